@@ -1,0 +1,84 @@
+import type { Instrument } from '../fretboard/instrument'
+import { romanPosition } from '../fretboard/geometry'
+import type { Event, Line } from '../line/line'
+import { noteTicks } from '../line/ticks'
+import { stringVisits } from '../line/visits'
+import { fields, type Infer, type SharedSpec } from '../spec/fields'
+import { SpecError } from '../spec/spec-error'
+import type { Family } from './family'
+import { stringsInWords } from './words'
+
+const block = fields.block({
+  fingers: fields.fingerList(1, 4),
+  back: fields.oneOf('back', ['mirror', 'same']).default('mirror'),
+  crawl: fields.whole('crawl', -12, 12).default(0),
+  crawlEvery: fields.oneOf('crawlEvery', ['string', 'pass']).default('pass'),
+})
+type Order = Infer<typeof block>
+
+function assertDistinct(fingers: readonly number[]) {
+  const twice = fingers.find((finger, i) => fingers.indexOf(finger) !== i)
+  if (twice !== undefined) throw new SpecError('order.fingers', `finger ${twice} twice`)
+}
+
+function assertOnNeck(position: number, lowest: number, highest: number, instrument: Instrument, crawled: boolean) {
+  const path = crawled ? 'order.crawl' : 'position'
+  if (position + highest - 1 > instrument.lastFret) throw new SpecError(path, `fret ${position + highest - 1} is beyond the neck: the last fret is ${instrument.lastFret}`)
+  if (position < 1 || position + lowest - 1 < 1) throw new SpecError(path, `position ${position} is below the first fret`)
+}
+
+function build(spec: SharedSpec, order: Order, instrument: Instrument): Line {
+  assertDistinct(order.fingers)
+  const visits = stringVisits(spec.strings, instrument.tuning.length)
+  const mirrored = [...order.fingers].reverse()
+  const dur = noteTicks(spec.rhythm.perBeat)
+  const lowest = Math.min(...order.fingers)
+  const highest = Math.max(...order.fingers)
+  const slurred = new Set(spec.slurs)
+  const events: Event[] = []
+  const restarts: number[] = []
+  let at = 0
+  for (let pass = 1; pass <= spec.times; pass++) {
+    restarts.push(at)
+    for (const [visitNumber, visit] of visits.entries()) {
+      const position = spec.position + order.crawl * (order.crawlEvery === 'pass' ? pass - 1 : visitNumber)
+      assertOnNeck(position, lowest, highest, instrument, position !== spec.position)
+      const fingers = visit.back && order.back === 'mirror' ? mirrored : order.fingers
+      for (const [i, finger] of fingers.entries()) {
+        events.push({
+          key: `p${pass}.${visit.name}.${i + 1}`,
+          at,
+          dur,
+          place: { string: visit.string, fret: position + finger - 1 },
+          want: { finger: finger as 1 | 2 | 3 | 4 },
+          position,
+          slurred: slurred.has(i + 1),
+          marks: [],
+        })
+        at += dur
+      }
+    }
+  }
+  return { events, grips: [], restarts, strokeShift: 0 }
+}
+
+/** Finger orders: one to four different fingers on every string visit, one finger per fret. */
+export const order: Family<Order> = {
+  name: 'order',
+  label: 'Finger order',
+  block,
+  opening: { fingers: [1, 2, 3, 4], back: 'mirror', crawl: 0, crawlEvery: 'pass' },
+  controls: [
+    { kind: 'finger-orders', path: 'order.fingers', label: 'Finger order' },
+    { kind: 'choice', path: 'order.back', label: 'On the way back', options: [{ value: 'mirror', label: 'mirrored' }, { value: 'same', label: 'the same' }] },
+    { kind: 'number', path: 'order.crawl', label: 'Crawl', hint: 'frets moved each time; 0 stays in place', min: -5, max: 5, unit: 'frets' },
+    { kind: 'choice', path: 'order.crawlEvery', label: 'Crawl after each', options: [{ value: 'pass', label: 'pass' }, { value: 'string', label: 'string' }] },
+  ],
+  uses: ['position', 'strings', 'slurs', 'plucking', 'perBeat', 'hold'],
+  build,
+  title: (spec, { fingers, crawl, crawlEvery }) =>
+    `Order ${fingers.join(' ')}, ${stringsInWords(spec.strings)}, ${romanPosition(spec.position)}${crawl ? `, crawling ${crawl > 0 ? 'up' : 'down'} ${Math.abs(crawl)} per ${crawlEvery}` : ''}`,
+  purpose: (_, { fingers }) => fingers.length === 1
+    ? 'One finger on every string: clean landings and a quiet hand.'
+    : `Fingers ${fingers.join(', ')} in a fixed order: independence of the fretting hand, and both hands in time with each other.`,
+}

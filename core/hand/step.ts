@@ -1,0 +1,154 @@
+import { spanMm } from '../fretboard/geometry'
+import type { Instrument } from '../fretboard/instrument'
+import type { Tick } from '../line/ticks'
+import type { HoldPolicy } from '../spec/fields'
+import { limitMm, type Finger, type Hand } from './hand'
+
+/** A finger on a place of the neck. */
+export interface Contact {
+  readonly finger: Finger
+  readonly string: number
+  readonly fret: number
+  readonly from: Tick
+  /** The last moment at which it sounds, so far as known: a finger placed ahead sounds later than it lands. */
+  readonly soundsAt: Tick
+  /** End of its own note. */
+  readonly noteEnd: Tick
+}
+
+/** What the hand is doing: where finger 1 rests and which fingers are down. */
+export interface HandState {
+  /** 0 before the hand has taken any position. */
+  readonly position: number
+  readonly contacts: readonly Contact[]
+  /** End of the latest note so far. */
+  readonly lastEnd: Tick
+}
+
+/** A finger that lands: for a note of this moment, or ahead of a later one. */
+export interface Landing {
+  readonly key: string
+  readonly finger: Finger
+  readonly string: number
+  readonly fret: number
+  readonly soundsAt: Tick
+  readonly noteEnd: Tick
+}
+
+/** Everything that begins at one tick, fingers decided. */
+export interface Moment {
+  readonly at: Tick
+  readonly end: Tick
+  readonly position: number
+  /** Sounding places; an open string has fret 0. */
+  readonly sounding: readonly { readonly string: number, readonly fret: number }[]
+  /** Fingers of the fretted notes of this moment, then those placed ahead. */
+  readonly landings: readonly Landing[]
+}
+
+/** A finger's stay on a fret, half-open: down at `from`, up at `to`. */
+export interface Hold {
+  readonly finger: Finger
+  readonly string: number
+  readonly fret: number
+  readonly from: Tick
+  readonly to: Tick
+  readonly barre?: true
+}
+
+/** A rule of the hand that a note breaks; never a reason to refuse a drill. */
+export interface Breach {
+  readonly key: string
+  readonly rule: 'crossing' | 'stretch' | 'reach' | 'spared' | 'excluded'
+  readonly message: string
+}
+
+/** What the hand is: its measures, the guitar it is on, and how long its fingers stay. */
+export interface HandRules {
+  readonly hand: Hand
+  readonly instrument: Instrument
+  readonly policy: HoldPolicy
+}
+
+export interface Stepped {
+  readonly state: HandState
+  readonly ended: readonly Hold[]
+  readonly breaches: readonly Breach[]
+}
+
+/** The hand before the first note. */
+export const RESTING_HAND: HandState = { position: 0, contacts: [], lastEnd: 0 }
+
+const samePlace = (a: { finger: Finger, string: number, fret: number }, b: { finger: Finger, string: number, fret: number }) =>
+  a.finger === b.finger && a.string === b.string && a.fret === b.fret
+
+const crosses = (a: { finger: Finger, fret: number }, b: { finger: Finger, fret: number }) =>
+  (a.finger < b.finger && a.fret > b.fret) || (a.finger > b.finger && a.fret < b.fret)
+
+/** When a contact has to leave for this moment, and whether it does so because the landing finger crosses it; `null` when it stays. */
+function leaving(contact: Contact, state: HandState, moment: Moment, rules: HandRules): { at: Tick, crossedBy?: Landing } | null {
+  const now = moment.at
+  if (state.position !== 0 && moment.position !== state.position) return { at: Math.min(now, Math.max(state.lastEnd, contact.from)) }
+  const again = moment.landings.some(landing => samePlace(landing, contact))
+  const elsewhere = !again && moment.landings.some(landing => landing.finger === contact.finger)
+  if (elsewhere) return { at: policyEnd(contact, rules.policy, now) ?? now }
+  const byPolicy = policyEnd(contact, rules.policy, now)
+  if (byPolicy !== null) return { at: byPolicy }
+  const crossing = moment.landings.find(landing => crosses(contact, landing))
+  if (crossing) return { at: now, crossedBy: crossing }
+  if (again) return null
+  if (moment.sounding.some(note => note.string === contact.string ? note.fret <= contact.fret : Math.abs(note.string - contact.string) >= 2)) {
+    return { at: now }
+  }
+  const { scaleLengthMm, capo } = rules.instrument
+  const tooWide = moment.landings.some(landing => landing.finger !== contact.finger
+    && spanMm(scaleLengthMm, capo, contact.fret, landing.fret) > limitMm(rules.hand, contact.finger, landing.finger))
+  return tooWide ? { at: now } : null
+}
+
+/** When the policy itself ends a contact by `now`; `null` while it may stay. */
+function policyEnd(contact: Contact, policy: HoldPolicy, now: Tick): Tick | null {
+  if (policy === 'until-needed' || contact.soundsAt >= now) return null
+  if (policy === 'lift') return contact.noteEnd <= now ? contact.noteEnd : null
+  return contact.noteEnd <= now ? now : null
+}
+
+const holdOf = ({ finger, string, fret, from }: Contact, to: Tick): Hold => ({ finger, string, fret, from, to })
+
+/**
+ * The one hold rule: takes the hand from one moment to the next. A finger that has landed stays until the first of:
+ * it lands elsewhere; a lower or open note sounds on its string; a note sounds two or more strings away; a landing
+ * would stretch the hand past its limit; a shift; what the policy says.
+ * The lanes replay it, the fingering engine searches with it, the checker judges with it.
+ * @param state The hand before the moment.
+ * @param moment What sounds and which fingers land, in ticks.
+ * @returns The hand after it, the holds that ended, and the rules broken.
+ */
+export function step(state: HandState, moment: Moment, rules: HandRules): Stepped {
+  const ended: Hold[] = []
+  const breaches: Breach[] = []
+  const contacts: Contact[] = []
+  for (const contact of state.contacts) {
+    const left = leaving(contact, state, moment, rules)
+    if (!left) {
+      contacts.push(contact)
+      continue
+    }
+    if (left.at > contact.from) ended.push(holdOf(contact, left.at))
+    if (left.crossedBy) {
+      breaches.push({ key: left.crossedBy.key, rule: 'crossing', message: `finger ${left.crossedBy.finger} at fret ${left.crossedBy.fret} crosses finger ${contact.finger}, still down at fret ${contact.fret}: finger ${contact.finger} has to lift` })
+    }
+  }
+  for (const landing of moment.landings) {
+    const down = contacts.findIndex(contact => samePlace(contact, landing))
+    const { finger, string, fret, soundsAt, noteEnd } = landing
+    if (down >= 0) contacts[down] = { ...contacts[down]!, soundsAt, noteEnd: Math.max(noteEnd, contacts[down]!.noteEnd) }
+    else contacts.push({ finger, string, fret, from: moment.at, soundsAt, noteEnd })
+  }
+  return { state: { position: moment.position, contacts, lastEnd: Math.max(state.lastEnd, moment.end) }, ended, breaches }
+}
+
+/** Lifts every finger at the end of the last note. */
+export function release(state: HandState, policy: HoldPolicy): readonly Hold[] {
+  return state.contacts.map(contact => holdOf(contact, policy === 'lift' ? contact.noteEnd : state.lastEnd))
+}

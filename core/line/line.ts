@@ -1,0 +1,59 @@
+import type { Tick } from './ticks'
+
+/** Where a note is played: a fixed place on the neck, or only a pitch for the fingering engine to place. */
+export type Place = { readonly string: number, readonly fret: number } | { readonly midi: number }
+
+/** Which finger a family prescribes for a note; 0 is an open string, 'free' leaves it to the engine. */
+export type Want = { readonly finger: 0 | 1 | 2 | 3 | 4 } | 'free'
+
+/** Marks printed at a note. */
+export type Mark = 'accent' | 'staccato' | 'muted' | 'stretch'
+
+/** One note as a family writes it: no hand, no stroke, no hold. */
+export interface Event {
+  /** Names the note by where it comes from (`p1.s5.3`); unique, unchanged by tempo, position or instrument. */
+  readonly key: string
+  readonly at: Tick
+  /** Notated length. */
+  readonly dur: Tick
+  readonly place: Place
+  readonly want: Want
+  /** Fret where finger 1 rests while this note is played. */
+  readonly position: number
+  /** Sounded by the fretting hand from the note before. */
+  readonly slurred: boolean
+  readonly marks: readonly Mark[]
+}
+
+/** Contacts that are down for a stretch of time whether they sound or not: a chord, an anchor, a barre. */
+export interface Grip {
+  readonly from: Tick
+  readonly to: Tick
+  readonly contacts: readonly { readonly finger: 1 | 2 | 3 | 4, readonly string: number, readonly fret: number }[]
+}
+
+/** A drill before hand and strokes: what is to be played, in time order, thick string first. */
+export interface Line {
+  readonly events: readonly Event[]
+  readonly grips: readonly Grip[]
+  /** Ticks at which a pass begins. */
+  readonly restarts: readonly Tick[]
+  /** Plucked onsets by which the stroke cycle starts later; 0 unless a transform moved it. */
+  readonly strokeShift: number
+}
+
+/** End of the last note of a line, in ticks. */
+export function lineEnd(line: Line): Tick {
+  return line.events.reduce((end, event) => Math.max(end, event.at + event.dur), 0)
+}
+
+/** Events that begin together, in time order; each inner list is one onset. */
+export function onsets(events: readonly Event[]): readonly (readonly Event[])[] {
+  const groups: Event[][] = []
+  for (const event of events) {
+    const last = groups.at(-1)
+    if (last && last[0]!.at === event.at) last.push(event)
+    else groups.push([event])
+  }
+  return groups
+}

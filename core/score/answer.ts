@@ -1,0 +1,20 @@
+import { parseRequest } from '../spec/parse'
+import type { SpecProblem } from '../spec/spec-error'
+import { realise } from './realise'
+import type { Score } from './score'
+
+/** What a door answers for one request. */
+export type Answer = Score | { readonly error: SpecProblem }
+
+/** Answers one request of a door: a spec, or a spec with its context. */
+export function answerOne(raw: unknown): Answer {
+  const request = parseRequest(raw)
+  if (!request.ok) return { error: request.error }
+  const result = realise(request.value.spec, { hand: request.value.hand, pins: request.value.pins })
+  return result.ok ? result.value : { error: result.error }
+}
+
+/** Answers a door: an array gets an array of equal length, a bad member standing as its error. */
+export function answer(raw: unknown): Answer | readonly Answer[] {
+  return Array.isArray(raw) ? raw.map(answerOne) : answerOne(raw)
+}

@@ -1,0 +1,61 @@
+import { romanPosition } from '../fretboard/geometry'
+import { ticksToMs } from '../line/ticks'
+import { pitchName } from '../pitch/pitch'
+import type { Note, Score } from './score'
+
+const STROKE_WORDS: Readonly<Record<string, string>> = { D: 'down', U: 'up', p: 'thumb', i: 'i', m: 'm', a: 'a', c: 'c' }
+const VIA_WORDS: Readonly<Record<Note['via'], string>> = { pluck: 'plucked', hammer: 'hammered on', pull: 'pulled off', tap: 'tapped', rake: 'raked', slide: 'slid into' }
+
+/** A note in a few words, as a screen reader says it: "string 6, fret 5, finger 1, down". */
+export function noteInWords(note: Note): string {
+  const finger = note.finger === 0 ? 'open' : note.finger === null ? null : `finger ${note.finger}`
+  const sound = note.pluck === null ? VIA_WORDS[note.via] : STROKE_WORDS[note.pluck]
+  return [`string ${note.string}`, note.fret === 0 ? null : `fret ${note.fret}`, finger, sound, note.marks.includes('accent') ? 'accent' : null].filter(Boolean).join(', ')
+}
+
+/** Position of the hand at a tick: the last shift before it, else where the drill began. */
+export function positionAt(score: Score, at: number): number | null {
+  const past = score.shifts.filter(shift => shift.at <= at).at(-1)
+  if (past) return past.to
+  if (score.shifts[0]) return score.shifts[0].from
+  const fretted = score.notes.find(note => note.finger !== null && note.finger > 0)
+  return fretted ? fretted.fret - fretted.finger! + 1 : null
+}
+
+const listed = (strings: readonly number[]) => strings.length === 1 ? `string ${strings[0]}` : `strings ${strings.join(', ')}`
+
+/**
+ * Everything worth knowing of one note: pitch and length, why this finger, what is down, what to mute, what is wrong.
+ * @returns Short sentences, the plainest first.
+ */
+export function explainNote(score: Score, note: Note): readonly string[] {
+  const position = positionAt(score, note.at)
+  const others = score.holds.filter(hold => hold.from <= note.at && hold.to > note.at && hold.finger !== note.finger)
+  const muted = new Map<string, number[]>()
+  for (const { key, string, by } of score.report.quiet) {
+    if (key === note.key) muted.set(by, [...(muted.get(by) ?? []), string])
+  }
+  return [
+    `${pitchName(note.midi)}, ${Math.round(ticksToMs(note.dur, score.tempo))} ms, ${VIA_WORDS[note.via]}`,
+    note.finger === 0
+      ? 'open string: the hand is free'
+      : note.finger !== null && position !== null
+        ? note.fret - note.finger + 1 === position ? `one finger per fret in ${romanPosition(position)}` : `finger ${note.finger} away from its fret in ${romanPosition(position)}`
+        : null,
+    others.length > 0 ? others.map(hold => `finger ${hold.finger} stays on string ${hold.string}, fret ${hold.fret}`).join('; ') : null,
+    ...[...muted].map(([by, strings]) => `${listed(strings)} kept quiet by ${by}`),
+    ...score.report.breaches.filter(breach => breach.key === note.key).map(breach => breach.message),
+  ].filter(text => text !== null)
+}
+
+/** A whole score in plain words, one line a note. */
+export function explainScore(score: Score): string {
+  return [
+    score.title,
+    score.purpose,
+    `${score.notes.length} notes, ${score.bars} bars, ${score.seconds.toFixed(1)} s at ${score.tempo}, ${score.notesPerSecond.toFixed(2)} notes a second`,
+    ...score.report.breaches.map(breach => `caution at ${breach.key}: ${breach.message}`),
+    '',
+    ...score.notes.map((note, i) => `${i + 1}. ${noteInWords(note)}. ${explainNote(score, note).join('. ')}.`),
+  ].join('\n')
+}

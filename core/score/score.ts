@@ -1,0 +1,67 @@
+import type { Mark } from '../line/line'
+import type { Tick } from '../line/ticks'
+import type { Breach, Hold } from '../hand/step'
+import type { Spec } from '../spec/parse'
+import type { Stroke } from '../strokes/system'
+
+/** How a note is sounded. */
+export type Via = 'pluck' | 'hammer' | 'pull' | 'tap' | 'rake' | 'slide'
+
+/** One note of a realised drill. */
+export interface Note {
+  readonly key: string
+  readonly at: Tick
+  readonly dur: Tick
+  readonly string: number
+  readonly fret: number
+  readonly midi: number
+  /** Fretting finger; 0 open; null for a tapped note. */
+  readonly finger: 0 | 1 | 2 | 3 | 4 | null
+  /** Stroke or plucking finger; null exactly when the note is slurred. */
+  readonly pluck: Stroke | null
+  readonly via: Via
+  readonly marks: readonly Mark[]
+}
+
+/** A change of position; `at` is the first note in the new one. */
+export interface Shift { readonly at: Tick, readonly from: number, readonly to: number }
+
+/** A cue a teacher would say at a place in the drill. */
+export interface Cue { readonly at: Tick, readonly text: string }
+
+/** Which other string is kept quiet during a note, and by what. */
+export interface Quiet { readonly key: string, readonly string: number, readonly by: string }
+
+/** What was measured of a drill. */
+export interface Report {
+  readonly crossings: { readonly outside: number, readonly inside: number }
+  /** Plucked notes after which the stroke cycle realigns; null where string visits differ in length. */
+  readonly realignAfter: number | null
+  readonly widestSpanMm: number
+  readonly travel: readonly { readonly at: Tick, readonly ms: number, readonly mm: number }[]
+  readonly quiet: readonly Quiet[]
+  readonly breaches: readonly Breach[]
+}
+
+/** A realised drill: every note, finger, stroke, hold and shift. */
+export interface Score {
+  readonly kind: 'sheet'
+  readonly spec: Spec
+  readonly title: string
+  readonly purpose: string
+  readonly ticksPerQuarter: number
+  readonly meter: readonly [number, number]
+  /** Quarters per minute. */
+  readonly tempo: number
+  readonly bars: number
+  readonly notes: readonly Note[]
+  readonly holds: readonly Hold[]
+  readonly shifts: readonly Shift[]
+  readonly cues: readonly Cue[]
+  readonly report: Report
+  readonly seconds: number
+  readonly notesPerSecond: number
+}
+
+/** Changes whenever the engine would write another score for the same spec; stored beside every score hash. */
+export const ENGINE_VERSION = 1

@@ -1,0 +1,64 @@
+import { fileURLToPath } from 'node:url'
+import tailwindcss from '@tailwindcss/vite'
+
+const core = fileURLToPath(new URL('./core', import.meta.url))
+
+export default defineNuxtConfig({
+  modules: ['@nuxt/eslint', '@pinia/nuxt', '@vueuse/nuxt', '@nuxtjs/color-mode', 'nuxt-auth-utils', 'nuxt-security'],
+  // Everything but sign-in belongs to a signed-in teacher: rendering it on the server would only be slower.
+  ssr: false,
+  components: [{ path: '~/components', pathPrefix: false }],
+  devtools: { enabled: false },
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en-GB' },
+      title: 'Fidactyl',
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'color-scheme', content: 'light dark' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+    },
+  },
+  css: ['~/assets/main.css'],
+  spaLoadingTemplate: 'spa-loading.html',
+  colorMode: { classSuffix: '', preference: 'system', fallback: 'light', storageKey: 'fidactyl-light' },
+  runtimeConfig: {
+    databaseUrl: '',
+    session: { name: 'fidactyl', maxAge: 60 * 60 * 24 * 14, password: '', cookie: { sameSite: 'lax', secure: true } },
+  },
+  alias: { '#core': core },
+  routeRules: {
+    // Without these a worker is refused silently under cross-origin isolation.
+    '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'credentialless', 'cross-origin-resource-policy': 'same-origin' } },
+  },
+  experimental: { appManifest: false },
+  compatibilityDate: '2026-01-01',
+  nitro: {
+    preset: 'node-server',
+    serverAssets: [{ baseName: 'migrations', dir: './db/migrations' }],
+    externals: { inline: ['luxon'] },
+  },
+  vite: {
+    plugins: [tailwindcss()],
+    worker: { format: 'es' },
+    build: { chunkSizeWarningLimit: 700 },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  telemetry: false,
+  auth: { loadStrategy: 'none' },
+  eslint: { config: { stylistic: { indent: 2, quotes: 'single', semi: false } } },
+  security: {
+    removeLoggers: false,
+    rateLimiter: false,
+    // The size of a request is limited per route; the defaults would refuse an outbox delivered at once.
+    requestSizeLimiter: { maxRequestSizeInBytes: 2_000_000, maxUploadFileRequestInBytes: 2_000_000 },
+    headers: {
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        'script-src': ['\'self\'', '\'nonce-{{nonce}}\'', '\'strict-dynamic\''],
+        'worker-src': ['\'self\'', 'blob:'],
+        'img-src': ['\'self\'', 'data:'],
+        'connect-src': ['\'self\''],
+        'upgrade-insecure-requests': false,
+      },
+    },
+  },
+})
