@@ -1,0 +1,42 @@
+import type { DecisionKind } from '../spec/plan-fields'
+
+interface Stamp {
+  /** Made by the device: the same id is the same event however often it is sent. */
+  readonly id: string
+  /** Device time of the moment, ISO in UTC. */
+  readonly at: string
+}
+
+/** What can happen in a lesson. Events are only ever added; an undo names the event it voids. */
+export type LessonEvent = Stamp & (
+  /** The teacher turned to a drill. */
+  | { readonly kind: 'turn', readonly assignmentId: string }
+  | { readonly kind: 'pass', readonly assignmentId: string, readonly bpm: number, readonly clean: boolean }
+  | { readonly kind: 'note', readonly assignmentId: string | null, readonly text: string }
+  | { readonly kind: 'void', readonly eventId: string }
+  | {
+    readonly kind: 'decision'
+    readonly assignmentId: string
+    /** Revision of the assignment the teacher saw; each can be decided once. */
+    readonly revision: number
+    readonly decision: DecisionKind
+    readonly bpm: number
+    /** What the product offered at that moment, kept whether it was taken or overruled. */
+    readonly offered: DecisionKind
+    readonly offeredBpm: number
+    readonly offerReason: string
+    /** Why the teacher overruled the offer. */
+    readonly reason: string | null
+    /** A decision taken back by this one. */
+    readonly supersedes: string | null
+  }
+  | { readonly kind: 'end' }
+)
+
+/** One kind of event. */
+export type LessonEventOf<K extends LessonEvent['kind']> = Extract<LessonEvent, { kind: K }>
+
+/** Whether a decision departs from what was offered. */
+export function overrules(decision: LessonEventOf<'decision'>): boolean {
+  return decision.supersedes === null && (decision.decision !== decision.offered || decision.bpm !== decision.offeredBpm)
+}

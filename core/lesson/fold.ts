@@ -1,0 +1,45 @@
+import type { LessonEvent, LessonEventOf } from './events'
+
+/** What a lesson amounts to so far. */
+export interface LessonState {
+  readonly passes: readonly LessonEventOf<'pass'>[]
+  readonly notes: readonly LessonEventOf<'note'>[]
+  readonly decisions: readonly LessonEventOf<'decision'>[]
+  /** The drill the teacher last turned to. */
+  readonly currentId: string | null
+  /** Minutes spent at each drill, by assignment. */
+  readonly minutes: ReadonlyMap<string, number>
+  readonly endedAt: string | null
+  /** The latest pass or note that has not been voided: what undo takes back. */
+  readonly undoable: LessonEventOf<'pass'> | LessonEventOf<'note'> | null
+}
+
+const minutesBetween = (from: string, to: string) => Math.max(0, (Date.parse(to) - Date.parse(from)) / 60000)
+
+/**
+ * Folds a lesson's events, in server order, into what they amount to. An event that comes twice counts once; a
+ * voided one not at all.
+ */
+export function foldLesson(events: readonly LessonEvent[]): LessonState {
+  const seen = new Map(events.map(event => [event.id, event]))
+  const unique = [...seen.values()]
+  const voided = new Set(unique.flatMap(event => event.kind === 'void' ? [event.eventId] : []))
+  const live = unique.filter(event => !voided.has(event.id))
+  const of = <K extends LessonEvent['kind']>(kind: K) => live.filter((event): event is LessonEventOf<K> & LessonEvent => event.kind === kind)
+  const endedAt = of('end')[0]?.at ?? null
+  const turns = of('turn')
+  const minutes = new Map<string, number>()
+  for (const [i, turn] of turns.entries()) {
+    const until = turns[i + 1]?.at ?? endedAt ?? live.at(-1)!.at
+    minutes.set(turn.assignmentId, (minutes.get(turn.assignmentId) ?? 0) + minutesBetween(turn.at, until))
+  }
+  return {
+    passes: of('pass'),
+    notes: of('note'),
+    decisions: of('decision'),
+    currentId: turns.at(-1)?.assignmentId ?? null,
+    minutes,
+    endedAt,
+    undoable: live.findLast((event): event is LessonEventOf<'pass'> | LessonEventOf<'note'> => event.kind === 'pass' || event.kind === 'note') ?? null,
+  }
+}

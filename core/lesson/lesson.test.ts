@@ -1,0 +1,59 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import type { LessonEvent } from './events'
+import { foldLesson } from './fold'
+import { standingOf } from './standing'
+
+const at = (minute: number) => new Date(Date.UTC(2026, 0, 5, 16, minute)).toISOString()
+const pass = (id: string, minute: number, clean = true): LessonEvent => ({ id, at: at(minute), kind: 'pass', assignmentId: 'a', bpm: 72, clean })
+const PLAN = { school: 'clean-passes', startBpm: 72, targetBpm: 104, step: 4, need: 3, tooMany: 5 } as const
+
+describe('folding a lesson', () => {
+  test('an event delivered twice counts once', () => {
+    expect(foldLesson([pass('1', 0), pass('2', 1), pass('1', 0)]).passes.map(event => event.id)).toEqual(['1', '2'])
+  })
+
+  test('undo voids the last pass, and another undo the one before', () => {
+    const events: LessonEvent[] = [pass('1', 0), pass('2', 1, false)]
+    expect(foldLesson(events).undoable?.id).toBe('2')
+    events.push({ id: '3', at: at(2), kind: 'void', eventId: '2' })
+    expect(foldLesson(events).passes.map(event => event.id)).toEqual(['1'])
+    expect(foldLesson(events).undoable?.id).toBe('1')
+  })
+
+  test('minutes are counted per drill from turn to turn and to the end', () => {
+    const state = foldLesson([
+      { id: '1', at: at(0), kind: 'turn', assignmentId: 'a' },
+      { id: '2', at: at(7), kind: 'turn', assignmentId: 'b' },
+      { id: '3', at: at(10), kind: 'turn', assignmentId: 'a' },
+      { id: '4', at: at(15), kind: 'end' },
+    ])
+    expect(Object.fromEntries(state.minutes)).toEqual({ a: 12, b: 3 })
+    expect(state.currentId).toBe('a')
+    expect(state.endedAt).toBe(at(15))
+  })
+
+  test('however often and wherever events are repeated, the tally is the same', () => {
+    const events: LessonEvent[] = [pass('1', 0), pass('2', 1, false), { id: '3', at: at(2), kind: 'void', eventId: '2' }, pass('4', 3)]
+    fc.assert(fc.property(fc.array(fc.nat({ max: 3 }), { maxLength: 8 }), (repeats) => {
+      const state = foldLesson([...events, ...repeats.map(i => events[i]!)])
+      expect(state.passes.map(event => event.id)).toEqual(['1', '4'])
+    }))
+  })
+})
+
+describe('where a drill stands', () => {
+  const heard = (minute: number) => ({ at: at(minute), kind: 'pass', bpm: 72, clean: true, by: 'teacher' } as const)
+
+  test('before any decision it is at the start tempo, revision 0', () => {
+    expect(standingOf(PLAN, [heard(0), heard(1)], [])).toMatchObject({ revision: 0, bpm: 72, offer: { decision: 'hold' } })
+    expect(standingOf(PLAN, [heard(0), heard(1), heard(2)], []).offer).toMatchObject({ decision: 'raise', bpm: 76 })
+  })
+
+  test('after a decision to hold the count begins anew', () => {
+    const passes = [heard(0), heard(1), heard(2), heard(4), heard(5)]
+    const held = [{ revision: 0, bpm: 72, at: at(3) }]
+    expect(standingOf(PLAN, passes, held)).toMatchObject({ revision: 1, bpm: 72, offer: { decision: 'hold' } })
+    expect(standingOf(PLAN, [...passes, heard(6)], held).offer.decision).toBe('raise')
+  })
+})

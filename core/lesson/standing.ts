@@ -1,0 +1,27 @@
+import type { Plan } from '../spec/plan-fields'
+import { decide } from '../tempo/decide'
+import type { Decision, PassEvent } from '../tempo/school'
+
+/** A decision as far as the tempo of a drill depends on it. */
+export interface DecisionMade { readonly revision: number, readonly bpm: number, readonly at: string }
+
+/** Where a drill stands with a student. */
+export interface Standing {
+  /** Number of decisions made; the next one names it. */
+  readonly revision: number
+  readonly bpm: number
+  /** What the plan offers now. */
+  readonly offer: Decision
+}
+
+/**
+ * Where a drill stands: the tempo of its latest decision (the start tempo before the first), and what the plan offers.
+ * @param passes All passes of the drill, oldest first, ISO times.
+ * @param decisions In order of their revision.
+ */
+export function standingOf(plan: Plan, passes: readonly PassEvent[], decisions: readonly DecisionMade[]): Standing {
+  const last = decisions.at(-1)
+  const bpm = last?.bpm ?? plan.startBpm
+  const sinceDecision = last ? passes.filter(pass => Date.parse(pass.at) > Date.parse(last.at)) : passes
+  return { revision: decisions.length, bpm, offer: decide({ plan, bpm, history: passes, sinceDecision }) }
+}

@@ -1,0 +1,58 @@
+/**
+ * Notes per second at a tempo.
+ * @param tempoBpm Quarters per minute, above 0.
+ * @param perBeat Notes per quarter, 1 or more.
+ * @throws RangeError when either is not positive.
+ * @example notesPerSecond(120, 4) // 8
+ */
+export function notesPerSecond(tempoBpm: number, perBeat: number): number {
+  if (!(tempoBpm > 0 && perBeat > 0)) throw new RangeError(`tempo ${tempoBpm} and notes per beat ${perBeat} must be above 0`)
+  return (tempoBpm * perBeat) / 60
+}
+
+/**
+ * Length of one note in milliseconds.
+ * @throws RangeError when tempo or notes per beat are not positive.
+ * @example noteMs(200, 4) // 75
+ */
+export function noteMs(tempoBpm: number, perBeat: number): number {
+  return 1000 / notesPerSecond(tempoBpm, perBeat)
+}
+
+/**
+ * The tempo at which another number of notes per beat is equally fast.
+ * @example equalSpeedBpm(120, 4, 3) // 160
+ */
+export function equalSpeedBpm(tempoBpm: number, perBeat: number, otherPerBeat: number): number {
+  return (notesPerSecond(tempoBpm, perBeat) * 60) / otherPerBeat
+}
+
+/** Size of one step of a plan in bpm at a tempo; "5%" is a share of that tempo. */
+export function stepBpm(step: number | string, bpm: number): number {
+  return typeof step === 'number' ? step : (bpm * Number.parseFloat(step)) / 100
+}
+
+// Shares give endless decimals; hundredths are finer than any metronome and keep sums readable.
+const tidy = (bpm: number) => Math.round(bpm * 100) / 100
+
+/** One step up, never past the target. */
+export function raisedBpm(bpm: number, step: number | string, targetBpm: number): number {
+  return tidy(Math.min(targetBpm, bpm + stepBpm(step, bpm)))
+}
+
+/** One step down, never below 10 bpm. */
+export function easedBpm(bpm: number, step: number | string): number {
+  return tidy(Math.max(10, bpm - stepBpm(step, bpm)))
+}
+
+/**
+ * Number of steps from one tempo to another.
+ * @throws RangeError when the step is not positive.
+ * @example stepsBetween(60, 120, '5%') // 15
+ */
+export function stepsBetween(fromBpm: number, toBpm: number, step: number | string): number {
+  if (!(stepBpm(step, fromBpm) > 0)) throw new RangeError(`step ${step} must be above 0`)
+  let steps = 0
+  for (let bpm = fromBpm; bpm < toBpm; bpm += stepBpm(step, bpm)) steps++
+  return steps
+}
