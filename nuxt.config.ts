@@ -33,8 +33,6 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   nitro: {
     preset: 'node-server',
-    serverAssets: [{ baseName: 'migrations', dir: './db/migrations' }],
-    externals: { inline: ['luxon'] },
   },
   vite: {
     plugins: [tailwindcss()],

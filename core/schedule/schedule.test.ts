@@ -1,0 +1,47 @@
+import { describe, expect, test } from '@jest/globals'
+import { instantOf, localDay, localIso, weekdayOf } from './local-time'
+import { fallsOn, nextDay } from './weekly'
+
+describe('local time', () => {
+  test('a weekly lesson keeps its wall time when the clocks change', () => {
+    expect(instantOf('2026-03-24', '16:30', 'Europe/Vienna')).toBe('2026-03-24T15:30:00.000Z')
+    expect(instantOf('2026-03-31', '16:30', 'Europe/Vienna')).toBe('2026-03-31T14:30:00.000Z')
+  })
+
+  // European summer time 2026 begins on 29 March at 01:00 UTC and ends on 25 October at 01:00 UTC (EU directive 2000/84/EC).
+  test('a time the clocks skip moves forward, one they repeat is the first', () => {
+    expect(instantOf('2026-03-29', '02:30', 'Europe/Vienna')).toBe('2026-03-29T01:30:00.000Z')
+    expect(instantOf('2026-10-25', '02:30', 'Europe/Vienna')).toBe('2026-10-25T00:30:00.000Z')
+    // In America the second hour of 1 November 2026 is the repeated one.
+    expect(instantOf('2026-11-01', '01:30', 'America/New_York')).toBe('2026-11-01T05:30:00.000Z')
+  })
+
+  test('the local day of an instant is the student\'s, not the server\'s', () => {
+    expect(localDay('2026-01-05T23:30:00Z', 'Europe/Vienna')).toBe('2026-01-06')
+    expect(localIso('2026-01-05T15:30:00Z', 'Europe/Vienna')).toBe('2026-01-05T16:30:00.000+01:00')
+  })
+
+  test('5 January 2026 is a Monday', () => {
+    expect(weekdayOf('2026-01-05')).toBe(1)
+  })
+
+  test('nonsense is refused', () => {
+    expect(() => instantOf('2026-02-30', '10:00', 'Europe/Vienna')).toThrow(RangeError)
+    expect(() => localIso('yesterday', 'Europe/Vienna')).toThrow(RangeError)
+  })
+})
+
+describe('recurring lessons', () => {
+  const everyOtherTuesday = { weekday: 2, everyWeeks: 2, startsOn: '2026-01-05', endsOn: '2026-02-28' }
+
+  test('every other Tuesday from the first one on', () => {
+    const january = Array.from({ length: 31 }, (_, i) => `2026-01-${String(i + 1).padStart(2, '0')}`)
+    expect(january.filter(day => fallsOn(everyOtherTuesday, day))).toEqual(['2026-01-06', '2026-01-20'])
+  })
+
+  test('the next one is found, and none after the end', () => {
+    expect(nextDay(everyOtherTuesday, '2026-01-07')).toBe('2026-01-20')
+    expect(nextDay(everyOtherTuesday, '2025-12-01')).toBe('2026-01-06')
+    expect(nextDay(everyOtherTuesday, '2026-02-20')).toBeNull()
+  })
+})

@@ -1,0 +1,35 @@
+import type { Plan } from '../spec/plan-fields'
+import { stepBpm } from './arithmetic'
+
+/** How a drill does against its plan. */
+export type Pace = 'at-target' | 'on-plan' | 'behind' | 'stalled' | 'open'
+
+/** Lessons without a rise after which a drill counts as stalled; the project's own assumption. */
+export const STALLED_LESSONS = 4
+
+const dayNumber = (day: string) => Date.parse(`${day}T00:00:00Z`) / 86_400_000
+
+/**
+ * The tempo a plan asks for on a day: equal shares of tempo per day from the start to the target, for each step is a
+ * share of the tempo before (the usual reckoning of tempo growth).
+ * @param setOn Day the drill was set, YYYY-MM-DD.
+ * @param targetOn Day the target is wanted on.
+ * @returns Quarters per minute, between start and target.
+ */
+export function plannedBpm(plan: Plan, setOn: string, targetOn: string, day: string): number {
+  const length = dayNumber(targetOn) - dayNumber(setOn)
+  const share = length <= 0 ? 1 : Math.min(1, Math.max(0, (dayNumber(day) - dayNumber(setOn)) / length))
+  return plan.startBpm * (plan.targetBpm / plan.startBpm) ** share
+}
+
+/**
+ * Judges a drill against its plan on a day: one step behind the line is still on plan.
+ * @param lessonsSinceRise Lessons with passes of this drill since its tempo last rose.
+ */
+export function paceOf(plan: Plan, bpm: number, setOn: string, targetOn: string | null, day: string, lessonsSinceRise: number): Pace {
+  if (bpm >= plan.targetBpm) return 'at-target'
+  if (lessonsSinceRise >= STALLED_LESSONS) return 'stalled'
+  if (targetOn === null) return 'open'
+  const step = stepBpm(plan.step, bpm)
+  return bpm + step >= plannedBpm(plan, setOn, targetOn, day) ? 'on-plan' : 'behind'
+}

@@ -1,0 +1,139 @@
+import { randomUUID } from 'node:crypto'
+import { eq } from 'drizzle-orm'
+import { standingOf, type DecisionMade } from '#core/lesson/standing'
+import type { LessonEvent, LessonEventOf } from '#core/lesson/events'
+import { dayPlus, instantOf, localDay, localIso, weekdayOf } from '#core/schedule/local-time'
+import { fallsOn } from '#core/schedule/weekly'
+import type { Plan } from '#core/spec/plan-fields'
+import type { PassEvent } from '#core/tempo/school'
+import type { Database } from '../server/db/client'
+import { lessonSlots, studios, users } from '../server/db/tables'
+import type { Actor } from '../server/services/actor'
+import { createDrill } from '../server/services/drills'
+import { appendEvent, startLesson } from '../server/services/lessons'
+import { hashPassword } from '../server/services/password'
+import { createStudent, setAssignment, setSlot } from '../server/services/students'
+import { DRILLS, NOTES, OTHER_STUDENTS, STUDENTS, STUDIO, TEACHERS, type DemoSet, type DemoStudent } from './studio'
+
+/** A repeatable stream of numbers in 0–1 (mulberry32), so that two loads on one day tell the same story. */
+function stream(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6D2B79F5) >>> 0
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1)
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61)
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+/** A drill as it is followed through the months. */
+interface Followed {
+  readonly set: DemoSet
+  readonly assignmentId: string
+  readonly setAt: Date
+  readonly plan: Plan
+  readonly passes: PassEvent[]
+  readonly decisions: (DecisionMade & { id: string })[]
+}
+
+const PLAN = { school: 'clean-passes', step: 4, need: 3, tooMany: 5 } as const
+
+/** Loads the invented studio, its months of lessons made by the same services that a teacher's clicks reach. */
+export async function loadDemo(db: Database, password: string, now: Date): Promise<void> {
+  const studioId = randomUUID()
+  const begin = new Date(now.getTime() - 200 * 86_400_000)
+  await db.insert(studios).values({ id: studioId, ...STUDIO, createdAt: begin })
+  const passwordHash = await hashPassword(password)
+  const actors: Actor[] = []
+  for (const teacher of TEACHERS) {
+    const userId = randomUUID()
+    await db.insert(users).values({ ...teacher, id: userId, studioId, passwordHash, createdAt: begin })
+    actors.push({ userId, studioId, role: teacher.role, zone: STUDIO.zone })
+  }
+  await loadTeacher(db, actors[0]!, STUDENTS, now)
+  await loadTeacher(db, actors[1]!, OTHER_STUDENTS, now)
+}
+
+async function loadTeacher(db: Database, actor: Actor, people: readonly DemoStudent[], now: Date) {
+  const wanted = new Set(people.flatMap(student => student.set.map(set => set.drill)))
+  const versions = new Map<string, string>()
+  for (const [i, drill] of DRILLS.filter(each => actor.role === 'owner' || wanted.has(each.name)).entries()) {
+    const { version } = await createDrill(db, actor, { id: randomUUID(), ...drill }, new Date(now.getTime() - (190 - i) * 86_400_000))
+    versions.set(drill.name, version.id)
+  }
+  await Promise.all(people.map((student, i) => loadStudent(db, actor, student, versions, now, stream(4711 + i * 97))))
+}
+
+async function loadStudent(db: Database, actor: Actor, student: DemoStudent, versions: ReadonlyMap<string, string>, now: Date, random: () => number) {
+  const today = localDay(now.toISOString(), STUDIO.zone)
+  const began = new Date(now.getTime() - student.sinceWeeks * 7 * 86_400_000)
+  const studentId = randomUUID()
+  await createStudent(db, actor, { id: studentId, name: student.name, birthYear: now.getUTCFullYear() - student.age, instrument: student.instrument, hand: student.hand, about: student.about }, began)
+  const { daysFromToday, ...lesson } = student.lesson
+  const slotId = randomUUID()
+  await setSlot(db, actor, studentId, { id: slotId, weekday: weekdayOf(dayPlus(today, daysFromToday)), ...lesson }, began)
+  const [slot] = await db.select().from(lessonSlots).where(eq(lessonSlots.id, slotId))
+  const followed: Followed[] = []
+  for (const set of student.set) followed.push(await follow(db, actor, studentId, set, versions, now))
+  const days = Array.from({ length: student.sinceWeeks * 7 }, (_, i) => dayPlus(today, i - student.sinceWeeks * 7)).filter(day => fallsOn(slot!, day))
+  for (const day of days) {
+    // Now and then a lesson is missed.
+    if (random() < 0.07) continue
+    await giveLesson(db, actor, { studentId, slotId, day, at: new Date(instantOf(day, lesson.wallTime, STUDIO.zone)), growth: student.growth }, followed, random)
+  }
+}
+
+async function follow(db: Database, actor: Actor, studentId: string, set: DemoSet, versions: ReadonlyMap<string, string>, now: Date): Promise<Followed> {
+  const setAt = new Date(now.getTime() - set.setWeeksAgo * 7 * 86_400_000)
+  const assignmentId = randomUUID()
+  const plan: Plan = { ...PLAN, startBpm: set.startBpm, targetBpm: set.targetBpm }
+  const targetOn = dayPlus(localDay(setAt.toISOString(), STUDIO.zone), set.weeks * 7)
+  await setAssignment(db, actor, { id: assignmentId, studentId, drillVersionId: versions.get(set.drill)!, stage: set.stage, plan, targetOn }, setAt)
+  return { set, assignmentId, setAt, plan, passes: [], decisions: [] }
+}
+
+/** Writes down what happens next in a lesson, some seconds after what came before. */
+type Record = (event: Happening, seconds: number) => Promise<LessonEvent>
+type Happening = { [K in LessonEvent['kind']]: Omit<LessonEventOf<K>, 'id' | 'at'> }[LessonEvent['kind']]
+
+interface Given { readonly studentId: string, readonly slotId: string, readonly day: string, readonly at: Date, readonly growth: number }
+
+async function giveLesson(db: Database, actor: Actor, given: Given, followed: readonly Followed[], random: () => number) {
+  const { id } = await startLesson(db, actor, { id: randomUUID(), studentId: given.studentId, slot: { id: given.slotId, day: given.day } }, given.at)
+  let clock = given.at.getTime()
+  const happened: Record = async (event, seconds) => {
+    clock += seconds * 1000
+    const stamped = { id: randomUUID(), at: new Date(clock).toISOString(), ...event } as LessonEvent
+    await appendEvent(db, actor, id, { event: stamped, deviceOffsetMs: 0 }, new Date(clock))
+    return stamped
+  }
+  for (const drill of followed) {
+    const weeks = (clock - Date.parse(drill.passes[0]?.at ?? new Date(clock).toISOString())) / (7 * 86_400_000)
+    if (given.at < drill.setAt) continue
+    await happened({ kind: 'turn', assignmentId: drill.assignmentId }, 40)
+    await workOn(drill, drill.set.startBpm + 3 + given.growth * weeks, random, happened)
+  }
+  if (random() < 0.6) await happened({ kind: 'note', assignmentId: followed[0]?.assignmentId ?? null, text: NOTES[Math.floor(random() * NOTES.length)]! }, 60)
+  await happened({ kind: 'end' }, 90)
+}
+
+/** A few passes at one drill, and the decision the plan offers; now and then the teacher overrules it. */
+async function workOn(drill: Followed, ability: number, random: () => number, record: Record) {
+  for (let pass = 0; pass < 7; pass++) {
+    const { bpm, revision } = standingOf(drill.plan, drill.passes, drill.decisions)
+    const clean = random() < 1 / (1 + Math.exp((bpm - ability - 3) / 4))
+    const heard = await record({ kind: 'pass', assignmentId: drill.assignmentId, bpm, clean }, 45)
+    drill.passes.push({ kind: 'pass', at: localIso(heard.at, STUDIO.zone), bpm, clean, by: 'teacher' })
+    const { offer } = standingOf(drill.plan, drill.passes, drill.decisions)
+    if (offer.decision !== 'raise' && offer.decision !== 'ease') continue
+    const overruled = random() < 0.12
+    const decided = await record({
+      kind: 'decision', assignmentId: drill.assignmentId, revision,
+      decision: overruled ? 'hold' : offer.decision, bpm: overruled ? bpm : offer.bpm,
+      offered: offer.decision, offeredBpm: offer.bpm, offerReason: offer.reason,
+      reason: overruled ? 'Clean, but not yet easy: once more next week.' : null, supersedes: null,
+    }, 10)
+    drill.decisions.push({ id: decided.id, revision, bpm: overruled ? bpm : offer.bpm, at: localIso(decided.at, STUDIO.zone) })
+    if (pass >= 3) break
+  }
+}

@@ -1,0 +1,5 @@
+import { duplicateDrillBody } from '#shared/contracts/drills'
+import { duplicateDrill } from '../../../services/drills'
+
+/** Copies a drill. */
+export default answering(async event => duplicateDrill(database.db, teacherOf(event), idOf(event), await bodyOf(event, duplicateDrillBody), new Date()))

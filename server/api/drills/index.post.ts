@@ -1,0 +1,5 @@
+import { createDrillBody } from '#shared/contracts/drills'
+import { createDrill } from '../../services/drills'
+
+/** Saves a new drill. */
+export default answering(async event => createDrill(database.db, teacherOf(event), await bodyOf(event, createDrillBody), new Date()))

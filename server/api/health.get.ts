@@ -1,0 +1,7 @@
+import { sql } from 'drizzle-orm'
+
+/** Whether the server and its database answer. */
+export default answering(async () => {
+  await database.db.execute(sql`select 1`)
+  return { ok: true }
+})

@@ -1,0 +1,2 @@
+/** Who is signed in. */
+export default answering(async event => event.context.me)

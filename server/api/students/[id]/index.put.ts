@@ -1,0 +1,5 @@
+import { saveStudentBody } from '#shared/contracts/students'
+import { changeStudent } from '../../../services/students'
+
+/** Changes a student's card. */
+export default answering(async event => changeStudent(database.db, teacherOf(event), idOf(event), await bodyOf(event, saveStudentBody), new Date()))

@@ -1,0 +1,14 @@
+import { drizzle } from 'drizzle-orm/mysql2'
+import { createPool } from 'mysql2/promise'
+
+/**
+ * Opens a database: a pool of connections in UTC and the query builder on it.
+ * @param url mysql:// address of MariaDB, external or started by the project.
+ */
+export function openDatabase(url: string) {
+  const pool = createPool({ uri: url, timezone: 'Z', supportBigNumbers: true, connectionLimit: 10, charset: 'UTF8MB4_UNICODE_CI' })
+  return { db: drizzle({ client: pool }), close: () => pool.end(), pool }
+}
+
+/** The query builder; a transaction is one too. */
+export type Database = Pick<ReturnType<typeof openDatabase>['db'], 'select' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction' | 'selectDistinct'>

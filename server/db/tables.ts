@@ -1,0 +1,213 @@
+import { sql } from 'drizzle-orm'
+import { boolean, char, check, date, datetime, double, foreignKey, index, int, json, mysqlEnum, mysqlTable, primaryKey, text, tinyint, unique, varchar } from 'drizzle-orm/mysql-core'
+import type { HandInput } from '../../core/spec/fields'
+import type { InstrumentChoice } from '../../core/fretboard/instrument'
+import { DECISIONS, type Plan } from '../../core/spec/plan-fields'
+import type { LessonEvent } from '../../core/lesson/events'
+import type { Spec } from '../../core/spec/parse'
+
+// Instants are UTC with milliseconds and are given by the services: no column reads the database's clock.
+const instant = (name: string) => datetime(name, { mode: 'date', fsp: 3 })
+const uuid = (name: string) => char(name, { length: 36 })
+const day = (name: string) => date(name, { mode: 'string' })
+
+/** A studio: the owner of everything below. */
+export const studios = mysqlTable('studios', {
+  id: uuid('id').primaryKey(),
+  name: varchar('name', { length: 120 }).notNull(),
+  /** IANA zone in which its lessons are kept. */
+  zone: varchar('zone', { length: 64 }).notNull(),
+  createdAt: instant('created_at').notNull(),
+})
+
+export const ROLES = ['owner', 'teacher', 'student'] as const
+
+/** Someone who signs in. */
+export const users = mysqlTable('users', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull().references(() => studios.id),
+  role: mysqlEnum('role', ROLES).notNull(),
+  signInName: varchar('sign_in_name', { length: 80 }).notNull().unique(),
+  passwordHash: varchar('password_hash', { length: 255 }).notNull(),
+  displayName: varchar('display_name', { length: 120 }).notNull(),
+  /** The student this account belongs to; only for the role student. */
+  studentId: uuid('student_id'),
+  createdAt: instant('created_at').notNull(),
+}, t => [unique('users_in_studio').on(t.studioId, t.id)])
+
+/** Failed sign-ins, so that guessing is limited. */
+export const signInFailures = mysqlTable('sign_in_failures', {
+  id: uuid('id').primaryKey(),
+  /** The name that was tried, or the address it came from. */
+  subject: varchar('subject', { length: 160 }).notNull(),
+  at: instant('at').notNull(),
+}, t => [index('failures_by_subject').on(t.subject, t.at)])
+
+/** A student of one teacher. */
+export const students = mysqlTable('students', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull(),
+  teacherId: uuid('teacher_id').notNull(),
+  name: varchar('name', { length: 120 }).notNull(),
+  birthYear: int('birth_year'),
+  instrument: json('instrument').$type<InstrumentChoice>().notNull(),
+  hand: json('hand').$type<HandInput>().notNull(),
+  about: text('about').notNull(),
+  archivedAt: instant('archived_at'),
+  createdAt: instant('created_at').notNull(),
+}, t => [
+  unique('students_in_studio').on(t.studioId, t.id),
+  foreignKey({ name: 'students_teacher', columns: [t.studioId, t.teacherId], foreignColumns: [users.studioId, users.id] }),
+  index('students_by_teacher').on(t.studioId, t.teacherId, t.name),
+])
+
+/** The bare ids of erased students, so that a post that comes late is told that they are gone. */
+export const erasedStudents = mysqlTable('erased_students', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull().references(() => studios.id),
+  erasedAt: instant('erased_at').notNull(),
+})
+
+/** A drill on a teacher's shelf; what it plays is in its versions. */
+export const drills = mysqlTable('drills', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull(),
+  teacherId: uuid('teacher_id').notNull(),
+  name: varchar('name', { length: 160 }).notNull(),
+  archivedAt: instant('archived_at'),
+  createdAt: instant('created_at').notNull(),
+}, t => [
+  unique('drills_in_studio').on(t.studioId, t.id),
+  foreignKey({ name: 'drills_teacher', columns: [t.studioId, t.teacherId], foreignColumns: [users.studioId, users.id] }),
+  index('drills_by_teacher').on(t.studioId, t.teacherId),
+])
+
+/** What a drill plays. Never changed once written: a change is a new version. */
+export const drillVersions = mysqlTable('drill_versions', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull(),
+  drillId: uuid('drill_id').notNull(),
+  number: int('number').notNull(),
+  spec: json('spec').$type<Spec>().notNull(),
+  title: varchar('title', { length: 400 }).notNull(),
+  engineVersion: int('engine_version').notNull(),
+  scoreHash: char('score_hash', { length: 64 }).notNull(),
+  createdAt: instant('created_at').notNull(),
+}, t => [
+  unique('versions_in_studio').on(t.studioId, t.id),
+  unique('version_numbers').on(t.drillId, t.number),
+  foreignKey({ name: 'versions_drill', columns: [t.studioId, t.drillId], foreignColumns: [drills.studioId, drills.id] }),
+])
+
+/** A drill set for a student: which version, by which plan. */
+export const assignments = mysqlTable('assignments', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull(),
+  studentId: uuid('student_id').notNull(),
+  drillVersionId: uuid('drill_version_id').notNull(),
+  stage: varchar('stage', { length: 80 }).notNull(),
+  plan: json('plan').$type<Plan>().notNull(),
+  /** The day the target is wanted on. */
+  targetOn: day('target_on'),
+  position: int('position').notNull(),
+  setAt: instant('set_at').notNull(),
+  endedAt: instant('ended_at'),
+}, t => [
+  unique('assignments_in_studio').on(t.studioId, t.id),
+  foreignKey({ name: 'assignments_student', columns: [t.studioId, t.studentId], foreignColumns: [students.studioId, students.id] }),
+  foreignKey({ name: 'assignments_version', columns: [t.studioId, t.drillVersionId], foreignColumns: [drillVersions.studioId, drillVersions.id] }),
+  index('assignments_by_student').on(t.studioId, t.studentId),
+])
+
+/** A lesson that recurs: local wall time, zone and rule; occurrences are reckoned, not stored. */
+export const lessonSlots = mysqlTable('lesson_slots', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull(),
+  studentId: uuid('student_id').notNull(),
+  weekday: tinyint('weekday').notNull(),
+  everyWeeks: tinyint('every_weeks').notNull(),
+  wallTime: char('wall_time', { length: 5 }).notNull(),
+  minutes: int('minutes').notNull(),
+  zone: varchar('zone', { length: 64 }).notNull(),
+  startsOn: day('starts_on').notNull(),
+  endsOn: day('ends_on'),
+}, t => [
+  unique('slots_in_studio').on(t.studioId, t.id),
+  foreignKey({ name: 'slots_student', columns: [t.studioId, t.studentId], foreignColumns: [students.studioId, students.id] }),
+  check('slot_weekday', sql`${t.weekday} between 1 and 7`),
+  check('slot_weeks', sql`${t.everyWeeks} between 1 and 8`),
+])
+
+/** A lesson that was begun. */
+export const lessons = mysqlTable('lessons', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull(),
+  studentId: uuid('student_id').notNull(),
+  teacherId: uuid('teacher_id').notNull(),
+  /** Where it stood in the plan: the slot and its local day. Null for a lesson begun out of turn. */
+  slotId: uuid('slot_id'),
+  slotDay: day('slot_day'),
+  minutes: int('minutes').notNull(),
+  startedAt: instant('started_at').notNull(),
+  /** Set by the `end` event, in the same transaction. */
+  endedAt: instant('ended_at'),
+}, t => [
+  unique('lessons_in_studio').on(t.studioId, t.id),
+  unique('one_lesson_per_slot').on(t.slotId, t.slotDay),
+  foreignKey({ name: 'lessons_student', columns: [t.studioId, t.studentId], foreignColumns: [students.studioId, students.id] }),
+  foreignKey({ name: 'lessons_teacher', columns: [t.studioId, t.teacherId], foreignColumns: [users.studioId, users.id] }),
+  foreignKey({ name: 'lessons_slot', columns: [t.studioId, t.slotId], foreignColumns: [lessonSlots.studioId, lessonSlots.id] }),
+  index('lessons_by_student').on(t.studioId, t.studentId, t.startedAt),
+])
+
+/** What happened in lessons: rows are only ever added, numbered in server order under a lock on the lesson. */
+export const lessonEvents = mysqlTable('lesson_events', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull(),
+  lessonId: uuid('lesson_id').notNull(),
+  number: int('number').notNull(),
+  actorId: uuid('actor_id').notNull(),
+  kind: varchar('kind', { length: 20 }).notNull(),
+  body: json('body').$type<LessonEvent>().notNull(),
+  assignmentId: uuid('assignment_id'),
+  /** What was taught: version, stage, engine and hash of the score. */
+  drillVersionId: uuid('drill_version_id'),
+  stage: varchar('stage', { length: 80 }),
+  engineVersion: int('engine_version'),
+  scoreHash: char('score_hash', { length: 64 }),
+  deviceAt: instant('device_at').notNull(),
+  /** How far the device's clock was behind the server's, as the device measured it. */
+  deviceOffsetMs: int('device_offset_ms').notNull(),
+  receivedAt: instant('received_at').notNull(),
+}, t => [
+  unique('event_numbers').on(t.lessonId, t.number),
+  foreignKey({ name: 'events_lesson', columns: [t.studioId, t.lessonId], foreignColumns: [lessons.studioId, lessons.id] }),
+  foreignKey({ name: 'events_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
+  index('events_by_assignment').on(t.studioId, t.assignmentId, t.kind),
+])
+
+/** Decisions on a drill's tempo; each revision of an assignment is decided once. The event holds the rest. */
+export const decisions = mysqlTable('decisions', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull(),
+  assignmentId: uuid('assignment_id').notNull(),
+  revision: int('revision').notNull(),
+  eventId: uuid('event_id').notNull().references(() => lessonEvents.id),
+  decision: mysqlEnum('decision', DECISIONS).notNull(),
+  bpm: double('bpm').notNull(),
+  supersedes: uuid('supersedes'),
+  overruled: boolean('overruled').notNull(),
+  at: instant('at').notNull(),
+}, t => [
+  unique('one_decision_per_revision').on(t.assignmentId, t.revision),
+  foreignKey({ name: 'decisions_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
+])
+
+/** Every write that was taken, under the id its client made: a repeat is answered from here. */
+export const writes = mysqlTable('writes', {
+  actorId: uuid('actor_id').notNull(),
+  id: uuid('id').notNull(),
+  bodyHash: char('body_hash', { length: 64 }).notNull(),
+  answer: json('answer'),
+  at: instant('at').notNull(),
+}, t => [primaryKey({ columns: [t.actorId, t.id] })])

@@ -1,0 +1,55 @@
+import { createHash } from 'node:crypto'
+import { and, eq } from 'drizzle-orm'
+import type { Database } from '../db/client'
+import { writes } from '../db/tables'
+import type { Actor } from './actor'
+import { DomainError } from './domain-error'
+
+/** JSON with keys in order, so that equal bodies hash equally. */
+function canonical(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`
+  if (typeof value === 'object' && value !== null) {
+    return `{${Object.entries(value).filter(([, each]) => each !== undefined).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, each]) => `${JSON.stringify(key)}:${canonical(each)}`).join(',')}}`
+  }
+  return JSON.stringify(value) ?? 'null'
+}
+
+/** SHA-256 of a value's canonical JSON, hex. */
+export function hashOf(value: unknown): string {
+  return createHash('sha256').update(canonical(value)).digest('hex')
+}
+
+const DUPLICATE_KEY = 1062
+
+/** MariaDB's error number, wherever the query builder wrapped it. */
+export function errnoOf(error: unknown): number | undefined {
+  for (let each = error; each instanceof Error; each = each.cause) {
+    if ('errno' in each && typeof each.errno === 'number') return each.errno
+  }
+  return undefined
+}
+
+/**
+ * Does a write exactly once. The id its client made is claimed in the same transaction as the write itself, so a
+ * repeat, even at the same moment, gets the first answer.
+ * @throws DomainError `conflict` when the id was used for another body.
+ */
+export async function once<T>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: (tx: Database) => Promise<T>): Promise<T> {
+  const bodyHash = hashOf([what, body])
+  const mine = and(eq(writes.actorId, actor.userId), eq(writes.id, body.id))
+  try {
+    return await db.transaction(async (tx) => {
+      await tx.insert(writes).values({ actorId: actor.userId, id: body.id, bodyHash, answer: null, at: now })
+      const answer = await write(tx)
+      await tx.update(writes).set({ answer: answer ?? null }).where(mine)
+      return answer
+    })
+  }
+  catch (error) {
+    if (errnoOf(error) !== DUPLICATE_KEY) throw error
+    const [taken] = await db.select().from(writes).where(mine)
+    if (!taken) throw error
+    if (taken.bodyHash !== bodyHash) throw new DomainError('conflict', 'this id was already used for another write')
+    return taken.answer as T
+  }
+}

@@ -1,0 +1,89 @@
+import { and, asc, eq, gte, inArray, isNull, lt, or } from 'drizzle-orm'
+import { dayPlus, instantOf, localDay } from '#core/schedule/local-time'
+import { fallsOn } from '#core/schedule/weekly'
+import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
+import type { AssignmentDetail } from '#shared/contracts/students'
+import type { Database } from '../db/client'
+import { lessons, lessonSlots, students } from '../db/tables'
+import type { Actor } from './actor'
+import { assignmentsOf, lessonTimes } from './history'
+import { bpmOf } from './students'
+
+const SILENT_DAYS = 21
+const DUE_DAYS = 7
+
+type Student = typeof students.$inferSelect
+type Lesson = typeof lessons.$inferSelect
+
+const drillsOf = (set: readonly AssignmentDetail[]) => set.map(each => ({ name: each.drillName, bpm: bpmOf(each), targetBpm: each.plan.targetBpm }))
+
+/** What one student needs, the most pressing first. */
+function needsOf(student: Student, set: readonly AssignmentDetail[], times: readonly Date[], today: string, zone: string): readonly Need[] {
+  const who = { id: student.id, name: student.name }
+  if (set.length === 0) return [{ kind: 'nothing-set', student: who, text: 'No drill is set.' }]
+  const needs: Need[] = set.flatMap((each): Need[] => {
+    const tempo = `${bpmOf(each)} of ${each.plan.targetBpm}`
+    if (each.pace === 'stalled') return [{ kind: 'stalled', student: who, text: `${each.drillName}: no rise for four lessons or more, at ${tempo}.` }]
+    if (each.pace !== 'at-target' && each.targetOn !== null && each.targetOn <= dayPlus(today, DUE_DAYS)) return [{ kind: 'due', student: who, text: `${each.drillName}: wanted by ${each.targetOn}, at ${tempo}.` }]
+    if (each.pace === 'behind') return [{ kind: 'behind', student: who, text: `${each.drillName}: behind its plan, at ${tempo}.` }]
+    return []
+  })
+  const last = times[0]
+  if (last && localDay(last.toISOString(), zone) < dayPlus(today, -SILENT_DAYS)) needs.push({ kind: 'silent', student: who, text: 'No lesson for three weeks or more.' })
+  return needs
+}
+
+/**
+ * A day of the teacher's: its lessons in order, and what needs attention.
+ * @param day Local day of the studio; the present one when left out.
+ */
+export async function readToday(db: Database, actor: Actor, now: Date, day = localDay(now.toISOString(), actor.zone)): Promise<TodayPage> {
+  const own = await db.select().from(students).where(and(eq(students.studioId, actor.studioId), eq(students.teacherId, actor.userId), isNull(students.archivedAt))).orderBy(asc(students.name))
+  const ids = own.map(student => student.id)
+  if (ids.length === 0) return { day, lessons: [], needs: [] }
+  const byId = new Map(own.map(student => [student.id, student]))
+  const slots = await db.select().from(lessonSlots).where(inArray(lessonSlots.studentId, ids))
+  const from = new Date(instantOf(day, '00:00', actor.zone))
+  const to = new Date(instantOf(dayPlus(day, 1), '00:00', actor.zone))
+  const begun = await db.select().from(lessons)
+    .where(and(inArray(lessons.studentId, ids), or(eq(lessons.slotDay, day), and(gte(lessons.startedAt, from), lt(lessons.startedAt, to)))))
+  const set = await assignmentsOf(db, ids, { zone: actor.zone, today: day, ended: false })
+  const times = await lessonTimes(db, ids)
+  const lessonOf = (lesson: Lesson): TodayLesson => {
+    const student = byId.get(lesson.studentId)!
+    const slot = slots.find(each => each.id === lesson.slotId)
+    return {
+      lessonId: lesson.id,
+      slot: null,
+      student: { id: student.id, name: student.name },
+      at: slot && lesson.slotDay ? instantOf(lesson.slotDay, slot.wallTime, slot.zone) : lesson.startedAt.toISOString(),
+      minutes: lesson.minutes,
+      state: lesson.endedAt ? 'ended' : 'running',
+      drills: drillsOf(set.get(student.id)!),
+    }
+  }
+  const planned = slots.filter(slot => fallsOn(slot, day) && !begun.some(lesson => lesson.slotId === slot.id && lesson.slotDay === day)).map((slot): TodayLesson => {
+    const student = byId.get(slot.studentId)!
+    return {
+      lessonId: null,
+      slot: { id: slot.id, day },
+      student: { id: student.id, name: student.name },
+      at: instantOf(day, slot.wallTime, slot.zone),
+      minutes: slot.minutes,
+      state: 'planned',
+      drills: drillsOf(set.get(student.id)!),
+    }
+  })
+  const unfinished = await db.select().from(lessons).where(and(inArray(lessons.studentId, ids), isNull(lessons.endedAt), lt(lessons.startedAt, from)))
+  return {
+    day,
+    lessons: [...begun.map(lessonOf), ...planned].sort((a, b) => (a.at < b.at ? -1 : 1)),
+    needs: [
+      ...unfinished.map((lesson): Need => {
+        const student = byId.get(lesson.studentId)!
+        return { kind: 'unfinished', student: { id: student.id, name: student.name }, text: 'A lesson was begun and not ended.', lessonId: lesson.id }
+      }),
+      ...own.flatMap(student => needsOf(student, set.get(student.id)!, times.get(student.id)!, day, actor.zone)),
+    ],
+  }
+}

@@ -1,0 +1,59 @@
+import type { EventHandlerRequest, H3Event } from 'h3'
+import type { z } from 'zod'
+import { ERROR_CODES, type ErrorAnswer } from '#shared/contracts/common'
+import type { Me } from '#shared/contracts/accounts'
+import { DomainError } from '../services/domain-error'
+
+/** Turns an expected refusal into its HTTP answer; anything else into a bare 500, with the cause in the log only. */
+function refuse(event: H3Event, error: unknown): ErrorAnswer {
+  if (error instanceof DomainError && error.code !== 'failed') {
+    setResponseStatus(event, ERROR_CODES[error.code])
+    return { code: error.code, message: error.message, ...(error.path !== undefined && { path: error.path }), ...(error.current !== undefined && { current: error.current }) }
+  }
+  console.error(event.method, event.path, error)
+  setResponseStatus(event, 500)
+  return { code: 'failed', message: 'Something went wrong on the server. Nothing was changed; try again.' }
+}
+
+/** Wraps a handler so that every error it throws is answered in one form. */
+export function answering<T>(handler: (event: H3Event<EventHandlerRequest>) => Promise<T>) {
+  return defineEventHandler(async (event): Promise<T | ErrorAnswer> => {
+    try {
+      return await handler(event)
+    }
+    catch (error) {
+      return refuse(event, error)
+    }
+  })
+}
+
+/** Who asks, a teacher or the studio's owner. @throws DomainError `signed-out` or `forbidden`. */
+export function teacherOf(event: H3Event): Me {
+  const me = event.context.me as Me | undefined
+  if (!me) throw new DomainError('signed-out', 'Sign in first.')
+  if (me.role === 'student') throw new DomainError('forbidden', 'This is the teacher\'s side of the studio.')
+  return me
+}
+
+/** The body of a request, checked. @throws DomainError `invalid` naming the field. */
+export async function bodyOf<S extends z.ZodType>(event: H3Event, schema: S): Promise<z.output<S>> {
+  let raw: unknown
+  try {
+    raw = await readBody(event)
+  }
+  catch {
+    throw new DomainError('invalid', 'the body is not JSON', { path: '' })
+  }
+  const parsed = schema.safeParse(raw)
+  if (parsed.success) return parsed.data
+  const issue = parsed.error.issues[0]!
+  const path = issue.code === 'unrecognized_keys' ? [...issue.path, issue.keys[0]] : issue.path
+  throw new DomainError('invalid', issue.code === 'unrecognized_keys' ? 'unknown field' : issue.message, { path: path.join('.') })
+}
+
+/** A UUID from the route. @throws DomainError `not-found` for anything else. */
+export function idOf(event: H3Event): string {
+  const id = getRouterParam(event, 'id') ?? ''
+  if (!/^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/i.test(id)) throw new DomainError('not-found', 'there is nothing here')
+  return id.toLowerCase()
+}

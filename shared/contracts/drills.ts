@@ -1,0 +1,39 @@
+import { z } from 'zod'
+import type { Spec } from '#core/spec/parse'
+import { writeId } from './common'
+
+const drillName = z.string().trim().min(1, 'a name is needed').max(160, 'must be at most 160 characters')
+
+/** The spec itself is checked by the core, which names the field at fault. */
+export const createDrillBody = z.strictObject({ id: writeId, name: drillName, spec: z.unknown() })
+export const saveVersionBody = z.strictObject({ id: writeId, spec: z.unknown() })
+export const renameDrillBody = z.strictObject({ id: writeId, name: drillName })
+export const duplicateDrillBody = z.strictObject({ id: writeId, name: drillName })
+export const archiveDrillBody = z.strictObject({ id: writeId, archived: z.boolean() })
+
+/** One version of a drill. */
+export interface DrillVersion {
+  readonly id: string
+  readonly number: number
+  readonly title: string
+  readonly spec: Spec
+  readonly createdAt: string
+}
+
+/** A drill as the shelf lists it, with its newest version. */
+export interface DrillRow {
+  readonly id: string
+  readonly name: string
+  readonly family: string
+  readonly archived: boolean
+  readonly setFor: number
+  readonly newest: DrillVersion
+}
+
+/** A drill with all its versions, newest first. */
+export interface DrillDetail {
+  readonly id: string
+  readonly name: string
+  readonly archived: boolean
+  readonly versions: readonly DrillVersion[]
+}

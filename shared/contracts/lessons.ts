@@ -1,0 +1,86 @@
+import { z } from 'zod'
+import { DECISIONS } from '#core/spec/plan-fields'
+import type { LessonEvent } from '#core/lesson/events'
+import type { HandInput } from '#core/spec/fields'
+import type { InstrumentChoice } from '#core/fretboard/instrument'
+import { localDaySchema, writeId } from './common'
+import type { AssignmentDetail } from './students'
+
+export const startLessonBody = z.strictObject({
+  id: writeId,
+  studentId: z.uuid('must be a student'),
+  /** The planned lesson it is, or null for one out of turn. */
+  slot: z.strictObject({ id: z.uuid(), day: localDaySchema }).nullable(),
+})
+
+const stamp = { id: writeId, at: z.iso.datetime('must be an ISO time in UTC') }
+const bpm = z.number().min(10, 'must be at least 10 bpm').max(400, 'must be at most 400 bpm')
+const assignmentId = z.uuid('must be a drill of this student')
+
+export const lessonEventSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ ...stamp, kind: z.literal('turn'), assignmentId }),
+  z.strictObject({ ...stamp, kind: z.literal('pass'), assignmentId, bpm, clean: z.boolean() }),
+  z.strictObject({ ...stamp, kind: z.literal('note'), assignmentId: assignmentId.nullable(), text: z.string().trim().min(1, 'a note needs words').max(2000, 'must be at most 2000 characters') }),
+  z.strictObject({ ...stamp, kind: z.literal('void'), eventId: z.uuid() }),
+  z.strictObject({
+    ...stamp,
+    kind: z.literal('decision'),
+    assignmentId,
+    revision: z.int().min(0),
+    decision: z.enum(DECISIONS),
+    bpm,
+    offered: z.enum(DECISIONS),
+    offeredBpm: bpm,
+    offerReason: z.string().max(400),
+    reason: z.string().trim().max(400, 'must be at most 400 characters').nullable(),
+    supersedes: z.uuid().nullable(),
+  }),
+  z.strictObject({ ...stamp, kind: z.literal('end') }),
+]) satisfies z.ZodType<LessonEvent>
+
+/** One event of the outbox. `deviceOffsetMs` is server time less device time, as last measured. */
+export const appendEventBody = z.strictObject({ event: lessonEventSchema, deviceOffsetMs: z.int() })
+
+/** Answer to an event that was stored, now or before. */
+export interface EventStored { readonly id: string, readonly number: number }
+
+/** A lesson with all that is needed to run it. */
+export interface LessonDetail {
+  readonly id: string
+  readonly startedAt: string
+  readonly endedAt: string | null
+  readonly minutes: number
+  readonly zone: string
+  readonly student: { readonly id: string, readonly name: string, readonly instrument: InstrumentChoice, readonly hand: HandInput }
+  /** Drills set for the student, with what was heard and decided in earlier lessons only. */
+  readonly agenda: readonly AssignmentDetail[]
+  /** Events of this lesson, in server order. */
+  readonly events: readonly LessonEvent[]
+  /** Notes of the lesson before. */
+  readonly lastTime: { readonly at: string, readonly notes: readonly string[] } | null
+}
+
+/** A lesson of the day, begun or still planned. */
+export interface TodayLesson {
+  readonly lessonId: string | null
+  readonly slot: { readonly id: string, readonly day: string } | null
+  readonly student: { readonly id: string, readonly name: string }
+  readonly at: string
+  readonly minutes: number
+  readonly state: 'planned' | 'running' | 'ended'
+  readonly drills: readonly { readonly name: string, readonly bpm: number, readonly targetBpm: number }[]
+}
+
+/** Something that wants the teacher's attention. */
+export interface Need {
+  readonly kind: 'stalled' | 'behind' | 'due' | 'nothing-set' | 'silent' | 'unfinished'
+  readonly student: { readonly id: string, readonly name: string }
+  readonly text: string
+  readonly lessonId?: string
+}
+
+export interface TodayPage {
+  readonly day: string
+  readonly lessons: readonly TodayLesson[]
+  readonly needs: readonly Need[]
+}

@@ -1,0 +1,110 @@
+import { z } from 'zod'
+import { handSchema, instrumentSchema, type HandInput } from '#core/spec/fields'
+import { planSchema, type Plan } from '#core/spec/plan-fields'
+import type { InstrumentChoice } from '#core/fretboard/instrument'
+import type { Spec } from '#core/spec/parse'
+import type { DecisionMade } from '#core/lesson/standing'
+import type { LessonEventOf } from '#core/lesson/events'
+import type { PassEvent } from '#core/tempo/school'
+import type { Pace } from '#core/tempo/pace'
+import { localDaySchema, personName, writeId } from './common'
+
+const studentFields = {
+  name: personName,
+  birthYear: z.int().min(1900, 'must be a year').max(2100, 'must be a year').nullable(),
+  instrument: instrumentSchema,
+  hand: handSchema,
+  about: z.string().trim().max(2000, 'must be at most 2000 characters'),
+}
+
+export const saveStudentBody = z.strictObject({ id: writeId, ...studentFields })
+export const archiveStudentBody = z.strictObject({ id: writeId, archived: z.boolean() })
+
+export const slotBody = z.strictObject({
+  id: writeId,
+  weekday: z.int().min(1, 'must be a weekday').max(7, 'must be a weekday'),
+  wallTime: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'must be a time such as 16:30'),
+  minutes: z.int().min(5, 'must be at least 5 minutes').max(240, 'must be at most 240 minutes'),
+  everyWeeks: z.int().min(1, 'must be at least 1').max(8, 'must be at most 8'),
+})
+
+export const setAssignmentBody = z.strictObject({
+  id: writeId,
+  studentId: z.uuid('must be a student'),
+  drillVersionId: z.uuid('must be a version of a drill'),
+  stage: z.string().trim().min(1, 'a stage is needed').max(80, 'must be at most 80 characters'),
+  plan: planSchema,
+  targetOn: localDaySchema.nullable(),
+})
+
+export const endAssignmentBody = z.strictObject({ id: writeId, ended: z.boolean() })
+
+/** A student as every list shows them. */
+export interface StudentRow {
+  readonly id: string
+  readonly name: string
+  readonly age: number | null
+  readonly instrument: InstrumentChoice
+  readonly hand: HandInput
+  readonly archived: boolean
+  /** Start of the next lesson, ISO, and its length. */
+  readonly nextLesson: { readonly at: string, readonly minutes: number } | null
+  readonly lastLessonAt: string | null
+  readonly drills: readonly { readonly name: string, readonly bpm: number, readonly targetBpm: number, readonly pace: Pace }[]
+}
+
+/** A pass, in which lesson it was heard. */
+export interface HeardPass extends PassEvent { readonly id: string, readonly lessonId: string }
+
+/** A decision, as history tells it. */
+export interface HistoryDecision extends DecisionMade {
+  readonly id: string
+  readonly lessonId: string
+  readonly overruled: boolean
+  readonly event: LessonEventOf<'decision'>
+}
+
+/** A drill set for a student, with everything heard and decided so far. */
+export interface AssignmentDetail {
+  readonly id: string
+  readonly drillId: string
+  readonly drillName: string
+  readonly versionNumber: number
+  readonly stage: string
+  readonly spec: Spec
+  readonly plan: Plan
+  /** Local day. */
+  readonly setOn: string
+  readonly targetOn: string | null
+  readonly ended: boolean
+  readonly passes: readonly HeardPass[]
+  readonly decisions: readonly HistoryDecision[]
+  readonly pace: Pace
+}
+
+/** A lesson as the student's page lists it. */
+export interface LessonRow {
+  readonly id: string
+  readonly startedAt: string
+  readonly endedAt: string | null
+  readonly minutes: number
+  readonly passes: number
+  readonly clean: number
+  readonly notes: readonly string[]
+}
+
+export interface SlotRow {
+  readonly id: string
+  readonly weekday: number
+  readonly wallTime: string
+  readonly minutes: number
+  readonly everyWeeks: number
+}
+
+/** Everything the student's page shows. */
+export interface StudentPage {
+  readonly student: StudentRow & { readonly birthYear: number | null, readonly about: string, readonly zone: string }
+  readonly slot: SlotRow | null
+  readonly assignments: readonly AssignmentDetail[]
+  readonly lessons: readonly LessonRow[]
+}
