@@ -74,8 +74,9 @@ db_start() {
       || { tail -n 8 "$DB_HOME/install.log" >&2; rm -rf "$DB_HOME/data"; fail "MariaDB could not make its data directory; its last lines are above."; }
   fi
   say "starting MariaDB on 127.0.0.1:$DB_PORT"
+  # A session of its own: Ctrl-C reaches the script, which then stops the server in order.
   # Flushed at every commit (the default, said aloud): what is acknowledged survives a power cut.
-  mariadbd --no-defaults --user="$(id -un)" --datadir="$DB_HOME/data" --bind-address=127.0.0.1 --port="$DB_PORT" \
+  setsid mariadbd --no-defaults --user="$(id -un)" --datadir="$DB_HOME/data" --bind-address=127.0.0.1 --port="$DB_PORT" \
     --socket="$(db_socket)" --pid-file="$DB_HOME/m.pid" --log-error="$DB_HOME/error.log" \
     --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci --default-time-zone=+00:00 --skip-name-resolve \
     --innodb-log-file-size=32M --innodb-buffer-pool-size=128M --innodb-flush-log-at-trx-commit=1 >/dev/null 2>&1 &

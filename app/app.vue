@@ -1,0 +1,6 @@
+<template>
+  <NuxtLayout>
+    <NuxtPage />
+  </NuxtLayout>
+  <ToastStack />
+</template>

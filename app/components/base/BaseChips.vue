@@ -1,0 +1,36 @@
+<script setup lang="ts" generic="T extends string | number | boolean">
+import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
+
+/** One choice out of a few, all in sight. */
+defineProps<{ label: string, options: readonly { readonly value: T, readonly label: string }[], figures?: boolean, columns?: number }>()
+const value = defineModel<T>({ required: true })
+</script>
+
+<template>
+  <RadioGroup v-model="value">
+    <RadioGroupLabel class="block text-sm font-bold text-soft mb-1">
+      {{ label }}
+    </RadioGroupLabel>
+    <div
+      class="gap-1.5"
+      :class="columns ? 'grid' : 'flex flex-wrap'"
+      :style="columns ? { gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` } : undefined"
+    >
+      <RadioGroupOption
+        v-for="option in options"
+        :key="String(option.value)"
+        v-slot="{ checked }"
+        :value="option.value"
+        as="template"
+      >
+        <button
+          type="button"
+          class="rounded-md border min-h-9 px-2.5 text-[0.9375rem] transition-colors"
+          :class="[checked ? 'bg-ink text-card border-ink font-bold' : 'bg-card text-ink border-line hover:border-edge', figures ? 'figures tracking-[0.12em] px-1' : '']"
+        >
+          {{ option.label }}
+        </button>
+      </RadioGroupOption>
+    </div>
+  </RadioGroup>
+</template>

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+/** Messages of the moment, at the foot of the page. */
+const toasts = useToasts()
+</script>
+
+<template>
+  <div
+    class="screen-only fixed z-50 left-1/2 -translate-x-1/2 bottom-24 md:bottom-8 w-[min(92vw,34rem)] space-y-2 pointer-events-none"
+    aria-live="polite"
+    role="status"
+  >
+    <div
+      v-for="toast in toasts.list"
+      :key="toast.id"
+      class="pointer-events-auto flex items-center gap-3 rounded-md shadow-md px-4 py-2 min-h-12 border"
+      :class="toast.tone === 'trouble' ? 'bg-card text-ink border-pain border-l-4' : 'bg-ink text-card border-ink'"
+    >
+      <p class="flex-1">
+        {{ toast.text }}
+      </p>
+      <button
+        v-if="toast.action"
+        type="button"
+        class="font-bold underline underline-offset-4 min-h-9 px-2"
+        @click="toast.action.run(); toasts.dismiss(toast.id)"
+      >
+        {{ toast.action.label }}
+      </button>
+      <button
+        type="button"
+        class="min-h-9 min-w-9 text-xl leading-none"
+        aria-label="Dismiss"
+        @click="toasts.dismiss(toast.id)"
+      >
+        ×
+      </button>
+    </div>
+  </div>
+</template>

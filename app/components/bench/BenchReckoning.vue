@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { lowestComfortablePosition, romanPosition } from '#core/fretboard/geometry'
+import { instrumentOf } from '#core/fretboard/instrument'
+import { handOf } from '#core/hand/hand'
+import type { Score } from '#core/score/score'
+import { noteTicks, ticksToMs } from '#core/line/ticks'
+import type { HandInput } from '#core/spec/fields'
+
+/** What the drill amounts to, in figures: speed, reach, crossings, cautions. */
+const props = defineProps<{ score: Score, hand?: HandInput }>()
+const hand = computed(() => handOf(props.hand))
+const report = computed(() => props.score.report)
+const noteMs = computed(() => Math.round(ticksToMs(Math.min(...props.score.notes.map(note => note.dur), noteTicks(1)), props.score.tempo)))
+const passSeconds = computed(() => props.score.seconds / props.score.spec.times)
+const fretSpan = computed(() => {
+  const frets = props.score.notes.filter(note => note.fret > 0 && note.key.startsWith('p1.')).map(note => note.fret)
+  return Math.max(...frets) - Math.min(...frets)
+})
+const comfortableFrom = computed(() => {
+  const { scaleLengthMm, capo } = instrumentOf(props.score.spec.instrument)
+  return fretSpan.value > 0 && props.score.shifts.length === 0 ? lowestComfortablePosition(scaleLengthMm, hand.value.reachMm, fretSpan.value, capo) : null
+})
+const wide = computed(() => report.value.widestSpanMm > hand.value.reachMm)
+const cautions = computed(() => report.value.breaches)
+const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Math.floor(value / 60)} min ${Math.round(value % 60)} s`)
+</script>
+
+<template>
+  <section aria-label="Reckoning">
+    <h2 class="text-lg mb-3">
+      Reckoning
+    </h2>
+    <p class="figures">
+      <span class="font-head font-bold text-4xl">{{ score.notesPerSecond.toFixed(1) }}</span>
+      <span class="text-soft ml-2">notes a second</span>
+    </p>
+    <dl class="mt-3 figures">
+      <div class="row">
+        <dt>One note</dt><dd>{{ noteMs }} ms</dd>
+      </div>
+      <div class="row">
+        <dt>Widest span</dt>
+        <dd :class="wide ? 'text-attention-ink' : ''">
+          {{ report.widestSpanMm.toFixed(0) }} of {{ hand.reachMm }} mm
+        </dd>
+      </div>
+      <div
+        v-if="comfortableFrom !== null"
+        class="row"
+      >
+        <dt>Comfortable from</dt><dd>{{ romanPosition(comfortableFrom) }}</dd>
+      </div>
+      <div class="row">
+        <dt>Notes</dt><dd>{{ score.notes.length }} in {{ score.bars }} {{ score.bars === 1 ? 'bar' : 'bars' }}</dd>
+      </div>
+      <div class="row">
+        <dt>One pass</dt><dd>{{ seconds(passSeconds) }}</dd>
+      </div>
+      <div
+        v-if="score.spec.times > 1"
+        class="row"
+      >
+        <dt>All {{ score.spec.times }} passes</dt><dd>{{ seconds(score.seconds) }}</dd>
+      </div>
+      <div class="row">
+        <dt>Crossings outside</dt><dd>{{ report.crossings.outside }}</dd>
+      </div>
+      <div class="row">
+        <dt>Crossings inside</dt><dd>{{ report.crossings.inside }}</dd>
+      </div>
+      <div
+        v-if="report.realignAfter !== null"
+        class="row"
+      >
+        <dt>Strokes realign after</dt><dd>{{ report.realignAfter }} {{ report.realignAfter === 1 ? 'note' : 'notes' }}</dd>
+      </div>
+      <div
+        v-if="score.shifts.length > 0"
+        class="row"
+      >
+        <dt>Shifts</dt><dd>{{ score.shifts.length }}</dd>
+      </div>
+    </dl>
+    <template v-if="cautions.length > 0">
+      <h3 class="text-base mt-5 mb-1">
+        Cautions
+      </h3>
+      <ul class="space-y-2">
+        <li
+          v-for="caution in cautions.slice(0, 6)"
+          :key="caution.key + caution.rule + caution.message"
+          class="border-l-4 border-attention pl-3"
+        >
+          {{ caution.message }}
+        </li>
+      </ul>
+      <p
+        v-if="cautions.length > 6"
+        class="text-soft mt-1"
+      >
+        and {{ cautions.length - 6 }} more
+      </p>
+      <p class="text-soft mt-2">
+        Stretches: two or three minutes, warmed up, never forced.
+      </p>
+    </template>
+    <h3 class="text-base mt-5 mb-1">
+      Watch for
+    </h3>
+    <ul class="list-disc pl-5 space-y-1">
+      <li
+        v-for="cue in score.cues.filter(each => each.at === 0)"
+        :key="cue.text"
+      >
+        {{ cue.text }}
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.row { display: flex; justify-content: space-between; gap: 1rem; padding: 0.4rem 0; border-bottom: 1px dotted var(--line); }
+.row dt { color: var(--soft); }
+.row dd { font-weight: 700; text-align: right; }
+</style>

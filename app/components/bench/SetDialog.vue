@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { stepsBetween } from '#core/tempo/arithmetic'
+import type { StudentRow } from '#shared/contracts/students'
+import { DateTime } from 'luxon'
+
+/** Sets the drill on the bench for a student: by which plan, from which tempo to which, until when. */
+const props = defineProps<{ students: readonly StudentRow[], studentId: string | null, tempo: number, busy: boolean, error: string }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ set: [wish: { studentId: string, stage: string, plan: { school: 'clean-passes', startBpm: number, targetBpm: number, step: number, need: number, tooMany: number }, targetOn: string | null }] }>()
+
+const studentId = ref<string | null>(null)
+const stage = ref('together')
+const startBpm = ref(60)
+const targetBpm = ref(84)
+const step = ref(4)
+const need = ref(3)
+const tooMany = ref(5)
+const targetOn = ref('')
+
+watch(open, (now) => {
+  if (!now) return
+  studentId.value = props.studentId
+  startBpm.value = props.tempo
+  targetBpm.value = Math.min(400, Math.round(props.tempo * 1.4))
+  targetOn.value = DateTime.now().plus({ weeks: 12 }).toISODate()
+})
+
+const backwards = computed(() => targetBpm.value < startBpm.value)
+const steps = computed(() => (backwards.value ? 0 : stepsBetween(startBpm.value, targetBpm.value, step.value)))
+const options = computed(() => props.students.filter(each => !each.archived).map(each => ({ value: each.id, label: each.name })))
+function set() {
+  if (studentId.value === null || backwards.value) return
+  emit('set', {
+    studentId: studentId.value,
+    stage: stage.value.trim() || 'together',
+    plan: { school: 'clean-passes', startBpm: startBpm.value, targetBpm: targetBpm.value, step: step.value, need: need.value, tooMany: tooMany.value },
+    targetOn: targetOn.value || null,
+  })
+}
+</script>
+
+<template>
+  <BaseDialog
+    v-model:open="open"
+    title="Set for a student"
+    about="The drill is saved first. The plan says when the tempo goes up; you decide each time."
+  >
+    <form
+      class="space-y-4"
+      @submit.prevent="set"
+    >
+      <BaseListbox
+        v-model="studentId"
+        label="Student"
+        :options="options"
+      />
+      <div class="grid grid-cols-2 gap-3">
+        <BaseStepper
+          v-model="startBpm"
+          label="Start tempo"
+          :min="10"
+          :max="400"
+        />
+        <BaseStepper
+          v-model="targetBpm"
+          label="Target tempo"
+          :min="10"
+          :max="400"
+        />
+      </div>
+      <p
+        v-if="backwards"
+        role="alert"
+        class="text-pain"
+      >
+        The target must not be slower than the start.
+      </p>
+      <fieldset class="space-y-3">
+        <legend class="font-bold">
+          Clean passes
+        </legend>
+        <p class="text-soft">
+          {{ need }} clean {{ need === 1 ? 'pass' : 'passes in a row' }} raise the tempo by {{ step }}; {{ tooMany }} slips in the last eight ease it. {{ steps }} {{ steps === 1 ? 'step' : 'steps' }} to the target.
+        </p>
+        <div class="grid grid-cols-3 gap-2">
+          <BaseStepper
+            v-model="need"
+            label="Clean in a row"
+            :min="1"
+            :max="20"
+          />
+          <BaseStepper
+            v-model="step"
+            label="Step"
+            :min="1"
+            :max="40"
+          />
+          <BaseStepper
+            v-model="tooMany"
+            label="Slips to ease"
+            :min="1"
+            :max="8"
+          />
+        </div>
+      </fieldset>
+      <div class="grid grid-cols-2 gap-3">
+        <FormField
+          v-model="targetOn"
+          label="Target wanted by"
+          type="date"
+        />
+        <FormField
+          v-model="stage"
+          label="Stage"
+        />
+      </div>
+      <p
+        v-if="error"
+        role="alert"
+        class="text-pain"
+      >
+        {{ error }}
+      </p>
+      <div class="flex justify-end gap-3">
+        <BaseButton @click="open = false">
+          Cancel
+        </BaseButton>
+        <BaseButton
+          tone="action"
+          type="submit"
+          :busy="busy"
+          :disabled="studentId === null || backwards"
+        >
+          Set it
+        </BaseButton>
+      </div>
+    </form>
+  </BaseDialog>
+</template>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
+
+/** Play and stop, the tempo in large figures, tapping, and what the metronome does. */
+defineProps<{ metronome: ReturnType<typeof useMetronome>, perBeat: number }>()
+const tempo = defineModel<number>('tempo', { required: true })
+const change = (by: number) => {
+  tempo.value = Math.min(400, Math.max(10, tempo.value + by))
+}
+const tap = useTapTempo((bpm) => {
+  tempo.value = bpm
+})
+const tapNow = () => tap(performance.now())
+defineExpose({ tap: tapNow, change })
+</script>
+
+<template>
+  <div class="flex flex-wrap items-center gap-3">
+    <BaseButton
+      tone="action"
+      size="lg"
+      class="min-w-28"
+      @click="metronome.toggle()"
+    >
+      {{ metronome.playing.value ? 'Stop' : 'Play' }}
+    </BaseButton>
+    <p
+      class="flex items-baseline gap-2 figures"
+      aria-live="off"
+    >
+      <span
+        class="font-head font-bold text-5xl leading-none min-w-20 text-right"
+        data-test="tempo"
+      >{{ metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo }}</span>
+      <span class="text-soft text-sm max-sm:hidden">{{ metronome.countingIn.value > 0 ? 'count-in' : 'quarters a minute' }}</span>
+    </p>
+    <div class="flex gap-2">
+      <BaseButton
+        aria-label="Slower by 4"
+        @click="change(-4)"
+      >
+        −4
+      </BaseButton>
+      <BaseButton
+        aria-label="Slower by 1"
+        @click="change(-1)"
+      >
+        −1
+      </BaseButton>
+      <BaseButton
+        aria-label="Faster by 1"
+        @click="change(1)"
+      >
+        +1
+      </BaseButton>
+      <BaseButton
+        aria-label="Faster by 4"
+        @click="change(4)"
+      >
+        +4
+      </BaseButton>
+      <BaseButton @click="tapNow">
+        Tap
+      </BaseButton>
+    </div>
+    <Popover class="relative md:ml-auto">
+      <PopoverButton class="min-h-11 px-3 rounded-md text-soft hover:text-ink text-left">
+        count-in {{ metronome.countInBars.value === 0 ? 'none' : `${metronome.countInBars.value} ${metronome.countInBars.value === 1 ? 'bar' : 'bars'}` }} · {{ metronome.clicksPerBeat.value === 1 ? 'clicks on the beat' : `${metronome.clicksPerBeat.value} clicks a beat` }}
+      </PopoverButton>
+      <PopoverPanel class="absolute z-30 bottom-full right-0 mb-2 w-72 max-w-[86vw] rounded-md border border-line bg-card shadow-md p-4 space-y-4">
+        <BaseChips
+          v-model="metronome.countInBars.value"
+          label="Count-in, bars"
+          :options="[0, 1, 2].map(value => ({ value, label: value === 0 ? 'none' : String(value) }))"
+        />
+        <BaseChips
+          v-model="metronome.clicksPerBeat.value"
+          label="Clicks a beat"
+          :options="[...new Set([1, 2, 3, 4, perBeat])].sort().map(value => ({ value, label: String(value) }))"
+        />
+        <label class="flex items-center gap-2 min-h-9">
+          <input
+            v-model="metronome.accent.value"
+            type="checkbox"
+            class="size-5 accent-(--action)"
+          >
+          accent the first beat of the bar
+        </label>
+      </PopoverPanel>
+    </Popover>
+  </div>
+</template>

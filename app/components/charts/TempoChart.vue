@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { scaleLinear, scaleUtc } from 'd3-scale'
+import { curveStepAfter, line } from 'd3-shape'
+import type { AssignmentDetail } from '#shared/contracts/students'
+import { tempoSeries } from './tempo-series'
+
+/** Tempo of a drill over the lessons, against its plan. */
+const props = defineProps<{ set: AssignmentDetail, today: string }>()
+const series = computed(() => tempoSeries(props.set, props.today))
+const HEIGHT = 190
+const MARGIN = { top: 12, right: 12, bottom: 26, left: 34 }
+
+const date = (day: string) => new Date(`${day}T12:00:00Z`)
+function draw(width: number) {
+  const data = series.value
+  const x = scaleUtc([date(data.from), date(data.to)], [MARGIN.left, width - MARGIN.right])
+  const y = scaleLinear([data.lowest - 4, data.highest + 4], [HEIGHT - MARGIN.bottom, MARGIN.top])
+  const at = (point: { day: string, bpm: number }): [number, number] => [x(date(point.day)), y(point.bpm)]
+  return {
+    x,
+    y,
+    plan: line()(data.plan.map(at)),
+    steps: line().curve(curveStepAfter)(data.steps.map(at)),
+    ticksX: x.ticks(Math.max(2, Math.floor(width / 110))).map(tick => ({ x: x(tick), text: tick.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }) })),
+    ticksY: y.ticks(5).map(tick => ({ y: y(tick), text: String(tick) })),
+  }
+}
+const summary = computed(() => {
+  const { lessons } = series.value
+  const clean = lessons.flatMap(lesson => lesson.bestClean ?? [])
+  if (lessons.length === 0) return 'Not played in a lesson yet.'
+  return `${lessons.length} ${lessons.length === 1 ? 'lesson' : 'lessons'}; best clean tempo ${clean.length > 0 ? `from ${clean[0]} to ${Math.max(...clean)}` : 'none yet'}; target ${props.set.plan.targetBpm}${props.set.targetOn ? ` by ${props.set.targetOn}` : ''}.`
+})
+const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4V4H-4Z' }
+</script>
+
+<template>
+  <ChartFrame
+    v-slot="{ width }"
+    :title="`Tempo of ${set.drillName}`"
+    :summary="summary"
+    :height="HEIGHT"
+  >
+    <g
+      v-for="tick in draw(width).ticksY"
+      :key="`y${tick.text}`"
+    >
+      <line
+        :x1="MARGIN.left"
+        :x2="width - MARGIN.right"
+        :y1="tick.y"
+        :y2="tick.y"
+        stroke="var(--line)"
+      />
+      <text
+        :x="MARGIN.left - 6"
+        :y="tick.y + 4"
+        text-anchor="end"
+        font-size="12"
+        fill="var(--soft)"
+      >{{ tick.text }}</text>
+    </g>
+    <text
+      v-for="tick in draw(width).ticksX"
+      :key="`x${tick.text}`"
+      :x="tick.x"
+      :y="HEIGHT - 8"
+      text-anchor="middle"
+      font-size="12"
+      fill="var(--soft)"
+    >{{ tick.text }}</text>
+    <path
+      v-if="draw(width).plan"
+      :d="draw(width).plan!"
+      fill="none"
+      stroke="var(--plan)"
+      stroke-width="2"
+      stroke-dasharray="6 4"
+    />
+    <path
+      :d="draw(width).steps!"
+      fill="none"
+      stroke="var(--ink)"
+      stroke-width="2"
+    />
+    <circle
+      v-for="lesson in series.lessons"
+      :key="lesson.day"
+      :cx="draw(width).x(new Date(`${lesson.day}T12:00:00Z`))"
+      :cy="draw(width).y(lesson.bestClean ?? lesson.tried)"
+      r="4"
+      :fill="lesson.bestClean === null ? 'var(--card)' : 'var(--plan)'"
+      :stroke="lesson.bestClean === null ? 'var(--attention)' : 'var(--card)'"
+      stroke-width="1.5"
+    >
+      <title>{{ lesson.day }}: {{ lesson.bestClean === null ? `nothing clean, tried ${lesson.tried}` : `clean at ${lesson.bestClean}` }}, {{ lesson.passes }} passes</title>
+    </circle>
+    <path
+      v-for="(decision, i) in series.decisions"
+      :key="i"
+      :d="MARKS[decision.kind]"
+      :transform="`translate(${draw(width).x(new Date(`${decision.day}T12:00:00Z`))} ${HEIGHT - MARGIN.bottom - 5})`"
+      :fill="decision.overruled ? 'var(--card)' : 'var(--ink)'"
+      stroke="var(--ink)"
+    >
+      <title>{{ decision.day }}: {{ { up: 'raised', down: 'eased', same: 'held' }[decision.kind] }} at {{ decision.bpm }}{{ decision.overruled ? ', overruled' : '' }}</title>
+    </path>
+  </ChartFrame>
+</template>

@@ -1,0 +1,45 @@
+import { plannedBpm } from '#core/tempo/pace'
+import { dayPlus } from '#core/schedule/local-time'
+import type { AssignmentDetail } from '#shared/contracts/students'
+
+/** A lesson day of a drill, as the chart shows it. */
+export interface LessonPoint { readonly day: string, readonly bestClean: number | null, readonly tried: number, readonly passes: number }
+
+export interface TempoSeries {
+  readonly lessons: readonly LessonPoint[]
+  /** The tempo it was set at from each day on. */
+  readonly steps: readonly { readonly day: string, readonly bpm: number }[]
+  readonly decisions: readonly { readonly day: string, readonly bpm: number, readonly kind: 'up' | 'down' | 'same', readonly overruled: boolean }[]
+  readonly plan: readonly { readonly day: string, readonly bpm: number }[]
+  readonly lowest: number
+  readonly highest: number
+  readonly from: string
+  readonly to: string
+}
+
+const dayOf = (iso: string) => iso.slice(0, 10)
+
+/**
+ * What the chart of a set drill shows.
+ * @param today Local day.
+ */
+export function tempoSeries(set: AssignmentDetail, today: string): TempoSeries {
+  const days = [...new Set(set.passes.map(pass => dayOf(pass.at)))].sort()
+  const lessons = days.map((day): LessonPoint => {
+    const heard = set.passes.filter(pass => dayOf(pass.at) === day)
+    const clean = heard.filter(pass => pass.clean).map(pass => pass.bpm)
+    return { day, bestClean: clean.length > 0 ? Math.max(...clean) : null, tried: Math.max(...heard.map(pass => pass.bpm)), passes: heard.length }
+  })
+  const decisions = set.decisions.map((decision, i) => {
+    const before = set.decisions[i - 1]?.bpm ?? set.plan.startBpm
+    return { day: dayOf(decision.at), bpm: decision.bpm, kind: decision.bpm > before ? 'up' as const : decision.bpm < before ? 'down' as const : 'same' as const, overruled: decision.overruled }
+  })
+  const to = [today, set.targetOn ?? today, dayPlus(set.setOn, 14)].sort().at(-1)!
+  const plan = set.targetOn === null
+    ? []
+    : Array.from({ length: 25 }, (_, i) => dayPlus(set.setOn, Math.round((i / 24) * (Date.parse(set.targetOn!) - Date.parse(set.setOn)) / 86_400_000)))
+        .map(day => ({ day, bpm: plannedBpm(set.plan, set.setOn, set.targetOn!, day) }))
+  const steps = [{ day: set.setOn, bpm: set.plan.startBpm }, ...decisions.map(({ day, bpm }) => ({ day, bpm })), { day: today, bpm: decisions.at(-1)?.bpm ?? set.plan.startBpm }]
+  const all = [set.plan.startBpm, set.plan.targetBpm, ...steps.map(step => step.bpm), ...lessons.map(lesson => lesson.tried)]
+  return { lessons, steps, decisions, plan, lowest: Math.min(...all), highest: Math.max(...all), from: set.setOn, to }
+}

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import type { DecisionKind, Plan } from '#core/spec/plan-fields'
+import type { Standing } from '#core/lesson/standing'
+import { easedBpm, raisedBpm } from '#core/tempo/arithmetic'
+
+/** What the plan offers, with its reason; the teacher accepts or overrules, saying why. */
+const props = defineProps<{ standing: Standing, plan: Plan }>()
+const emit = defineEmits<{ decide: [choice: { decision: DecisionKind, bpm: number, reason: string | null }] }>()
+
+const offer = computed(() => props.standing.offer)
+const urgent = computed(() => offer.value.decision !== 'hold')
+const headline = computed(() => ({ 'raise': `Raise to ${offer.value.bpm}?`, 'ease': `Ease to ${offer.value.bpm}?`, 'done': 'Complete?', 'hold': `Stay at ${offer.value.bpm}`, 'next-stage': 'Next stage?', 'vary': 'Vary?', 'rest': 'Rest?' })[offer.value.decision])
+const acceptWord = computed(() => ({ 'raise': 'Raise', 'ease': 'Ease', 'done': 'Complete', 'hold': 'Hold', 'next-stage': 'Next stage', 'vary': 'Vary', 'rest': 'Rest' })[offer.value.decision])
+
+const overruling = ref(false)
+const wish = ref<'raise' | 'hold' | 'ease' | 'done'>('hold')
+const bpm = ref(60)
+const reason = ref('')
+const REASONS = ['not easy yet', 'sound first', 'tired today', 'easier than it looks', 'ready for more']
+
+function overrule() {
+  wish.value = offer.value.decision === 'hold' ? 'raise' : 'hold'
+  reason.value = ''
+  overruling.value = true
+}
+watch([wish, overruling], () => {
+  const { plan, standing } = props
+  bpm.value = wish.value === 'raise' ? raisedBpm(standing.bpm, plan.step, plan.targetBpm) : wish.value === 'ease' ? easedBpm(standing.bpm, plan.step) : standing.bpm
+})
+const movable = computed(() => wish.value === 'raise' || wish.value === 'ease')
+const wrong = computed(() => wish.value === 'raise' && bpm.value <= props.standing.bpm
+  ? `A raise goes above ${props.standing.bpm}.`
+  : wish.value === 'ease' && bpm.value >= props.standing.bpm ? `Easing goes below ${props.standing.bpm}.` : '')
+function decide() {
+  if (wrong.value || !reason.value.trim()) return
+  emit('decide', { decision: wish.value, bpm: movable.value ? bpm.value : props.standing.bpm, reason: reason.value.trim() })
+  overruling.value = false
+}
+</script>
+
+<template>
+  <section
+    aria-label="Decision"
+    class="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-r-md bg-card border-l-4 px-4 py-2.5"
+    :class="urgent ? offer.decision === 'ease' ? 'border-attention' : 'border-plan' : 'border-line'"
+  >
+    <p
+      class="font-head font-bold text-xl"
+      aria-live="polite"
+    >
+      {{ headline }}
+    </p>
+    <p class="text-soft flex-1 min-w-48">
+      {{ offer.reason }}
+    </p>
+    <div class="flex gap-2">
+      <BaseButton
+        v-if="urgent"
+        tone="action"
+        @click="emit('decide', { decision: offer.decision, bpm: offer.bpm, reason: null })"
+      >
+        {{ acceptWord }}
+      </BaseButton>
+      <BaseButton @click="overrule">
+        {{ urgent ? 'Overrule' : 'Decide' }}
+      </BaseButton>
+    </div>
+    <BaseDialog
+      v-model:open="overruling"
+      title="Decide otherwise"
+      :about="`The plan says: ${headline.replace('?', '')}. Your decision and its reason are kept.`"
+    >
+      <form
+        class="space-y-4"
+        @submit.prevent="decide"
+      >
+        <BaseChips
+          v-model="wish"
+          label="Decision"
+          :options="[{ value: 'raise', label: 'raise' }, { value: 'hold', label: 'hold' }, { value: 'ease', label: 'ease' }, { value: 'done', label: 'complete' }]"
+        />
+        <BaseStepper
+          v-if="movable"
+          v-model="bpm"
+          label="Tempo"
+          :min="10"
+          :max="400"
+        />
+        <div>
+          <FormField
+            v-model="reason"
+            label="Why"
+            :error="wrong"
+          />
+          <div class="flex flex-wrap gap-1.5 mt-2">
+            <button
+              v-for="text in REASONS"
+              :key="text"
+              type="button"
+              class="rounded-md border border-line bg-card min-h-9 px-2.5 hover:border-edge"
+              :class="reason === text ? 'border-ink font-bold' : ''"
+              @click="reason = text"
+            >
+              {{ text }}
+            </button>
+          </div>
+        </div>
+        <div class="flex justify-end gap-3">
+          <BaseButton @click="overruling = false">
+            Cancel
+          </BaseButton>
+          <BaseButton
+            tone="action"
+            type="submit"
+            :disabled="!reason.trim() || wrong !== ''"
+          >
+            Decide
+          </BaseButton>
+        </div>
+      </form>
+    </BaseDialog>
+  </section>
+</template>

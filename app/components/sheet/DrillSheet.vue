@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import type { Score } from '#core/score/score'
+import { layOut } from './sheet-layout'
+
+/** The sheet of a drill: wraps into systems of the measured width; notes are picked by mouse, touch or keys. */
+const props = defineProps<{ score: Score, lanes: boolean, clock?: { readonly tick: Readonly<Ref<number | null>> } }>()
+const selected = defineModel<number | null>('selected', { default: null })
+
+const frame = useTemplateRef('frame')
+const { width } = useElementSize(frame)
+const layout = computed(() => width.value > 120 ? layOut(props.score, { width: Math.floor(width.value), lanes: props.lanes }) : null)
+const focusable = computed(() => selected.value !== null && selected.value < props.score.notes.length ? selected.value : 0)
+
+watch(() => props.score, ({ notes }) => {
+  if (selected.value !== null && selected.value >= notes.length) selected.value = null
+})
+
+function pick(index: number) {
+  selected.value = selected.value === index ? null : index
+}
+
+async function goTo(index: number) {
+  selected.value = Math.min(props.score.notes.length - 1, Math.max(0, index))
+  await nextTick()
+  frame.value?.querySelector<SVGElement>(`[data-note="${selected.value}"]`)?.focus()
+}
+
+function onKey(event: KeyboardEvent) {
+  const at = Number((event.target as Element).closest('[data-note]')?.getAttribute('data-note') ?? Number.NaN)
+  if (Number.isNaN(at)) return
+  const moves: Record<string, () => void> = {
+    'ArrowRight': () => goTo(at + 1),
+    'ArrowLeft': () => goTo(at - 1),
+    'Home': () => goTo(0),
+    'End': () => goTo(props.score.notes.length - 1),
+    'Enter': () => pick(at),
+    ' ': () => pick(at),
+    'Escape': () => { selected.value = null },
+  }
+  const move = moves[event.key]
+  if (!move) return
+  event.preventDefault()
+  event.stopPropagation()
+  move()
+}
+
+const playhead = computed(() => {
+  const tick = props.clock?.tick.value
+  if (tick === null || tick === undefined || !layout.value) return null
+  const system = layout.value.systems.find(each => tick >= each.from && tick < each.to)
+  if (!system) return null
+  const inset = system.notes[0] ? system.notes[0].x - layout.value.left - (system.notes[0].note.at - system.from) * layout.value.pxPerTick : 0
+  return { x: layout.value.left + inset + (tick - system.from) * layout.value.pxPerTick, system: system.index }
+})
+</script>
+
+<template>
+  <div
+    ref="frame"
+    class="relative min-w-0"
+    @keydown="onKey"
+  >
+    <template v-if="layout">
+      <div
+        v-for="system in layout.systems"
+        :key="system.index"
+        class="sheet-line relative"
+        :style="{ containIntrinsicSize: `auto ${layout.height}px` }"
+      >
+        <SheetSystem
+          :system="system"
+          :layout="layout"
+          :selected="selected !== null && selected >= (system.notes[0]?.index ?? 0) && selected <= (system.notes.at(-1)?.index ?? -1) ? selected : null"
+          :focusable="focusable >= (system.notes[0]?.index ?? 0) && focusable <= (system.notes.at(-1)?.index ?? -1) ? focusable : null"
+          @pick="pick"
+        />
+        <div
+          v-if="playhead?.system === system.index"
+          class="absolute top-1 bottom-3 w-0 border-l-2 border-dashed border-action dark:border-attention pointer-events-none"
+          :style="{ left: `${playhead.x}px` }"
+          aria-hidden="true"
+        />
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.sheet-line { content-visibility: auto; }
+</style>

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { explainNote, noteInWords } from '#core/score/explain-note'
+import type { Score } from '#core/score/score'
+
+/** What is to be known of the selected note. */
+const props = defineProps<{ score: Score, selected: number | null }>()
+const note = computed(() => (props.selected === null ? null : props.score.notes[props.selected] ?? null))
+</script>
+
+<template>
+  <div
+    class="min-h-14"
+    aria-live="polite"
+  >
+    <div
+      v-if="note"
+      class="border-l-4 border-action dark:border-attention bg-card rounded-r-md px-4 py-2.5"
+    >
+      <p class="font-bold">
+        Note {{ selected! + 1 }} · {{ noteInWords(note) }}
+      </p>
+      <p class="text-soft">
+        {{ explainNote(score, note).join(' · ') }}
+      </p>
+    </div>
+    <p
+      v-else
+      class="text-soft py-2.5"
+    >
+      Pick a note to see its finger, what stays down and what to mute. Arrow keys go from note to note.
+    </p>
+  </div>
+</template>

@@ -1,0 +1,19 @@
+<script setup lang="ts">
+import type { Score } from '#core/score/score'
+import { layOut } from './sheet-layout'
+
+/** The first line of a drill, small, for lists. */
+const props = defineProps<{ score: Score }>()
+const layout = computed(() => layOut(props.score, { width: 460, lanes: true, most: 1 }))
+</script>
+
+<template>
+  <SheetSystem
+    v-if="layout.systems[0]"
+    :system="layout.systems[0]"
+    :layout="layout"
+    :selected="null"
+    :focusable="null"
+    still
+  />
+</template>

@@ -1,0 +1,170 @@
+import { romanPosition } from '#core/fretboard/geometry'
+import { instrumentOf } from '#core/fretboard/instrument'
+import { barTicks, noteTicks } from '#core/line/ticks'
+import { pitchClassName } from '#core/pitch/pitch'
+import { countBar } from '#core/score/count'
+import { positionAt } from '#core/score/explain-note'
+import type { Note, Score } from '#core/score/score'
+
+/** What the sheet is drawn for; lengths in px. */
+export interface SheetRoom {
+  readonly width: number
+  readonly lanes: boolean
+  /** Draw no more than this many systems. */
+  readonly most?: number
+}
+
+export interface PlacedNote { readonly index: number, readonly note: Note, readonly x: number, readonly y: number, readonly width: number }
+export interface Ribbon {
+  readonly key: string
+  readonly finger: number
+  readonly x: number
+  readonly y: number
+  readonly width: number
+  /** It lands in this system; otherwise it comes from the one before. */
+  readonly lands: boolean
+  /** It lifts in this system; otherwise it goes on in the next. */
+  readonly lifts: boolean
+  readonly label: string
+}
+
+/** One line of the sheet, ready to draw. */
+export interface System {
+  readonly index: number
+  readonly from: number
+  readonly to: number
+  readonly firstBar: number
+  readonly lastBar: number
+  readonly right: number
+  readonly notes: readonly PlacedNote[]
+  readonly counts: readonly { readonly x: number, readonly text: string, readonly beat: boolean }[]
+  readonly barLines: readonly number[]
+  readonly positions: readonly { readonly x: number, readonly text: string }[]
+  readonly slurs: readonly string[]
+  readonly ribbons: readonly Ribbon[]
+}
+
+export interface SheetLayout {
+  readonly width: number
+  readonly height: number
+  readonly left: number
+  readonly rows: { readonly count: number, readonly pluck: number, readonly position: number, readonly strings: readonly number[], readonly lanes: readonly number[] }
+  readonly stringNames: readonly string[]
+  readonly systems: readonly System[]
+  readonly pxPerTick: number
+}
+
+const STRING_GAP = 16
+const LANE_GAP = 19
+const LEAST_CELL = 23
+const MOST_CELL = 62
+const RIBBON_HEIGHT = 12
+
+const rowsFor = (strings: number, lanes: boolean) => {
+  const top = 76
+  const stringRows = Array.from({ length: strings }, (_, i) => top + i * STRING_GAP)
+  const laneTop = stringRows.at(-1)! + 28
+  return { count: 16, pluck: 36, position: 57, strings: stringRows, lanes: lanes ? [0, 1, 2, 3].map(i => laneTop + i * LANE_GAP) : [] }
+}
+
+/** Ticks per system: whole bars where they fit, else the largest part of a bar in whole beats that does. */
+function systemTicks(score: Score, available: number, cellTicks: number): number {
+  const bar = barTicks(score.meter)
+  const fits = (ticks: number) => (ticks / cellTicks) * LEAST_CELL <= available
+  const bars = Math.max(1, Math.ceil(score.bars))
+  if (fits(bar)) {
+    const most = Math.min(bars, Math.floor(available / ((bar / cellTicks) * LEAST_CELL)))
+    // As even as possible: three bars where two fit become two and one, four become two and two.
+    return bar * Math.ceil(bars / Math.ceil(bars / most))
+  }
+  const beats = score.meter[0]
+  const beat = bar / beats
+  for (let parts = beats - 1; parts > 1; parts--) if (beats % parts === 0 && fits(parts * beat)) return parts * beat
+  return beat
+}
+
+function arcs(notes: readonly PlacedNote[], score: Score, left: number): readonly string[] {
+  return notes.flatMap((placed) => {
+    if (placed.note.pluck !== null || placed.note.via === 'tap') return []
+    const before = score.notes.findLast((note, i) => i < placed.index && note.string === placed.note.string)
+    const start = notes.find(each => each.note === before)?.x ?? left
+    const y = placed.y - 9
+    return [`M${start} ${y}Q${(start + placed.x) / 2} ${y - 9} ${placed.x} ${y}`]
+  })
+}
+
+const ribbonLabel = (width: number, string: number) => (width > 58 ? `string ${string}` : width > 18 ? String(string) : '')
+
+/**
+ * Lays a score out in systems of a width: pure figures, no drawing.
+ * @throws RangeError when the width leaves no room.
+ */
+export function layOut(score: Score, room: SheetRoom): SheetLayout {
+  const instrument = instrumentOf(score.spec.instrument)
+  const left = room.width < 480 ? 34 : 46
+  const available = room.width - left - 10
+  if (available < 40) throw new RangeError(`a sheet needs more room than ${room.width} px`)
+  const rows = rowsFor(instrument.tuning.length, room.lanes)
+  const cell = Math.min(noteTicks(score.spec.rhythm.perBeat), ...score.notes.map(note => note.dur))
+  const bar = barTicks(score.meter)
+  const length = systemTicks(score, available, cell)
+  const total = score.bars * bar
+  const pxPerTick = Math.min(available / length, MOST_CELL / cell)
+  const count = countBar(score.meter, score.spec.rhythm.perBeat)
+  const inset = Math.min(14, (cell * pxPerTick) / 2)
+  const systems: System[] = []
+  let firstNote = 0
+  for (let from = 0; from < total && systems.length < (room.most ?? Infinity); from += length) {
+    const to = Math.min(from + length, total)
+    const x = (at: number) => left + inset + (at - from) * pxPerTick
+    let end = firstNote
+    while (end < score.notes.length && score.notes[end]!.at < to) end++
+    const notes = score.notes.slice(firstNote, end).map((note, i): PlacedNote => ({ index: firstNote + i, note, x: x(note.at), y: rows.strings[note.string - 1]!, width: note.dur * pxPerTick }))
+    firstNote = end
+    const right = left + (to - from) * pxPerTick
+    const barsHere = Array.from({ length: Math.floor((to - 1) / bar) - Math.floor(from / bar) + 1 }, (_, i) => (Math.floor(from / bar) + i) * bar)
+    const start = positionAt(score, from)
+    systems.push({
+      index: systems.length,
+      from,
+      to,
+      firstBar: Math.floor(from / bar) + 1,
+      lastBar: Math.ceil(to / bar),
+      right,
+      notes,
+      counts: barsHere.flatMap(barStart => count.map(mark => ({ ...mark, at: barStart + mark.at }))).filter(mark => mark.at >= from && mark.at < to).map(mark => ({ x: x(mark.at), text: mark.text, beat: mark.beat })),
+      barLines: [...barsHere.filter(at => at > from).map(at => left + (at - from) * pxPerTick), right],
+      positions: [
+        ...(start ? [{ x: x(from), text: romanPosition(start) }] : []),
+        ...score.shifts.filter(shift => shift.at > from && shift.at < to).map(shift => ({ x: x(shift.at), text: romanPosition(shift.to) })),
+      ],
+      slurs: arcs(notes, score, left),
+      ribbons: room.lanes ? ribbonsOf(score, from, to, rows.lanes, x) : [],
+    })
+  }
+  const height = (rows.lanes.at(-1) ?? rows.strings.at(-1)!) + 20
+  return { width: room.width, height, left, rows, stringNames: [...instrument.tuning].reverse().map(midi => pitchClassName(midi + instrument.capo)), systems, pxPerTick }
+}
+
+function ribbonsOf(score: Score, from: number, to: number, lanes: readonly number[], x: (at: number) => number): readonly Ribbon[] {
+  return score.holds.filter(hold => hold.from < to && hold.to > from).map((hold) => {
+    const begin = Math.max(hold.from, from)
+    const startX = x(begin) - 6
+    const width = Math.max(8, x(Math.min(hold.to, to)) - 8 - startX)
+    return {
+      key: `${hold.finger}.${hold.string}.${hold.from}`,
+      finger: hold.finger,
+      x: startX,
+      y: lanes[hold.finger - 1]! - RIBBON_HEIGHT / 2,
+      width,
+      lands: hold.from >= from,
+      lifts: hold.to <= to,
+      label: ribbonLabel(width, hold.string),
+    }
+  })
+}
+
+/** The shape of a stroke mark centred on x: down-stroke ⊓, up-stroke V. */
+export function strokePath(stroke: 'D' | 'U', x: number, y: number): string {
+  return stroke === 'D' ? `M${x - 5} ${y + 5}V${y - 5}H${x + 5}V${y + 5}` : `M${x - 5} ${y - 5}L${x} ${y + 6}L${x + 5} ${y - 5}`
+}

@@ -1,0 +1,67 @@
+import { familyLookup, FAMILIES } from '#core/families/registry'
+import { realise } from '#core/score/realise'
+import type { Score } from '#core/score/score'
+import type { HandInput } from '#core/spec/fields'
+import { fieldAt, minimalSpec, withField } from '#core/spec/minimal'
+import { parseSpec, type Spec } from '#core/spec/parse'
+import type { SpecProblem } from '#core/spec/spec-error'
+
+/** The drill an empty bench opens with. */
+export const openingSpec = (): Record<string, unknown> => {
+  const family = FAMILIES[0]!
+  return { version: 1, family: family.name, tempo: 60, [family.name]: family.opening }
+}
+
+/**
+ * The drill on the bench: its spec with undo and redo, and what it realises to for a hand.
+ * The last playable score stays in sight while a change makes the drill impossible.
+ */
+export function useBench(hand: Readonly<Ref<HandInput | undefined>>) {
+  const raw = shallowRef<Record<string, unknown>>(openingSpec())
+  const { undo, redo, canUndo, canRedo, clear, commit } = useManualRefHistory(raw, { capacity: 200 })
+
+  const spec = shallowRef<Spec>()
+  const score = shallowRef<Score>()
+  const problem = shallowRef<SpecProblem | null>(null)
+
+  watch([raw, hand], () => {
+    const parsed = parseSpec(raw.value, familyLookup)
+    if (parsed.ok) spec.value = parsed.value
+    const result = realise(raw.value, { hand: hand.value })
+    problem.value = result.ok ? null : result.error
+    if (result.ok) score.value = result.value
+  }, { immediate: true, flush: 'sync' })
+
+  function replace(next: Record<string, unknown>) {
+    if (JSON.stringify(next) === JSON.stringify(raw.value)) return
+    raw.value = next
+    commit()
+  }
+
+  /** Puts another drill on the bench; what was there cannot be undone into it. */
+  function load(next: Record<string, unknown>) {
+    raw.value = next
+    clear()
+    commit()
+  }
+
+  return {
+    raw: readonly(raw) as Readonly<Ref<Record<string, unknown>>>,
+    spec,
+    score,
+    problem,
+    /** The spec without what has its default; what is saved and shared. */
+    minimal: computed(() => (spec.value && problem.value === null ? minimalSpec(spec.value) : raw.value)),
+    get: (path: string) => (spec.value ? fieldAt(spec.value, path) : undefined),
+    set: (path: string, value: unknown) => replace(withField(raw.value, path, value)),
+    replace,
+    load,
+    undo,
+    redo,
+    canUndo,
+    canRedo,
+  }
+}
+
+/** The bench as its parts share it. */
+export type Bench = ReturnType<typeof useBench>

@@ -1,0 +1,5 @@
+<template>
+  <main id="main">
+    <slot />
+  </main>
+</template>

@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { v4 as uuid } from 'uuid'
+import { DateTime } from 'luxon'
+import type { TodayLesson, TodayPage } from '#shared/contracts/lessons'
+
+useHead({ title: 'Today · Fidactyl' })
+const when = useWhen()
+const api = useApi()
+const toasts = useToasts()
+const offset = ref(0)
+const day = computed(() => when.today().plus({ days: offset.value }).toISODate()!)
+const { data, error, reload } = useLoaded<TodayPage>(() => `/api/today?day=${day.value}`)
+const starting = ref<string | null>(null)
+
+async function open(lesson: TodayLesson) {
+  if (lesson.lessonId) return navigateTo(`/lesson/${lesson.lessonId}`)
+  starting.value = lesson.student.id
+  try {
+    const begun = await api.post<{ id: string }>('/api/lessons', { id: uuid(), studentId: lesson.student.id, slot: lesson.slot })
+    await navigateTo(`/lesson/${begun.id}`)
+  }
+  catch (refusal) {
+    toasts.say((refusal as Error).message, { tone: 'trouble' })
+  }
+  finally {
+    starting.value = null
+  }
+}
+const NEEDS = { 'stalled': ['■', 'Stalled'], 'behind': ['▽', 'Behind'], 'due': ['◆', 'Due'], 'nothing-set': ['○', 'Nothing set'], 'silent': ['…', 'Silent'], 'unfinished': ['►', 'Still open'] } as const
+const heading = computed(() => (offset.value === 0 ? 'Today' : offset.value === 1 ? 'Tomorrow' : offset.value === -1 ? 'Yesterday' : DateTime.fromISO(day.value).toFormat('cccc')))
+const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as const
+</script>
+
+<template>
+  <div class="p-5 sm:p-8 max-w-6xl">
+    <div class="flex flex-wrap items-end gap-4 mb-6">
+      <div class="mr-auto">
+        <h1 class="text-3xl">
+          {{ heading }}
+        </h1>
+        <p class="text-soft">
+          {{ when.longDay(day) }}
+        </p>
+      </div>
+      <div class="flex gap-2">
+        <BaseButton
+          aria-label="The day before"
+          @click="offset--"
+        >
+          ←
+        </BaseButton>
+        <BaseButton
+          :disabled="offset === 0"
+          @click="offset = 0"
+        >
+          Today
+        </BaseButton>
+        <BaseButton
+          aria-label="The day after"
+          @click="offset++"
+        >
+          →
+        </BaseButton>
+      </div>
+    </div>
+    <LoadState
+      v-if="!data"
+      :error="error"
+      @retry="reload"
+    />
+    <div
+      v-else
+      class="grid lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8"
+    >
+      <section aria-label="Lessons">
+        <EmptyState
+          v-if="data.lessons.length === 0"
+          title="No lessons on this day"
+        >
+          A lesson planned on a student’s page appears here on its day. An unplanned one starts from the student’s page.
+          <template #action>
+            <BaseButton @click="navigateTo('/students')">
+              Go to the students
+            </BaseButton>
+          </template>
+        </EmptyState>
+        <ol
+          v-else
+          class="border-l-2 border-wood"
+        >
+          <li
+            v-for="lesson in data.lessons"
+            :key="lesson.lessonId ?? lesson.slot?.id"
+            class="relative pl-6 pb-5 last:pb-0"
+          >
+            <span
+              class="absolute -left-[9px] top-5 size-4 rounded-full border-2 border-paper"
+              :class="lesson.state === 'ended' ? 'bg-edge' : lesson.state === 'running' ? 'bg-plan' : 'bg-wood'"
+              aria-hidden="true"
+            />
+            <div class="bg-card border border-line rounded-md p-4 flex flex-wrap items-start gap-x-5 gap-y-2">
+              <div class="figures w-20">
+                <p class="font-head font-bold text-2xl leading-tight">
+                  {{ when.clock(lesson.at) }}
+                </p>
+                <p class="text-soft">
+                  {{ lesson.minutes }} min
+                </p>
+              </div>
+              <div class="flex-1 min-w-48">
+                <h2 class="text-lg">
+                  <NuxtLink
+                    :to="`/students/${lesson.student.id}`"
+                    class="hover:underline underline-offset-4"
+                  >
+                    {{ lesson.student.name }}
+                  </NuxtLink>
+                </h2>
+                <ul class="text-soft">
+                  <li
+                    v-for="drill in lesson.drills"
+                    :key="drill.name"
+                    class="flex gap-3"
+                  >
+                    <span class="truncate">{{ drill.name }}</span><span class="figures whitespace-nowrap"><b class="text-ink">{{ drill.bpm }}</b> of {{ drill.targetBpm }}</span>
+                  </li>
+                  <li v-if="lesson.drills.length === 0">
+                    No drill is set.
+                  </li>
+                </ul>
+              </div>
+              <BaseButton
+                v-if="lesson.lessonId || offset <= 0"
+                :tone="lesson.state === 'ended' ? 'quiet' : 'action'"
+                :busy="starting === lesson.student.id"
+                :aria-label="`${ACTION[lesson.state]}: lesson of ${lesson.student.name}`"
+                @click="open(lesson)"
+              >
+                {{ ACTION[lesson.state] }}
+              </BaseButton>
+            </div>
+          </li>
+        </ol>
+      </section>
+      <section aria-label="Needs you">
+        <h2 class="text-xl mb-3">
+          Needs you
+        </h2>
+        <p
+          v-if="data.needs.length === 0"
+          class="text-soft"
+        >
+          Nothing today.
+        </p>
+        <ul class="divide-y divide-line border-y border-line">
+          <li
+            v-for="need in data.needs"
+            :key="need.kind + need.student.id + need.text"
+          >
+            <NuxtLink
+              :to="need.lessonId ? `/lesson/${need.lessonId}` : `/students/${need.student.id}`"
+              class="block py-2.5 hover:bg-wood/25"
+            >
+              <span class="flex justify-between gap-3">
+                <b>{{ need.student.name }}</b>
+                <span class="text-attention-ink whitespace-nowrap"><span aria-hidden="true">{{ NEEDS[need.kind][0] }}</span> {{ NEEDS[need.kind][1] }}</span>
+              </span>
+              <span class="text-soft">{{ need.text }}</span>
+            </NuxtLink>
+          </li>
+        </ul>
+      </section>
+    </div>
+  </div>
+</template>

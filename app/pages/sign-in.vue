@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { useForm } from 'vee-validate'
+import { signInBody, type Me } from '#shared/contracts/accounts'
+
+definePageMeta({ layout: 'bare' })
+useHead({ title: 'Sign in · Fidactyl' })
+
+const api = useApi()
+const session = useSession()
+const { handleSubmit, defineField, errors, isSubmitting } = useForm({ validationSchema: signInBody, initialValues: { name: '', password: '' } })
+const [name] = defineField('name', { validateOnModelUpdate: false })
+const [password] = defineField('password', { validateOnModelUpdate: false })
+const refusal = ref('')
+
+const submit = handleSubmit(async (attempt) => {
+  refusal.value = ''
+  try {
+    session.me = await api.post<Me>('/api/sign-in', attempt)
+    const wanted = useRoute().query.to
+    // Only a path of this studio: an address from outside must not lead away.
+    await navigateTo(typeof wanted === 'string' && /^\/(?![/\\])/.test(wanted) ? wanted : '/')
+  }
+  catch (error) {
+    refusal.value = (error as Error).message
+  }
+})
+</script>
+
+<template>
+  <div class="min-h-dvh grid lg:grid-cols-[minmax(0,1fr)_minmax(0,28rem)]">
+    <div class="max-lg:hidden bg-rail border-r border-line p-14 flex flex-col justify-between overflow-hidden">
+      <p class="font-head font-bold text-2xl text-action dark:text-ink">
+        Fidactyl
+      </p>
+      <SignInPicture class="w-full max-w-2xl" />
+      <p class="text-soft max-w-prose text-lg">
+        Technique drills for guitar: built for the hand that plays them, set with a tempo to reach, and followed from lesson to lesson.
+      </p>
+    </div>
+    <div class="flex items-center p-8">
+      <form
+        class="w-full max-w-sm mx-auto space-y-4"
+        novalidate
+        @submit="submit"
+      >
+        <p class="lg:hidden font-head font-bold text-2xl text-action dark:text-ink">
+          Fidactyl
+        </p>
+        <h1 class="text-2xl">
+          Sign in to your studio
+        </h1>
+        <FormField
+          v-model="name"
+          label="Name"
+          autocomplete="username"
+          :error="errors.name"
+        />
+        <FormField
+          v-model="password"
+          label="Password"
+          type="password"
+          autocomplete="current-password"
+          :error="errors.password"
+        />
+        <p
+          v-if="refusal"
+          role="alert"
+          class="text-pain"
+        >
+          {{ refusal }}
+        </p>
+        <BaseButton
+          tone="action"
+          type="submit"
+          class="w-full"
+          :busy="isSubmitting"
+        >
+          Sign in
+        </BaseButton>
+      </form>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,295 @@
+<script setup lang="ts">
+import { v4 as uuid } from 'uuid'
+import { PRESETS } from '#core/fretboard/presets'
+import { lowestComfortablePosition, romanPosition } from '#core/fretboard/geometry'
+import type { AssignmentDetail, StudentPage } from '#shared/contracts/students'
+
+const route = useRoute()
+const id = computed(() => String(route.params.id))
+const { data: page, error, reload } = useLoaded<StudentPage>(() => `/api/students/${id.value}`)
+useHead({ title: computed(() => `${page.value?.student.name ?? 'Student'} · Fidactyl`) })
+const api = useApi()
+const toasts = useToasts()
+const when = useWhen()
+const today = computed(() => when.today().toISODate()!)
+
+const editing = ref(false)
+const planning = ref(false)
+const student = computed(() => page.value!.student)
+const scale = computed(() => student.value.instrument.scaleLengthMm ?? PRESETS[student.value.instrument.preset].scaleLengthMm)
+const reach = computed(() => student.value.hand.reachMm ?? 80)
+const present = computed(() => page.value!.assignments.filter(each => !each.ended))
+const past = computed(() => page.value!.assignments.filter(each => each.ended))
+const bpmOf = (set: AssignmentDetail) => set.decisions.at(-1)?.bpm ?? set.plan.startBpm
+const WEEKDAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays']
+
+async function write(path: string, body: object) {
+  try {
+    await api.post(path, { id: uuid(), ...body })
+    await reload()
+    return true
+  }
+  catch (refusal) {
+    toasts.say((refusal as Error).message, { tone: 'trouble' })
+    return false
+  }
+}
+async function end(set: AssignmentDetail, ended: boolean) {
+  if (await write(`/api/assignments/${set.id}/end`, { ended }) && ended) {
+    toasts.say(`${set.drillName} is off the list. Its history is kept.`, { action: { label: 'Put it back', run: () => void end(set, false) } })
+  }
+}
+async function archive(archived: boolean) {
+  if (await write(`/api/students/${id.value}/archive`, { archived }) && archived) {
+    toasts.say(`${student.value.name} is off the roster. Nothing is lost.`, { action: { label: 'Put them back', run: () => void archive(false) } })
+  }
+}
+const starting = ref(false)
+async function startLesson() {
+  starting.value = true
+  try {
+    const lesson = await api.post<{ id: string }>('/api/lessons', { id: uuid(), studentId: id.value, slot: null })
+    await navigateTo(`/lesson/${lesson.id}`)
+  }
+  catch (refusal) {
+    toasts.say((refusal as Error).message, { tone: 'trouble' })
+  }
+  finally {
+    starting.value = false
+  }
+}
+const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((decision) => {
+  const event = decision.event
+  const what = { 'raise': `raised to ${event.bpm}`, 'ease': `eased to ${event.bpm}`, 'hold': `held at ${event.bpm}`, 'done': 'completed', 'next-stage': 'next stage', 'vary': 'varied', 'rest': 'rested' }[event.decision]
+  return { at: decision.at, what: event.supersedes ? `taken back: ${event.bpm}` : what, why: event.reason ?? event.offerReason, overruled: decision.overruled }
+})
+</script>
+
+<template>
+  <div class="p-5 sm:p-8 max-w-6xl">
+    <LoadState
+      v-if="!page"
+      :error="error"
+      @retry="reload"
+    />
+    <template v-else>
+      <header class="flex flex-wrap items-start gap-4">
+        <div class="flex-1 min-w-64">
+          <h1 class="text-3xl">
+            {{ student.name }}
+          </h1>
+          <p class="mt-1">
+            {{ PRESETS[student.instrument.preset].label }}, {{ scale }} mm · reach {{ reach }} mm, one finger per fret from {{ romanPosition(lowestComfortablePosition(scale, reach, 3)) }}
+            · {{ student.hand.rule ?? 'strict' }}<template v-if="student.hand.leftHanded">
+              · left-handed
+            </template><template v-if="student.hand.spared?.length">
+              · spare {{ student.hand.spared.length === 1 ? 'finger' : 'fingers' }} {{ student.hand.spared.join(', ') }}
+            </template>
+          </p>
+          <p class="text-soft">
+            {{ student.age === null ? '' : `${student.age} years · ` }}{{ page.slot ? `${WEEKDAYS[page.slot.weekday - 1]} ${page.slot.wallTime}, ${page.slot.minutes} min${page.slot.everyWeeks > 1 ? `, every ${page.slot.everyWeeks} weeks` : ''}` : 'No weekly lesson planned' }}<template v-if="student.nextLesson">
+              · next {{ when.day(student.nextLesson.at) }}
+            </template>
+          </p>
+          <p
+            v-if="student.about"
+            class="mt-2 max-w-prose"
+          >
+            {{ student.about }}
+          </p>
+        </div>
+        <div class="flex flex-wrap gap-2">
+          <BaseButton
+            tone="action"
+            :busy="starting"
+            @click="startLesson"
+          >
+            Start a lesson now
+          </BaseButton>
+          <BaseButton @click="navigateTo({ path: '/bench', query: { student: student.id } })">
+            Build a drill for them
+          </BaseButton>
+          <ActionMenu
+            label="More"
+            :items="[
+              { label: 'Change the card', run: () => editing = true },
+              { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => planning = true },
+              { label: student.archived ? 'Put back on the roster' : 'Take off the roster', run: () => void archive(!student.archived) },
+            ]"
+          />
+        </div>
+      </header>
+
+      <section class="mt-8">
+        <h2 class="text-xl mb-3">
+          Drills
+        </h2>
+        <EmptyState
+          v-if="present.length === 0"
+          title="No drill is set"
+        >
+          Build one for this hand, or open one from the shelf and choose “Set for a student”.
+          <template #action>
+            <BaseButton
+              tone="action"
+              @click="navigateTo({ path: '/bench', query: { student: student.id } })"
+            >
+              Go to the bench
+            </BaseButton>
+          </template>
+        </EmptyState>
+        <p
+          v-else
+          class="text-soft mb-3 flex flex-wrap gap-x-5 gap-y-1"
+        >
+          <span><span
+            class="inline-block w-6 border-t-2 border-ink align-middle mr-1.5"
+            aria-hidden="true"
+          />set tempo</span>
+          <span><span
+            class="inline-block w-6 border-t-2 border-dashed border-plan align-middle mr-1.5"
+            aria-hidden="true"
+          />plan</span>
+          <span><span
+            class="text-plan mr-1"
+            aria-hidden="true"
+          >●</span>best clean tempo of a lesson</span>
+          <span><span
+            class="text-attention-ink mr-1"
+            aria-hidden="true"
+          >○</span>nothing clean</span>
+          <span>▲ raised ▼ eased ■ held, hollow when overruled</span>
+        </p>
+        <ul class="space-y-4">
+          <li
+            v-for="set in present"
+            :key="set.id"
+            class="grid lg:grid-cols-[18rem_minmax(0,1fr)_20rem] gap-5 bg-card border border-line rounded-md p-4"
+          >
+            <div>
+              <h3 class="text-lg leading-snug">
+                <NuxtLink
+                  :to="{ path: '/bench', query: { drill: set.drillId, student: student.id } }"
+                  class="hover:underline underline-offset-4"
+                >
+                  {{ set.drillName }}
+                </NuxtLink>
+              </h3>
+              <p class="text-soft">
+                {{ set.stage }} · version {{ set.versionNumber }}
+              </p>
+              <p class="figures mt-2">
+                <span class="font-head font-bold text-4xl">{{ bpmOf(set) }}</span>
+                <span class="text-soft ml-2">of {{ set.plan.targetBpm }}</span>
+              </p>
+              <PaceMark :pace="set.pace" />
+              <p class="text-soft mt-1">
+                since {{ when.date(set.setOn) }}<template v-if="set.targetOn">
+                  , wanted by {{ when.date(set.targetOn) }}
+                </template>
+              </p>
+              <button
+                type="button"
+                class="mt-1 min-h-9 underline underline-offset-4 text-soft hover:text-ink"
+                @click="end(set, true)"
+              >
+                Take off the list
+              </button>
+            </div>
+            <TempoChart
+              :set="set"
+              :today="today"
+            />
+            <div>
+              <h4 class="font-bold mb-1">
+                Last decisions
+              </h4>
+              <ul
+                v-if="set.decisions.length > 0"
+                class="space-y-2"
+              >
+                <li
+                  v-for="decision in told(set)"
+                  :key="decision.at"
+                >
+                  <p><b>{{ decision.what }}</b> <span class="text-soft">{{ when.date(decision.at) }}{{ decision.overruled ? ', against the plan' : '' }}</span></p>
+                  <p class="text-soft">
+                    {{ decision.why }}
+                  </p>
+                </li>
+              </ul>
+              <p
+                v-else
+                class="text-soft"
+              >
+                None yet; the first lesson with this drill will bring one.
+              </p>
+            </div>
+          </li>
+        </ul>
+      </section>
+
+      <section class="mt-8">
+        <h2 class="text-xl mb-3">
+          Lessons
+        </h2>
+        <p
+          v-if="page.lessons.length === 0"
+          class="text-soft"
+        >
+          None yet.
+        </p>
+        <ul class="divide-y divide-line border-y border-line">
+          <li
+            v-for="lesson in page.lessons.slice(0, 8)"
+            :key="lesson.id"
+          >
+            <NuxtLink
+              :to="`/lesson/${lesson.id}`"
+              class="grid sm:grid-cols-[11rem_12rem_minmax(0,1fr)] gap-x-4 py-2.5 hover:bg-wood/25"
+            >
+              <span class="font-bold">{{ when.day(lesson.startedAt) }}, {{ when.clock(lesson.startedAt) }}</span>
+              <span class="figures text-soft">{{ lesson.endedAt === null ? 'still open' : `${lesson.clean} of ${lesson.passes} passes clean` }}</span>
+              <span>{{ lesson.notes.join(' ') }}</span>
+            </NuxtLink>
+          </li>
+        </ul>
+      </section>
+
+      <section
+        v-if="past.length > 0"
+        class="mt-8"
+      >
+        <h2 class="text-xl mb-3">
+          Earlier drills
+        </h2>
+        <ul class="space-y-1">
+          <li
+            v-for="set in past"
+            :key="set.id"
+            class="flex flex-wrap gap-x-4 items-center"
+          >
+            <span>{{ set.drillName }}</span><span class="text-soft figures">ended at {{ bpmOf(set) }} of {{ set.plan.targetBpm }}</span>
+            <BaseButton
+              size="sm"
+              @click="end(set, false)"
+            >
+              Put back on the list
+            </BaseButton>
+          </li>
+        </ul>
+      </section>
+      <StudentDialog
+        v-model:open="editing"
+        :student="student"
+        @saved="reload"
+      />
+      <SlotDialog
+        v-model:open="planning"
+        :student-id="student.id"
+        :slot="page.slot"
+        @saved="reload"
+      />
+    </template>
+  </div>
+</template>

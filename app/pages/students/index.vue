@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { PRESETS } from '#core/fretboard/presets'
+import type { StudentRow } from '#shared/contracts/students'
+
+useHead({ title: 'Students · Fidactyl' })
+const { data, error, reload } = useLoaded<readonly StudentRow[]>(() => '/api/students')
+const when = useWhen()
+const adding = ref(false)
+const showArchived = ref(false)
+const search = ref('')
+const shown = computed(() => (data.value ?? []).filter(row => row.archived === showArchived.value && row.name.toLowerCase().includes(search.value.trim().toLowerCase())))
+const archivedCount = computed(() => (data.value ?? []).filter(row => row.archived).length)
+async function added(id: string) {
+  adding.value = false
+  await navigateTo(`/students/${id}`)
+}
+</script>
+
+<template>
+  <div class="p-5 sm:p-8">
+    <div class="flex flex-wrap items-center gap-4 mb-5">
+      <h1 class="text-2xl mr-auto">
+        {{ showArchived ? 'Former students' : 'Students' }}
+      </h1>
+      <label>
+        <span class="sr-only">Find a student</span>
+        <input
+          v-model="search"
+          type="search"
+          placeholder="Find a student"
+          class="min-h-11 w-56 rounded-md border border-edge/70 bg-card px-3 placeholder:text-soft"
+        >
+      </label>
+      <BaseButton
+        v-if="archivedCount > 0 || showArchived"
+        @click="showArchived = !showArchived"
+      >
+        {{ showArchived ? 'Present students' : `Former (${archivedCount})` }}
+      </BaseButton>
+      <BaseButton
+        tone="action"
+        @click="adding = true"
+      >
+        Add a student
+      </BaseButton>
+    </div>
+    <LoadState
+      v-if="!data"
+      :error="error"
+      @retry="reload"
+    />
+    <EmptyState
+      v-else-if="shown.length === 0"
+      :title="search ? 'Nobody is called that' : 'No students yet'"
+    >
+      {{ search ? 'Try fewer letters.' : 'Add a student with their guitar and the reach of their hand; then set them a drill from the bench.' }}
+    </EmptyState>
+    <ul
+      v-else
+      class="grid gap-4 sm:grid-cols-2 xl:grid-cols-3"
+    >
+      <li
+        v-for="row in shown"
+        :key="row.id"
+      >
+        <NuxtLink
+          :to="`/students/${row.id}`"
+          class="block h-full rounded-md border border-line bg-card p-4 hover:border-edge"
+        >
+          <div class="flex items-baseline justify-between gap-3">
+            <h2 class="text-lg truncate">
+              {{ row.name }}
+            </h2>
+            <p class="text-soft figures shrink-0">
+              {{ row.age === null ? '' : `${row.age} years` }}
+            </p>
+          </div>
+          <p class="text-soft">
+            {{ PRESETS[row.instrument.preset].label }} {{ row.instrument.scaleLengthMm ?? PRESETS[row.instrument.preset].scaleLengthMm }} mm · reach {{ row.hand.reachMm ?? 80 }} mm<template v-if="row.hand.leftHanded">
+              · left-handed
+            </template>
+          </p>
+          <p class="mt-1">
+            <template v-if="row.nextLesson">
+              Next {{ when.day(row.nextLesson.at) }} {{ when.clock(row.nextLesson.at) }}
+            </template>
+            <template v-else>
+              No lesson planned
+            </template>
+            <span class="text-soft"> · last {{ row.lastLessonAt ? when.date(row.lastLessonAt) : 'never' }}</span>
+          </p>
+          <ul class="mt-3 border-t border-line">
+            <li
+              v-for="drill in row.drills"
+              :key="drill.name"
+              class="flex items-baseline gap-3 py-1.5 border-b border-line last:border-0"
+            >
+              <span class="flex-1 truncate">{{ drill.name }}</span>
+              <span class="figures whitespace-nowrap"><b>{{ drill.bpm }}</b> <span class="text-soft">of {{ drill.targetBpm }}</span></span>
+              <PaceMark
+                :pace="drill.pace"
+                class="w-24"
+              />
+            </li>
+            <li
+              v-if="row.drills.length === 0"
+              class="py-1.5 text-soft"
+            >
+              No drill is set.
+            </li>
+          </ul>
+        </NuxtLink>
+      </li>
+    </ul>
+    <StudentDialog
+      v-model:open="adding"
+      @saved="added"
+    />
+  </div>
+</template>

@@ -1,0 +1,9 @@
+#!/usr/bin/env bash
+# Checks the types of the core on its own (no DOM, no Node), then of the application, server and tools.
+set -e
+cd "$(dirname "$0")/.."
+tsc -p tsconfig.core.json
+[ -f .nuxt/tsconfig.app.json ] || nuxt prepare >/dev/null
+vue-tsc --noEmit -p .nuxt/tsconfig.app.json
+tsc --noEmit -p .nuxt/tsconfig.server.json
+tsc -p tsconfig.tools.json
