@@ -18,8 +18,8 @@ export default defineNuxtConfig({
     },
   },
   css: ['~/assets/main.css'],
-  spaLoadingTemplate: 'spa-loading.html',
   colorMode: { classSuffix: '', preference: 'system', fallback: 'light', storageKey: 'fidactyl-light' },
+  spaLoadingTemplate: 'spa-loading.html',
   runtimeConfig: {
     databaseUrl: '',
     session: { name: 'fidactyl', maxAge: 60 * 60 * 24 * 14, password: '', cookie: { sameSite: 'lax', secure: true } },

@@ -1,4 +1,4 @@
-import type { InstrumentChoice } from '#core/fretboard/instrument'
+import type { PresetName } from '#core/fretboard/presets'
 import type { HandInput } from '#core/spec/fields'
 
 /** A drill on the demo shelf. */
@@ -21,7 +21,7 @@ export interface DemoSet {
 export interface DemoStudent {
   readonly name: string
   readonly age: number
-  readonly instrument: InstrumentChoice
+  readonly instrument: { readonly preset: PresetName, readonly scaleLengthMm?: number }
   readonly hand: HandInput
   readonly about: string
   /** Days from today's weekday on which the weekly lesson falls, and its time. */

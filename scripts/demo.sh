@@ -72,12 +72,12 @@ else
 fi
 
 say "bringing the database to the present form"
-npx tsx bin/migrate.ts || exit 1
+node_modules/.bin/tsx bin/migrate.ts || exit 1
 
 DEMO_PASSWORD=$(secret "$DB_HOME/demo-password" | cut -c1-12)
 say "loading the demo studio if there is none"
 loaded=0
-DEMO_PASSWORD=$DEMO_PASSWORD npx tsx bin/load-demo.ts || loaded=$?
+DEMO_PASSWORD=$DEMO_PASSWORD node_modules/.bin/tsx bin/load-demo.ts || loaded=$?
 [ "$loaded" -eq 0 ] || [ "$loaded" -eq 3 ] || fail "The demo data could not be loaded (see above). Start over with: npm run demo -- --reset"
 
 NUXT_SESSION_PASSWORD=$(secret "$DB_HOME/session-password")
@@ -86,7 +86,7 @@ export NUXT_SESSION_PASSWORD NUXT_SESSION_COOKIE_SECURE=false HOST=127.0.0.1 POR
 ADDRESS=http://127.0.0.1:$PORT
 say "serving"
 if [ -n "$DEV" ]; then
-  npx nuxt dev --host 127.0.0.1 --port "$PORT" &
+  node_modules/.bin/nuxt dev --host 127.0.0.1 --port "$PORT" &
 else
   NODE_ENV=production node .output/server/index.mjs >"$DB_HOME/server.log" 2>&1 &
 fi

@@ -24,7 +24,7 @@ build_if_stale() {
   if [ -f .output/built ] && [ -z "$(find $sources -type f -newer .output/built -print -quit)" ]; then return 0; fi
   say "building the application (about a minute)"
   rm -rf .output
-  NODE_OPTIONS= npx nuxt build >.data/build.log 2>&1 || { tail -n 25 .data/build.log >&2; fail "The build failed; its last lines are above (the whole: .data/build.log)."; }
+  NODE_OPTIONS= node_modules/.bin/nuxt build >.data/build.log 2>&1 || { tail -n 25 .data/build.log >&2; fail "The build failed; its last lines are above (the whole: .data/build.log)."; }
   touch .output/built
 }
 

@@ -10,8 +10,20 @@ const NAMES: Record<string, string> = { ' ': 'Space', 'ArrowUp': '↑', 'ArrowDo
 /** How a key is written on its cap. */
 export const keyName = (key: string) => NAMES[key] ?? key.toUpperCase()
 
+/**
+ * Takes the focus off a button that was pressed with mouse or finger: Space would press it again instead of doing
+ * what it does in this place. Buttons that open something keep it.
+ */
+function releasePressedButtons() {
+  useEventListener(document, 'click', (event: MouseEvent) => {
+    const button = (event.target as Element).closest<HTMLElement>('button:not([aria-haspopup], [aria-expanded], [role])')
+    if (button && event.detail > 0) button.blur()
+  })
+}
+
 /** Listens for the keys of a place while it is open. */
 export function useKeys(shortcuts: () => readonly Shortcut[]) {
+  releasePressedButtons()
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
     const target = event.target as HTMLElement

@@ -21,6 +21,15 @@ function sound(context: AudioContext, kind: keyof typeof PITCH_HZ, at: number) {
   tone.stop(at + 0.06)
 }
 
+/** What the metronome clicks, as this device remembers it: bars of count-in, clicks per quarter, the accented first beat. */
+export function useClickSettings() {
+  return {
+    countInBars: useLocalStorage('fidactyl-count-in', 1),
+    clicksPerBeat: useLocalStorage('fidactyl-clicks', 1),
+    accent: useLocalStorage('fidactyl-accent', true),
+  }
+}
+
 /**
  * A metronome on the audio clock: clicks are scheduled a tenth of a second ahead, by a pulse from a worker. The drill
  * runs round and round; `tick` follows the sound, null when still and during the count-in.
@@ -31,9 +40,7 @@ export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, temp
   const playing = ref(false)
   const tick = ref<number | null>(null)
   const countingIn = ref(0)
-  const countInBars = useLocalStorage('fidactyl-count-in', 1)
-  const clicksPerBeat = useLocalStorage('fidactyl-clicks', 1)
-  const accent = useLocalStorage('fidactyl-accent', true)
+  const { countInBars, clicksPerBeat, accent } = useClickSettings()
 
   let context: AudioContext | null = null
   let pulse: Worker | null = null
@@ -102,7 +109,7 @@ export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, temp
     void context?.close()
   })
 
-  return { playing: readonly(playing), tick: readonly(tick), countingIn: readonly(countingIn), countInBars, clicksPerBeat, accent, start, stop, toggle: () => (playing.value ? stop() : start()) }
+  return { playing: readonly(playing), tick: readonly(tick), countingIn: readonly(countingIn), start, stop, toggle: () => (playing.value ? stop() : start()) }
 }
 
 const FORGET_MS = 2500

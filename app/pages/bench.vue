@@ -3,6 +3,11 @@ import { v4 as uuid } from 'uuid'
 import { barTicks } from '#core/line/ticks'
 import type { DrillDetail, DrillVersion } from '#shared/contracts/drills'
 import type { StudentRow } from '#shared/contracts/students'
+</script>
+
+<script lang="ts">
+import { PRESETS } from '#core/fretboard/presets'
+import { minimalSpec } from '#core/spec/minimal'
 
 const route = useRoute()
 const router = useRouter()
@@ -70,7 +75,7 @@ watch(studentId, () => {
 const tempo = computed({ get: () => bench.score.value?.tempo ?? 60, set: bpm => bench.set('tempo', bpm) })
 const source = computed(() => bench.score.value ? { meter: bench.score.value.meter, ticks: bench.score.value.bars * barTicks(bench.score.value.meter) } : null)
 const metronome = useMetronome(source, tempo)
-const dock = useTemplateRef('dock')
+const dock = useTemplateRef<{ change: (by: number) => void, tap: () => void }>('dock')
 
 const title = computed(() => drill.value?.name ?? bench.score.value?.title ?? 'Bench')
 useHead({ title: computed(() => `${title.value} · Fidactyl`) })
@@ -209,173 +214,172 @@ const studentOptions = computed(() => [
 ])
 </script>
 
-<script lang="ts">
-import { PRESETS } from '#core/fretboard/presets'
-import { minimalSpec } from '#core/spec/minimal'
-</script>
-
 <template>
-  <div
-    v-if="bench.score.value && bench.spec.value"
-    class="screen-only flex flex-col lg:h-dvh"
-  >
-    <header class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line px-5 py-3">
-      <div class="min-w-0 flex-1 basis-64">
-        <h1 class="text-xl truncate">
-          {{ title }}
-        </h1>
-        <p class="text-soft text-sm truncate">
-          {{ state }}<template v-if="drill">
-            · {{ bench.score.value.title }}
-          </template>
-        </p>
-      </div>
-      <div class="w-56 max-sm:w-full">
-        <BaseListbox
-          v-model="studentId"
-          label="For"
-          hide-label
-          :options="studentOptions"
-        />
-      </div>
-      <div class="flex flex-wrap gap-2">
-        <BaseButton
-          :disabled="!bench.canUndo.value"
-          @click="bench.undo()"
-        >
-          Undo
-        </BaseButton>
-        <BaseButton
-          :disabled="!bench.canRedo.value"
-          @click="bench.redo()"
-        >
-          Redo
-        </BaseButton>
-        <BaseButton
-          :disabled="bench.problem.value !== null || saved !== null"
-          :busy="busy"
-          @click="save"
-        >
-          Save
-        </BaseButton>
-        <BaseButton
-          tone="action"
-          :disabled="bench.problem.value !== null"
-          @click="setting = true"
-        >
-          Set for a student
-        </BaseButton>
-        <ActionMenu
-          label="More"
-          :items="[
-            { label: 'Print', run: printOut },
-            { label: 'Rename', run: () => naming = 'rename', disabled: !drill },
-            { label: 'Duplicate', run: () => naming = 'duplicate', disabled: !drill },
-            { label: 'New drill', run: startNew },
-            { label: 'Keys of this place', run: () => keysOpen = true },
-          ]"
-        />
-      </div>
-    </header>
-    <div class="flex-1 min-h-0 grid lg:grid-cols-[18rem_minmax(0,1fr)_16rem]">
-      <aside
-        class="lg:overflow-y-auto p-5 lg:border-r border-line max-lg:order-2"
-        aria-label="Parameters"
-        tabindex="-1"
-      >
-        <BenchControls :bench="bench" />
-      </aside>
-      <section
-        class="lg:overflow-y-auto p-3 sm:p-5 min-w-0 max-lg:order-1"
-        aria-label="Sheet"
-      >
-        <div
-          v-if="bench.problem.value"
-          role="alert"
-          class="mb-3 border-l-4 border-attention bg-card rounded-r-md px-4 py-2.5"
-        >
-          <p class="font-bold">
-            This cannot be played: {{ bench.problem.value.message }}
-          </p>
-          <p class="text-soft">
-            At {{ bench.problem.value.path }}. The sheet shows the last playable drill; undo or change the parameter.
+  <div>
+    <div
+      v-if="bench.score.value && bench.spec.value"
+      class="screen-only flex flex-col lg:h-dvh"
+    >
+      <header class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line px-5 py-3">
+        <div class="min-w-0 flex-1 basis-64">
+          <h1 class="text-xl truncate">
+            {{ title }}
+          </h1>
+          <p class="text-soft text-sm truncate">
+            {{ state }}<template v-if="drill">
+              · {{ bench.score.value.title }}
+            </template>
           </p>
         </div>
-        <div class="flex items-baseline justify-between gap-4 mb-2">
-          <p class="text-soft">
-            {{ bench.score.value.purpose }}
-          </p>
-          <button
-            type="button"
-            class="text-soft underline underline-offset-4 min-h-9 shrink-0"
-            :aria-pressed="lanes"
-            @click="lanes = !lanes"
-          >
-            {{ lanes ? 'Fold the lanes' : 'Show the lanes' }}
-          </button>
-        </div>
-        <div class="bg-card border border-line rounded-md px-2 py-3">
-          <DrillSheet
-            v-model:selected="selected"
-            :score="bench.score.value"
-            :lanes="lanes"
-            :clock="metronome"
+        <div class="w-56 max-sm:w-full">
+          <BaseListbox
+            v-model="studentId"
+            label="For"
+            hide-label
+            :options="studentOptions"
           />
         </div>
-        <NoteCard
-          class="mt-3 lg:sticky lg:bottom-0 bg-paper"
-          :score="bench.score.value"
-          :selected="selected"
+        <div class="flex flex-wrap gap-2">
+          <BaseButton
+            :disabled="!bench.canUndo.value"
+            @click="bench.undo()"
+          >
+            Undo
+          </BaseButton>
+          <BaseButton
+            :disabled="!bench.canRedo.value"
+            @click="bench.redo()"
+          >
+            Redo
+          </BaseButton>
+          <BaseButton
+            :disabled="bench.problem.value !== null || saved !== null"
+            :busy="busy"
+            @click="save"
+          >
+            Save
+          </BaseButton>
+          <BaseButton
+            tone="action"
+            :disabled="bench.problem.value !== null"
+            @click="setting = true"
+          >
+            Set for a student
+          </BaseButton>
+          <ActionMenu
+            label="More"
+            :items="[
+              { label: 'Print', run: printOut },
+              { label: 'Rename', run: () => naming = 'rename', disabled: !drill },
+              { label: 'Duplicate', run: () => naming = 'duplicate', disabled: !drill },
+              { label: 'New drill', run: startNew },
+              { label: 'Keys of this place', run: () => keysOpen = true },
+            ]"
+          />
+        </div>
+      </header>
+      <div class="flex-1 min-h-0 grid lg:grid-cols-[18rem_minmax(0,1fr)_16rem]">
+        <aside
+          class="lg:overflow-y-auto p-5 lg:border-r border-line max-lg:order-2"
+          aria-label="Parameters"
+          tabindex="-1"
+        >
+          <BenchControls :bench="bench" />
+        </aside>
+        <section
+          class="min-w-0 min-h-0 flex flex-col max-lg:order-1"
+          aria-label="Sheet"
+        >
+          <div class="flex-1 min-h-0 lg:overflow-y-auto p-3 sm:p-5">
+            <div
+              v-if="bench.problem.value"
+              role="alert"
+              class="mb-3 border-l-4 border-attention bg-card rounded-r-md px-4 py-2.5"
+            >
+              <p class="font-bold">
+                This cannot be played: {{ bench.problem.value.message }}
+              </p>
+              <p class="text-soft">
+                At {{ bench.problem.value.path }}. The sheet shows the last playable drill; undo or change the parameter.
+              </p>
+            </div>
+            <div class="flex items-baseline justify-between gap-4 mb-2">
+              <p class="text-soft">
+                {{ bench.score.value.purpose }}
+              </p>
+              <button
+                type="button"
+                class="text-soft underline underline-offset-4 min-h-9 shrink-0"
+                :aria-pressed="lanes"
+                @click="lanes = !lanes"
+              >
+                {{ lanes ? 'Fold the lanes' : 'Show the lanes' }}
+              </button>
+            </div>
+            <div class="bg-card border border-line rounded-md px-2 py-3">
+              <DrillSheet
+                v-model:selected="selected"
+                :score="bench.score.value"
+                :lanes="lanes"
+                :clock="metronome"
+              />
+            </div>
+          </div>
+          <NoteCard
+            class="px-3 sm:px-5 py-2 lg:border-t border-line"
+            :score="bench.score.value"
+            :selected="selected"
+          />
+        </section>
+        <aside
+          class="lg:overflow-y-auto p-5 lg:border-l border-line max-lg:order-3"
+          aria-label="What it amounts to"
+        >
+          <BenchReckoning
+            :score="bench.score.value"
+            :hand="hand"
+          />
+        </aside>
+      </div>
+      <footer class="border-t border-line bg-rail px-5 py-3 max-lg:sticky max-lg:bottom-[4.4rem] md:max-lg:bottom-0 z-10">
+        <SoundDock
+          ref="dock"
+          v-model:tempo="tempo"
+          :metronome="metronome"
+          :per-beat="bench.score.value.spec.rhythm.perBeat"
         />
-      </section>
-      <aside
-        class="lg:overflow-y-auto p-5 lg:border-l border-line max-lg:order-3"
-        aria-label="What it amounts to"
-      >
-        <BenchReckoning
-          :score="bench.score.value"
-          :hand="hand"
-        />
-      </aside>
-    </div>
-    <footer class="border-t border-line bg-rail px-5 py-3 max-lg:sticky max-lg:bottom-[4.4rem] md:max-lg:bottom-0 z-10">
-      <SoundDock
-        ref="dock"
-        v-model:tempo="tempo"
-        :metronome="metronome"
-        :per-beat="bench.score.value.spec.rhythm.perBeat"
+      </footer>
+      <NameDialog
+        :open="naming !== null"
+        :title="naming === 'rename' ? 'Rename the drill' : naming === 'duplicate' ? 'Duplicate the drill' : 'Save on your shelf'"
+        :action="naming === 'rename' ? 'Rename' : naming === 'duplicate' ? 'Duplicate' : 'Save'"
+        :initial="naming === 'save' ? bench.score.value.title : naming === 'duplicate' ? `${drill?.name} (copy)` : drill?.name ?? ''"
+        :busy="busy"
+        :error="refusal"
+        @update:open="naming = null"
+        @named="named"
       />
-    </footer>
-    <NameDialog
-      :open="naming !== null"
-      :title="naming === 'rename' ? 'Rename the drill' : naming === 'duplicate' ? 'Duplicate the drill' : 'Save on your shelf'"
-      :action="naming === 'rename' ? 'Rename' : naming === 'duplicate' ? 'Duplicate' : 'Save'"
-      :initial="naming === 'save' ? bench.score.value.title : naming === 'duplicate' ? `${drill?.name} (copy)` : drill?.name ?? ''"
-      :busy="busy"
-      :error="refusal"
-      @update:open="naming = null"
-      @named="named"
-    />
-    <SetDialog
-      v-model:open="setting"
-      :students="students ?? []"
-      :student-id="studentId"
-      :tempo="tempo"
-      :busy="busy"
-      :error="refusal"
-      @set="setFor"
-    />
-    <ShortcutsDialog
-      v-model:open="keysOpen"
-      :shortcuts="shortcuts"
+      <SetDialog
+        v-model:open="setting"
+        :students="students ?? []"
+        :chosen-id="studentId"
+        :tempo="tempo"
+        :busy="busy"
+        :error="refusal"
+        @set="setFor"
+      />
+      <ShortcutsDialog
+        v-model:open="keysOpen"
+        :shortcuts="shortcuts"
+      />
+    </div>
+    <PrintPage
+      v-if="bench.score.value"
+      class="print-only"
+      :score="bench.score.value"
+      :name="title"
+      :student="student?.name"
+      :tempos="{ start: tempo, target: null }"
     />
   </div>
-  <PrintPage
-    v-if="bench.score.value"
-    class="print-only"
-    :score="bench.score.value"
-    :name="title"
-    :student="student?.name"
-    :tempos="{ start: tempo, target: null }"
-  />
 </template>

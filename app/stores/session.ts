@@ -4,7 +4,16 @@ import type { Me } from '#shared/contracts/accounts'
 /** Who is signed in; `undefined` until the server has been asked. */
 export const useSession = defineStore('session', () => {
   const me = ref<Me | null>()
+  // The session cookie cannot be seen from here; this mark saves a stranger the question (and its 401).
+  const signedInHere = useLocalStorage('fidactyl-signed-in', false)
+  watch(me, (now) => {
+    signedInHere.value = Boolean(now)
+  }, { flush: 'sync' })
   async function load() {
+    if (!signedInHere.value) {
+      me.value = null
+      return null
+    }
     me.value = await $fetch<Me>('/api/me').catch((error) => {
       if (error.status === 401) return null
       throw error

@@ -3,10 +3,10 @@ import type { Line } from '../line/line'
 import type { BlockSchema, SharedSpec } from '../spec/fields'
 
 /** A parameter the Bench offers, described by data: which field, how it is named, which control suits it. */
-export type Control =
-  | { readonly kind: 'finger-orders', readonly path: string, readonly label: string }
-  | { readonly kind: 'choice', readonly path: string, readonly label: string, readonly hint?: string, readonly options: readonly { readonly value: string | number | boolean, readonly label: string }[] }
-  | { readonly kind: 'number', readonly path: string, readonly label: string, readonly hint?: string, readonly min: number, readonly max: number, readonly unit?: string }
+export type Control
+  = | { readonly kind: 'finger-orders', readonly path: string, readonly label: string }
+    | { readonly kind: 'choice', readonly path: string, readonly label: string, readonly hint?: string, readonly options: readonly { readonly value: string | number | boolean, readonly label: string }[] }
+    | { readonly kind: 'number', readonly path: string, readonly label: string, readonly hint?: string, readonly min: number, readonly max: number, readonly unit?: string }
 
 /** Shared controls a family has a use for; the Bench draws these once for all families. */
 export type SharedControl = 'position' | 'strings' | 'slurs' | 'plucking' | 'perBeat' | 'hold'

@@ -49,7 +49,10 @@ export function romanPosition(position: number): string {
   let rest = position
   let text = ''
   for (const [value, letters] of ROMAN) {
-    while (rest >= value) { text += letters; rest -= value }
+    while (rest >= value) {
+      text += letters
+      rest -= value
+    }
   }
   return text
 }

@@ -109,9 +109,8 @@ export const sharedShape = {
   then: z.array(transformSchema).max(32, 'takes at most 32 transforms').default([]),
 }
 
-const sharedSchema = z.strictObject(sharedShape)
 /** The shared fields of a spec with every default filled in. */
-export type SharedSpec = Readonly<z.infer<typeof sharedSchema>>
+export type SharedSpec = Readonly<z.infer<z.ZodObject<typeof sharedShape>>>
 /** One transform of the `then` list. */
 export type Transform = SharedSpec['then'][number]
 /** How long a landed finger stays on its fret. */

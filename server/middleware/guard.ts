@@ -1,6 +1,7 @@
 import type { Me } from '#shared/contracts/accounts'
 
 declare module '#auth-utils' {
+  // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- a module's type can only be widened by an interface
   interface User extends Me {}
 }
 

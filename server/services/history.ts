@@ -54,10 +54,10 @@ async function decisionsOf(db: Database, assignmentIds: readonly string[], scope
   return found
 }
 
-/** Lessons with passes since the tempo last rose (or the drill was set). */
+/** Lessons with passes since the tempo last rose above all it had been (or the drill was set). */
 function lessonsSinceRise(passes: readonly HeardPass[], made: readonly HistoryDecision[], startBpm: number): number {
-  const rise = made.findLast((decision, i) => decision.bpm > (made[i - 1]?.bpm ?? startBpm))
-  return new Set(passes.filter(pass => !rise || pass.lessonId !== rise.lessonId && pass.at > rise.at).map(pass => pass.lessonId)).size
+  const rise = made.findLast((decision, i) => decision.bpm > Math.max(startBpm, ...made.slice(0, i).map(earlier => earlier.bpm)))
+  return new Set(passes.filter(pass => !rise || (pass.lessonId !== rise.lessonId && pass.at > rise.at)).map(pass => pass.lessonId)).size
 }
 
 /** The drills set for some students, with all that was heard and decided; grouped by student, in the order they were set. */

@@ -20,6 +20,9 @@ export function hashOf(value: unknown): string {
 }
 
 const DUPLICATE_KEY = 1062
+/** Two transactions waited for each other, or the row changed under a snapshot: nothing was written, so it may be done again. */
+const TRY_AGAIN = [1213, 1020, 1205]
+const MOST_TRIES = 6
 
 /** MariaDB's error number, wherever the query builder wrapped it. */
 export function errnoOf(error: unknown): number | undefined {
@@ -37,19 +40,23 @@ export function errnoOf(error: unknown): number | undefined {
 export async function once<T>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: (tx: Database) => Promise<T>): Promise<T> {
   const bodyHash = hashOf([what, body])
   const mine = and(eq(writes.actorId, actor.userId), eq(writes.id, body.id))
-  try {
-    return await db.transaction(async (tx) => {
-      await tx.insert(writes).values({ actorId: actor.userId, id: body.id, bodyHash, answer: null, at: now })
-      const answer = await write(tx)
-      await tx.update(writes).set({ answer: answer ?? null }).where(mine)
-      return answer
-    })
-  }
-  catch (error) {
-    if (errnoOf(error) !== DUPLICATE_KEY) throw error
-    const [taken] = await db.select().from(writes).where(mine)
-    if (!taken) throw error
-    if (taken.bodyHash !== bodyHash) throw new DomainError('conflict', 'this id was already used for another write')
-    return taken.answer as T
+  for (let tries = 1; ; tries++) {
+    try {
+      return await db.transaction(async (tx) => {
+        await tx.insert(writes).values({ actorId: actor.userId, id: body.id, bodyHash, answer: null, at: now })
+        const answer = await write(tx)
+        await tx.update(writes).set({ answer: answer ?? null }).where(mine)
+        return answer
+      })
+    }
+    catch (error) {
+      const errno = errnoOf(error)
+      if (errno !== undefined && TRY_AGAIN.includes(errno) && tries < MOST_TRIES) continue
+      if (errno !== DUPLICATE_KEY) throw error
+      const [taken] = await db.select().from(writes).where(mine)
+      if (!taken) throw error
+      if (taken.bodyHash !== bodyHash) throw new DomainError('conflict', 'this id was already used for another write')
+      return taken.answer as T
+    }
   }
 }

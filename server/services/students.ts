@@ -1,9 +1,9 @@
 import { and, asc, eq, inArray, max } from 'drizzle-orm'
 import { instantOf, localDay } from '#core/schedule/local-time'
 import { nextDay } from '#core/schedule/weekly'
+import type { LessonEvent } from '#core/lesson/events'
 import { foldLesson } from '#core/lesson/fold'
-import type { AssignmentDetail, LessonRow, SlotRow, StudentPage, StudentRow } from '#shared/contracts/students'
-import type { saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
+import type { AssignmentDetail, LessonRow, SlotRow, StudentPage, StudentRow, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { assignments, drills, drillVersions, lessonEvents, lessons, lessonSlots, students } from '../db/tables'
@@ -62,9 +62,10 @@ async function lessonRows(db: Database, studentId: string): Promise<readonly Les
   if (given.length === 0) return []
   const events = await db.select({ lessonId: lessonEvents.lessonId, body: lessonEvents.body }).from(lessonEvents)
     .where(inArray(lessonEvents.lessonId, given.map(lesson => lesson.id))).orderBy(asc(lessonEvents.lessonId), asc(lessonEvents.number))
-  const byLesson = Map.groupBy(events, event => event.lessonId)
+  const byLesson = new Map<string, LessonEvent[]>(given.map(lesson => [lesson.id, []]))
+  for (const event of events) byLesson.get(event.lessonId)!.push(event.body)
   return given.reverse().map((lesson) => {
-    const state = foldLesson((byLesson.get(lesson.id) ?? []).map(event => event.body))
+    const state = foldLesson(byLesson.get(lesson.id)!)
     return {
       id: lesson.id,
       startedAt: lesson.startedAt.toISOString(),

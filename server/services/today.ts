@@ -1,4 +1,5 @@
 import { and, asc, eq, gte, inArray, isNull, lt, or } from 'drizzle-orm'
+import { DateTime } from 'luxon'
 import { dayPlus, instantOf, localDay } from '#core/schedule/local-time'
 import { fallsOn } from '#core/schedule/weekly'
 import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
@@ -17,6 +18,8 @@ type Lesson = typeof lessons.$inferSelect
 
 const drillsOf = (set: readonly AssignmentDetail[]) => set.map(each => ({ name: each.drillName, bpm: bpmOf(each), targetBpm: each.plan.targetBpm }))
 
+const inWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('d LLLL')
+
 /** What one student needs, the most pressing first. */
 function needsOf(student: Student, set: readonly AssignmentDetail[], times: readonly Date[], today: string, zone: string): readonly Need[] {
   const who = { id: student.id, name: student.name }
@@ -24,7 +27,7 @@ function needsOf(student: Student, set: readonly AssignmentDetail[], times: read
   const needs: Need[] = set.flatMap((each): Need[] => {
     const tempo = `${bpmOf(each)} of ${each.plan.targetBpm}`
     if (each.pace === 'stalled') return [{ kind: 'stalled', student: who, text: `${each.drillName}: no rise for four lessons or more, at ${tempo}.` }]
-    if (each.pace !== 'at-target' && each.targetOn !== null && each.targetOn <= dayPlus(today, DUE_DAYS)) return [{ kind: 'due', student: who, text: `${each.drillName}: wanted by ${each.targetOn}, at ${tempo}.` }]
+    if (each.pace !== 'at-target' && each.targetOn !== null && each.targetOn <= dayPlus(today, DUE_DAYS)) return [{ kind: 'due', student: who, text: `${each.drillName}: ${each.targetOn < today ? 'was wanted' : 'wanted'} by ${inWords(each.targetOn)}, at ${tempo}.` }]
     if (each.pace === 'behind') return [{ kind: 'behind', student: who, text: `${each.drillName}: behind its plan, at ${tempo}.` }]
     return []
   })

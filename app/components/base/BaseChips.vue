@@ -26,7 +26,7 @@ const value = defineModel<T>({ required: true })
         <button
           type="button"
           class="rounded-md border min-h-9 px-2.5 text-[0.9375rem] transition-colors"
-          :class="[checked ? 'bg-ink text-card border-ink font-bold' : 'bg-card text-ink border-line hover:border-edge', figures ? 'figures tracking-[0.12em] px-1' : '']"
+          :class="[checked ? 'bg-ink text-card border-ink font-bold' : 'bg-card text-ink border-line hover:border-edge', figures ? 'figures text-center px-0!' : '']"
         >
           {{ option.label }}
         </button>

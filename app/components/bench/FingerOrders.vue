@@ -9,7 +9,12 @@ function permutations(items: readonly number[]): number[][] {
 
 const used = computed(() => [...fingers.value].sort())
 const orders = computed(() => permutations(used.value).map(order => ({ value: order.join(' '), label: order.join('') })))
-const chosen = computed({ get: () => fingers.value.join(' '), set: (text: string) => { fingers.value = text.split(' ').map(Number) } })
+const chosen = computed({
+  get: () => fingers.value.join(' '),
+  set: (text: string) => {
+    fingers.value = text.split(' ').map(Number)
+  },
+})
 
 function useFingers(next: readonly number[]) {
   if (next.length === 0) return

@@ -4,7 +4,7 @@ import type { StudentRow } from '#shared/contracts/students'
 import { DateTime } from 'luxon'
 
 /** Sets the drill on the bench for a student: by which plan, from which tempo to which, until when. */
-const props = defineProps<{ students: readonly StudentRow[], studentId: string | null, tempo: number, busy: boolean, error: string }>()
+const props = defineProps<{ students: readonly StudentRow[], chosenId: string | null, tempo: number, busy: boolean, error: string }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ set: [wish: { studentId: string, stage: string, plan: { school: 'clean-passes', startBpm: number, targetBpm: number, step: number, need: number, tooMany: number }, targetOn: string | null }] }>()
 
@@ -19,7 +19,7 @@ const targetOn = ref('')
 
 watch(open, (now) => {
   if (!now) return
-  studentId.value = props.studentId
+  studentId.value = props.chosenId
   startBpm.value = props.tempo
   targetBpm.value = Math.min(400, Math.round(props.tempo * 1.4))
   targetOn.value = DateTime.now().plus({ weeks: 12 }).toISODate()

@@ -2,7 +2,8 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 
 /** Play and stop, the tempo in large figures, tapping, and what the metronome does. */
-defineProps<{ metronome: ReturnType<typeof useMetronome>, perBeat: number }>()
+defineProps<{ metronome: ReturnType<typeof useMetronome>, perBeat: number, compact?: boolean }>()
+const { countInBars, clicksPerBeat, accent } = useClickSettings()
 const tempo = defineModel<number>('tempo', { required: true })
 const change = (by: number) => {
   tempo.value = Math.min(400, Math.max(10, tempo.value + by))
@@ -32,10 +33,11 @@ defineExpose({ tap: tapNow, change })
         class="font-head font-bold text-5xl leading-none min-w-20 text-right"
         data-test="tempo"
       >{{ metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo }}</span>
-      <span class="text-soft text-sm max-sm:hidden">{{ metronome.countingIn.value > 0 ? 'count-in' : 'quarters a minute' }}</span>
+      <span :class="compact ? 'sr-only' : 'text-soft text-sm max-sm:hidden'">{{ metronome.countingIn.value > 0 ? 'count-in' : 'quarters a minute' }}</span>
     </p>
     <div class="flex gap-2">
       <BaseButton
+        v-if="!compact"
         aria-label="Slower by 4"
         @click="change(-4)"
       >
@@ -54,6 +56,7 @@ defineExpose({ tap: tapNow, change })
         +1
       </BaseButton>
       <BaseButton
+        v-if="!compact"
         aria-label="Faster by 4"
         @click="change(4)"
       >
@@ -63,24 +66,35 @@ defineExpose({ tap: tapNow, change })
         Tap
       </BaseButton>
     </div>
-    <Popover class="relative md:ml-auto">
-      <PopoverButton class="min-h-11 px-3 rounded-md text-soft hover:text-ink text-left">
-        count-in {{ metronome.countInBars.value === 0 ? 'none' : `${metronome.countInBars.value} ${metronome.countInBars.value === 1 ? 'bar' : 'bars'}` }} · {{ metronome.clicksPerBeat.value === 1 ? 'clicks on the beat' : `${metronome.clicksPerBeat.value} clicks a beat` }}
+    <Popover
+      class="relative"
+      :class="compact ? '' : 'md:ml-auto'"
+    >
+      <PopoverButton class="min-h-11 px-2 rounded-md text-soft hover:text-ink text-left text-sm">
+        <template v-if="compact">
+          Clicks
+        </template>
+        <template v-else>
+          count-in {{ countInBars === 0 ? 'none' : `${countInBars} ${countInBars === 1 ? 'bar' : 'bars'}` }} · {{ clicksPerBeat === 1 ? 'clicks on the beat' : `${clicksPerBeat} clicks a beat` }}
+        </template>
       </PopoverButton>
-      <PopoverPanel class="absolute z-30 bottom-full right-0 mb-2 w-72 max-w-[86vw] rounded-md border border-line bg-card shadow-md p-4 space-y-4">
+      <PopoverPanel
+        class="absolute z-30 bottom-full mb-2 w-72 max-w-[86vw] rounded-md border border-line bg-card shadow-md p-4 space-y-4"
+        :class="compact ? 'left-0' : 'right-0'"
+      >
         <BaseChips
-          v-model="metronome.countInBars.value"
+          v-model="countInBars"
           label="Count-in, bars"
           :options="[0, 1, 2].map(value => ({ value, label: value === 0 ? 'none' : String(value) }))"
         />
         <BaseChips
-          v-model="metronome.clicksPerBeat.value"
+          v-model="clicksPerBeat"
           label="Clicks a beat"
           :options="[...new Set([1, 2, 3, 4, perBeat])].sort().map(value => ({ value, label: String(value) }))"
         />
         <label class="flex items-center gap-2 min-h-9">
           <input
-            v-model="metronome.accent.value"
+            v-model="accent"
             type="checkbox"
             class="size-5 accent-(--action)"
           >

@@ -58,7 +58,9 @@ const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4
         text-anchor="end"
         font-size="12"
         fill="var(--soft)"
-      >{{ tick.text }}</text>
+      >
+        {{ tick.text }}
+      </text>
     </g>
     <text
       v-for="tick in draw(width).ticksX"
@@ -68,7 +70,9 @@ const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4
       text-anchor="middle"
       font-size="12"
       fill="var(--soft)"
-    >{{ tick.text }}</text>
+    >
+      {{ tick.text }}
+    </text>
     <path
       v-if="draw(width).plan"
       :d="draw(width).plan!"

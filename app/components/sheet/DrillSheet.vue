@@ -64,7 +64,7 @@ const playhead = computed(() => {
       <div
         v-for="system in layout.systems"
         :key="system.index"
-        class="sheet-line relative"
+        class="sheet-line relative not-first:mt-3"
         :style="{ containIntrinsicSize: `auto ${layout.height}px` }"
       >
         <SheetSystem

@@ -14,7 +14,7 @@ const note = computed(() => (props.selected === null ? null : props.score.notes[
   >
     <div
       v-if="note"
-      class="border-l-4 border-action dark:border-attention bg-card rounded-r-md px-4 py-2.5"
+      class="border-l-4 border-action dark:border-attention pl-4 py-1"
     >
       <p class="font-bold">
         Note {{ selected! + 1 }} · {{ noteInWords(note) }}
@@ -25,7 +25,7 @@ const note = computed(() => (props.selected === null ? null : props.score.notes[
     </div>
     <p
       v-else
-      class="text-soft py-2.5"
+      class="text-soft py-1"
     >
       Pick a note to see its finger, what stays down and what to mute. Arrow keys go from note to note.
     </p>

@@ -3,7 +3,7 @@ import { v4 as uuid } from 'uuid'
 import type { SlotRow } from '#shared/contracts/students'
 
 /** Plans the student's recurring lesson. */
-const props = defineProps<{ studentId: string, slot: SlotRow | null }>()
+const props = defineProps<{ studentId: string, weekly: SlotRow | null }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const api = useApi()
@@ -16,10 +16,10 @@ const refusal = ref('')
 watch(open, (now) => {
   if (!now) return
   refusal.value = ''
-  weekday.value = props.slot?.weekday ?? 1
-  wallTime.value = props.slot?.wallTime ?? '16:00'
-  minutes.value = props.slot?.minutes ?? 45
-  everyWeeks.value = props.slot?.everyWeeks ?? 1
+  weekday.value = props.weekly?.weekday ?? 1
+  wallTime.value = props.weekly?.wallTime ?? '16:00'
+  minutes.value = props.weekly?.minutes ?? 45
+  everyWeeks.value = props.weekly?.everyWeeks ?? 1
 })
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map((label, i) => ({ value: i + 1, label }))
 async function save() {

@@ -32,7 +32,7 @@ const score = computed(() => {
 })
 const source = computed(() => score.value ? { meter: score.value.meter, ticks: score.value.bars * barTicks(score.value.meter) } : null)
 const metronome = useMetronome(source, tempo)
-const dock = useTemplateRef('dock')
+const dock = useTemplateRef<{ change: (by: number) => void, tap: () => void }>('dock')
 const lanes = useLocalStorage('fidactyl-lanes', true)
 const selected = ref<number | null>(null)
 
@@ -281,12 +281,13 @@ useKeys(() => (ended.value ? [] : shortcuts.value))
     </div>
     <footer
       v-if="current && score"
-      class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-6 gap-y-3 max-lg:sticky max-lg:bottom-0 z-10"
+      class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-5 gap-y-3 max-lg:sticky max-lg:bottom-0 z-10"
     >
       <SoundDock
         ref="dock"
         v-model:tempo="tempo"
         class="max-sm:w-full"
+        compact
         :metronome="metronome"
         :per-beat="score.spec.rhythm.perBeat"
       />

@@ -286,8 +286,8 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
       />
       <SlotDialog
         v-model:open="planning"
+        :weekly="page.slot"
         :student-id="student.id"
-        :slot="page.slot"
         @saved="reload"
       />
     </template>
