@@ -2,5 +2,5 @@
 import withNuxt from './.nuxt/eslint.config.mjs'
 
 export default withNuxt(
-  // Your custom configs here
+  { ignores: ['.data/**', 'server/db/migrations/**', 'docs/**'] },
 )

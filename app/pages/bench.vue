@@ -1,13 +1,11 @@
 <script setup lang="ts">
+import { ArrowUturnLeftIcon, ArrowUturnRightIcon } from '@heroicons/vue/24/outline'
 import { v4 as uuid } from 'uuid'
+import { PRESETS } from '#core/fretboard/presets'
 import { barTicks } from '#core/line/ticks'
+import { minimalSpec } from '#core/spec/minimal'
 import type { DrillDetail, DrillVersion } from '#shared/contracts/drills'
 import type { StudentRow } from '#shared/contracts/students'
-</script>
-
-<script lang="ts">
-import { PRESETS } from '#core/fretboard/presets'
-import { minimalSpec } from '#core/spec/minimal'
 
 const route = useRoute()
 const router = useRouter()
@@ -172,7 +170,7 @@ function startNew() {
   bench.load(openingSpec())
 }
 
-const printOut = () => window.print()
+const { printing, printOut } = usePrinting()
 const shortcuts = computed(() => [
   { key: ' ', label: 'Play or stop', run: () => metronome.toggle() },
   { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
@@ -242,15 +240,23 @@ const studentOptions = computed(() => [
         <div class="flex flex-wrap gap-2">
           <BaseButton
             :disabled="!bench.canUndo.value"
+            aria-label="Undo"
             @click="bench.undo()"
           >
-            Undo
+            <ArrowUturnLeftIcon
+              class="size-5"
+              aria-hidden="true"
+            /><span class="max-xl:hidden">Undo</span>
           </BaseButton>
           <BaseButton
             :disabled="!bench.canRedo.value"
+            aria-label="Redo"
             @click="bench.redo()"
           >
-            Redo
+            <ArrowUturnRightIcon
+              class="size-5"
+              aria-hidden="true"
+            /><span class="max-xl:hidden">Redo</span>
           </BaseButton>
           <BaseButton
             :disabled="bench.problem.value !== null || saved !== null"
@@ -264,7 +270,7 @@ const studentOptions = computed(() => [
             :disabled="bench.problem.value !== null"
             @click="setting = true"
           >
-            Set for a student
+            <span class="max-sm:hidden">Set for a student</span><span class="sm:hidden">Set</span>
           </BaseButton>
           <ActionMenu
             label="More"
@@ -278,7 +284,7 @@ const studentOptions = computed(() => [
           />
         </div>
       </header>
-      <div class="flex-1 min-h-0 grid lg:grid-cols-[18rem_minmax(0,1fr)_16rem]">
+      <div class="flex-1 min-h-0 grid grid-cols-1 lg:grid-cols-[18rem_minmax(0,1fr)_16rem]">
         <aside
           class="lg:overflow-y-auto p-5 lg:border-r border-line max-lg:order-2"
           aria-label="Parameters"
@@ -341,7 +347,7 @@ const studentOptions = computed(() => [
           />
         </aside>
       </div>
-      <footer class="border-t border-line bg-rail px-5 py-3 max-lg:sticky max-lg:bottom-[4.4rem] md:max-lg:bottom-0 z-10">
+      <footer class="border-t border-line bg-rail px-5 py-3 max-lg:sticky max-md:bottom-16 md:max-lg:bottom-0 z-10">
         <SoundDock
           ref="dock"
           v-model:tempo="tempo"
@@ -374,7 +380,7 @@ const studentOptions = computed(() => [
       />
     </div>
     <PrintPage
-      v-if="bench.score.value"
+      v-if="printing && bench.score.value"
       class="print-only"
       :score="bench.score.value"
       :name="title"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { AdjustmentsHorizontalIcon } from '@heroicons/vue/24/outline'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 
 /** Play and stop, the tempo in large figures, tapping, and what the metronome does. */
@@ -16,11 +17,12 @@ defineExpose({ tap: tapNow, change })
 </script>
 
 <template>
-  <div class="flex flex-wrap items-center gap-3">
+  <div
+    class="flex flex-wrap items-center gap-1.5 sm:gap-3"
+  >
     <BaseButton
       tone="action"
-      size="lg"
-      class="min-w-28"
+      class="sm:min-w-28 sm:min-h-14 sm:text-lg"
       @click="metronome.toggle()"
     >
       {{ metronome.playing.value ? 'Stop' : 'Play' }}
@@ -30,14 +32,15 @@ defineExpose({ tap: tapNow, change })
       aria-live="off"
     >
       <span
-        class="font-head font-bold text-5xl leading-none min-w-20 text-right"
+        class="font-head font-bold leading-none min-w-14 sm:min-w-20 text-right text-4xl sm:text-5xl"
         data-test="tempo"
       >{{ metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo }}</span>
       <span :class="compact ? 'sr-only' : 'text-soft text-sm max-sm:hidden'">{{ metronome.countingIn.value > 0 ? 'count-in' : 'quarters a minute' }}</span>
     </p>
-    <div class="flex gap-2">
+    <div class="flex gap-1.5 sm:gap-2 max-sm:[&>button]:px-3">
       <BaseButton
         v-if="!compact"
+        class="max-sm:hidden"
         aria-label="Slower by 4"
         @click="change(-4)"
       >
@@ -57,6 +60,7 @@ defineExpose({ tap: tapNow, change })
       </BaseButton>
       <BaseButton
         v-if="!compact"
+        class="max-sm:hidden"
         aria-label="Faster by 4"
         @click="change(4)"
       >
@@ -68,19 +72,19 @@ defineExpose({ tap: tapNow, change })
     </div>
     <Popover
       class="relative"
-      :class="compact ? '' : 'md:ml-auto'"
+      :class="compact ? 'max-sm:ml-auto' : 'ml-auto'"
     >
-      <PopoverButton class="min-h-11 px-2 rounded-md text-soft hover:text-ink text-left text-sm">
-        <template v-if="compact">
-          Clicks
-        </template>
-        <template v-else>
-          count-in {{ countInBars === 0 ? 'none' : `${countInBars} ${countInBars === 1 ? 'bar' : 'bars'}` }} · {{ clicksPerBeat === 1 ? 'clicks on the beat' : `${clicksPerBeat} clicks a beat` }}
-        </template>
+      <PopoverButton class="min-h-11 px-1 sm:px-2 rounded-md text-soft hover:text-ink text-left text-sm">
+        <span :class="compact ? 'hidden' : 'max-sm:hidden'">count-in {{ countInBars === 0 ? 'none' : `${countInBars} ${countInBars === 1 ? 'bar' : 'bars'}` }} · {{ clicksPerBeat === 1 ? 'clicks on the beat' : `${clicksPerBeat} clicks a beat` }}</span>
+        <AdjustmentsHorizontalIcon
+          class="size-6"
+          :class="compact ? '' : 'sm:hidden'"
+          aria-label="Clicks and count-in"
+        />
       </PopoverButton>
       <PopoverPanel
         class="absolute z-30 bottom-full mb-2 w-72 max-w-[86vw] rounded-md border border-line bg-card shadow-md p-4 space-y-4"
-        :class="compact ? 'left-0' : 'right-0'"
+        :class="compact ? 'left-0 max-sm:left-auto max-sm:right-0' : 'right-0'"
       >
         <BaseChips
           v-model="countInBars"

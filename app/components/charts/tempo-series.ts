@@ -39,7 +39,9 @@ export function tempoSeries(set: AssignmentDetail, today: string): TempoSeries {
     ? []
     : Array.from({ length: 25 }, (_, i) => dayPlus(set.setOn, Math.round((i / 24) * (Date.parse(set.targetOn!) - Date.parse(set.setOn)) / 86_400_000)))
         .map(day => ({ day, bpm: plannedBpm(set.plan, set.setOn, set.targetOn!, day) }))
-  const steps = [{ day: set.setOn, bpm: set.plan.startBpm }, ...decisions.map(({ day, bpm }) => ({ day, bpm })), { day: today, bpm: decisions.at(-1)?.bpm ?? set.plan.startBpm }]
+  // Within a day only the last tempo is drawn: the line says where each lesson left it.
+  const perDay = new Map([[set.setOn, set.plan.startBpm], ...decisions.map(({ day, bpm }) => [day, bpm] as const)])
+  const steps = [...[...perDay].map(([day, bpm]) => ({ day, bpm })), { day: today, bpm: decisions.at(-1)?.bpm ?? set.plan.startBpm }]
   const all = [set.plan.startBpm, set.plan.targetBpm, ...steps.map(step => step.bpm), ...lessons.map(lesson => lesson.tried)]
   return { lessons, steps, decisions, plan, lowest: Math.min(...all), highest: Math.max(...all), from: set.setOn, to }
 }

@@ -18,7 +18,7 @@ const length = computed(() => {
   return end ? Math.max(1, Math.round((Date.parse(end) - Date.parse(detail.value.startedAt)) / 60_000)) : null
 })
 const words = (set: AssignmentDetail, before: number, after: number) => (after > before ? `raised from ${before} to ${after}` : after < before ? `eased from ${before} to ${after}` : `stays at ${after}`)
-const printOut = () => window.print()
+const { printOut } = usePrinting()
 const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round(value)} min`)
 </script>
 

@@ -139,7 +139,7 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
       :class="{ picked: placed.index === selected }"
       :role="still ? undefined : 'button'"
       :tabindex="still ? undefined : placed.index === focusable ? 0 : -1"
-      :data-note="placed.index"
+      :data-note="still ? undefined : placed.index"
       :aria-label="still ? undefined : noteInWords(placed.note)"
       :aria-pressed="still ? undefined : placed.index === selected"
       @click="emit('pick', placed.index)"

@@ -33,7 +33,7 @@ async function signOut() {
 <template>
   <nav
     aria-label="Places"
-    class="screen-only z-20 bg-rail border-line max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:border-t max-md:flex md:sticky md:top-0 md:h-dvh md:w-24 md:border-r md:flex md:flex-col md:py-4 md:px-2 md:gap-1 md:shrink-0"
+    class="screen-only z-20 bg-rail border-line max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:border-t max-md:flex max-md:h-16 max-md:items-center md:sticky md:top-0 md:h-dvh md:w-24 md:border-r md:flex md:flex-col md:py-4 md:px-2 md:gap-1 md:shrink-0"
   >
     <p class="max-md:hidden font-head font-bold text-lg text-action dark:text-ink text-center mb-4">
       Fidactyl

@@ -132,15 +132,15 @@ useKeys(() => (ended.value ? [] : shortcuts.value))
     v-else
     class="flex flex-col min-h-dvh lg:h-dvh"
   >
-    <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-5 py-3">
+    <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-3 sm:px-5 py-2 sm:py-3">
       <h1 class="text-xl">
         {{ detail.student.name }}
       </h1>
-      <p class="text-soft figures">
+      <p class="text-soft figures max-sm:order-last">
         {{ when.clock(detail.startedAt) }} · {{ detail.minutes }} minutes · {{ gone }} gone
       </p>
       <p
-        class="text-sm"
+        class="text-sm max-sm:order-last"
         :class="outbox.stuck ? 'text-attention-ink font-bold' : 'text-soft'"
         role="status"
       >
@@ -155,7 +155,7 @@ useKeys(() => (ended.value ? [] : shortcuts.value))
         </BaseButton>
       </div>
     </header>
-    <div class="flex-1 min-h-0 grid lg:grid-cols-[15rem_minmax(0,1fr)]">
+    <div class="flex-1 min-h-0 grid grid-cols-1 max-lg:content-start lg:grid-cols-[15rem_minmax(0,1fr)]">
       <aside
         class="bg-rail lg:border-r border-line p-4 lg:overflow-y-auto max-lg:border-b"
         aria-label="Agenda"
@@ -281,7 +281,7 @@ useKeys(() => (ended.value ? [] : shortcuts.value))
     </div>
     <footer
       v-if="current && score"
-      class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-5 gap-y-3 max-lg:sticky max-lg:bottom-0 z-10"
+      class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-5 gap-y-2 max-lg:sticky max-lg:bottom-0 z-10"
     >
       <SoundDock
         ref="dock"

@@ -184,9 +184,7 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
               </p>
               <PaceMark :pace="set.pace" />
               <p class="text-soft mt-1">
-                since {{ when.date(set.setOn) }}<template v-if="set.targetOn">
-                  , wanted by {{ when.date(set.targetOn) }}
-                </template>
+                since {{ when.date(set.setOn) }}{{ set.targetOn ? `, wanted by ${when.date(set.targetOn)}` : '' }}
               </p>
               <button
                 type="button"

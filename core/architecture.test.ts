@@ -1,0 +1,72 @@
+import { describe, expect, test } from '@jest/globals'
+import { readdirSync, readFileSync } from 'node:fs'
+import { dirname, join, relative, resolve } from 'node:path'
+
+const ROOT = process.cwd()
+
+function filesIn(folder: string): string[] {
+  return readdirSync(join(ROOT, folder), { withFileTypes: true, recursive: true })
+    .filter(entry => entry.isFile() && /\.(ts|vue)$/.test(entry.name))
+    .map(entry => relative(ROOT, join(entry.parentPath, entry.name)))
+}
+
+/** What a file imports: paths from the project's root for its own files, names for packages. */
+function importsOf(file: string): string[] {
+  const source = readFileSync(join(ROOT, file), 'utf8')
+  return [...source.matchAll(/^(?:import|export|\})[^'\n]*'([^']+)'|\bimport\('([^']+)'\)/gm)].map(([, stated, dynamic]) => stated ?? dynamic!).map((name) => {
+    if (name.startsWith('.')) return relative(ROOT, resolve(ROOT, dirname(file), name))
+    if (name.startsWith('~/')) return `app/${name.slice(2)}`
+    return name.replace(/^#(core|shared)\//, '$1/')
+  })
+}
+
+const isTest = (file: string) => /\.(test|test-data)\.ts$/.test(file)
+const core = filesIn('core').filter(file => !isTest(file))
+
+/** Layers of the core; a lower one never imports an upper one. Layers on one line do not import each other. */
+const LAYERS: readonly (readonly string[])[] = [['pitch', 'fretboard'], ['spec'], ['line'], ['families', 'transforms', 'strokes', 'hand'], ['score'], ['formats', 'tempo', 'schedule'], ['lesson']]
+const layerOf = (path: string) => LAYERS.findIndex(layer => layer.includes(path.split('/')[1]!))
+
+describe('the way imports point', () => {
+  test('there is something to look at', () => {
+    expect(core.length).toBeGreaterThan(30)
+    expect(core.flatMap(importsOf).length).toBeGreaterThan(60)
+  })
+
+  test.each(core)('%s imports only the core and the few libraries it may', (file) => {
+    const allowed = ['tonal', 'luxon', ...(file.startsWith('core/spec/') ? ['zod'] : [])]
+    for (const name of importsOf(file)) expect([file, name.startsWith('core/') || allowed.includes(name) ? 'fine' : name]).toEqual([file, 'fine'])
+  })
+
+  test.each(core)('%s imports no layer above its own, and none beside it', (file) => {
+    for (const name of importsOf(file).filter(each => each.startsWith('core/'))) {
+      const same = name.split('/')[1] === file.split('/')[1]
+      expect([file, name, same || layerOf(name) < layerOf(file)]).toEqual([file, name, true])
+    }
+  })
+
+  test.each(core)('%s asks neither clock nor chance', (file) => {
+    const source = readFileSync(join(ROOT, file), 'utf8')
+    expect(source).not.toMatch(/Date\.now|new Date\(\)|Math\.random|DateTime\.(now|local|utc)\(\)|process\.|console\./)
+  })
+
+  test('no file of the core is part of a cycle', () => {
+    const known = new Set(core)
+    const next = new Map(core.map(file => [file, importsOf(file).map(name => `${name}.ts`).filter(name => known.has(name))]))
+    const done = new Set<string>()
+    const walk = (file: string, path: readonly string[]): void => {
+      if (path.includes(file)) throw new Error(`cycle: ${[...path, file].join(' → ')}`)
+      if (done.has(file)) return
+      for (const name of next.get(file)!) walk(name, [...path, file])
+      done.add(file)
+    }
+    for (const file of core) walk(file, [])
+    expect(done.size).toBe(core.length)
+  })
+
+  test('shared contracts import the core only; the application never the server, nor the server the application', () => {
+    for (const file of filesIn('shared')) for (const name of importsOf(file)) expect([file, /^(app|server)\//.test(name)]).toEqual([file, false])
+    for (const file of filesIn('app')) for (const name of importsOf(file)) expect([file, /^server\//.test(name)]).toEqual([file, false])
+    for (const file of filesIn('server')) for (const name of importsOf(file)) expect([file, /^app\//.test(name)]).toEqual([file, false])
+  })
+})

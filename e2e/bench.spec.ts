@@ -1,0 +1,124 @@
+import { expect } from '@playwright/test'
+import { signIn, test } from './studio'
+
+test.beforeEach(async ({ page }) => {
+  await signIn(page)
+  await page.goto('/bench')
+  await expect(page.getByRole('heading', { name: /^Order 1 2 3 4/ })).toBeVisible()
+})
+
+const notes = '.sheet-system .note'
+
+test('every control redraws the sheet at once', async ({ page }) => {
+  const title = page.getByRole('heading', { level: 1 })
+  const reckoning = page.getByRole('region', { name: 'Reckoning' })
+  await expect(page.locator(notes)).toHaveCount(48)
+  await page.getByRole('button', { name: '4', exact: true, pressed: true }).first().click()
+  await expect(page.locator(notes)).toHaveCount(36)
+  await expect(page.getByText('(6 ways)')).toBeVisible()
+  await page.getByRole('radio', { name: 'skip one' }).click()
+  await expect(title).toContainText('skipping one')
+  await page.getByRole('radio', { name: 'there', exact: true }).click()
+  await expect(page.locator(notes)).toHaveCount(24)
+  await page.getByRole('radio', { name: 'all down' }).click()
+  await expect(page.getByRole('button', { name: /, down$/ })).toHaveCount(24)
+  await page.getByRole('button', { name: 'note 2' }).click()
+  await expect(page.getByRole('button', { name: /hammered on$/ })).toHaveCount(8)
+  await page.getByRole('button', { name: 'Crawl: more' }).click()
+  await page.getByRole('radio', { name: 'string', exact: true }).click()
+  await expect(title).toContainText('crawling up 1 per string')
+  await expect(reckoning.getByText('Shifts')).toBeVisible()
+  await page.getByRole('button', { name: 'Reverse' }).click()
+  await expect(title).toContainText('reversed')
+  await page.getByRole('button', { name: 'Take back: reversed' }).click()
+  await expect(title).not.toContainText('reversed')
+})
+
+test('an impossible drill says where and why, keeps the last playable one, and undo mends it', async ({ page }) => {
+  const position = page.getByLabel('Position', { exact: true })
+  await position.fill('18')
+  await position.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('fret 21 is beyond the neck: the last fret is 19')
+  await expect(page.locator(notes)).toHaveCount(48)
+  await expect(page.getByRole('button', { name: 'Save', exact: true })).toBeDisabled()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('alert')).toHaveCount(0)
+})
+
+test('a drill in the address that cannot be read is said so, and the bench still opens', async ({ page }) => {
+  await page.goto('/bench?spec=%7Bbroken')
+  await expect(page.getByText('The drill in the address cannot be read.')).toBeVisible()
+  await expect(page.locator(notes)).toHaveCount(48)
+})
+
+test('the sheet is walked by keyboard and explains each note', async ({ page }) => {
+  await page.locator('[data-note="0"]').focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByText('Note 2 · string 6, fret 6, finger 2, up')).toBeVisible()
+  await expect(page.getByText(/A♯2, 250 ms/)).toBeVisible()
+  await page.keyboard.press('End')
+  await expect(page.getByText('Note 48 · string 6, fret 5, finger 1, up')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByText(/Pick a note/)).toBeVisible()
+})
+
+test('a small hand gets its caution', async ({ page }) => {
+  await page.getByRole('button', { name: /^For/ }).click()
+  await page.getByRole('option', { name: /Tilly Marrowby/ }).click()
+  await expect(page.getByText('63 of 50 mm')).toBeVisible()
+  await expect(page.getByText('Comfortable from')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Cautions' })).toBeVisible()
+})
+
+for (const width of [360, 768, 1024, 1600]) {
+  test(`nothing runs over the edge at ${width} px`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 800 })
+    await expect(page.locator('.sheet-system').first()).toBeVisible()
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+    expect(over).toBeLessThanOrEqual(0)
+    const sheet = await page.locator('.sheet-system').first().boundingBox()
+    expect(sheet!.x + sheet!.width).toBeLessThanOrEqual(width)
+  })
+}
+
+test('a drill prints on one page of A4 and of Letter, with tempo, cues and boxes to log by hand', async ({ page }) => {
+  for (const spec of ['{"version":1,"family":"order","order":{"fingers":[1,2,3,4]}}', '{"version":1,"family":"order","order":{"fingers":[1,2,3,4]},"times":5,"rhythm":{"perBeat":3}}']) {
+    await page.goto(`/bench?spec=${encodeURIComponent(spec)}`)
+    await expect(page.locator('.sheet-system').first()).toBeVisible()
+    await page.emulateMedia({ media: 'print' })
+    await expect(page.locator('.print-page')).toContainText('Watch for')
+    await expect(page.locator('.print-page')).toContainText('Tempo 60')
+    await expect(page.locator('.print-page')).toContainText('☐')
+    for (const format of ['A4', 'Letter']) {
+      const pdf = await page.pdf({ format, preferCSSPageSize: false })
+      const pages = pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []
+      expect([format, pages.length]).toEqual([format, 1])
+    }
+    await page.emulateMedia({ media: 'screen' })
+  }
+})
+
+test('rename, duplicate, and the shelf', async ({ page }) => {
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await page.getByRole('dialog').getByLabel('Name').fill('Shelf drill')
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('version 1 of 1')).toBeVisible()
+  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByRole('menuitem', { name: 'Rename' }).click()
+  await page.getByRole('dialog').getByLabel('Name').fill('Shelf drill renamed')
+  await page.getByRole('dialog').getByRole('button', { name: 'Rename' }).click()
+  await expect(page.getByRole('heading', { name: 'Shelf drill renamed' })).toBeVisible()
+  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Duplicate' }).click()
+  await expect(page.getByRole('heading', { name: 'Shelf drill renamed (copy)' })).toBeVisible()
+  await page.getByRole('link', { name: 'Shelf' }).click()
+  await page.getByLabel('Find a drill').fill('shelf drill')
+  await expect(page.getByRole('row')).toHaveCount(3)
+  await page.getByRole('button', { name: 'More for Shelf drill renamed (copy)' }).click()
+  await page.getByRole('menuitem', { name: 'Take off the shelf' }).click()
+  await expect(page.getByRole('row')).toHaveCount(2)
+  await page.getByRole('button', { name: 'Put it back' }).click()
+  await expect(page.getByRole('row')).toHaveCount(3)
+})

@@ -1,0 +1,71 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page } from '@playwright/test'
+import { signIn, test } from './studio'
+
+/** Nothing serious may be wrong with a page for those who see, hear or move otherwise. */
+async function expectAccessible(page: Page, what: string) {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
+  const serious = violations.filter(each => each.impact === 'serious' || each.impact === 'critical')
+  expect(serious.map(each => `${what}: ${each.id}: ${each.nodes.map(node => node.target.join(' ')).slice(0, 4).join('; ')}`)).toEqual([])
+}
+
+for (const light of ['light', 'dark'] as const) {
+  test(`axe finds nothing serious on any page, ${light}`, async ({ page }) => {
+    test.setTimeout(150_000)
+    await page.emulateMedia({ colorScheme: light })
+    await page.goto('/sign-in')
+    await expect(page.getByRole('heading', { name: 'Sign in to your studio' })).toBeVisible()
+    await expectAccessible(page, 'sign-in')
+    await signIn(page)
+    await expect(page.locator('html')).toHaveClass(new RegExp(light))
+    await expect(page.getByRole('heading', { name: 'Needs you' })).toBeVisible()
+    await expectAccessible(page, 'today')
+    for (const [path, ready] of [['/students', 'Juno Pellwether'], ['/shelf', 'Shelf'], ['/bench', 'Reckoning']] as const) {
+      await page.goto(path)
+      await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()
+      await expectAccessible(page, path)
+    }
+    await page.locator('[data-note="3"]').click()
+    await expectAccessible(page, 'bench with a note picked')
+    await page.getByRole('button', { name: 'Set for a student' }).click()
+    await expect(page.getByRole('heading', { name: 'Set for a student' })).toBeVisible()
+    await expectAccessible(page, 'set dialog')
+    await page.keyboard.press('Escape')
+    await page.goto('/students')
+    await page.getByRole('link', { name: /Juno Pellwether/ }).click()
+    await expect(page.getByRole('heading', { name: 'Drills' })).toBeVisible()
+    await expectAccessible(page, 'student')
+    await page.getByRole('button', { name: 'Start a lesson now' }).click()
+    await expect(page.getByRole('button', { name: /^Clean/ })).toBeVisible()
+    await page.keyboard.press('j')
+    await expect(page.getByText('all saved')).toBeVisible()
+    await expectAccessible(page, 'lesson')
+    await page.getByRole('button', { name: 'End lesson' }).click()
+    await page.getByRole('dialog').getByRole('button', { name: 'End lesson' }).click()
+    await expect(page.getByRole('button', { name: 'Back to today' })).toBeVisible()
+    await expectAccessible(page, 'summary')
+  })
+}
+
+test('on a phone the lesson fits, with clean and slip in reach', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await signIn(page)
+  await page.goto('/students')
+  await page.getByRole('link', { name: /Bram Ollerthwaite/ }).click()
+  await page.getByRole('button', { name: 'Start a lesson now' }).click()
+  const clean = page.getByRole('button', { name: /^Clean/ })
+  await expect(clean).toBeInViewport()
+  await expect(page.getByRole('button', { name: /^Slip/ })).toBeInViewport()
+  expect((await clean.boundingBox())!.height).toBeGreaterThanOrEqual(56)
+  const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+  expect(over).toBeLessThanOrEqual(0)
+})
+
+test('a page that does not exist says so and leads back', async ({ page, expectTrouble }) => {
+  expectTrouble.allow.push(/404|No match found/)
+  await signIn(page)
+  await page.goto('/nowhere')
+  await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
+  await page.getByRole('button', { name: 'Go to today' }).click()
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+})

@@ -1,0 +1,62 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { test as base, expect, type Page } from '@playwright/test'
+
+/**
+ * The test of these journeys: a page that fails on any error or warning in the console, and on any request that
+ * leaves loopback.
+ */
+export const test = base.extend<{ expectTrouble: { allow: RegExp[] } }>({
+  // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
+  expectTrouble: async ({}, use) => use({ allow: [] }),
+  page: async ({ page, expectTrouble }, use) => {
+    const trouble: string[] = []
+    page.on('console', (message) => {
+      if (['error', 'warning'].includes(message.type())) trouble.push(`${message.type()}: ${message.text()}`)
+    })
+    page.on('pageerror', error => trouble.push(error.message))
+    page.on('request', (request) => {
+      const { hostname, protocol } = new URL(request.url())
+      if (/^https?:$/.test(protocol) && hostname !== '127.0.0.1') trouble.push(`request to ${hostname}`)
+    })
+    await use(page)
+    expect(trouble.filter(text => !expectTrouble.allow.some(allowed => allowed.test(text)))).toEqual([])
+  },
+})
+
+export const PASSWORD = process.env.DEMO_PASSWORD ?? ''
+
+/** Signs in as a newcomer would. */
+export async function signIn(page: Page, name = 'wren', base = '') {
+  await page.goto(`${base}/`)
+  await page.getByLabel('Name').fill(name)
+  await page.getByLabel('Password').fill(PASSWORD)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+}
+
+/** A server of a test's own, which it may end by force and start again on the same database. */
+export class OwnServer {
+  private child: ChildProcess | null = null
+  readonly address: string
+  constructor(private readonly port: number) {
+    this.address = `http://127.0.0.1:${port}`
+  }
+
+  async start() {
+    this.child = spawn('node', ['.output/server/index.mjs'], { env: { ...process.env, NITRO_HOST: '127.0.0.1', NITRO_PORT: String(this.port), NODE_ENV: 'production' }, stdio: 'ignore' })
+    for (let tries = 0; tries < 150; tries++) {
+      if (await fetch(`${this.address}/api/health`).then(answer => answer.ok, () => false)) return
+      await new Promise(resolve => setTimeout(resolve, 100))
+    }
+    throw new Error('the server did not come up')
+  }
+
+  async end(signal: NodeJS.Signals = 'SIGKILL') {
+    const { child } = this
+    if (!child) return
+    const gone = new Promise(resolve => child.once('exit', resolve))
+    child.kill(signal)
+    await gone
+    this.child = null
+  }
+}

@@ -1,0 +1,198 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { randomUUID } from 'node:crypto'
+import { asc, eq } from 'drizzle-orm'
+import type { LessonEvent } from '#core/lesson/events'
+import { foldLesson } from '#core/lesson/fold'
+import { decisions, erasedStudents, lessonEvents, students, writes } from '../db/tables'
+import { later, makeStudent, makeTeacher, NOW, openTestDatabase } from '../testing/studio'
+import type { Actor } from './actor'
+import { errnoOf } from './once'
+import { appendEvent, readLesson, startLesson } from './lessons'
+import { readStudent } from './students'
+import { readToday } from './today'
+
+const { db, close } = openTestDatabase()
+afterAll(close)
+
+let teacher: Actor
+let made: Awaited<ReturnType<typeof makeStudent>>
+let lessonId: string
+let minute = 0
+
+beforeAll(async () => {
+  teacher = await makeTeacher(db)
+})
+
+async function freshLesson() {
+  made = await makeStudent(db, teacher)
+  lessonId = (await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, NOW)).id
+}
+
+const stamp = () => ({ id: randomUUID(), at: later(++minute).toISOString() })
+const pass = (clean = true): LessonEvent => ({ ...stamp(), kind: 'pass', assignmentId: made.assignmentId, bpm: 72, clean })
+const decision = (revision: number, bpm = 76): LessonEvent => ({
+  ...stamp(), kind: 'decision', assignmentId: made.assignmentId, revision, decision: 'raise', bpm,
+  offered: 'raise', offeredBpm: 76, offerReason: 'Three clean passes in a row at 72, heard by you.', reason: null, supersedes: null,
+})
+const append = (event: LessonEvent, actor = teacher) => appendEvent(db, actor, lessonId, { event, deviceOffsetMs: 0 }, later(minute))
+const log = () => db.select().from(lessonEvents).where(eq(lessonEvents.lessonId, lessonId)).orderBy(asc(lessonEvents.number))
+
+describe('a lesson', () => {
+  test('the planned lesson of a day is begun once', async () => {
+    await freshLesson()
+    const again = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, later(1))
+    expect(again.id).toBe(lessonId)
+    await append({ ...stamp(), kind: 'end' })
+    const afterEnd = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, later(2))
+    expect(afterEnd.id).toBe(lessonId)
+  })
+
+  test('a day on which no lesson falls is refused', async () => {
+    made = await makeStudent(db, teacher)
+    await expect(startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-06' } }, NOW)).rejects.toMatchObject({ code: 'invalid', path: 'slot.day' })
+  })
+
+  test('today shows it planned, then running, then ended', async () => {
+    made = await makeStudent(db, teacher)
+    const state = async () => (await readToday(db, teacher, NOW)).lessons.find(lesson => lesson.student.id === made.studentId)?.state
+    expect(await state()).toBe('planned')
+    lessonId = (await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, NOW)).id
+    expect(await state()).toBe('running')
+    await append({ ...stamp(), kind: 'end' })
+    expect(await state()).toBe('ended')
+  })
+})
+
+describe('the event log', () => {
+  test('the same event sent twice is stored once and answered alike', async () => {
+    await freshLesson()
+    const event = pass()
+    const first = await append(event)
+    const second = await append(event)
+    expect(second).toEqual(first)
+    expect(await log()).toHaveLength(1)
+  })
+
+  test('the same event sent ten times at once is stored once', async () => {
+    await freshLesson()
+    const event = pass()
+    const answers = await Promise.all(Array.from({ length: 10 }, () => append(event)))
+    expect(new Set(answers.map(answer => answer.number))).toEqual(new Set([1]))
+    expect(await log()).toHaveLength(1)
+  })
+
+  test('the same id with another body is a conflict and changes nothing', async () => {
+    await freshLesson()
+    const event = pass()
+    await append(event)
+    await expect(append({ ...event, clean: false } as LessonEvent)).rejects.toMatchObject({ code: 'conflict' })
+    expect((await log()).map(row => (row.body as { clean: boolean }).clean)).toEqual([true])
+  })
+
+  test('events sent at once get numbers without gap or double', async () => {
+    await freshLesson()
+    await Promise.all(Array.from({ length: 12 }, () => append(pass())))
+    expect((await log()).map(row => row.number)).toEqual(Array.from({ length: 12 }, (_, i) => i + 1))
+  })
+
+  test('an event keeps what was taught: version, stage, engine and hash of the score', async () => {
+    await freshLesson()
+    await append(pass())
+    const [row] = await log()
+    expect(row).toMatchObject({ drillVersionId: made.versionId, stage: 'together', engineVersion: expect.any(Number), scoreHash: expect.stringMatching(/^[\da-f]{64}$/) })
+  })
+
+  test('undo is an event; the voided one stays in the log', async () => {
+    await freshLesson()
+    const slip = pass(false)
+    await append(slip)
+    await append({ ...stamp(), kind: 'void', eventId: slip.id })
+    expect(await log()).toHaveLength(2)
+    const { events } = await readLesson(db, teacher, lessonId, NOW)
+    expect(foldLesson(events).passes).toHaveLength(0)
+    expect((await readStudent(db, teacher, made.studentId, NOW)).assignments[0]!.passes).toHaveLength(0)
+  })
+
+  test('an event of another lesson cannot be undone from this one', async () => {
+    await freshLesson()
+    const elsewhere = pass()
+    await append(elsewhere)
+    await freshLesson()
+    await expect(append({ ...stamp(), kind: 'void', eventId: elsewhere.id })).rejects.toMatchObject({ code: 'not-found' })
+    expect(await log()).toHaveLength(0)
+  })
+
+  test('a refused event leaves no trace, so the corrected one may carry the same id', async () => {
+    await freshLesson()
+    const { id } = stamp()
+    const wrong: LessonEvent = { id, at: NOW.toISOString(), kind: 'pass', assignmentId: randomUUID(), bpm: 72, clean: true }
+    await expect(append(wrong)).rejects.toMatchObject({ code: 'not-found' })
+    expect(await db.select().from(writes).where(eq(writes.id, id))).toHaveLength(0)
+    await append({ ...wrong, assignmentId: made.assignmentId } as LessonEvent)
+    expect(await log()).toHaveLength(1)
+  })
+})
+
+describe('decisions', () => {
+  test('a raise moves the tempo of the drill and its revision', async () => {
+    await freshLesson()
+    await append(decision(0))
+    const [set] = (await readStudent(db, teacher, made.studentId, NOW)).assignments
+    expect(set!.decisions.map(({ revision, bpm, overruled }) => [revision, bpm, overruled])).toEqual([[0, 76, false]])
+  })
+
+  test('of two decisions on one revision the second is told what stands, and nothing of it is stored', async () => {
+    await freshLesson()
+    const results = await Promise.allSettled([append(decision(0, 76)), append(decision(0, 80))])
+    const lost = results.filter(result => result.status === 'rejected')
+    expect(lost).toHaveLength(1)
+    expect(lost[0]).toMatchObject({ reason: { code: 'conflict', current: { revision: 1, bpm: expect.any(Number) } } })
+    expect(await db.select().from(decisions).where(eq(decisions.assignmentId, made.assignmentId))).toHaveLength(1)
+    expect(await log()).toHaveLength(1)
+  })
+
+  test('the database itself refuses a second decision on a revision', async () => {
+    await freshLesson()
+    await append(decision(0))
+    const [row] = await db.select().from(decisions).where(eq(decisions.assignmentId, made.assignmentId))
+    const insert = db.insert(decisions).values({ ...row!, id: randomUUID() })
+    await expect(insert.catch((error: unknown) => errnoOf(error))).resolves.toBe(1062)
+  })
+
+  test('overruling and its reason stay in the history; taking back names what it takes back', async () => {
+    await freshLesson()
+    const overruled = { ...decision(0, 72), decision: 'hold', reason: 'not easy yet' } as LessonEvent
+    await append(overruled)
+    await append({ ...decision(1, 72), decision: 'hold', supersedes: overruled.id } as LessonEvent)
+    const made_ = (await readStudent(db, teacher, made.studentId, NOW)).assignments[0]!.decisions
+    expect(made_[0]).toMatchObject({ overruled: true, event: { reason: 'not easy yet', offered: 'raise' } })
+    expect(made_[1]).toMatchObject({ overruled: false, event: { supersedes: overruled.id } })
+  })
+})
+
+describe('other people\'s lessons', () => {
+  test('a lesson of another teacher, in this studio or another, does not exist', async () => {
+    await freshLesson()
+    const colleague = await makeTeacher(db, { studioId: teacher.studioId })
+    const stranger = await makeTeacher(db)
+    for (const other of [colleague, stranger]) {
+      await expect(readLesson(db, other, lessonId, NOW)).rejects.toMatchObject({ code: 'not-found' })
+      await expect(append(pass(), other)).rejects.toMatchObject({ code: 'not-found' })
+      await expect(startLesson(db, other, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW)).rejects.toMatchObject({ code: 'not-found' })
+      await expect(readStudent(db, other, made.studentId, NOW)).rejects.toMatchObject({ code: 'not-found' })
+    }
+    expect(await log()).toHaveLength(0)
+  })
+
+  test('what comes for an erased student is told that they are gone', async () => {
+    const erased = randomUUID()
+    await db.insert(erasedStudents).values({ id: erased, studioId: teacher.studioId, erasedAt: NOW })
+    await expect(startLesson(db, teacher, { id: randomUUID(), studentId: erased, slot: null }, NOW)).rejects.toMatchObject({ code: 'gone' })
+  })
+
+  test('a row cannot point into another studio', async () => {
+    const other = await makeTeacher(db)
+    const values = { id: randomUUID(), studioId: other.studioId, teacherId: teacher.userId, name: 'x', birthYear: null, instrument: { preset: 'classical' as const }, hand: {}, about: '', createdAt: NOW }
+    await expect(db.insert(students).values(values).catch((error: unknown) => errnoOf(error))).resolves.toBe(1452)
+  })
+})
