@@ -8,6 +8,7 @@ const common = {
 
 // The services run against a real MariaDB, which scripts/test.sh starts.
 export default {
+  testTimeout: 60_000,
   projects: [
     { ...common, displayName: 'core', testMatch: ['<rootDir>/core/**/*.test.ts', '<rootDir>/bin/**/*.test.ts', '<rootDir>/shared/**/*.test.ts', '<rootDir>/app/**/*.test.ts'] },
     { ...common, displayName: 'server', testMatch: ['<rootDir>/server/**/*.test.ts'] },

@@ -13,7 +13,7 @@ function filesIn(folder: string): string[] {
 /** What a file imports: paths from the project's root for its own files, names for packages. */
 function importsOf(file: string): string[] {
   const source = readFileSync(join(ROOT, file), 'utf8')
-  return [...source.matchAll(/^(?:import|export|\})[^'\n]*'([^']+)'|\bimport\('([^']+)'\)/gm)].map(([, stated, dynamic]) => stated ?? dynamic!).map((name) => {
+  return [...source.matchAll(/^(?:import|export|\})(?:[^'\n]* from)? '([^']+)'|\bimport\('([^']+)'\)/gm)].map(([, stated, dynamic]) => stated ?? dynamic!).map((name) => {
     if (name.startsWith('.')) return relative(ROOT, resolve(ROOT, dirname(file), name))
     if (name.startsWith('~/')) return `app/${name.slice(2)}`
     return name.replace(/^#(core|shared)\//, '$1/')

@@ -62,7 +62,7 @@ test('on a phone the lesson fits, with clean and slip in reach', async ({ page }
 })
 
 test('a page that does not exist says so and leads back', async ({ page, expectTrouble }) => {
-  expectTrouble.allow.push(/404|No match found/)
+  expectTrouble.allow.push(/404|[Nn]o match found|Page not found/)
   await signIn(page)
   await page.goto('/nowhere')
   await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()

@@ -76,4 +76,5 @@ if [ "$ONLY" != unit ]; then
   check playwright env PLAYWRIGHT_JSON_OUTPUT_NAME="$RESULTS/playwright.json" playwright test
 fi
 
+trap - ERR
 node scripts/tally.mjs "$RESULTS"

@@ -36,11 +36,16 @@ export function useLesson(lessonId: string) {
     }
   }
 
-  /** Puts down what happened: at once on this device and in sight, then on the server. */
-  async function record(happening: Happening) {
+  /**
+   * Puts down what happened. It is in sight before this returns, so that keys pressed in a hurry keep their order; the
+   * outbox then keeps it on the device and delivers it.
+   */
+  function record(happening: Happening): LessonEvent {
     const event = { id: uuid(), at: new Date().toISOString(), ...happening } as LessonEvent
     events.value = [...events.value, event]
-    await outbox.add({ userId: session.me!.userId, lessonId, event })
+    outbox.add({ userId: session.me!.userId, lessonId, event }).catch((error: Error) => {
+      useToasts().say(`This device could not keep what you put down (${error.message}). Free some space, then reload.`, { tone: 'trouble' })
+    })
     return event
   }
 

@@ -56,13 +56,18 @@ async function open() {
 }
 await open()
 
+// Putting the drill in the address is a navigation too: it must not overtake one that leads away.
+let leaving = false
+onBeforeRouteLeave(() => {
+  leaving = true
+})
 watchDebounced([bench.minimal, studentId, drill], () => {
   const query = {
     ...(drill.value && { drill: drill.value.id }),
     ...(studentId.value && { student: studentId.value }),
     spec: JSON.stringify(bench.minimal.value),
   }
-  if (route.path === '/bench') void router.replace({ path: '/bench', query })
+  if (!leaving) void router.replace({ path: '/bench', query })
 }, { debounce: 250 })
 
 watch(studentId, () => {

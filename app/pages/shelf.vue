@@ -96,7 +96,7 @@ async function archive(row: DrillRow, archived: boolean) {
       </template>
       <template #sheet="{ row }">
         <div
-          class="w-72 h-24 overflow-hidden"
+          class="w-72"
           aria-hidden="true"
         >
           <SheetThumb

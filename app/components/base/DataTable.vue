@@ -30,9 +30,14 @@ const sortWords = { asc: 'ascending', desc: 'descending' } as const
           scope="col"
           class="py-1 pr-4 font-bold text-sm text-soft"
           :class="[about(header.column.id).numeric ? 'text-right' : '', about(header.column.id).hideOnPhone ? 'max-md:hidden' : '']"
-          :aria-sort="header.column.getIsSorted() ? sortWords[header.column.getIsSorted() as 'asc' | 'desc'] : 'none'"
+          :aria-sort="about(header.column.id).header === '' ? undefined : header.column.getIsSorted() ? sortWords[header.column.getIsSorted() as 'asc' | 'desc'] : 'none'"
         >
+          <span
+            v-if="about(header.column.id).header === ''"
+            class="sr-only"
+          >More</span>
           <button
+            v-else
             type="button"
             class="inline-flex items-center gap-1 min-h-9 hover:text-ink"
             @click="header.column.toggleSorting()"

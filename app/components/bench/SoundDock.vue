@@ -74,12 +74,15 @@ defineExpose({ tap: tapNow, change })
       class="relative"
       :class="compact ? 'max-sm:ml-auto' : 'ml-auto'"
     >
-      <PopoverButton class="min-h-11 px-1 sm:px-2 rounded-md text-soft hover:text-ink text-left text-sm">
+      <PopoverButton
+        aria-label="Clicks and count-in"
+        class="min-h-11 px-1 sm:px-2 rounded-md text-soft hover:text-ink text-left text-sm"
+      >
         <span :class="compact ? 'hidden' : 'max-sm:hidden'">count-in {{ countInBars === 0 ? 'none' : `${countInBars} ${countInBars === 1 ? 'bar' : 'bars'}` }} · {{ clicksPerBeat === 1 ? 'clicks on the beat' : `${clicksPerBeat} clicks a beat` }}</span>
         <AdjustmentsHorizontalIcon
           class="size-6"
           :class="compact ? '' : 'sm:hidden'"
-          aria-label="Clicks and count-in"
+          aria-hidden="true"
         />
       </PopoverButton>
       <PopoverPanel

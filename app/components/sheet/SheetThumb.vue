@@ -4,7 +4,7 @@ import { layOut } from './sheet-layout'
 
 /** The first line of a drill, small, for lists. */
 const props = defineProps<{ score: Score }>()
-const layout = computed(() => layOut(props.score, { width: 460, lanes: true, most: 1 }))
+const layout = computed(() => layOut(props.score, { width: 460, lanes: false, most: 1 }))
 </script>
 
 <template>

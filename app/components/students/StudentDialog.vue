@@ -2,7 +2,7 @@
 import { v4 as uuid } from 'uuid'
 import { PRESET_NAMES, PRESETS, type PresetName } from '#core/fretboard/presets'
 import { lowestComfortablePosition, romanPosition } from '#core/fretboard/geometry'
-import type { StudentPage } from '#shared/contracts/students'
+import { saveStudentBody, type StudentPage } from '#shared/contracts/students'
 
 /** Adds a student or changes their card. */
 const props = defineProps<{ student?: StudentPage['student'] }>()
@@ -55,6 +55,14 @@ async function save() {
     instrument: { ...student?.instrument, preset: preset.value, scaleLengthMm: scaleLengthMm.value === PRESETS[preset.value].scaleLengthMm ? undefined : scaleLengthMm.value },
     hand: { ...student?.hand, reachMm: reachMm.value, leftHanded: leftHanded.value, rule: rule.value, spared: [...spared.value] },
     about: about.value,
+  }
+  // The same contract the server checks by, asked here first: a slip of the pen needs no round trip.
+  const checked = saveStudentBody.safeParse(body)
+  if (!checked.success) {
+    const [issue] = checked.error.issues
+    refusal.value = { path: issue!.path.join('.'), message: issue!.message }
+    busy.value = false
+    return
   }
   try {
     const { id } = student ? await api.put<{ id: string }>(`/api/students/${student.id}`, body) : await api.post<{ id: string }>('/api/students', body)

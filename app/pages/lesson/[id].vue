@@ -39,38 +39,38 @@ const selected = ref<number | null>(null)
 const passesHere = computed(() => (current.value ? lesson.passesOf(current.value).filter(pass => pass.bpm === tempo.value) : []))
 
 // A drill counts as taken up with its first pass, so that looking at a lesson changes nothing.
-async function turnTo(assignmentId: string) {
-  if (state.value.currentId !== assignmentId) await lesson.record({ kind: 'turn', assignmentId })
+function turnTo(assignmentId: string) {
+  if (state.value.currentId !== assignmentId) lesson.record({ kind: 'turn', assignmentId })
 }
-async function choose(assignmentId: string) {
+function choose(assignmentId: string) {
   metronome.stop()
-  await turnTo(assignmentId)
+  turnTo(assignmentId)
 }
-async function pass(clean: boolean) {
+function pass(clean: boolean) {
   if (!current.value || ended.value) return
-  await turnTo(current.value.id)
-  await lesson.record({ kind: 'pass', assignmentId: current.value.id, bpm: tempo.value, clean })
+  turnTo(current.value.id)
+  lesson.record({ kind: 'pass', assignmentId: current.value.id, bpm: tempo.value, clean })
 }
-async function undo() {
+function undo() {
   const { undoable } = state.value
   if (!undoable || ended.value) return
-  await lesson.record({ kind: 'void', eventId: undoable.id })
+  lesson.record({ kind: 'void', eventId: undoable.id })
   toasts.say(undoable.kind === 'pass' ? `Took back a ${undoable.clean ? 'clean pass' : 'slip'} at ${undoable.bpm}.` : 'Took back the note.')
 }
 
-async function decide(choice: { decision: DecisionKind, bpm: number, reason: string | null }) {
+function decide(choice: { decision: DecisionKind, bpm: number, reason: string | null }) {
   const set = current.value
   const now = standing.value
   if (!set || !now) return
-  const made = await lesson.record({
+  const made = lesson.record({
     kind: 'decision', assignmentId: set.id, revision: now.revision, ...choice,
     offered: now.offer.decision, offeredBpm: now.offer.bpm, offerReason: now.offer.reason, supersedes: null,
   })
   const said = { 'raise': `Raised to ${choice.bpm}.`, 'ease': `Eased to ${choice.bpm}.`, 'hold': `Held at ${choice.bpm}.`, 'done': 'Completed.', 'next-stage': 'Next stage.', 'vary': 'Varied.', 'rest': 'Rest.' }[choice.decision]
-  toasts.say(said, { action: { label: 'Take it back', run: () => void takeBack(set.id, made.id, now) } })
+  toasts.say(said, { action: { label: 'Take it back', run: () => takeBack(set.id, made.id, now) } })
 }
-async function takeBack(assignmentId: string, decisionId: string, before: NonNullable<typeof standing.value>) {
-  await lesson.record({
+function takeBack(assignmentId: string, decisionId: string, before: NonNullable<typeof standing.value>) {
+  lesson.record({
     kind: 'decision', assignmentId, revision: before.revision + 1, decision: 'hold', bpm: before.bpm,
     offered: before.offer.decision, offeredBpm: before.offer.bpm, offerReason: 'Taken back.', reason: null, supersedes: decisionId,
   })
@@ -79,18 +79,18 @@ async function takeBack(assignmentId: string, decisionId: string, before: NonNul
 const noting = ref(false)
 const noteText = ref('')
 const noteFor = ref<'drill' | 'lesson'>('drill')
-async function note() {
+function note() {
   const text = noteText.value.trim()
   if (!text) return
-  await lesson.record({ kind: 'note', assignmentId: noteFor.value === 'drill' ? current.value?.id ?? null : null, text })
+  lesson.record({ kind: 'note', assignmentId: noteFor.value === 'drill' ? current.value?.id ?? null : null, text })
   noting.value = false
   noteText.value = ''
 }
 const ending = ref(false)
-async function end() {
+function end() {
   metronome.stop()
   ending.value = false
-  await lesson.record({ kind: 'end' })
+  lesson.record({ kind: 'end' })
 }
 
 const now = useNow({ interval: 1000 })
@@ -102,9 +102,9 @@ const gone = computed(() => {
 const keysOpen = ref(false)
 const shortcuts = computed(() => [
   { key: ' ', label: 'Play or stop', run: () => metronome.toggle() },
-  { key: 'j', label: 'A clean pass', run: () => void pass(true) },
-  { key: 'k', label: 'A slip', run: () => void pass(false) },
-  { key: 'u', label: 'Take back the last pass or note', run: () => void undo() },
+  { key: 'j', label: 'A clean pass', run: () => pass(true) },
+  { key: 'k', label: 'A slip', run: () => pass(false) },
+  { key: 'u', label: 'Take back the last pass or note', run: () => undo() },
   { key: 'n', label: 'Write a note', run: () => { noting.value = true } },
   { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
   { key: 'ArrowDown', label: 'Slower by 1', run: () => dock.value?.change(-1) },

@@ -1,0 +1,17 @@
+// A bare handler with the same session check, validation and query as GET /api/today, to compare the API with.
+import { createServer } from 'node:http'
+import { createApp, createError, defineEventHandler, getQuery, toNodeListener, useSession } from 'h3'
+import { localDaySchema } from '../shared/contracts/common'
+import { openDatabase } from '../server/db/client'
+import { readToday } from '../server/services/today'
+import type { Actor } from '../server/services/actor'
+
+const { db } = openDatabase(process.env.DATABASE_URL!)
+const app = createApp()
+app.use('/', defineEventHandler(async (event) => {
+  const session = await useSession<{ user?: Actor }>(event, { name: 'fidactyl', password: process.env.NUXT_SESSION_PASSWORD! })
+  if (!session.data.user) throw createError({ status: 401 })
+  const day = localDaySchema.optional().parse(getQuery(event).day)
+  return readToday(db, session.data.user, new Date(), day)
+}))
+createServer(toNodeListener(app)).listen(Number(process.env.BARE_PORT), '127.0.0.1')

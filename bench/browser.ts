@@ -1,0 +1,60 @@
+import { gzipSync } from 'node:zlib'
+import { chromium, type Page } from '@playwright/test'
+
+const ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+
+function percentile(values: readonly number[], share: number): number {
+  const sorted = [...values].sort((a, b) => a - b)
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!
+}
+
+/** Milliseconds from a press on "more" to the end of the frame that shows the change, one per press. */
+async function changeTimes(page: Page, presses: number): Promise<number[]> {
+  return page.evaluate(async (count) => {
+    const buttons = ['more', 'less'].map(way => document.querySelector<HTMLButtonElement>(`button[aria-label="Position: ${way}"]`)!)
+    const times: number[] = []
+    for (let i = 0; i < count; i++) {
+      // Waits for a quiet moment, so that each press is measured by itself.
+      await new Promise(resolve => setTimeout(resolve, 40))
+      const began = performance.now()
+      buttons[i % 2]!.click()
+      await new Promise<void>(resolve => requestAnimationFrame(() => {
+        // A message posted in a frame callback arrives after that frame was drawn.
+        const channel = new MessageChannel()
+        channel.port1.onmessage = () => resolve()
+        channel.port2.postMessage(null)
+      }))
+      times.push(performance.now() - began)
+    }
+    return times
+  }, presses)
+}
+
+/** What the browser takes: frames after a change of the drill, and the JavaScript of the first page. */
+export async function browserFigures(address: string, password: string) {
+  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS })
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  const scripts = new Map<string, number>()
+  page.on('response', (response) => {
+    if (response.request().resourceType() !== 'script') return
+    void response.body().then(body => scripts.set(response.url(), gzipSync(body).length), () => {})
+  })
+  await page.goto(`${address}/`)
+  await page.getByLabel('Name').waitFor()
+  await page.waitForLoadState('networkidle')
+  const firstPageBytes = [...scripts.values()].reduce((sum, bytes) => sum + bytes, 0)
+  await page.getByLabel('Name').fill('wren')
+  await page.getByLabel('Password').fill(password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.getByRole('heading', { name: 'Today' }).waitFor()
+  const frames: { notes: number, p50: number, p95: number }[] = []
+  for (const [notes, spec] of [[48, {}], [256, { times: 8, strings: { from: 6, to: 3 } }]] as const) {
+    await page.goto(`${address}/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, ...spec }))}`)
+    await page.locator('.sheet-system').first().waitFor()
+    await changeTimes(page, 20)
+    const times = await changeTimes(page, 120)
+    frames.push({ notes, p50: percentile(times, 0.5), p95: percentile(times, 0.95) })
+  }
+  await browser.close()
+  return { firstPageBytes, frames }
+}
