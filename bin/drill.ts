@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { toTab } from '../core/formats/tab'
 import { answer, type Answer } from '../core/score/answer'
-import { explainScore } from '../core/score/explain-note'
+import { explainRealised } from '../core/score/explain-note'
 
 const USAGE = `usage: npm run -s drill -- '<spec>' [--as json|tab|explain]
        npm run -s drill -- - [--as json|tab|explain]   reads standard input
@@ -31,7 +31,7 @@ function readArguments() {
 
 function show(result: Answer, as: string): string {
   if ('error' in result) return `${result.error.path}: ${result.error.message}`
-  return as === 'tab' ? toTab(result) : explainScore(result)
+  return as === 'tab' && result.kind === 'sheet' ? toTab(result) : explainRealised(result)
 }
 
 const { as, source } = readArguments()

@@ -2,33 +2,82 @@ import type { Instrument } from '../fretboard/instrument'
 import type { Line } from '../line/line'
 import type { BlockSchema, SharedSpec } from '../spec/fields'
 
+/** A control is offered only while another field has this value, or does not have it. */
+export interface When { readonly path: string, readonly is?: unknown, readonly not?: unknown }
+
+interface Named {
+  readonly path: string
+  readonly label: string
+  readonly hint?: string
+  readonly when?: When
+}
+
+/** What a choice sets; a list of figures is one value. */
+export type ChoiceValue = string | number | boolean | readonly number[]
+
 /** A parameter the Bench offers, described by data: which field, how it is named, which control suits it. */
-export type Control
-  = | { readonly kind: 'finger-orders', readonly path: string, readonly label: string }
-    | { readonly kind: 'choice', readonly path: string, readonly label: string, readonly hint?: string, readonly options: readonly { readonly value: string | number | boolean, readonly label: string }[] }
-    | { readonly kind: 'number', readonly path: string, readonly label: string, readonly hint?: string, readonly min: number, readonly max: number, readonly unit?: string }
+export type Control = Named & (
+  /** Fingers and the order they play in. */
+  | { readonly kind: 'finger-orders' }
+  | { readonly kind: 'choice', readonly options: readonly { readonly value: ChoiceValue, readonly label: string }[] }
+  | { readonly kind: 'number', readonly min: number, readonly max: number, readonly unit?: string }
+  /** Whole numbers typed in order. */
+  | { readonly kind: 'figures' }
+  /** Groups of fingers, a comma between groups. */
+  | { readonly kind: 'groups' }
+  /** How many of the groups at another path are meant: none, the first, … all. */
+  | { readonly kind: 'series', readonly of: string }
+  /** Anything that is written in a short notation of its own; the family reads and writes it. */
+  | { readonly kind: 'written', readonly read: (text: string) => unknown, readonly write: (value: never) => string, readonly tall?: true }
+  /** Chords, by name and frets, with a small neck to click on. */
+  | { readonly kind: 'chords' }
+  /** A plucking pattern on roles. */
+  | { readonly kind: 'tokens' }
+  | { readonly kind: 'text' }
+  /** Places of a shape on the neck, stepped through. */
+  | { readonly kind: 'places' }
+)
 
 /** Shared controls a family has a use for; the Bench draws these once for all families. */
-export type SharedControl = 'position' | 'strings' | 'slurs' | 'plucking' | 'perBeat' | 'hold'
+export type SharedControl = 'position' | 'strings' | 'travel' | 'slurs' | 'plucking' | 'perBeat' | 'hold'
 
-/**
- * A family of drills: how its block is written, how it becomes a line, and what the Bench offers for it.
- * A new family is one file that exports one of these, plus its line in the registry.
- */
-export interface Family<B = unknown> {
+interface Common<B> {
   readonly name: string
   readonly label: string
   readonly block: BlockSchema<B>
   /** A block that is playable at once. */
   readonly opening: B
   readonly controls: readonly Control[]
+  title(spec: SharedSpec, block: B): string
+  /** One sentence: what the drill is for. */
+  purpose(spec: SharedSpec, block: B): string
+}
+
+/** A family that becomes a line of notes. */
+export interface SheetFamily<B = unknown> extends Common<B> {
   readonly uses: readonly SharedControl[]
   /**
    * Writes the line of all passes.
    * @throws SpecError when the music is impossible on this instrument.
    */
   build(spec: SharedSpec, block: B, instrument: Instrument): Line
-  title(spec: SharedSpec, block: B): string
-  /** One sentence: what the drill is for. */
-  purpose(spec: SharedSpec, block: B): string
+  /** The plucking the block itself asks for, over the shared field. */
+  plucking?(block: B): SharedSpec['plucking']['system'] | undefined
 }
+
+/** One tempo of a counting drill. */
+export interface CountTempo { readonly bpm: number, readonly perBeat: number, readonly bars: number, readonly silentBars: number, readonly seconds: number }
+
+/** One step of a warm-up. */
+export interface TimedStep { readonly name: string, readonly seconds: number, readonly caution?: string }
+
+/** A family without a guitar: counting, or timed steps. */
+export interface TimedFamily<B = unknown> extends Common<B> {
+  time(spec: SharedSpec, block: B): { readonly kind: 'count', readonly tempos: readonly CountTempo[] } | { readonly kind: 'steps', readonly steps: readonly TimedStep[] }
+}
+
+/**
+ * A family of drills: how its block is written, what it becomes, and what the Bench offers for it.
+ * A new family is one file that exports one of these, plus its line in the registry.
+ */
+export type Family<B = unknown> = SheetFamily<B> | TimedFamily<B>

@@ -1,18 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
-import { realise } from '../score/realise'
-import type { Score } from '../score/score'
+import { problemOf as problem, scoreOf as score } from '../score/score-of.test-data'
 
 const drill = (more: object = {}, block: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4], ...block }, ...more })
-const score = (spec: unknown): Score => {
-  const result = realise(spec)
-  if (!result.ok) throw new Error(`${result.error.path}: ${result.error.message}`)
-  return result.value
-}
-const problem = (spec: unknown) => {
-  const result = realise(spec)
-  return result.ok ? null : result.error
-}
-
 function permutations(items: readonly number[]): number[][] {
   return items.length === 0 ? [[]] : items.flatMap(first => permutations(items.filter(item => item !== first)).map(rest => [first, ...rest]))
 }

@@ -5,7 +5,7 @@ import { noteTicks } from '../line/ticks'
 import { stringVisits } from '../line/visits'
 import { fields, type Infer, type SharedSpec } from '../spec/fields'
 import { SpecError } from '../spec/spec-error'
-import type { Family } from './family'
+import type { SheetFamily } from './family'
 import { stringsInWords } from './words'
 
 const block = fields.block({
@@ -53,6 +53,7 @@ function build(spec: SharedSpec, order: Order, instrument: Instrument): Line {
           want: { finger: finger as 1 | 2 | 3 | 4 },
           position,
           slurred: slurred.has(i + 1),
+          visit: `p${pass}.${visit.name}`,
           marks: [],
         })
         at += dur
@@ -63,7 +64,7 @@ function build(spec: SharedSpec, order: Order, instrument: Instrument): Line {
 }
 
 /** Finger orders: one to four different fingers on every string visit, one finger per fret. */
-export const order: Family<Order> = {
+export const order: SheetFamily<Order> = {
   name: 'order',
   label: 'Finger order',
   block,
@@ -72,7 +73,7 @@ export const order: Family<Order> = {
     { kind: 'finger-orders', path: 'order.fingers', label: 'Finger order' },
     { kind: 'choice', path: 'order.back', label: 'On the way back', options: [{ value: 'mirror', label: 'mirrored' }, { value: 'same', label: 'the same' }] },
     { kind: 'number', path: 'order.crawl', label: 'Crawl', hint: 'frets moved each time; 0 stays in place', min: -5, max: 5, unit: 'frets' },
-    { kind: 'choice', path: 'order.crawlEvery', label: 'Crawl after each', options: [{ value: 'pass', label: 'pass' }, { value: 'string', label: 'string' }] },
+    { kind: 'choice', path: 'order.crawlEvery', label: 'Crawl after each', when: { path: 'order.crawl', not: 0 }, options: [{ value: 'pass', label: 'pass' }, { value: 'string', label: 'string' }] },
   ],
   uses: ['position', 'strings', 'slurs', 'plucking', 'perBeat', 'hold'],
   build,

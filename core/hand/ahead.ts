@@ -7,13 +7,15 @@ import type { HandRules, Landing } from './step'
 export interface FingeredNote extends Landing {
   readonly slurred: boolean
   readonly stretch: boolean
+  /** Its place is part of a grip, which is down already. */
+  readonly gripped: boolean
 }
 
-/** An open string: it sounds, but no finger lands. */
-export interface OpenNote {
+/** A note for which no finger lands: an open string, or one that the plucking hand taps. */
+export interface UnfingeredNote {
   readonly finger: 0
   readonly string: number
-  readonly fret: 0
+  readonly fret: number
   readonly slurred: boolean
 }
 
@@ -23,13 +25,13 @@ export interface FingeredOnset {
   /** End of its longest note. */
   readonly end: Tick
   readonly position: number
-  readonly notes: readonly (FingeredNote | OpenNote)[]
+  readonly notes: readonly (FingeredNote | UnfingeredNote)[]
   /** The fretted notes among them. */
   readonly landings: readonly FingeredNote[]
 }
 
 const onlyFretted = (onset: FingeredOnset): FingeredNote | null =>
-  onset.notes.length === 1 && onset.landings.length === 1 ? onset.landings[0]! : null
+  onset.notes.length === 1 && onset.landings.length === 1 && !onset.landings[0]!.gripped ? onset.landings[0]! : null
 
 /** Last onset of the strictly descending run on one string that begins at `start`; `start` itself when there is none. */
 function runEnd(onsets: readonly FingeredOnset[], start: number): number {
@@ -70,7 +72,7 @@ export function placedAhead(onsets: readonly FingeredOnset[], rules: HandRules):
   for (let i = 1; i < onsets.length; i++) {
     for (const note of onsets[i]!.landings) {
       if (!note.slurred) continue
-      const before = onsets[i - 1]!.landings.find(other => other.string === note.string)
+      const before = onsets[i - 1]!.notes.find(other => other.string === note.string)
       const pulled = before && before.fret > note.fret && before.finger !== note.finger
       if (pulled && !ahead[i - 1]!.some(landing => landing.key === note.key)) ahead[i - 1]!.push(note)
     }

@@ -14,6 +14,12 @@ export interface Contact {
   readonly soundsAt: Tick
   /** End of its own note. */
   readonly noteEnd: Tick
+  /** Position of the hand when it landed. */
+  readonly position: number
+  /** End of the grip it belongs to: until then nothing lifts it. */
+  readonly until?: Tick
+  /** Lies across several strings. */
+  readonly barre?: true
 }
 
 /** What the hand is doing: where finger 1 rests and which fingers are down. */
@@ -33,6 +39,8 @@ export interface Landing {
   readonly fret: number
   readonly soundsAt: Tick
   readonly noteEnd: Tick
+  /** End of the grip it belongs to. */
+  readonly until?: Tick
 }
 
 /** Everything that begins at one tick, fingers decided. */
@@ -88,18 +96,24 @@ const crosses = (a: { finger: Finger, fret: number }, b: { finger: Finger, fret:
 /** When a contact has to leave for this moment, and whether it does so because the landing finger crosses it; `null` when it stays. */
 function leaving(contact: Contact, state: HandState, moment: Moment, rules: HandRules): { at: Tick, crossedBy?: Landing } | null {
   const now = moment.at
-  if (state.position !== 0 && moment.position !== state.position) return { at: Math.min(now, Math.max(state.lastEnd, contact.from)) }
   const again = moment.landings.some(landing => samePlace(landing, contact))
+  if (contact.until !== undefined) return contact.until > now || again ? null : { at: contact.until }
+  const sounding = contact.noteEnd > now && contact.soundsAt < now
+  if (contact.position !== moment.position) {
+    // A shift takes every finger along, at the start of its pause; a note that still sounds is held to its end.
+    if (sounding) return null
+    return { at: contact.position === state.position ? Math.min(now, Math.max(state.lastEnd, contact.from)) : contact.noteEnd }
+  }
   const elsewhere = !again && moment.landings.some(landing => landing.finger === contact.finger)
   if (elsewhere) return { at: policyEnd(contact, rules.policy, now) ?? now }
   const byPolicy = policyEnd(contact, rules.policy, now)
   if (byPolicy !== null) return { at: byPolicy }
-  const crossing = moment.landings.find(landing => crosses(contact, landing))
+  const crossing = moment.landings.find(landing => landing.until === undefined && crosses(contact, landing))
   if (crossing) return { at: now, crossedBy: crossing }
   if (again) return null
-  if (moment.sounding.some(note => note.string === contact.string ? note.fret <= contact.fret : Math.abs(note.string - contact.string) >= 2)) {
-    return { at: now }
-  }
+  if (moment.sounding.some(note => note.string === contact.string && note.fret <= contact.fret)) return { at: now }
+  if (sounding) return null
+  if (moment.sounding.some(note => Math.abs(note.string - contact.string) >= 2)) return { at: now }
   const { scaleLengthMm, capo } = rules.instrument
   const tooWide = moment.landings.some(landing => landing.finger !== contact.finger
     && spanMm(scaleLengthMm, capo, contact.fret, landing.fret) > limitMm(rules.hand, contact.finger, landing.finger))
@@ -113,7 +127,7 @@ function policyEnd(contact: Contact, policy: HoldPolicy, now: Tick): Tick | null
   return contact.noteEnd <= now ? now : null
 }
 
-const holdOf = ({ finger, string, fret, from }: Contact, to: Tick): Hold => ({ finger, string, fret, from, to })
+const holdOf = ({ finger, string, fret, from, barre }: Contact, to: Tick): Hold => (barre ? { finger, string, fret, from, to, barre } : { finger, string, fret, from, to })
 
 /**
  * The one hold rule: takes the hand from one moment to the next. A finger that has landed stays until the first of:
@@ -141,14 +155,19 @@ export function step(state: HandState, moment: Moment, rules: HandRules): Steppe
   }
   for (const landing of moment.landings) {
     const down = contacts.findIndex(contact => samePlace(contact, landing))
-    const { finger, string, fret, soundsAt, noteEnd } = landing
-    if (down >= 0) contacts[down] = { ...contacts[down]!, soundsAt, noteEnd: Math.max(noteEnd, contacts[down]!.noteEnd) }
-    else contacts.push({ finger, string, fret, from: moment.at, soundsAt, noteEnd })
+    const { finger, string, fret, soundsAt, noteEnd, until } = landing
+    const barre = moment.landings.length > 1 && moment.landings.some(other => other.finger === finger && other.string !== string && other.fret === fret && (other.soundsAt === soundsAt || until !== undefined))
+    const known = contacts[down]
+    const contact: Contact = { finger, string, fret, from: known?.from ?? moment.at, soundsAt, noteEnd: Math.max(noteEnd, known?.noteEnd ?? 0), position: moment.position }
+    const ends = until ?? (known && known.until !== undefined && known.until > moment.at ? known.until : undefined)
+    const settled: Contact = ends === undefined && !barre && !known?.barre ? contact : { ...contact, ...(ends !== undefined && { until: ends }), ...((barre || known?.barre) && { barre: true as const }) }
+    if (known) contacts[down] = settled
+    else contacts.push(settled)
   }
   return { state: { position: moment.position, contacts, lastEnd: Math.max(state.lastEnd, moment.end) }, ended, breaches }
 }
 
 /** Lifts every finger at the end of the last note. */
 export function release(state: HandState, policy: HoldPolicy): readonly Hold[] {
-  return state.contacts.map(contact => holdOf(contact, policy === 'lift' ? contact.noteEnd : state.lastEnd))
+  return state.contacts.map(contact => holdOf(contact, contact.until ?? (policy === 'lift' || contact.position !== state.position ? contact.noteEnd : state.lastEnd)))
 }

@@ -1,5 +1,8 @@
 import type { Tick } from './ticks'
 
+/** What plays a note: a pick stroke, or a finger of the plucking hand. */
+export type Stroke = 'D' | 'U' | 'p' | 'i' | 'm' | 'a' | 'c'
+
 /** Where a note is played: a fixed place on the neck, or only a pitch for the fingering engine to place. */
 export type Place = { readonly string: number, readonly fret: number } | { readonly midi: number }
 
@@ -22,14 +25,27 @@ export interface Event {
   readonly position: number
   /** Sounded by the fretting hand from the note before. */
   readonly slurred: boolean
+  /** Which string visit it belongs to; notes of one visit are counted together. */
+  readonly visit: string
+  /** Finger or stroke the family prescribes; left out where the plucking system decides. */
+  readonly pluck?: Stroke
+  /** Sounded by the plucking hand on the fretboard. */
+  readonly tap?: true
+  /** Rings on past its place in the line, to the end of its chord. */
+  readonly rings?: true
+  /** How it is sounded where that does not follow from its frets. */
+  readonly via?: 'slide' | 'rake'
   readonly marks: readonly Mark[]
 }
+
+/** One finger of a grip; a finger on several strings is a barre. */
+export interface GripContact { readonly finger: 1 | 2 | 3 | 4, readonly string: number, readonly fret: number }
 
 /** Contacts that are down for a stretch of time whether they sound or not: a chord, an anchor, a barre. */
 export interface Grip {
   readonly from: Tick
   readonly to: Tick
-  readonly contacts: readonly { readonly finger: 1 | 2 | 3 | 4, readonly string: number, readonly fret: number }[]
+  readonly contacts: readonly GripContact[]
 }
 
 /** A drill before hand and strokes: what is to be played, in time order, thick string first. */
@@ -45,6 +61,14 @@ export interface Line {
 /** End of the last note of a line, in ticks. */
 export function lineEnd(line: Line): Tick {
   return line.events.reduce((end, event) => Math.max(end, event.at + event.dur), 0)
+}
+
+/** Events whose note rings to the end of its chord, given their length anew by where they stand among the grips. */
+export function ringOut(events: readonly Event[], grips: readonly Grip[]): readonly Event[] {
+  return events.map((event) => {
+    const grip = event.rings && grips.find(each => each.from <= event.at && event.at < each.to)
+    return grip ? { ...event, dur: grip.to - event.at } : event
+  })
 }
 
 /** Events that begin together, in time order; each inner list is one onset. */

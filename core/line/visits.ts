@@ -24,13 +24,14 @@ function stringList(strings: SharedSpec['strings']): readonly number[] {
 /**
  * The string visits of one pass.
  * @param stringCount Strings on the instrument.
+ * @param listPath Field to blame for a string of an explicit list.
  * @throws SpecError when a string is not on the instrument or there are too few to skip one.
  */
-export function stringVisits(strings: SharedSpec['strings'], stringCount: number): readonly Visit[] {
+export function stringVisits(strings: SharedSpec['strings'], stringCount: number, listPath = 'strings.order'): readonly Visit[] {
   const list = stringList(strings)
   const missing = list.find(string => string > stringCount)
   if (missing !== undefined) {
-    const path = typeof strings.order !== 'string' ? 'strings.order' : strings.from > stringCount ? 'strings.from' : 'strings.to'
+    const path = typeof strings.order !== 'string' ? listPath : strings.from > stringCount ? 'strings.from' : 'strings.to'
     throw new SpecError(path, `string ${missing} is not on a guitar of ${stringCount} strings`)
   }
   const there = list.map(string => ({ string, back: false }))

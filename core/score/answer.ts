@@ -1,10 +1,10 @@
 import { parseRequest } from '../spec/parse'
 import type { SpecProblem } from '../spec/spec-error'
 import { realise } from './realise'
-import type { Score } from './score'
+import type { Realised } from './score'
 
 /** What a door answers for one request. */
-export type Answer = Score | { readonly error: SpecProblem }
+export type Answer = Realised | { readonly error: SpecProblem }
 
 /** Answers one request of a door: a spec, or a spec with its context. */
 export function answerOne(raw: unknown): Answer {

@@ -15,16 +15,34 @@ const LENGTH_CUES: Readonly<Record<SharedSpec['sound']['length'], string | null>
   muted: 'Rest the fretting fingers on the strings: only the attack is heard.',
 }
 
+const FINGERSTYLE = ['thumb-pick', 'pima', 'im', 'ma', 'ia', 'pi', 'thumb', 'given']
+
+/** What was found in a drill that a cue may speak of. */
+interface Found { readonly shifts: readonly Shift[], readonly breaches: readonly Breach[], readonly sameFingerTwice: number }
+
+/** Cues for the plucking hand; common practice of the schools. */
+function pluckingCues({ system, stroke }: SharedSpec['plucking']): readonly string[] {
+  const cues: string[] = []
+  if (system === 'alternate') cues.push('Down and up must sound alike.')
+  if (system === 'down') cues.push('Every stroke down, from the same height.')
+  if (system === 'economy' || system === 'sweep') cues.push('The pick lands on the next string and falls through; tilt it with the direction.')
+  if (system === 'hybrid') cues.push('The finger is ready on its string before the pick has played.')
+  if (system === 'rake') cues.push('Down, one finger is dragged across: it rests on each next string.')
+  if (stroke === 'rest') cues.push('Rest stroke: the finger lands on the next string.')
+  if (stroke === 'free') cues.push('Free stroke: the finger clears the next string.')
+  if (FINGERSTYLE.includes(system)) cues.push('Plant each finger before it plays: one at a time, then all at once, then with the gap closed.')
+  return cues
+}
+
 /** What a teacher would remind the student of, the most general first. */
-export function writeCues(spec: SharedSpec, shifts: readonly Shift[], breaches: readonly Breach[]): readonly Cue[] {
+export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { shifts, breaches, sameFingerTwice }: Found): readonly Cue[] {
   const cues: Cue[] = [{ at: 0, text: HOLD_CUES[spec.hold] }]
+  const add = (text: string) => cues.push({ at: 0, text })
   const length = LENGTH_CUES[spec.sound.length]
-  if (length) cues.push({ at: 0, text: length })
-  if (spec.plucking.system === 'alternate') cues.push({ at: 0, text: 'Down and up must sound alike.' })
-  if (spec.plucking.system === 'down') cues.push({ at: 0, text: 'Every stroke down, from the same height.' })
-  if (spec.slurs.length > 0) cues.push({ at: 0, text: 'Slurred notes as loud as plucked ones; for a pull-off the lower finger is already down.' })
-  if (breaches.some(breach => breach.rule === 'stretch' || breach.rule === 'reach')) {
-    cues.push({ at: 0, text: 'A stretch: two or three minutes, warmed up, never forced. Pain means stop.' })
-  }
+  if (length) add(length)
+  pluckingCues(plucking).forEach(add)
+  if (sameFingerTwice > 0) add(`A plucking finger plays twice running at speed ${sameFingerTwice} ${sameFingerTwice === 1 ? 'time' : 'times'}: let another take over.`)
+  if (spec.slurs.length > 0) add('Slurred notes as loud as plucked ones; for a pull-off the lower finger is already down.')
+  if (breaches.some(breach => breach.rule === 'stretch' || breach.rule === 'reach')) add('A stretch: two or three minutes, warmed up, never forced. Pain means stop.')
   return [...cues, ...shifts.slice(0, 8).map(({ at, to }) => ({ at, text: `Move the hand to ${romanPosition(to)} in one piece.` }))]
 }

@@ -1,7 +1,7 @@
 import { romanPosition } from '../fretboard/geometry'
 import { ticksToMs } from '../line/ticks'
 import { pitchName } from '../pitch/pitch'
-import type { Note, Score } from './score'
+import type { Note, Realised, Score } from './score'
 
 const STROKE_WORDS: Readonly<Record<string, string>> = { D: 'down', U: 'up', p: 'thumb', i: 'i', m: 'm', a: 'a', c: 'c' }
 const VIA_WORDS: Readonly<Record<Note['via'], string>> = { pluck: 'plucked', hammer: 'hammered on', pull: 'pulled off', tap: 'tapped', rake: 'raked', slide: 'slid into' }
@@ -19,7 +19,7 @@ export function positionAt(score: Score, at: number): number | null {
   if (past) return past.to
   if (score.shifts[0]) return score.shifts[0].from
   const fretted = score.notes.find(note => note.finger !== null && note.finger > 0)
-  return fretted ? fretted.fret - fretted.finger! + 1 : null
+  return fretted ? Math.max(1, fretted.fret - fretted.finger! + 1) : null
 }
 
 const listed = (strings: readonly number[]) => strings.length === 1 ? `string ${strings[0]}` : `strings ${strings.join(', ')}`
@@ -48,8 +48,16 @@ export function explainNote(score: Score, note: Note): readonly string[] {
   ].filter(text => text !== null)
 }
 
-/** A whole score in plain words, one line a note. */
-export function explainScore(score: Score): string {
+/** Anything realised, in plain words: a sheet one line a note, a drill without a guitar one line a tempo or step. */
+export function explainRealised(realised: Realised): string {
+  if (realised.kind === 'sheet') return explainScore(realised)
+  const lines = realised.kind === 'count'
+    ? realised.tempos.map(({ bpm, bars, silentBars, seconds }) => `${bpm}: ${bars} bars, ${silentBars} of them silent, ${seconds.toFixed(1)} s`)
+    : realised.steps.map(({ name, seconds, caution }) => `${name}: ${seconds} s${caution ? ` (${caution})` : ''}`)
+  return [realised.title, realised.purpose, ...lines, `${realised.seconds.toFixed(1)} s in all`].join('\n')
+}
+
+function explainScore(score: Score): string {
   return [
     score.title,
     score.purpose,

@@ -1,32 +1,40 @@
 import { midiAt, type Instrument } from '../fretboard/instrument'
-import { onsets, type Event, type Line } from '../line/line'
+import type { FingeredNote, FingeredOnset, UnfingeredNote } from '../hand/ahead'
 import type { Finger } from '../hand/hand'
-import type { FingeredNote, FingeredOnset, OpenNote } from '../hand/ahead'
+import { onsets, type Event, type Grip, type Line } from '../line/line'
 import type { Pins } from '../spec/fields'
 import { SpecError } from '../spec/spec-error'
 
-/** An event with its place and finger settled. */
+/** An event with its place and finger settled; the finger is null where the plucking hand taps. */
 export interface FingeredEvent extends Event {
   readonly string: number
   readonly fret: number
   readonly midi: number
-  readonly finger: 0 | Finger
+  readonly finger: 0 | Finger | null
+}
+
+function fingerOf(event: Event, fret: number, pin: number | undefined): FingeredEvent['finger'] {
+  if (event.tap) return null
+  if (pin !== undefined) {
+    if (fret === 0) throw new SpecError(`pins.${event.key}`, 'this note is an open string')
+    return pin as Finger
+  }
+  if (event.want === 'free') throw new RangeError(`${event.key} has no finger: a family hands over fingers for all it does not tap`)
+  return event.want.finger
 }
 
 /**
  * Settles the finger of every event: what the family prescribes, pins over it.
- * @throws SpecError when a pin names no note or an open string, or a note has only a pitch.
+ * @throws SpecError when a pin names no note, an open string or a tapped note.
  */
 export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}): readonly FingeredEvent[] {
   const unused = new Set(Object.keys(pins))
   const events = line.events.map((event): FingeredEvent => {
-    if (!('string' in event.place) || event.want === 'free') throw new SpecError('fingering.rule', 'choosing places and fingers is not built yet')
+    if (!('string' in event.place)) throw new RangeError(`${event.key} has no place on the neck`)
     const { string, fret } = event.place
     const pin = pins[event.key]
-    if (pin !== undefined) {
-      unused.delete(event.key)
-      if (fret === 0) throw new SpecError(`pins.${event.key}`, 'this note is an open string')
-    }
+    if (pin !== undefined) unused.delete(event.key)
+    if (pin !== undefined && event.tap) throw new SpecError(`pins.${event.key}`, 'this note is tapped by the plucking hand')
     // Written out: copying by spread was a third of the time a drill takes.
     return {
       key: event.key,
@@ -36,11 +44,15 @@ export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}):
       want: event.want,
       position: event.position,
       slurred: event.slurred,
+      visit: event.visit,
       marks: event.marks,
+      pluck: event.pluck,
+      tap: event.tap,
+      via: event.via,
       string,
       fret,
       midi: midiAt(instrument, string, fret),
-      finger: pin !== undefined ? pin as Finger : event.want.finger,
+      finger: fingerOf(event, fret, pin),
     }
   })
   const [stray] = unused
@@ -48,8 +60,8 @@ export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}):
   return events
 }
 
-const noteOf = (event: FingeredEvent): FingeredNote | OpenNote => event.finger === 0
-  ? { finger: 0, string: event.string, fret: 0, slurred: event.slurred }
+const noteOf = (event: FingeredEvent, grips: readonly Grip[]): FingeredNote | UnfingeredNote => event.finger === 0 || event.finger === null
+  ? { finger: 0, string: event.string, fret: event.fret, slurred: event.slurred }
   : {
       key: event.key,
       finger: event.finger,
@@ -59,14 +71,20 @@ const noteOf = (event: FingeredEvent): FingeredNote | OpenNote => event.finger =
       noteEnd: event.at + event.dur,
       slurred: event.slurred,
       stretch: event.marks.includes('stretch'),
+      gripped: grips.some(grip => grip.from <= event.at && event.at < grip.to && grip.contacts.some(contact => contact.string === event.string && contact.fret === event.fret)),
     }
 
 /** Groups fingered events by onset, in the form the hand rules read. */
-export function fingeredOnsets(events: readonly FingeredEvent[]): readonly FingeredOnset[] {
+export function fingeredOnsets(events: readonly FingeredEvent[], grips: readonly Grip[]): readonly FingeredOnset[] {
+  let next = 0
   return (onsets(events) as readonly (readonly FingeredEvent[])[]).map((group) => {
-    const notes = group.map(noteOf)
+    const at = group[0]!.at
+    while (next < grips.length && grips[next]!.to <= at) next++
+    // Grips come in order of their beginning; only those under way matter here.
+    const current = grips.length === 0 ? grips : grips.slice(next, next + 4)
+    const notes = group.map(event => noteOf(event, current))
     return {
-      at: group[0]!.at,
+      at,
       end: group.reduce((end, event) => Math.max(end, event.at + event.dur), 0),
       position: group[0]!.position,
       notes,

@@ -1,14 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
 import type { HandInput } from '../spec/fields'
 import { realise } from './realise'
+import { scoreOf } from './score-of.test-data'
 
 const SIXTEENTH = 2520
 
 /** Holds as "finger string/fret from-to" in sixteenths, for an order drill on the given strings. */
 function holds(fingers: number[], more: Record<string, unknown> = {}, hand?: HandInput) {
-  const result = realise({ version: 1, family: 'order', order: { fingers }, strings: { order: [6], travel: 'there' }, ...more }, { hand })
-  if (!result.ok) throw new Error(result.error.message)
-  return result.value.holds.map(hold => `${hold.finger} ${hold.string}/${hold.fret} ${hold.from / SIXTEENTH}-${hold.to / SIXTEENTH}`)
+  return scoreOf({ version: 1, family: 'order', order: { fingers }, strings: { order: [6], travel: 'there' }, ...more }, { hand }).holds.map(hold => `${hold.finger} ${hold.string}/${hold.fret} ${hold.from / SIXTEENTH}-${hold.to / SIXTEENTH}`)
 }
 
 // The cases follow the hold rules of the model one by one: common practice of "leave it down".
@@ -65,24 +64,24 @@ describe('the other policies', () => {
 
 describe('breaches', () => {
   test('position I passes the comfort of a 78 mm reach and says by how much', () => {
-    const result = realise({ version: 1, family: 'order', position: 1, order: { fingers: [1, 2, 3, 4] } }, { hand: { reachMm: 78 } })
-    expect(result.ok && result.value.report.breaches).toEqual([expect.objectContaining({ rule: 'stretch', message: 'fingers 1–4 over frets 1–4 in I: 97.6 mm, comfortable 78.0 mm' })])
+    const score = scoreOf({ version: 1, family: 'order', position: 1, order: { fingers: [1, 2, 3, 4] } }, { hand: { reachMm: 78 } })
+    expect(score.report.breaches).toEqual([expect.objectContaining({ rule: 'stretch', message: 'fingers 1–4 over frets 1–4 in I: 97.6 mm, comfortable 78.0 mm' })])
   })
 
   test('a reach of 55 mm cannot play position I at all', () => {
-    const result = realise({ version: 1, family: 'order', position: 1, order: { fingers: [1, 4] } }, { hand: { reachMm: 55 } })
-    expect(result.ok && result.value.report.breaches[0]).toMatchObject({ rule: 'reach', message: expect.stringContaining('limit 77.0 mm') })
+    const score = scoreOf({ version: 1, family: 'order', position: 1, order: { fingers: [1, 4] } }, { hand: { reachMm: 55 } })
+    expect(score.report.breaches[0]).toMatchObject({ rule: 'reach', message: expect.stringContaining('limit 77.0 mm') })
   })
 
   test('a spared finger is reported and never refused', () => {
-    const result = realise({ version: 1, family: 'order', order: { fingers: [1, 4] } }, { hand: { spared: [4] } })
-    expect(result.ok && result.value.report.breaches.map(breach => breach.rule)).toEqual(['spared'])
+    const score = scoreOf({ version: 1, family: 'order', order: { fingers: [1, 4] } }, { hand: { spared: [4] } })
+    expect(score.report.breaches.map(breach => breach.rule)).toEqual(['spared'])
   })
 
   test('a pinned finger that crosses one still down lifts it and is told', () => {
-    const result = realise({ version: 1, family: 'order', strings: { order: [6], travel: 'there' }, order: { fingers: [3, 4] } }, { pins: { 'p1.s6.2': 2 } })
-    expect(result.ok && result.value.report.breaches[0]).toMatchObject({ key: 'p1.s6.2', rule: 'crossing' })
-    expect(result.ok && result.value.holds.map(hold => [hold.finger, hold.from, hold.to])).toEqual([[3, 0, SIXTEENTH], [2, SIXTEENTH, 2 * SIXTEENTH]])
+    const score = scoreOf({ version: 1, family: 'order', strings: { order: [6], travel: 'there' }, order: { fingers: [3, 4] } }, { pins: { 'p1.s6.2': 2 } })
+    expect(score.report.breaches[0]).toMatchObject({ key: 'p1.s6.2', rule: 'crossing' })
+    expect(score.holds.map(hold => [hold.finger, hold.from, hold.to])).toEqual([[3, 0, SIXTEENTH], [2, SIXTEENTH, 2 * SIXTEENTH]])
   })
 
   test('a pin on no note is an error that names it', () => {

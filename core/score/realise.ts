@@ -2,22 +2,24 @@ import { instrumentOf, type Instrument } from '../fretboard/instrument'
 import { familyLookup, familyNamed } from '../families/registry'
 import { handOf } from '../hand/hand'
 import type { HandRules } from '../hand/step'
-import { lineEnd, type Line, type Mark } from '../line/line'
+import { lineEnd, type Line, type Mark, type Stroke } from '../line/line'
 import { barTicks, TICKS_PER_QUARTER, ticksToMs, type Tick } from '../line/ticks'
 import type { HandInput, Pins, SharedSpec } from '../spec/fields'
 import { parseSpec, type Parsed, type Spec } from '../spec/parse'
 import { SpecError } from '../spec/spec-error'
+import type { Family, SheetFamily, TimedFamily } from '../families/family'
 import { countCrossings } from '../strokes/crossings'
 import { realignAfter } from '../strokes/realign'
 import { PLUCKING } from '../strokes/registry'
-import type { Stroke } from '../strokes/system'
+import type { PluckedOnset, PluckingSystem } from '../strokes/system'
 import { transformLine, transformSpec, transformsInWords } from '../transforms/registry'
 import { writeCues } from './cues'
 import { fingeredOnsets, fingerLine, type FingeredEvent } from './finger-line'
 import { quietStrings } from './quiet'
 import { replay } from './replay'
-import type { Note, Score, Via } from './score'
+import type { CountPlan, Note, Realised, Score, StepsPlan, Via } from './score'
 import { findSparedFingers, measureSpans } from './spans'
+import { measureTravel } from './travel'
 
 /** The student a drill is realised for; everything optional. */
 export interface Context { readonly hand?: HandInput, readonly pins?: Pins }
@@ -25,11 +27,11 @@ export interface Context { readonly hand?: HandInput, readonly pins?: Pins }
 const MAX_NOTES = 20_000
 
 /** Builds the line of a checked spec; a problem caused by a `position` transform is reported at the transform. */
-function buildLine(spec: Spec, moved: SharedSpec, instrument: Instrument): Line {
+function buildLine(family: SheetFamily, spec: Spec, moved: SharedSpec, instrument: Instrument): Line {
   try {
-    const line = familyNamed(spec.family).build(moved, spec[spec.family], instrument)
+    const line = family.build(moved, spec[spec.family], instrument)
     if (line.events.length > MAX_NOTES) throw new SpecError('times', `the drill has ${line.events.length} notes; ${MAX_NOTES} is the most`)
-    return transformLine(line, spec.then)
+    return transformLine(line, spec.then, instrument.tuning.length)
   }
   catch (error) {
     const mover = spec.then.findLastIndex(transform => transform.do === 'position')
@@ -38,25 +40,44 @@ function buildLine(spec: Spec, moved: SharedSpec, instrument: Instrument): Line 
   }
 }
 
-/** The stroke of every event, over plucked onsets only; null where the fretting hand sounds the note. */
-function assignStrokes(events: readonly FingeredEvent[], spec: SharedSpec, shift: number): readonly (Stroke | null)[] {
-  const plucked: { readonly strings: number[], readonly at: Tick }[] = []
-  for (const event of events) {
-    if (event.slurred) continue
-    const last = plucked.at(-1)
-    if (last?.at === event.at) last.strings.push(event.string)
-    else plucked.push({ strings: [event.string], at: event.at })
+/** Who sounds a note: a stroke or finger, null for the fretting hand; and whether it is dragged on. */
+interface Sounded { readonly pluck: Stroke | null, readonly raked: boolean }
+const BY_FRETTING_HAND: Sounded = { pluck: null, raked: false }
+
+/** Strokes over plucked onsets only; where the family prescribes all of an onset, the system goes round it. */
+function assignStrokes(events: readonly FingeredEvent[], system: PluckingSystem, options: SharedSpec['plucking'], shift: number): readonly Sounded[] {
+  const sounded: Sounded[] = Array.from({ length: events.length })
+  const plucked: { readonly strings: number[], readonly given: Stroke[], readonly at: Tick, readonly events: number[] }[] = []
+  for (let i = 0; i < events.length; i++) {
+    const event = events[i]!
+    if (event.slurred) sounded[i] = BY_FRETTING_HAND
+    else if (event.tap) sounded[i] = { pluck: event.pluck!, raked: false }
+    else {
+      let last = plucked.at(-1)
+      if (last?.at !== event.at) {
+        last = { strings: [], given: [], at: event.at, events: [] }
+        plucked.push(last)
+      }
+      last!.strings.push(event.string)
+      last!.events.push(i)
+      if (event.pluck) last!.given.push(event.pluck)
+    }
   }
-  const strokes = PLUCKING[spec.plucking.system].assign(plucked, spec.plucking, shift).flat()
-  let next = 0
-  return events.map(event => event.slurred ? null : strokes[next++]!)
+  const onsets: readonly PluckedOnset[] = plucked.map(({ strings, given }) => ({ strings, given: given.length === strings.length ? given : null }))
+  const play = system.begin({ options, shift, onsets })
+  for (let k = 0; k < plucked.length; k++) {
+    const { strokes, raked } = play(onsets[k]!, k)
+    // A finger prescribed for one note of a stack stands over the system's.
+    plucked[k]!.events.forEach((index, s) => { sounded[index] = { pluck: events[index]!.pluck ?? strokes[s]!, raked: raked ?? false } })
+  }
+  return sounded
 }
 
 function slurDirection(event: FingeredEvent, lastFret: number | undefined): Via {
   return lastFret !== undefined && event.fret < lastFret ? 'pull' : 'hammer'
 }
 
-function writeNotes(events: readonly FingeredEvent[], strokes: readonly (Stroke | null)[], spec: SharedSpec): readonly Note[] {
+function writeNotes(events: readonly FingeredEvent[], sounded: readonly Sounded[], spec: SharedSpec): readonly Note[] {
   const lastFretOnString = new Map<number, number>()
   let onset = -1
   let lastAt = -1
@@ -75,8 +96,8 @@ function writeNotes(events: readonly FingeredEvent[], strokes: readonly (Stroke 
       fret: event.fret,
       midi: event.midi,
       finger: event.finger,
-      pluck: strokes[i]!,
-      via: event.slurred ? slurDirection(event, before) : 'pluck',
+      pluck: sounded[i]!.pluck,
+      via: event.tap ? 'tap' : event.slurred ? (event.via === 'slide' ? 'slide' : slurDirection(event, before)) : sounded[i]!.raked || event.via === 'rake' ? 'rake' : 'pluck',
       marks,
     }
   })
@@ -97,38 +118,62 @@ function rateOf(notes: readonly Note[], spec: SharedSpec): number {
   return most / (ticksToMs(bar, spec.tempo) / 1000)
 }
 
-/** Plucked notes per string visit where all visits agree; null otherwise. A key without its last figure names the visit. */
-function pluckedPerVisit(notes: readonly Note[]): number | null {
+/** Plucked notes per string visit where all visits agree; null otherwise. */
+function pluckedPerVisit(events: readonly FingeredEvent[], notes: readonly Note[]): number | null {
   const sizes: number[] = []
   let visit = ''
-  for (const note of notes) {
-    const here = note.key.slice(0, note.key.lastIndexOf('.'))
-    if (here !== visit) sizes.push(0)
-    visit = here
-    if (note.pluck !== null) sizes[sizes.length - 1]!++
+  for (let i = 0; i < events.length; i++) {
+    if (events[i]!.visit !== visit) sizes.push(0)
+    visit = events[i]!.visit
+    if (notes[i]!.pluck !== null) sizes[sizes.length - 1]!++
   }
   const size = sizes[0]
   return size && sizes.every(each => each === size) ? size : null
 }
 
-function score(spec: Spec, context: Context): Score {
+const AT_SPEED_MS = 250
+
+/** How often one finger of the plucking hand plays two onsets running at speed; picks alternate and do not count. */
+function sameFingerTwice(notes: readonly Note[], tempoBpm: number): number {
+  let count = 0
+  let before: { readonly at: Tick, readonly fingers: string } | null = null
+  for (let i = 0; i < notes.length;) {
+    const { at } = notes[i]!
+    let fingers = ''
+    for (; i < notes.length && notes[i]!.at === at; i++) if (notes[i]!.pluck !== null && notes[i]!.via === 'pluck') fingers += notes[i]!.pluck
+    if (before && [...fingers].some(finger => 'imac'.includes(finger) && before!.fingers.includes(finger)) && ticksToMs(at - before.at, tempoBpm) < AT_SPEED_MS) count++
+    if (fingers) before = { at, fingers }
+  }
+  return count
+}
+
+/** The plucking in force: what the family's block asks for, over the shared field. */
+function pluckingOf(family: SheetFamily, spec: Spec): SharedSpec['plucking'] {
+  const system = family.plucking?.(spec[spec.family])
+  return system ? { ...spec.plucking, system } : spec.plucking
+}
+
+function score(family: SheetFamily, spec: Spec, context: Context): Score {
   const moved = transformSpec(spec)
   const instrument = instrumentOf(spec.instrument)
-  const family = familyNamed(spec.family)
-  const line = buildLine(spec, moved, instrument)
+  const line = buildLine(family, spec, moved, instrument)
   const events = fingerLine(line, instrument, context.pins)
   const rules: HandRules = { hand: handOf(context.hand), instrument, policy: spec.hold }
-  const notes = writeNotes(events, assignStrokes(events, spec, line.strokeShift), spec)
-  const played = replay(fingeredOnsets(events), rules)
+  const plucking = pluckingOf(family, spec)
+  const system = PLUCKING[plucking.system]
+  const notes = writeNotes(events, assignStrokes(events, system, plucking, line.strokeShift), spec)
+  const played = replay(fingeredOnsets(events, line.grips), line.grips, rules)
   const spans = measureSpans(events, rules)
   const breaches = [...played.breaches, ...spans.breaches, ...findSparedFingers(events, rules)]
   const end = lineEnd(line)
-  const group = pluckedPerVisit(notes)
+  const group = pluckedPerVisit(events, notes)
+  const cycle = system.cycleLength(plucking)
   const block = spec[spec.family]
+  const twice = sameFingerTwice(notes, spec.tempo)
   return {
     kind: 'sheet',
     spec,
-    title: [family.title(spec, block), ...transformsInWords(spec.then)].join(', '),
+    title: titleOf(family, spec, block),
     purpose: family.purpose(spec, block),
     ticksPerQuarter: TICKS_PER_QUARTER,
     meter: spec.rhythm.meter,
@@ -137,12 +182,13 @@ function score(spec: Spec, context: Context): Score {
     notes,
     holds: played.holds,
     shifts: played.shifts,
-    cues: writeCues(spec, played.shifts, breaches),
+    cues: writeCues(spec, plucking, { shifts: played.shifts, breaches, sameFingerTwice: twice }),
     report: {
       crossings: countCrossings(notes),
-      realignAfter: group === null ? null : realignAfter(PLUCKING[spec.plucking.system].cycleLength(spec.plucking), group),
+      sameFingerTwice: twice,
+      realignAfter: group === null || cycle === null ? null : realignAfter(cycle, group),
       widestSpanMm: spans.widestSpanMm,
-      travel: [],
+      travel: measureTravel(notes, played.shifts, instrument, spec.tempo),
       quiet: quietStrings(notes, played.holds, instrument.tuning.length),
       breaches,
     },
@@ -151,17 +197,29 @@ function score(spec: Spec, context: Context): Score {
   }
 }
 
+const titleOf = (family: Family, spec: Spec, block: unknown) => [family.title(spec, block), ...transformsInWords(spec.then)].join(', ')
+
+/** A drill without a guitar: its tempos or steps with their seconds. */
+function timed(family: TimedFamily, spec: Spec): CountPlan | StepsPlan {
+  const block = spec[spec.family]
+  const head = { spec, title: family.title(spec, block), purpose: family.purpose(spec, block) }
+  const plan = family.time(spec, block)
+  const total = (list: readonly { readonly seconds: number }[]) => list.reduce((sum, each) => sum + each.seconds, 0)
+  return plan.kind === 'count' ? { kind: 'count', ...head, tempos: plan.tempos, seconds: total(plan.tempos) } : { kind: 'steps', ...head, steps: plan.steps, seconds: total(plan.steps) }
+}
+
 /**
- * Turns a spec into a score: every note, finger, stroke, hold and shift.
+ * Turns a spec into what is played: every note, finger, stroke, hold and shift of a sheet, or the times of a drill without a guitar.
  * @param raw A spec, checked here.
  * @param context The student's hand and pinned fingers; without a hand the reach is 80 mm.
- * @returns The score, or the first problem with its path. Breaches of the hand never make it fail.
+ * @returns What it realises to, or the first problem with its path. Breaches of the hand never make it fail.
  */
-export function realise(raw: unknown, context: Context = {}): Parsed<Score> {
+export function realise(raw: unknown, context: Context = {}): Parsed<Realised> {
   const parsed = parseSpec(raw, familyLookup)
   if (!parsed.ok) return parsed
   try {
-    return { ok: true, value: score(parsed.value, context) }
+    const family = familyNamed(parsed.value.family)
+    return { ok: true, value: 'build' in family ? score(family, parsed.value, context) : timed(family, parsed.value) }
   }
   catch (error) {
     if (error instanceof SpecError) return { ok: false, error: { path: error.path, message: error.message } }

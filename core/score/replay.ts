@@ -1,5 +1,6 @@
 import { placedAhead, type FingeredOnset } from '../hand/ahead'
-import { release, RESTING_HAND, step, type Breach, type HandRules, type HandState, type Hold, type Moment } from '../hand/step'
+import { release, RESTING_HAND, step, type Breach, type HandRules, type HandState, type Hold, type Landing, type Moment } from '../hand/step'
+import type { Grip } from '../line/line'
 import type { Shift } from './score'
 
 /** What a hand did over a whole drill. */
@@ -9,22 +10,38 @@ export interface Replay {
   readonly breaches: readonly Breach[]
 }
 
-/** Leads the hand through all onsets by the one hold rule. Holds come sorted by landing, then finger. */
-export function replay(onsets: readonly FingeredOnset[], rules: HandRules): Replay {
+const gripLandings = (grip: Grip, key: string): readonly Landing[] =>
+  grip.contacts.map(({ finger, string, fret }) => ({ key, finger, string, fret, soundsAt: grip.from, noteEnd: grip.from, until: grip.to }))
+
+/** Leads the hand through all onsets and grips by the one hold rule. Holds come sorted by landing, then finger. */
+export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[], rules: HandRules): Replay {
   const ahead = placedAhead(onsets, rules)
   const holds: Hold[] = []
   const shifts: Shift[] = []
   const breaches: Breach[] = []
+  const waiting = [...grips].sort((a, b) => a.from - b.from)
   let state: HandState = RESTING_HAND
-  for (let i = 0; i < onsets.length; i++) {
-    const onset = onsets[i]!
-    const moment: Moment = { at: onset.at, end: onset.end, position: onset.position, sounding: onset.notes, landings: ahead[i]!.length === 0 ? onset.landings : [...onset.landings, ...ahead[i]!] }
-    if (state.position !== 0 && state.position !== onset.position) shifts.push({ at: onset.at, from: state.position, to: onset.position })
+  let nextGrip = 0
+  function go(moment: Moment) {
     const stepped = step(state, moment, rules)
     for (const hold of stepped.ended) holds.push(hold)
     for (const breach of stepped.breaches) breaches.push(breach)
     state = stepped.state
   }
-  holds.push(...release(state, rules.policy))
-  return { holds: holds.sort((a, b) => a.from - b.from || a.finger - b.finger), shifts, breaches }
+  for (let i = 0; i < onsets.length; i++) {
+    const onset = onsets[i]!
+    const gripped: Landing[] = []
+    for (; nextGrip < waiting.length && waiting[nextGrip]!.from <= onset.at; nextGrip++) {
+      const grip = waiting[nextGrip]!
+      const landings = gripLandings(grip, onset.landings[0]?.key ?? '')
+      // A grip that begins between two onsets lands there, in silence.
+      if (grip.from < onset.at) go({ at: grip.from, end: grip.from, position: state.position || onset.position, sounding: [], landings })
+      else gripped.push(...landings)
+    }
+    const landings = gripped.length === 0 && ahead[i]!.length === 0 ? onset.landings : [...gripped, ...onset.landings, ...ahead[i]!]
+    if (state.position !== 0 && state.position !== onset.position) shifts.push({ at: onset.at, from: state.position, to: onset.position })
+    go({ at: onset.at, end: onset.end, position: onset.position, sounding: onset.notes, landings })
+  }
+  for (const hold of release(state, rules.policy)) holds.push(hold)
+  return { holds: holds.sort((a, b) => a.from - b.from || a.finger - b.finger || b.string - a.string), shifts, breaches }
 }

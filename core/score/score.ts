@@ -1,8 +1,9 @@
-import type { Mark } from '../line/line'
+import type { Mark, Stroke } from '../line/line'
 import type { Tick } from '../line/ticks'
 import type { Breach, Hold } from '../hand/step'
+import type { CountTempo, TimedStep } from '../families/family'
 import type { Spec } from '../spec/parse'
-import type { Stroke } from '../strokes/system'
+import type { Travel } from './travel'
 
 /** How a note is sounded. */
 export type Via = 'pluck' | 'hammer' | 'pull' | 'tap' | 'rake' | 'slide'
@@ -35,10 +36,12 @@ export interface Quiet { readonly key: string, readonly string: number, readonly
 /** What was measured of a drill. */
 export interface Report {
   readonly crossings: { readonly outside: number, readonly inside: number }
+  /** Times one plucking finger plays two onsets running with less than a quarter of a second between. */
+  readonly sameFingerTwice: number
   /** Plucked notes after which the stroke cycle realigns; null where string visits differ in length. */
   readonly realignAfter: number | null
   readonly widestSpanMm: number
-  readonly travel: readonly { readonly at: Tick, readonly ms: number, readonly mm: number }[]
+  readonly travel: readonly Travel[]
   readonly quiet: readonly Quiet[]
   readonly breaches: readonly Breach[]
 }
@@ -62,6 +65,29 @@ export interface Score {
   readonly seconds: number
   readonly notesPerSecond: number
 }
+
+/** A counting drill, ready to run. */
+export interface CountPlan {
+  readonly kind: 'count'
+  readonly spec: Spec
+  readonly title: string
+  readonly purpose: string
+  readonly tempos: readonly CountTempo[]
+  readonly seconds: number
+}
+
+/** Timed steps, ready to run. */
+export interface StepsPlan {
+  readonly kind: 'steps'
+  readonly spec: Spec
+  readonly title: string
+  readonly purpose: string
+  readonly steps: readonly TimedStep[]
+  readonly seconds: number
+}
+
+/** What a spec realises to. */
+export type Realised = Score | CountPlan | StepsPlan
 
 /** Changes whenever the engine would write another score for the same spec; stored beside every score hash. */
 export const ENGINE_VERSION = 1

@@ -9,7 +9,7 @@ interface Placing { readonly position: number, readonly firstByPlace: Map<string
 function placings(events: readonly FingeredEvent[]): readonly Placing[] {
   const all: Placing[] = []
   for (const event of events) {
-    if (event.finger === 0) continue
+    if (event.finger === 0 || event.finger === null) continue
     let placing = all.at(-1)
     if (placing?.position !== event.position) {
       placing = { position: event.position, firstByPlace: new Map() }
@@ -39,7 +39,7 @@ export function measureSpans(events: readonly FingeredEvent[], { hand, instrumen
         if (a.finger === b.finger) continue
         const span = spanMm(instrument.scaleLengthMm, instrument.capo, a.fret, b.fret)
         widestSpanMm = Math.max(widestSpanMm, span)
-        const [low, high] = [a, b].sort((x, y) => x.finger - y.finger) as [FingeredEvent, FingeredEvent]
+        const [low, high] = [a, b].sort((x, y) => Number(x.finger) - Number(y.finger)) as [FingeredEvent, FingeredEvent]
         const comfort = comfortMm(hand, low.finger as Finger, high.finger as Finger)
         const excess = span - comfort
         if (excess <= 1e-9 || (worst && worst.excess >= excess)) continue

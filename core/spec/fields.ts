@@ -11,6 +11,9 @@ const whole = (what: string, min: number, max: number) => z.int({ error: issue =
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, options: T) =>
   z.enum(options, { error: issue => `${what} must be one of ${options.join(', ')}, not ${JSON.stringify(issue.input)}` })
 
+const number = (what: string, min: number, max: number) => z.number({ error: `${what} must be a number` })
+  .min(min, `${what} must be at least ${min}`).max(max, `${what} must be at most ${max}`)
+
 /**
  * The vocabulary of fields that family blocks are written in. Each builder names itself in its messages.
  * @example fields.block({ fingers: fields.fingerList(1, 4) })
@@ -30,11 +33,13 @@ export const fields = {
   /** A fret counted from the capo, 0 = open. */
   fret: () => whole('fret', 0, 36),
   list: <T extends z.ZodType>(item: T, min: number, max: number) => z.array(item).min(min, `needs at least ${min}`).max(max, `takes at most ${max}`),
+  number: (what: string, min: number, max: number) => number(what, min, max),
+  /** Either of two shapes. */
+  either: <A extends z.ZodType, B extends z.ZodType>(a: A, b: B) => z.union([a, b]),
+  /** Offsets from the position by finger. */
+  fingerMap: () => z.strictObject({ 1: whole('offset', -4, 12), 2: whole('offset', -4, 12), 3: whole('offset', -4, 12), 4: whole('offset', -4, 12) }).partial(),
   text: (max: number) => z.string().trim().min(1, 'must not be empty').max(max, `must be at most ${max} characters`),
 }
-
-const number = (what: string, min: number, max: number) => z.number({ error: `${what} must be a number` })
-  .min(min, `${what} must be at least ${min}`).max(max, `${what} must be at most ${max}`)
 
 /** Schema of an instrument as a spec or a student's card gives it. */
 export const instrumentSchema = z.strictObject({
@@ -66,12 +71,15 @@ const transformSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('mirror') }),
   z.strictObject({ do: z.literal('rotate'), n: whole('n', 1, 20000) }),
   z.strictObject({ do: z.literal('strokes'), by: whole('by', -64, 64) }),
+  z.strictObject({ do: z.literal('accents'), every: whole('every', 1, 64), from: whole('from', 1, 20000).default(1) }),
+  z.strictObject({ do: z.literal('excerpt'), from: z.string({ error: 'from must be the key of a note' }), to: z.string({ error: 'to must be the key of a note' }) }),
+  z.strictObject({ do: z.literal('string-set'), by: whole('by', -7, 7) }),
   z.strictObject({ do: z.literal('position'), to: whole('position', 1, 24) }),
   z.strictObject({ do: z.literal('perBeat'), n: whole('notes per beat', 1, 8) }),
 ], { error: issue => issue.code === 'invalid_union' ? `unknown transform ${JSON.stringify((issue.input as { do?: unknown } | null)?.do)}` : undefined })
 
 /** Systems that assign a stroke to every plucked note. */
-export const PLUCKING_SYSTEMS = ['alternate', 'down'] as const
+export const PLUCKING_SYSTEMS = ['alternate', 'down', 'economy', 'sweep', 'hybrid', 'thumb-pick', 'pima', 'im', 'ma', 'ia', 'pi', 'thumb', 'rake', 'given'] as const
 
 /** The fields every family shares, with their defaults. */
 export const sharedShape = {
@@ -101,10 +109,15 @@ export const sharedShape = {
   slurs: z.array(z.int('must be a whole number').min(2, 'note 1 of a string visit has no note before it to be slurred to').max(64, 'must be at most 64')).max(64).default([]),
   plucking: z.strictObject({
     system: oneOf('system', PLUCKING_SYSTEMS).default('alternate'),
-    start: oneOf('start', ['D', 'U']).default('D'),
+    start: oneOf('start', ['D', 'U', 'p', 'i', 'm', 'a', 'c']).default('D'),
+    stroke: oneOf('stroke', ['rest', 'free']).optional(),
+    /** Fingers of the cycle in order, such as "p m p a". */
+    cycle: z.union([z.string(), z.array(z.string())], { error: 'cycle must be fingers such as "p m p a"' })
+      .transform(cycle => (typeof cycle === 'string' ? cycle : cycle.join('')).replace(/[\s,-]/g, ''))
+      .refine(cycle => /^[pimac]{1,12}$/.test(cycle), 'cycle must be 1 to 12 of the fingers p i m a c').optional(),
   }).prefault({}),
   fingering: z.strictObject({
-    rule: z.literal('one-per-fret', { error: 'this family takes its fingers from one finger per fret; other rules are not built yet' }).default('one-per-fret'),
+    rule: oneOf('rule', ['one-per-fret', 'best', 'given']).default('one-per-fret'),
   }).prefault({}),
   then: z.array(transformSchema).max(32, 'takes at most 32 transforms').default([]),
 }

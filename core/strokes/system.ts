@@ -1,20 +1,36 @@
+import type { Stroke } from '../line/line'
 import type { SharedSpec } from '../spec/fields'
-
-/** What plays a note: a pick stroke, or a finger of the plucking hand. */
-export type Stroke = 'D' | 'U' | 'p' | 'i' | 'm' | 'a' | 'c'
 
 /** One plucked onset: the strings struck together, thick first. */
 export interface PluckedOnset {
   readonly strings: readonly number[]
+  /** Strokes a family prescribes for all of the onset: the system's own turn waits, but it sees where the hand went. */
+  readonly given: readonly Stroke[] | null
+}
+
+/** What a system says of one onset. */
+export interface Plucked {
+  /** One per string. */
+  readonly strokes: readonly Stroke[]
+  /** The finger is dragged on from the string before. */
+  readonly raked?: true
+}
+
+/** What a system needs to begin. */
+export interface PluckingStart {
+  readonly options: SharedSpec['plucking']
+  /** Plucked onsets by which its cycle starts later. */
+  readonly shift: number
+  readonly onsets: readonly PluckedOnset[]
 }
 
 /**
- * A system gives every plucked onset its strokes, one per string. Slurred notes are not among the onsets, so an
- * alternation runs over plucked notes only. `shift` starts the cycle that many onsets later.
+ * A way of plucking. Slurred notes are not among the onsets, so an alternation runs over plucked notes only.
+ * `begin` gives a player that is asked onset by onset, in order.
  */
 export interface PluckingSystem {
   readonly label: string
-  readonly assign: (onsets: readonly PluckedOnset[], options: SharedSpec['plucking'], shift: number) => readonly (readonly Stroke[])[]
-  /** Plucked onsets after which the system repeats itself. */
-  readonly cycleLength: (options: SharedSpec['plucking']) => number
+  readonly begin: (start: PluckingStart) => (onset: PluckedOnset, index: number) => Plucked
+  /** Plucked onsets after which the system repeats itself; null where it has no cycle. */
+  readonly cycleLength: (options: SharedSpec['plucking']) => number | null
 }

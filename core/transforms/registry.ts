@@ -1,13 +1,16 @@
 import type { Line } from '../line/line'
 import type { SharedSpec, Transform } from '../spec/fields'
 import { SpecError } from '../spec/spec-error'
+import { accents } from './accents'
+import { excerpt } from './excerpt'
 import { mirror } from './mirror'
 import { perBeat, position, strokes } from './parameters'
 import { reverse } from './reverse'
 import { rotate } from './rotate'
+import { stringSet } from './string-set'
 import type { TransformRule } from './transform'
 
-const RULES = { reverse, mirror, rotate, strokes, position, perBeat } satisfies { [D in Transform['do']]: TransformRule<Extract<Transform, { do: D }>> }
+const RULES = { reverse, mirror, rotate, strokes, accents, excerpt, 'string-set': stringSet, position, perBeat } satisfies { [D in Transform['do']]: TransformRule<Extract<Transform, { do: D }>> }
 
 const ruleFor = (transform: Transform) => RULES[transform.do] as TransformRule
 
@@ -30,10 +33,10 @@ export function transformSpec(spec: SharedSpec): SharedSpec {
  * Applies the transforms that act on the line, in order.
  * @throws SpecError whose path names the transform's place in `then`.
  */
-export function transformLine(line: Line, then: readonly Transform[]): Line {
+export function transformLine(line: Line, then: readonly Transform[], stringCount: number): Line {
   return effective(then).reduce((changed, { place, transform }) => {
     try {
-      return ruleFor(transform).onLine?.(changed, transform) ?? changed
+      return ruleFor(transform).onLine?.(changed, transform, stringCount) ?? changed
     }
     catch (error) {
       throw error instanceof SpecError ? new SpecError(`then.${place}.${error.path}`, error.message) : error

@@ -1,15 +1,15 @@
-import { lineEnd, onsets, type Event, type Grip, type Line } from '../line/line'
+import { lineEnd, onsets, ringOut, type Event, type Grip, type Line } from '../line/line'
 import type { Tick } from '../line/ticks'
 import type { RuleFor } from './transform'
 
-/** Keys of the notes that are slurred once time runs backwards: a slur stays between its two notes. */
+/** Keys of the notes that are slurred once time runs backwards: a slur, or the way into a tap, stays between its two notes. */
 function slurredBackwards(events: readonly Event[]): ReadonlySet<string> {
   const lastOnString = new Map<number, Event>()
   const keys = new Set<string>()
   for (const event of events) {
     if (!('string' in event.place)) continue
     const before = lastOnString.get(event.place.string)
-    if (event.slurred && before) keys.add(before.key)
+    if ((event.slurred || event.tap) && before && !before.tap) keys.add(before.key)
     lastOnString.set(event.place.string, event)
   }
   return keys
@@ -30,10 +30,11 @@ export function reverseLine(line: Line): Line {
     const sounding = Math.min(next, Math.max(...group.map(event => event.at + event.dur)))
     return group.map(event => ({ ...event, at: end - sounding, slurred: slurred.has(event.key) }))
   }).reverse().flat()
+  const grips = line.grips.map(grip => reverseGrip(grip, end)).reverse()
   return {
     ...line,
-    events,
-    grips: line.grips.map(grip => reverseGrip(grip, end)).reverse(),
+    events: ringOut(events, grips),
+    grips,
     restarts: [0, ...line.restarts.slice(1).map(at => end - at).reverse()],
   }
 }

@@ -1,4 +1,4 @@
-import { lineEnd, onsets, type Line } from '../line/line'
+import { lineEnd, onsets, ringOut, type Line } from '../line/line'
 import { SpecError } from '../spec/spec-error'
 import type { RuleFor } from './transform'
 
@@ -19,7 +19,7 @@ export function rotateLine(line: Line, n: number): Line {
   const grips = line.grips.flatMap(grip => grip.from < start && grip.to > start
     ? [{ ...grip, from: 0, to: grip.to - start }, { ...grip, from: grip.from - start + end, to: end }]
     : [{ ...grip, from: turned(grip.from), to: turned(grip.from) + grip.to - grip.from }])
-  return { ...line, events, grips, restarts: [...new Set([0, ...line.restarts.map(turned)])].sort((a, b) => a - b) }
+  return { ...line, events: ringOut(events, grips), grips, restarts: [...new Set([0, ...line.restarts.map(turned)])].sort((a, b) => a - b) }
 }
 
 /** The same notes, started on another one. */

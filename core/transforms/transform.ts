@@ -8,7 +8,7 @@ import type { SharedSpec, Transform } from '../spec/fields'
 export interface TransformRule<T extends Transform = Transform> {
   readonly onSpec?: (spec: SharedSpec, transform: T) => SharedSpec
   /** @throws SpecError with a path below the transform's own place in `then`. */
-  readonly onLine?: (line: Line, transform: T) => Line
+  readonly onLine?: (line: Line, transform: T, stringCount: number) => Line
   /** What was done, as the title says it. */
   readonly inWords: (transform: T) => string
 }

@@ -1,0 +1,120 @@
+import { Chord, Note } from 'tonal'
+import { midiAt, type Instrument } from '../fretboard/instrument'
+import { SpecError } from '../spec/spec-error'
+import type { GripContact } from '../line/line'
+import { SHAPES } from './shapes'
+
+/** A chord shape as a spec writes it. */
+export interface ChordInput {
+  readonly name?: string | undefined
+  /** Thick string first: `x02210`, or with bars between for two figures `x-10-12-12-11-10`. */
+  readonly frets: string
+  /** Thick string first: digits, 0 open, x or - not played. */
+  readonly fingers?: string | undefined
+}
+
+/** A sounding string of a chord. */
+export interface ChordString { readonly string: number, readonly fret: number, readonly finger: 0 | 1 | 2 | 3 | 4 }
+
+/** A chord with every string settled. */
+export interface ChordShape {
+  readonly name: string
+  /** Sounding strings, thick first. */
+  readonly strings: readonly ChordString[]
+  /** Fingers on frets, for the grip. */
+  readonly contacts: readonly GripContact[]
+  /** Fret where finger 1 rests. */
+  readonly position: number
+}
+
+const split = (text: string) => (text.includes('-') && /\d-|x-/i.test(text) && text.split('-').length > 3 ? text.split('-') : [...text.replace(/\s/g, '')])
+
+/**
+ * Reads the frets of a chord.
+ * @returns One fret per string, thick first; null where the string is not played.
+ * @throws SpecError at `path` when it is not one figure or x per string.
+ */
+export function readFrets(text: string, stringCount: number, path: string): readonly (number | null)[] {
+  const parts = split(text)
+  if (parts.length !== stringCount) throw new SpecError(path, `${JSON.stringify(text)} names ${parts.length} strings; the guitar has ${stringCount}`)
+  return parts.map((part) => {
+    if (/^x$/i.test(part)) return null
+    if (!/^\d{1,2}$/.test(part)) throw new SpecError(path, `${JSON.stringify(part)} is neither a fret nor x`)
+    return Number(part)
+  })
+}
+
+/** Fingers for a shape that has none: a barre where there are more notes than fingers, else the nearest finger upwards. */
+function simpleFingers(frets: readonly (number | null)[], path: string): readonly (0 | 1 | 2 | 3 | 4)[] {
+  const down = frets.flatMap((fret, i) => (fret ? [{ fret, i }] : [])).sort((a, b) => a.fret - b.fret || a.i - b.i)
+  const fingers: (0 | 1 | 2 | 3 | 4)[] = frets.map(() => 0)
+  if (down.length === 0) return fingers
+  const lowest = down[0]!.fret
+  const first = down.filter(each => each.fret === lowest)
+  const barred = down.length > 4 || (first.length > 1 && first.some((each, k) => k > 0 && frets.slice(first[0]!.i, each.i + 1).every(fret => fret !== null && fret > 0) && down.length > 3))
+  let next = 1
+  for (const each of down) {
+    if (barred && each.fret === lowest) {
+      fingers[each.i] = 1
+      next = 2
+      continue
+    }
+    fingers[each.i] = Math.min(next, 5) as 1
+    next++
+  }
+  if (next > 5) throw new SpecError(path, `this shape needs ${next - 1} fingers`)
+  return fingers
+}
+
+function readFingers(text: string, frets: readonly (number | null)[], path: string): readonly (0 | 1 | 2 | 3 | 4)[] {
+  const parts = [...text.replace(/\s/g, '')]
+  if (parts.length !== frets.length) throw new SpecError(path, `${JSON.stringify(text)} names ${parts.length} strings; the frets name ${frets.length}`)
+  return parts.map((part, i) => {
+    const fret = frets[i]
+    const finger = /^[x-]$/i.test(part) ? 0 : Number(part)
+    if (!Number.isInteger(finger) || finger < 0 || finger > 4) throw new SpecError(path, `${JSON.stringify(part)} is no finger`)
+    if (fret && finger === 0) throw new SpecError(path, `fret ${fret} has no finger`)
+    if (!fret && finger !== 0) throw new SpecError(path, `finger ${finger} is on a string that is ${fret === 0 ? 'open' : 'not played'}`)
+    return finger as 0 | 1 | 2 | 3 | 4
+  })
+}
+
+/** One finger lies on one fret: twice on different frets is impossible. */
+function assertOneFretEach(contacts: readonly GripContact[], path: string) {
+  for (const contact of contacts) {
+    const other = contacts.find(each => each.finger === contact.finger && each.fret !== contact.fret)
+    if (other) throw new SpecError(path, `finger ${contact.finger} twice, on frets ${Math.min(contact.fret, other.fret)} and ${Math.max(contact.fret, other.fret)}`)
+  }
+}
+
+/**
+ * Names the chord that sounds, by the theory library; the first name it finds, or the notes themselves.
+ * @param midis Sounding pitches, lowest first.
+ */
+export function chordNames(midis: readonly number[]): readonly string[] {
+  return Chord.detect(midis.map(midi => Note.pitchClass(Note.fromMidiSharps(midi))))
+}
+
+/**
+ * Settles a chord shape: sounding strings, fingers (from the table of common shapes, else by a simple rule), name.
+ * @param path Path of the chord in its spec, for messages.
+ * @throws SpecError naming the field at fault.
+ */
+export function chordShape(input: ChordInput, instrument: Instrument, path: string): ChordShape {
+  const stringCount = instrument.tuning.length
+  const frets = readFrets(input.frets, stringCount, `${path}.frets`)
+  const beyond = frets.find(fret => fret !== null && fret > instrument.lastFret)
+  if (beyond) throw new SpecError(`${path}.frets`, `fret ${beyond} is beyond the neck: the last fret is ${instrument.lastFret}`)
+  if (frets.every(fret => fret === null)) throw new SpecError(`${path}.frets`, 'no string sounds')
+  const known = SHAPES.find(shape => shape.frets === input.frets.toLowerCase())
+  const fingers = input.fingers !== undefined
+    ? readFingers(input.fingers, frets, `${path}.fingers`)
+    : known ? readFingers(known.fingers, frets, `${path}.fingers`) : simpleFingers(frets, `${path}.frets`)
+  const strings = frets.flatMap((fret, i): ChordString[] => (fret === null ? [] : [{ string: stringCount - i, fret, finger: fingers[i]! }]))
+  const contacts = strings.flatMap(({ string, fret, finger }): GripContact[] => (finger === 0 ? [] : [{ string, fret, finger }]))
+  assertOneFretEach(contacts, input.fingers !== undefined ? `${path}.fingers` : `${path}.frets`)
+  const byFinger = contacts.find(contact => contact.finger === 1)?.fret ?? Math.max(1, Math.min(...contacts.map(contact => contact.fret - contact.finger + 1), 99))
+  const position = contacts.length === 0 ? 1 : byFinger
+  const midis = strings.map(({ string, fret }) => midiAt(instrument, string, fret)).sort((a, b) => a - b)
+  return { name: input.name ?? known?.name ?? chordNames(midis)[0] ?? input.frets, strings, contacts, position }
+}

@@ -1,0 +1,69 @@
+import { barTicks, TICKS_PER_QUARTER } from '../line/ticks'
+import { writeLine } from '../line/writer'
+import { fields, type Infer } from '../spec/fields'
+import { SpecError } from '../spec/spec-error'
+import { chordList, chordsInWords, chordShapes } from './chord-fields'
+import type { SheetFamily } from './family'
+import { playPattern } from './play-pattern'
+
+const block = fields.block({
+  chords: chordList(),
+  stage: fields.oneOf('stage', ['block', 'sequential', 'pattern']).default('block'),
+  tokens: fields.text(400).optional(),
+  barsPerChord: fields.whole('barsPerChord', 1, 16).default(1),
+})
+type Blocks = Infer<typeof block>
+const EIGHTH = TICKS_PER_QUARTER / 2
+
+/** Chord changes: as blocks, then finger after finger, then broken. */
+export const blocks: SheetFamily<Blocks> = {
+  name: 'blocks',
+  label: 'Chord change',
+  block,
+  opening: { chords: [{ name: 'E', frets: '022100' }, { name: 'Am', frets: 'x02210' }], stage: 'block', barsPerChord: 1 },
+  controls: [
+    { kind: 'chords', path: 'blocks.chords', label: 'Chords' },
+    { kind: 'choice', path: 'blocks.stage', label: 'Stage', options: [{ value: 'block', label: 'blocks' }, { value: 'sequential', label: 'one by one' }, { value: 'pattern', label: 'broken' }] },
+    { kind: 'tokens', path: 'blocks.tokens', label: 'Pattern', when: { path: 'blocks.stage', is: 'pattern' } },
+    { kind: 'number', path: 'blocks.barsPerChord', label: 'Bars a chord', min: 1, max: 8 },
+  ],
+  uses: [],
+  plucking: ({ stage }) => (stage === 'pattern' ? 'given' : undefined),
+  build: (spec, drill, instrument) => {
+    const chords = chordShapes(drill.chords, instrument, 'blocks')
+    const bar = barTicks(spec.rhythm.meter)
+    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'blocks.chords', stringPath: 'blocks.chords' }, (writer) => {
+      for (const [i, chord] of chords.entries()) {
+        const entry = drill.chords[i]!
+        const barCount = entry.bars ?? drill.barsPerChord
+        const ticks = bar * barCount
+        const from = writer.at()
+        const note = (each: typeof chord.strings[number]) => ({ string: each.string, fret: each.fret, finger: each.finger, position: chord.position })
+        if (drill.stage === 'pattern') {
+          const tokens = entry.tokens ?? drill.tokens
+          if (!tokens) throw new SpecError('blocks.tokens', 'the broken stage needs a pattern')
+          playPattern(writer, { chord, tokens, tokensPath: entry.tokens ? `blocks.chords.${i}.tokens` : 'blocks.tokens', ticks, topString: 1, nextBass: null })
+          continue
+        }
+        if (drill.stage === 'block') {
+          for (let each = 0; each < barCount; each++) writer.play(chord.strings.map(note), bar)
+        }
+        else {
+          if (chord.strings.length * EIGHTH > ticks) throw new SpecError(`blocks.chords.${i}`, `${chord.name} has ${chord.strings.length} strings; ${barCount} ${barCount === 1 ? 'bar holds' : 'bars hold'} ${Math.floor(ticks / EIGHTH)} eighths`)
+          for (const each of chord.strings) {
+            writer.turn()
+            writer.play([{ ...note(each), dur: from + ticks - writer.at(), rings: true }], EIGHTH)
+          }
+          writer.rest(from + ticks - writer.at())
+        }
+        if (chord.contacts.length > 0) writer.grip(from, from + ticks, chord.contacts)
+      }
+    })
+  },
+  title: (_, { chords, stage }) => `Change ${chordsInWords(chords)}, ${{ block: 'as blocks', sequential: 'one by one', pattern: 'broken' }[stage]}`,
+  purpose: (_, { stage }) => ({
+    block: 'The whole chord at once, legato: every finger has its place before the hand moves.',
+    sequential: 'Each finger goes down when its string is needed, the bass first.',
+    pattern: 'The change under a running pattern: nothing stops.',
+  })[stage],
+}

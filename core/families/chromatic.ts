@@ -1,0 +1,92 @@
+import { romanPosition } from '../fretboard/geometry'
+import type { Instrument } from '../fretboard/instrument'
+import { noteTicks, TICKS_PER_QUARTER } from '../line/ticks'
+import { writeLine, type LineWriter, type Played } from '../line/writer'
+import { fields, type Infer, type SharedSpec } from '../spec/fields'
+import { SpecError } from '../spec/spec-error'
+import type { SheetFamily } from './family'
+
+const block = fields.block({
+  strings: fields.list(fields.string(), 1, 16),
+  positions: fields.list(fields.whole('position', 1, 24), 1, 8).default([1, 5, 9]),
+  fromOpen: fields.flag(false),
+  travel: fields.oneOf('travel', ['there', 'back', 'there-and-back']).default('there-and-back'),
+  shiftPause: fields.number('shiftPause', 0, 16).default(0),
+  line: fields.oneOf('line', ['each-string', 'across']).default('each-string'),
+})
+type Chromatic = Infer<typeof block>
+
+/** One string upwards: finger per fret in each position in turn. */
+function oneString(string: number, { positions, fromOpen }: Chromatic): Played[] {
+  const open: Played[] = fromOpen ? [{ string, fret: 0, finger: 0, position: positions[0]! }] : []
+  return [...open, ...positions.flatMap(position => ([1, 2, 3, 4] as const).map((finger): Played => ({ string, fret: position + finger - 1, finger, position })))]
+}
+
+/** All strings upwards in the first position: each up to the fret before the next open string. */
+function acrossStrings({ strings, fromOpen }: Chromatic, { tuning }: Instrument): Played[] {
+  return strings.flatMap((string, i) => {
+    const next = strings[i + 1]
+    const open = tuning[tuning.length - string]!
+    const last = next === undefined ? 4 : tuning[tuning.length - next]! - open - 1
+    if (last > 5 || last < 0) throw new SpecError('chromatic.strings', `strings ${string} and ${next} lie ${last + 1} frets apart: one position does not join them`)
+    return Array.from({ length: last + 1 }, (_, fret): Played => ({ string, fret, finger: Math.min(fret, 4) as Played['finger'], position: 1, ...(fret > 4 && { marks: ['stretch'] as const }) })).slice(fromOpen ? 0 : 1)
+  })
+}
+
+function there(played: readonly Played[], travel: Chromatic['travel']): readonly Played[] {
+  const back = [...played].reverse()
+  // The top note is played once.
+  return travel === 'there' ? played : travel === 'back' ? back : [...played, ...back.slice(1)]
+}
+
+function write(writer: LineWriter, played: readonly Played[], dur: number, pause: number, before: Played | undefined): Played | undefined {
+  let last = before
+  for (const note of played) {
+    if (last && last.position !== note.position && pause > 0) writer.rest(pause)
+    writer.play([note], dur)
+    last = note
+  }
+  return last
+}
+
+function build(spec: SharedSpec, drill: Chromatic, instrument: Instrument) {
+  for (const [i, string] of drill.strings.entries()) {
+    if (string > instrument.tuning.length) throw new SpecError(`chromatic.strings.${i}`, `string ${string} is not on a guitar of ${instrument.tuning.length} strings`)
+  }
+  const dur = noteTicks(spec.rhythm.perBeat)
+  const pause = Math.round(drill.shiftPause * TICKS_PER_QUARTER)
+  const parts = drill.line === 'across'
+    ? [there(acrossStrings(drill, instrument), drill.travel)]
+    : drill.strings.map(string => there(oneString(string, drill), drill.travel))
+  let last: Played | undefined
+  return writeLine(spec, instrument, { keys: 'visits', masked: true, fretPath: 'chromatic.positions', stringPath: 'chromatic.strings' }, (writer) => {
+    for (const part of parts) {
+      writer.turn()
+      last = write(writer, part, dur, pause, last)
+    }
+  })
+}
+
+/** Every fret in turn, finger per fret, with shifts between positions or across the strings. */
+export const chromatic: SheetFamily<Chromatic> = {
+  name: 'chromatic',
+  label: 'Chromatic',
+  block,
+  opening: { strings: [1], positions: [1, 5, 9], fromOpen: true, travel: 'there-and-back', shiftPause: 1, line: 'each-string' },
+  controls: [
+    { kind: 'choice', path: 'chromatic.line', label: 'Line', options: [{ value: 'each-string', label: 'up each string' }, { value: 'across', label: 'across the strings' }] },
+    { kind: 'figures', path: 'chromatic.strings', label: 'Strings', hint: 'in order, such as 6 5 4 3 2 1' },
+    { kind: 'figures', path: 'chromatic.positions', label: 'Positions', hint: 'such as 1 5 9', when: { path: 'chromatic.line', is: 'each-string' } },
+    { kind: 'choice', path: 'chromatic.fromOpen', label: 'Open string', options: [{ value: true, label: 'included' }, { value: false, label: 'left out' }] },
+    { kind: 'choice', path: 'chromatic.travel', label: 'Travel', options: [{ value: 'there-and-back', label: 'up and down' }, { value: 'there', label: 'up' }, { value: 'back', label: 'down' }] },
+    { kind: 'number', path: 'chromatic.shiftPause', label: 'Pause at each shift', min: 0, max: 4, unit: 'beats', when: { path: 'chromatic.line', is: 'each-string' } },
+  ],
+  uses: ['slurs', 'plucking', 'perBeat', 'hold'],
+  build,
+  title: (_, { strings, positions, line, travel }) => `Chromatic ${line === 'across' ? `across strings ${strings.join(' ')}` : `on ${strings.length === 1 ? 'string' : 'strings'} ${strings.join(' ')}, ${positions.map(romanPosition).join(' ')}`}${travel === 'there-and-back' ? ', up and down' : travel === 'back' ? ', down' : ', up'}`,
+  purpose: (_, { line, positions, shiftPause }) => line === 'across'
+    ? 'Every semitone once: each finger knows its fret, and the crossing makes no gap.'
+    : positions.length > 1
+      ? `Finger per fret with ${positions.length - 1} ${positions.length === 2 ? 'shift' : 'shifts'}${shiftPause > 0 ? ', the hand moving during the pause' : ''}: the hand keeps its shape as it moves.`
+      : 'Finger per fret in one position: even landings, both hands together.',
+}

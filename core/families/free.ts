@@ -1,0 +1,127 @@
+import { midiAt, type Instrument } from '../fretboard/instrument'
+import type { Event, Line } from '../line/line'
+import { fields, type Infer, type SharedSpec } from '../spec/fields'
+import { SpecError } from '../spec/spec-error'
+import type { SheetFamily } from './family'
+
+const block = fields.block({
+  notes: fields.list(fields.block({
+    at: fields.whole('at', 0, 100_000_000),
+    dur: fields.whole('dur', 1, 10_000_000),
+    string: fields.string().optional(),
+    fret: fields.fret().optional(),
+    midi: fields.whole('midi', 0, 127).optional(),
+    finger: fields.whole('finger', 0, 4).optional(),
+    pluck: fields.oneOf('pluck', ['D', 'U', 'p', 'i', 'm', 'a', 'c']).optional(),
+    via: fields.oneOf('via', ['pluck', 'hammer', 'pull', 'tap', 'rake', 'slide']).optional(),
+  }), 1, 20_000),
+})
+type Free = Infer<typeof block>
+type FreeNote = Free['notes'][number]
+
+/** Where a note goes: as given, or for a bare pitch the place nearest to the hand, on a string that is free. */
+function placeOf(note: FreeNote, i: number, instrument: Instrument, hand: number, taken: ReadonlySet<number>): { readonly string: number, readonly fret: number } {
+  const path = `free.notes.${i}`
+  const count = instrument.tuning.length
+  if (note.string !== undefined && note.fret !== undefined) {
+    if (note.midi !== undefined && note.string <= count && midiAt(instrument, note.string, note.fret) !== note.midi) throw new SpecError(`${path}.midi`, `string ${note.string}, fret ${note.fret} does not sound ${note.midi}`)
+    if (note.string > count) throw new SpecError(`${path}.string`, `string ${note.string} is not on a guitar of ${count} strings`)
+    if (note.fret > instrument.lastFret) throw new SpecError(`${path}.fret`, `fret ${note.fret} is beyond the neck: the last fret is ${instrument.lastFret}`)
+    if (taken.has(note.string)) throw new SpecError(`${path}.string`, `string ${note.string} plays two notes at once`)
+    return { string: note.string, fret: note.fret }
+  }
+  if (note.midi === undefined) throw new SpecError(note.string === undefined ? `${path}.string` : `${path}.fret`, 'a note needs string and fret, or a pitch')
+  const pitch = note.midi
+  const places = Array.from({ length: count }, (_, k) => k + 1).filter(string => !taken.has(string) && (note.string === undefined || note.string === string))
+    .map(string => ({ string, fret: pitch - midiAt(instrument, string, 0) })).filter(({ fret }) => fret >= 0 && fret <= instrument.lastFret)
+    .sort((a, b) => Math.abs(a.fret - hand - 1) - Math.abs(b.fret - hand - 1) || a.fret - b.fret)
+  const [place] = places
+  if (!place) throw new SpecError(`${path}.midi`, `pitch ${pitch} is not to be had on a free string of this guitar`)
+  return place
+}
+
+/** One finger per fret: the hand moves only when a fret lies outside it. */
+function positionFor(fret: number, finger: number | undefined, position: number): number {
+  if (fret === 0) return position
+  if (finger) return Math.max(1, fret - finger + 1)
+  if (fret < position) return fret
+  return fret > position + 3 ? fret - 3 : position
+}
+
+/** Fingers of notes that begin together: distinct, ascending with the frets; one fret on several strings is a barre. */
+function fingerStack(group: readonly { readonly note: FreeNote, readonly fret: number }[], position: number): ReadonlyMap<FreeNote, 0 | 1 | 2 | 3 | 4> {
+  const fingers = new Map<FreeNote, 0 | 1 | 2 | 3 | 4>()
+  let last = { finger: 0, fret: 0 }
+  for (const { note, fret } of [...group].sort((a, b) => a.fret - b.fret)) {
+    if (fret === 0) {
+      fingers.set(note, 0)
+      continue
+    }
+    const own = note.finger ?? (fret === last.fret ? last.finger : Math.max(last.finger + 1, Math.min(4, Math.max(1, fret - position + 1))))
+    const finger = Math.min(4, own) as 1 | 2 | 3 | 4
+    fingers.set(note, finger)
+    last = { finger, fret }
+  }
+  return fingers
+}
+
+function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line {
+  const sorted = notes.map((note, i) => ({ note, i })).sort((a, b) => a.note.at - b.note.at)
+  const events: Event[] = []
+  let position = spec.position
+  let number = 0
+  for (let start = 0; start < sorted.length;) {
+    const { at } = sorted[start]!.note
+    const group = sorted.slice(start).filter(each => each.note.at === at)
+    start += group.length
+    const taken = new Set<number>()
+    const placed = group.map(({ note, i }) => {
+      const place = placeOf(note, i, instrument, position, taken)
+      taken.add(place.string)
+      if (note.finger !== undefined && (note.finger === 0) !== (place.fret === 0)) throw new SpecError(`free.notes.${i}.finger`, place.fret === 0 ? 'an open string has finger 0' : 'finger 0 is for open strings')
+      return { note, i, ...place }
+    }).sort((a, b) => b.string - a.string)
+    const lead = placed.filter(each => each.fret > 0 && each.note.via !== 'tap').sort((a, b) => a.fret - b.fret)[0]
+    if (lead) position = positionFor(lead.fret, lead.note.finger, position)
+    const fingers = fingerStack(placed, position)
+    for (const { note, string, fret } of placed) {
+      const tapped = note.via === 'tap'
+      const finger = fingers.get(note)!
+      const key = `p1.n${++number}`
+      events.push({
+        key,
+        at,
+        dur: note.dur,
+        place: { string, fret },
+        want: tapped ? 'free' : { finger },
+        position,
+        visit: `${key}`,
+        slurred: note.via === 'hammer' || note.via === 'pull' || note.via === 'slide',
+        marks: fret > 0 && finger > 0 && Math.abs(fret - position + 1 - finger) > 0 && finger === 4 ? ['stretch'] : [],
+        ...(tapped && { tap: true as const, pluck: note.pluck ?? 'm' }),
+        ...(!tapped && note.pluck && { pluck: note.pluck }),
+        ...((note.via === 'slide' || note.via === 'rake') && { via: note.via }),
+      })
+    }
+  }
+  return passes(events, spec.times)
+}
+
+function passes(events: readonly Event[], times: number): Line {
+  const end = events.reduce((latest, event) => Math.max(latest, event.at + event.dur), 0)
+  const all = Array.from({ length: times }, (_, pass) => events.map(event => ({ ...event, at: event.at + pass * end, key: event.key.replace(/^p1/, `p${pass + 1}`), visit: event.visit.replace(/^p1/, `p${pass + 1}`) })))
+  return { events: all.flat(), grips: [], restarts: all.map((_, pass) => pass * end), strokeShift: 0 }
+}
+
+/** The teacher's own music, typed in or imported. */
+export const free: SheetFamily<Free> = {
+  name: 'free',
+  label: 'Own music',
+  block,
+  opening: { notes: [0, 1, 3, 0].map((fret, i) => ({ at: i * 5040, dur: 5040, string: i < 3 ? 2 : 1, fret })) },
+  controls: [],
+  uses: ['position', 'plucking', 'hold'],
+  build,
+  title: (_, { notes }) => `Own music, ${notes.length} ${notes.length === 1 ? 'note' : 'notes'}`,
+  purpose: () => 'The teacher’s own passage, with the hands it needs.',
+}

@@ -1,0 +1,48 @@
+import { romanPosition } from '../fretboard/geometry'
+import { noteTicks } from '../line/ticks'
+import { stringVisits } from '../line/visits'
+import { writeLine } from '../line/writer'
+import { fields, type Infer } from '../spec/fields'
+import { SpecError } from '../spec/spec-error'
+import type { SheetFamily } from './family'
+import { stringsInWords } from './words'
+
+const block = fields.block({
+  fingers: fields.fingerList(2, 2),
+  reps: fields.whole('reps', 1, 32).default(1),
+  trill: fields.flag(false),
+})
+type Pair = Infer<typeof block>
+
+/** Two fingers against each other on every string: neighbours, skips, trills. */
+export const pair: SheetFamily<Pair> = {
+  name: 'pair',
+  label: 'Finger pair',
+  block,
+  opening: { fingers: [1, 2], reps: 2, trill: false },
+  controls: [
+    { kind: 'choice', path: 'pair.fingers', label: 'Pair', options: ['12', '23', '34', '13', '24', '14', '21', '32', '43', '31', '42', '41'].map(label => ({ value: [...label].map(Number), label })) },
+    { kind: 'number', path: 'pair.reps', label: 'Times on each string', min: 1, max: 16 },
+    { kind: 'choice', path: 'pair.trill', label: 'Sounded', options: [{ value: false, label: 'plucked' }, { value: true, label: 'as a trill' }] },
+  ],
+  uses: ['position', 'strings', 'slurs', 'plucking', 'perBeat', 'hold'],
+  build: (spec, { fingers, reps, trill }, instrument) => {
+    const [a, b] = fingers as [1 | 2 | 3 | 4, 1 | 2 | 3 | 4]
+    if (a === b) throw new SpecError('pair.fingers', `finger ${a} twice`)
+    const dur = noteTicks(spec.rhythm.perBeat)
+    const visits = stringVisits(spec.strings, instrument.tuning.length)
+    return writeLine(spec, instrument, { keys: 'visits', masked: true, fretPath: 'position', stringPath: 'strings' }, (writer) => {
+      for (const { string } of visits) {
+        writer.turn()
+        for (let i = 0; i < 2 * reps; i++) {
+          const finger = i % 2 === 0 ? a : b
+          writer.play([{ string, fret: spec.position + finger - 1, finger, position: spec.position, ...(trill && i > 0 && { slurred: true }) }], dur)
+        }
+      }
+    })
+  },
+  title: (spec, { fingers, trill }) => `${trill ? 'Trill' : 'Pair'} ${fingers.join(' ')}, ${stringsInWords(spec.strings)}, ${romanPosition(spec.position)}`,
+  purpose: (_, { fingers, trill }) => trill
+    ? `Fingers ${fingers.join(' and ')} sound the string by themselves: strength and evenness of the slur.`
+    : `Fingers ${fingers.join(' and ')} against each other: the independence of this pair.`,
+}

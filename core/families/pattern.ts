@@ -1,0 +1,75 @@
+import type { ChordShape } from '../chords/chord'
+import { barTicks } from '../line/ticks'
+import { writeLine, type Played } from '../line/writer'
+import { fields, type Infer } from '../spec/fields'
+import { SpecError } from '../spec/spec-error'
+import { chordList, chordsInWords, chordShapes } from './chord-fields'
+import type { SheetFamily } from './family'
+import { playPattern } from './play-pattern'
+
+const block = fields.block({
+  chords: chordList(),
+  tokens: fields.text(400),
+  barsPerChord: fields.whole('barsPerChord', 1, 16).default(1),
+  topString: fields.whole('topString', 1, 8).optional(),
+  line: fields.block({ string: fields.string(), frets: fields.list(fields.fret(), 1, 64) }).optional(),
+})
+type Pattern = Infer<typeof block>
+
+/** The finger for a note of the bass line: the chord's own where it lies there, else the nearest that is free. */
+function bassNote(string: number, fret: number, chord: ChordShape): Played {
+  const own = chord.contacts.find(contact => contact.string === string && contact.fret === fret)
+  if (fret === 0 || own) return { string, fret, finger: own?.finger ?? 0, position: chord.position }
+  const taken = new Set(chord.contacts.filter(contact => contact.string !== string).map(contact => contact.finger))
+  const wanted = Math.min(4, Math.max(1, fret - chord.position + 1))
+  const finger = ([1, 2, 3, 4] as const).filter(each => !taken.has(each)).sort((a, b) => Math.abs(a - wanted) - Math.abs(b - wanted))[0]
+  if (!finger) throw new SpecError('pattern.line', `no finger is free for fret ${fret} of the bass line over ${chord.name}`)
+  return { string, fret, finger, position: chord.position }
+}
+
+const THUMB = 'p:R {1} p:A {2}'
+const LETTERS = ['i', 'm', 'a'] as const
+const VOICE = { i: 3, m: 2, a: 1 } as const
+
+/** Over an alternating thumb: the six ordered pairs of i, m, a, between the thumb's notes and together with them (common practice). */
+export const THUMB_PATTERNS: readonly { readonly label: string, readonly tokens: string }[] = LETTERS.flatMap(first =>
+  LETTERS.filter(second => second !== first).flatMap(second => [
+    { label: `${first} ${second} between`, tokens: THUMB.replace('{1}', `${first}:${VOICE[first]}`).replace('{2}', `${second}:${VOICE[second]}`) },
+    { label: `${first} ${second} together`, tokens: `p:R+${first}:${VOICE[first]}/q p:A+${second}:${VOICE[second]}/q` },
+  ]))
+
+/** A plucking pattern on string roles, so that it transfers to any chord. */
+export const pattern: SheetFamily<Pattern> = {
+  name: 'pattern',
+  label: 'Plucking pattern',
+  block,
+  opening: { chords: [{ name: 'C', frets: 'x32010' }, { name: 'G', frets: '320003' }], tokens: 'p:R i:3 m:2 a:1 p:A i:3 m:2 a:1', barsPerChord: 1 },
+  controls: [
+    { kind: 'chords', path: 'pattern.chords', label: 'Chords' },
+    { kind: 'tokens', path: 'pattern.tokens', label: 'Pattern' },
+    { kind: 'number', path: 'pattern.barsPerChord', label: 'Bars a chord', min: 1, max: 8 },
+  ],
+  uses: [],
+  plucking: () => 'given',
+  build: (spec, drill, instrument) => {
+    const chords = chordShapes(drill.chords, instrument, 'pattern')
+    const bar = barTicks(spec.rhythm.meter)
+    return writeLine(spec, instrument, { keys: 'numbers', fretPath: 'pattern.chords', stringPath: 'pattern.line.string' }, (writer) => {
+      let next = 0
+      for (const [i, chord] of chords.entries()) {
+        const entry = drill.chords[i]!
+        const { line } = drill
+        playPattern(writer, {
+          chord,
+          tokens: entry.tokens ?? drill.tokens,
+          tokensPath: entry.tokens ? `pattern.chords.${i}.tokens` : 'pattern.tokens',
+          ticks: bar * (entry.bars ?? drill.barsPerChord),
+          topString: drill.topString ?? 1,
+          nextBass: line ? () => bassNote(line.string, line.frets[next++ % line.frets.length]!, chord) : null,
+        })
+      }
+    })
+  },
+  title: (_, { chords, tokens }) => `Pattern ${tokens.split(/\s+/).map(token => token.replace(/:[RABL1-4]/g, '').replace(/\/\w/, '')).join(' ')} over ${chordsInWords(chords)}`,
+  purpose: () => 'The plucking hand keeps its pattern while the chords change under it.',
+}

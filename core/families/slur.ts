@@ -1,0 +1,57 @@
+import { romanPosition } from '../fretboard/geometry'
+import { noteTicks } from '../line/ticks'
+import { writeLine } from '../line/writer'
+import { fields, type Infer } from '../spec/fields'
+import { SpecError } from '../spec/spec-error'
+import type { SheetFamily } from './family'
+
+const block = fields.block({
+  string: fields.string(),
+  groups: fields.list(fields.list(fields.whole('finger', 0, 4), 1, 12), 1, 32),
+  frets: fields.fingerMap().optional(),
+  slurred: fields.either(fields.whole('slurred', 0, 32), fields.list(fields.whole('group', 1, 32), 0, 32)).default(0),
+})
+type Slur = Infer<typeof block>
+
+const fretOf = (finger: number, { frets }: Slur, position: number) => (finger === 0 ? 0 : position + (frets?.[finger as 1 | 2 | 3 | 4] ?? finger - 1))
+
+/** Whether group g (from 0) is slurred. */
+const isSlurred = ({ slurred }: Slur, group: number) => (typeof slurred === 'number' ? group < slurred : slurred.includes(group + 1))
+
+/** Groups of slurred notes on one string; the study slurs none, then the first, … then all. */
+export const slur: SheetFamily<Slur> = {
+  name: 'slur',
+  label: 'Slurs',
+  block,
+  opening: { string: 2, groups: [[2, 1], [4, 1], [4, 2], [1, 2, 4]], slurred: 2 },
+  controls: [
+    { kind: 'number', path: 'slur.string', label: 'String', min: 1, max: 8 },
+    { kind: 'groups', path: 'slur.groups', label: 'Groups of fingers', hint: 'one group after a comma: 2 1, 4 1, 4 2, 1 2 4' },
+    { kind: 'series', path: 'slur.slurred', label: 'Slurred groups', of: 'slur.groups' },
+  ],
+  uses: ['position', 'plucking', 'perBeat', 'hold'],
+  build: (spec, drill, instrument) => {
+    if (drill.string > instrument.tuning.length) throw new SpecError('slur.string', `string ${drill.string} is not on a guitar of ${instrument.tuning.length} strings`)
+    if (Array.isArray(drill.slurred)) {
+      const missing = drill.slurred.find(group => group > drill.groups.length)
+      if (missing !== undefined) throw new SpecError('slur.slurred', `there is no group ${missing}: there are ${drill.groups.length}`)
+    }
+    const dur = noteTicks(spec.rhythm.perBeat)
+    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'position', stringPath: 'slur.string' }, (writer) => {
+      for (const [g, group] of drill.groups.entries()) {
+        for (const [i, finger] of group.entries()) {
+          const fret = fretOf(finger, drill, spec.position)
+          const slurred = i > 0 && isSlurred(drill, g)
+          if (slurred && fret === fretOf(group[i - 1]!, drill, spec.position)) throw new SpecError(`slur.groups.${g}`, `finger ${finger} cannot be slurred to its own fret`)
+          if (slurred && finger !== 0 && finger === group[i - 1]) throw new SpecError(`slur.groups.${g}`, `finger ${finger} cannot be slurred to itself`)
+          writer.play([{ string: drill.string, fret, finger: finger as 0 | 1 | 2 | 3 | 4, position: spec.position, slurred }], dur)
+        }
+      }
+    })
+  },
+  title: (spec, drill) => {
+    const count = drill.groups.filter((_, g) => isSlurred(drill, g)).length
+    return `Slurs ${drill.groups.map(group => group.join('')).join(' ')} on string ${drill.string}, ${romanPosition(spec.position)}, ${count === 0 ? 'all plucked' : count === drill.groups.length ? 'all slurred' : `${count} of ${drill.groups.length} slurred`}`
+  },
+  purpose: () => 'Hammer-ons and pull-offs as loud and as even as the plucked notes they replace.',
+}

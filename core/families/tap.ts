@@ -1,0 +1,59 @@
+import { noteTicks } from '../line/ticks'
+import { writeLine } from '../line/writer'
+import { fields, type Infer } from '../spec/fields'
+import { SpecError } from '../spec/spec-error'
+import type { SheetFamily } from './family'
+
+const block = fields.block({
+  string: fields.string(),
+  cycle: fields.list(fields.either(
+    fields.block({ fret: fields.fret(), finger: fields.whole('finger', 0, 4) }),
+    fields.block({ fret: fields.fret(), tap: fields.oneOf('tap', ['p', 'i', 'm', 'a', 'c']) }),
+  ), 1, 32),
+  times: fields.whole('times', 1, 200).default(1),
+})
+type Tap = Infer<typeof block>
+
+/** Taps of the plucking hand answered by hammer-ons and pull-offs. */
+export const tap: SheetFamily<Tap> = {
+  name: 'tap',
+  label: 'Tapping',
+  block,
+  opening: { string: 2, cycle: [{ fret: 7, finger: 1 }, { fret: 10, finger: 4 }, { fret: 14, tap: 'm' }, { fret: 10, finger: 4 }], times: 4 },
+  controls: [
+    { kind: 'number', path: 'tap.string', label: 'String', min: 1, max: 8 },
+    {
+      kind: 'written', path: 'tap.cycle', label: 'Cycle', hint: 'fret and finger, taps by their letter: 7:1 10:4 14:m 10:4',
+      write: (cycle: Tap['cycle']) => cycle.map(note => `${note.fret}:${'tap' in note ? note.tap : note.finger}`).join(' '),
+      read: text => text.trim().split(/\s+/).map((part) => {
+        const [fret, by] = part.split(':')
+        return /^\d$/.test(by ?? '') ? { fret: Number(fret), finger: Number(by) } : { fret: Number(fret), tap: by }
+      }),
+    },
+    { kind: 'number', path: 'tap.times', label: 'Times round', min: 1, max: 64 },
+  ],
+  uses: ['perBeat', 'hold'],
+  build: (spec, drill, instrument) => {
+    if (drill.string > instrument.tuning.length) throw new SpecError('tap.string', `string ${drill.string} is not on a guitar of ${instrument.tuning.length} strings`)
+    const still = drill.cycle.findIndex((note, i) => note.fret === drill.cycle.at(i - 1)!.fret && drill.cycle.length > 1)
+    if (still >= 0) throw new SpecError(`tap.cycle.${still}.fret`, `fret ${drill.cycle[still]!.fret} twice in a row: nothing would sound the second time`)
+    const wrong = drill.cycle.findIndex(note => 'finger' in note && (note.finger === 0) !== (note.fret === 0))
+    if (wrong >= 0) throw new SpecError(`tap.cycle.${wrong}.finger`, 'finger 0 is the open string, fret 0')
+    const dur = noteTicks(spec.rhythm.perBeat)
+    const fretted = drill.cycle.flatMap(note => ('finger' in note && note.finger > 0 ? [note.fret - note.finger + 1] : []))
+    const position = Math.max(1, Math.min(...fretted, 24))
+    let first = true
+    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'tap.cycle', stringPath: 'tap.string' }, (writer) => {
+      for (let round = 0; round < drill.times; round++) {
+        for (const note of drill.cycle) {
+          writer.play(['tap' in note
+            ? { string: drill.string, fret: note.fret, finger: 'free' as const, position, tap: true, pluck: note.tap, slurred: false }
+            : { string: drill.string, fret: note.fret, finger: note.finger as 0 | 1 | 2 | 3 | 4, position, slurred: !first }], dur)
+          first = false
+        }
+      }
+    })
+  },
+  title: (_, { string, cycle }) => `Tapping on string ${string}: ${cycle.map(note => ('tap' in note ? `${note.fret}${note.tap}` : note.fret)).join(' ')}`,
+  purpose: () => 'Tapped, hammered and pulled notes equally loud; the tapping hand travels no further than it must.',
+}

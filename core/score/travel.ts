@@ -1,0 +1,33 @@
+import { fretDistanceMm, spanMm } from '../fretboard/geometry'
+import type { Instrument } from '../fretboard/instrument'
+import { ticksToMs, type Tick } from '../line/ticks'
+import type { Note, Shift } from './score'
+
+/** Time and way of a hand that has to be elsewhere: milliseconds from onset to onset, millimetres along the string. */
+export interface Travel { readonly at: Tick, readonly ms: number, readonly mm: number }
+
+/** Where the plucking hand plays, as a share of the string from the nut: two octaves up; the project's own assumption. */
+const PLUCKING_PLACE = 0.75
+
+/** What every shift, and every tap after a plucked note, leaves of time for its way. */
+export function measureTravel(notes: readonly Note[], shifts: readonly Shift[], { scaleLengthMm, capo }: Instrument, tempoBpm: number): readonly Travel[] {
+  const travel: Travel[] = []
+  if (shifts.length > 0) {
+    const times = [...new Set(notes.map(note => note.at))]
+    let next = 0
+    for (const shift of shifts) {
+      while (times[next + 1]! < shift.at) next++
+      travel.push({ at: shift.at, ms: ticksToMs(shift.at - times[next]!, tempoBpm), mm: spanMm(scaleLengthMm, capo, shift.from, shift.to) })
+    }
+  }
+  let plucked: Note | null = null
+  for (const note of notes) {
+    if (note.via === 'tap' && plucked) {
+      travel.push({ at: note.at, ms: ticksToMs(note.at - plucked.at, tempoBpm), mm: Math.abs(scaleLengthMm * PLUCKING_PLACE - fretDistanceMm(scaleLengthMm, note.fret + capo)) })
+      plucked = null
+    }
+    else if (note.via === 'pluck' || note.via === 'rake') plucked = note
+    else if (note.via === 'tap') plucked = null
+  }
+  return travel.sort((a, b) => a.at - b.at)
+}
