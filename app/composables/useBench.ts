@@ -1,6 +1,6 @@
-import { familyLookup, FAMILIES } from '#core/families/registry'
+import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
 import { realise } from '#core/score/realise'
-import type { Score } from '#core/score/score'
+import type { CountPlan, Score, StepsPlan } from '#core/score/score'
 import type { HandInput } from '#core/spec/fields'
 import { fieldAt, minimalSpec, withField } from '#core/spec/minimal'
 import { parseSpec, type Spec } from '#core/spec/parse'
@@ -22,6 +22,7 @@ export function useBench(hand: Readonly<Ref<HandInput | undefined>>) {
 
   const spec = shallowRef<Spec>()
   const score = shallowRef<Score>()
+  const plan = shallowRef<CountPlan | StepsPlan | null>(null)
   const problem = shallowRef<SpecProblem | null>(null)
 
   watch([raw, hand], () => {
@@ -29,7 +30,9 @@ export function useBench(hand: Readonly<Ref<HandInput | undefined>>) {
     if (parsed.ok) spec.value = parsed.value
     const result = realise(raw.value, { hand: hand.value })
     problem.value = result.ok ? null : result.error
-    if (result.ok) score.value = result.value
+    if (!result.ok) return
+    if (result.value.kind === 'sheet') score.value = result.value
+    plan.value = result.value.kind === 'sheet' ? null : result.value
   }, { immediate: true, flush: 'sync' })
 
   function replace(next: Record<string, unknown>) {
@@ -49,12 +52,20 @@ export function useBench(hand: Readonly<Ref<HandInput | undefined>>) {
     raw: readonly(raw) as Readonly<Ref<Record<string, unknown>>>,
     spec,
     score,
+    /** A drill without a guitar: counting or timed steps; null while a sheet is on the bench. */
+    plan,
     problem,
     /** The spec without what has its default; what is saved and shared. */
     minimal: computed(() => (spec.value && problem.value === null ? minimalSpec(spec.value) : raw.value)),
     get: (path: string) => (spec.value ? fieldAt(spec.value, path) : undefined),
     set: (path: string, value: unknown) => replace(withField(raw.value, path, value)),
     replace,
+    /** Another family, with a block that is playable at once; what all families share stays. */
+    changeFamily: (name: string) => {
+      const { family, then: _then, slurs: _slurs, ...rest } = raw.value
+      const shared = Object.fromEntries(Object.entries(rest).filter(([key]) => key !== family))
+      replace({ ...shared, family: name, [name]: familyNamed(name).opening })
+    },
     load,
     undo,
     redo,

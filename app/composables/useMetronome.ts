@@ -7,6 +7,14 @@ export interface MetronomeSource {
   readonly ticks: number
 }
 
+/** What a place may want otherwise. */
+export interface MetronomeOptions {
+  /** Bars of count-in, whatever the settings say. */
+  readonly countInBars?: number
+  /** Ticks at which it keeps silent. */
+  readonly silentAt?: (tick: number) => boolean
+}
+
 const LOOK_AHEAD_S = 0.1
 const PITCH_HZ = { accent: 1760, beat: 1320, division: 990 } as const
 const LOUDNESS = { accent: 0.5, beat: 0.34, division: 0.16 } as const
@@ -36,7 +44,7 @@ export function useClickSettings() {
  * @param source The drill it plays along with.
  * @param tempo Quarters per minute; a change takes effect at once, without losing the place.
  */
-export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, tempo: Ref<number>) {
+export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, tempo: Ref<number>, more: MetronomeOptions = {}) {
   const playing = ref(false)
   const tick = ref<number | null>(null)
   const countingIn = ref(0)
@@ -56,6 +64,7 @@ export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, temp
     if (!context || !source.value) return
     const until = tickAt(context.currentTime + LOOK_AHEAD_S)
     for (const click of clicksBetween(scheduledTo, until, planNow())) {
+      if (more.silentAt?.(click.tick)) continue
       sound(context, click.kind, Math.max(context.currentTime, anchorTime + ticksToSeconds(click.tick, runningTempo)))
     }
     scheduledTo = Math.max(scheduledTo, until)
@@ -76,7 +85,7 @@ export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, temp
     pulse ??= new Worker(new URL('../workers/pulse.worker.ts', import.meta.url), { type: 'module' })
     pulse.onmessage = schedule
     runningTempo = tempo.value
-    const countIn = countInBars.value * barTicks(source.value.meter)
+    const countIn = (more.countInBars ?? countInBars.value) * barTicks(source.value.meter)
     anchorTime = context.currentTime + 0.08 + ticksToSeconds(countIn, runningTempo)
     scheduledTo = -countIn
     playing.value = true

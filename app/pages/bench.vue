@@ -20,6 +20,21 @@ const hand = computed(() => student.value?.hand)
 const bench = useBench(hand)
 const drill = shallowRef<DrillDetail | null>(null)
 const selected = ref<number | null>(null)
+const range = ref<readonly [number, number] | null>(null)
+
+/** The marked notes become a drill of their own; the spec keeps what they were taken from. */
+function takeExcerpt() {
+  const { score, spec } = bench
+  if (!range.value || !score.value || !spec.value) return
+  const [from, to] = range.value.map(index => score.value!.notes[index]!.key)
+  range.value = null
+  selected.value = null
+  drill.value = null
+  bench.set('then', [...spec.value.then, { do: 'excerpt', from, to }])
+}
+watch(() => bench.score.value, () => {
+  range.value = null
+})
 const lanes = useLocalStorage('fidactyl-lanes', true)
 
 // The newest version that says what the bench says; null while there are changes to save.
@@ -42,7 +57,7 @@ async function open() {
       if (typeof read !== 'object' || read === null || Array.isArray(read)) throw new TypeError('not a drill')
       bench.load(read as Record<string, unknown>)
       // A drill that cannot be read at all leaves nothing to draw: start from the opening one and say so.
-      if (!bench.score.value) throw new TypeError('not a drill')
+      if (!bench.spec.value) throw new TypeError('not a drill')
       if (bench.problem.value) toasts.say(`The address asks for something impossible: ${bench.problem.value.path}: ${bench.problem.value.message}. The last playable drill is shown.`, { tone: 'trouble' })
     }
     catch {
@@ -80,7 +95,7 @@ const source = computed(() => bench.score.value ? { meter: bench.score.value.met
 const metronome = useMetronome(source, tempo)
 const dock = useTemplateRef<{ change: (by: number) => void, tap: () => void }>('dock')
 
-const title = computed(() => drill.value?.name ?? bench.score.value?.title ?? 'Bench')
+const title = computed(() => drill.value?.name ?? bench.plan.value?.title ?? bench.score.value?.title ?? 'Bench')
 useHead({ title: computed(() => `${title.value} · Fidactyl`) })
 
 const naming = ref<'save' | 'rename' | 'duplicate' | null>(null)
@@ -121,7 +136,7 @@ async function saveVersion(): Promise<DrillVersion> {
     await reloadDrill(drill.value.id)
   }
   else {
-    await saveAs(bench.score.value!.title)
+    await saveAs(bench.plan.value?.title ?? bench.score.value!.title)
   }
   return drill.value!.versions[0]!
 }
@@ -230,7 +245,7 @@ const studentOptions = computed(() => [
           </h1>
           <p class="text-soft text-sm truncate">
             {{ state }}<template v-if="drill">
-              · {{ bench.score.value.title }}
+              · {{ bench.plan.value?.title ?? bench.score.value.title }}
             </template>
           </p>
         </div>
@@ -316,7 +331,7 @@ const studentOptions = computed(() => [
             </div>
             <div class="flex items-baseline justify-between gap-4 mb-2">
               <p class="text-soft">
-                {{ bench.score.value.purpose }}
+                {{ bench.plan.value?.purpose ?? bench.score.value.purpose }}
               </p>
               <button
                 type="button"
@@ -327,16 +342,42 @@ const studentOptions = computed(() => [
                 {{ lanes ? 'Fold the lanes' : 'Show the lanes' }}
               </button>
             </div>
-            <div class="bg-card border border-line rounded-md px-2 py-3">
+            <TimedRunner
+              v-if="bench.plan.value"
+              :plan="bench.plan.value"
+            />
+            <div
+              v-else
+              class="bg-card border border-line rounded-md px-2 py-3"
+            >
               <DrillSheet
                 v-model:selected="selected"
+                v-model:range="range"
                 :score="bench.score.value"
                 :lanes="lanes"
                 :clock="metronome"
               />
             </div>
+            <div
+              v-if="range && !bench.plan.value"
+              class="mt-3 flex flex-wrap items-center gap-3 border-l-4 border-plan bg-card rounded-r-md px-4 py-2.5"
+            >
+              <p class="flex-1">
+                Notes {{ range[0] + 1 }} to {{ range[1] + 1 }} are marked.
+              </p>
+              <BaseButton
+                tone="action"
+                @click="takeExcerpt"
+              >
+                Make a drill of them
+              </BaseButton>
+              <BaseButton @click="range = null">
+                Leave it
+              </BaseButton>
+            </div>
           </div>
           <NoteCard
+            v-if="!bench.plan.value"
             class="px-3 sm:px-5 py-2 lg:border-t border-line"
             :score="bench.score.value"
             :selected="selected"
@@ -347,6 +388,7 @@ const studentOptions = computed(() => [
           aria-label="What it amounts to"
         >
           <BenchReckoning
+            v-if="!bench.plan.value"
             :score="bench.score.value"
             :hand="hand"
           />
@@ -354,6 +396,7 @@ const studentOptions = computed(() => [
       </div>
       <footer class="border-t border-line bg-rail px-5 py-3 max-lg:sticky max-md:bottom-16 md:max-lg:bottom-0 z-10">
         <SoundDock
+          v-if="!bench.plan.value"
           ref="dock"
           v-model:tempo="tempo"
           :metronome="metronome"
@@ -364,7 +407,7 @@ const studentOptions = computed(() => [
         :open="naming !== null"
         :title="naming === 'rename' ? 'Rename the drill' : naming === 'duplicate' ? 'Duplicate the drill' : 'Save on your shelf'"
         :action="naming === 'rename' ? 'Rename' : naming === 'duplicate' ? 'Duplicate' : 'Save'"
-        :initial="naming === 'save' ? bench.score.value.title : naming === 'duplicate' ? `${drill?.name} (copy)` : drill?.name ?? ''"
+        :initial="naming === 'save' ? bench.plan.value?.title ?? bench.score.value.title : naming === 'duplicate' ? `${drill?.name} (copy)` : drill?.name ?? ''"
         :busy="busy"
         :error="refusal"
         @update:open="naming = null"

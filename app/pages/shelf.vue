@@ -14,7 +14,7 @@ const found = computed(() => (data.value ?? []).filter(row => !row.archived && `
 const onShelf = computed(() => (data.value ?? []).filter(row => !row.archived).length)
 const scoreOf = (row: DrillRow) => {
   const result = realise(row.newest.spec)
-  return result.ok ? result.value : null
+  return result.ok && result.value.kind === 'sheet' ? result.value : null
 }
 const day = (iso: string) => DateTime.fromISO(iso).toLocaleString(DateTime.DATE_MED, { locale: 'en-GB' })
 const columns = [

@@ -68,7 +68,7 @@ function assignStrokes(events: readonly FingeredEvent[], system: PluckingSystem,
   for (let k = 0; k < plucked.length; k++) {
     const { strokes, raked } = play(onsets[k]!, k)
     // A finger prescribed for one note of a stack stands over the system's.
-    plucked[k]!.events.forEach((index, s) => { sounded[index] = { pluck: events[index]!.pluck ?? strokes[s]!, raked: raked ?? false } })
+    for (const [s, index] of plucked[k]!.events.entries()) sounded[index] = { pluck: events[index]!.pluck ?? strokes[s]!, raked: raked ?? false }
   }
   return sounded
 }

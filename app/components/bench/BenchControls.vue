@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { romanPosition } from '#core/fretboard/geometry'
 import { PRESET_NAMES, PRESETS } from '#core/fretboard/presets'
-import { familyNamed } from '#core/families/registry'
+import { FAMILIES, familyNamed } from '#core/families/registry'
+import { PLUCKING } from '#core/strokes/registry'
 import type { Transform } from '#core/spec/fields'
 import { transformsInWords } from '#core/transforms/registry'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
 const props = defineProps<{ bench: Bench }>()
 const family = computed(() => familyNamed(props.bench.spec.value!.family))
-const uses = (control: string) => (family.value.uses as readonly string[]).includes(control)
+const uses = (control: string) => 'uses' in family.value && (family.value.uses as readonly string[]).includes(control)
+const onSheet = computed(() => 'uses' in family.value)
+const familyName = computed({ get: () => family.value.name, set: name => props.bench.changeFamily(name) })
 const spec = computed(() => props.bench.spec.value!)
 
 function bound<T>(path: string) {
@@ -23,6 +26,9 @@ const soundLength = bound<string>('sound.length')
 const slurs = bound<number[]>('slurs')
 const system = bound<string>('plucking.system')
 const start = bound<string>('plucking.start')
+const stroke = computed({ get: () => spec.value.plucking.stroke ?? '', set: way => props.bench.set('plucking.stroke', way || undefined) })
+const cycle = computed({ get: () => spec.value.plucking.cycle ?? 'pmpa', set: round => props.bench.set('plucking.cycle', round) })
+const SYSTEMS = Object.entries(PLUCKING).filter(([value]) => value !== 'given').map(([value, { label }]) => ({ value, label }))
 const travel = bound<string>('strings.travel')
 const repeatTurn = bound<boolean>('strings.repeatTurn')
 const from = bound<number>('strings.from')
@@ -47,7 +53,19 @@ const METERS = ['2/4', '3/4', '4/4', '5/4', '6/8', '9/8', '12/8'].map(value => (
 const HOLDS = [{ value: 'until-needed', label: 'until needed' }, { value: 'legato-only', label: 'until the next note' }, { value: 'lift', label: 'lift at once' }]
 const LENGTHS = [{ value: 'legato', label: 'legato' }, { value: 'staccato', label: 'staccato' }, { value: 'muted', label: 'muted' }]
 const TRAVEL = [{ value: 'there-and-back', label: 'there and back' }, { value: 'there', label: 'there' }, { value: 'back', label: 'back' }]
-const visitLength = computed(() => (props.bench.get(`${family.value.name}.fingers`) as number[] | undefined)?.length ?? 4)
+// As many notes as the longest string visit of the drill has, within reason.
+const visitLength = computed(() => {
+  const sizes = new Map<string, number>()
+  let visit = ''
+  let last = 0
+  for (const note of props.bench.score.value?.notes ?? []) {
+    if (note.string !== last) visit = note.key
+    last = note.string
+    sizes.set(visit, (sizes.get(visit) ?? 0) + 1)
+  }
+  const own = (props.bench.get(`${family.value.name}.fingers`) as number[] | undefined)?.length
+  return Math.min(8, family.value.name === 'order' ? own ?? 4 : Math.max(2, ...sizes.values()))
+})
 const slurOptions = computed(() => Array.from({ length: Math.max(0, visitLength.value - 1) }, (_, i) => ({ value: i + 2, label: `note ${i + 2}` })))
 const frets = (place: number) => `${romanPosition(place)} · frets ${place}–${place + 3}`
 
@@ -56,6 +74,9 @@ const TRANSFORMS: readonly { readonly label: string, readonly transform: Transfo
   { label: 'Mirror', transform: { do: 'mirror' } },
   { label: 'Start on note 2', transform: { do: 'rotate', n: 2 } },
   { label: 'Turn the strokes', transform: { do: 'strokes', by: 1 } },
+  { label: 'Accent every third', transform: { do: 'accents', every: 3, from: 1 } },
+  { label: 'A string thinner', transform: { do: 'string-set', by: -1 } },
+  { label: 'A string thicker', transform: { do: 'string-set', by: 1 } },
 ]
 const then = computed(() => spec.value.then)
 const addTransform = (transform: Transform) => props.bench.set('then', [...then.value, transform])
@@ -67,6 +88,11 @@ const toBeat = ref(3)
 
 <template>
   <div class="space-y-5">
+    <BaseListbox
+      v-model="familyName"
+      label="Family"
+      :options="FAMILIES.map(each => ({ value: each.name, label: each.label, detail: each.purpose(bench.spec.value!, each.opening) }))"
+    />
     <BenchFamilyControls
       :bench="bench"
       :family="family"
@@ -165,25 +191,44 @@ const toBeat = ref(3)
       class="space-y-3"
       aria-label="Plucking hand"
     >
-      <BaseChips
+      <BaseListbox
         v-model="system"
-        label="Strokes"
-        :options="[{ value: 'alternate', label: 'down and up' }, { value: 'down', label: 'all down' }]"
+        label="Plucking"
+        :options="SYSTEMS"
       />
       <BaseChips
-        v-if="system === 'alternate'"
+        v-if="['alternate', 'economy', 'hybrid'].includes(system)"
         v-model="start"
         label="First stroke"
         :options="[{ value: 'D', label: '⊓ down' }, { value: 'U', label: 'V up' }]"
       />
-      <BaseToggles
-        v-if="uses('slurs') && slurOptions.length > 0"
-        v-model="slurs"
-        label="Slurred in each string visit"
-        :options="slurOptions"
+      <BaseChips
+        v-if="['im', 'ma', 'ia', 'pi', 'pima', 'thumb', 'thumb-pick'].includes(system)"
+        v-model="stroke"
+        label="Stroke"
+        :options="[{ value: '', label: 'as it comes' }, { value: 'rest', label: 'rest stroke' }, { value: 'free', label: 'free stroke' }]"
+      />
+      <BaseChips
+        v-if="system === 'thumb-pick'"
+        v-model="cycle"
+        label="Round"
+        :options="[{ value: 'pmpa', label: 'p m p a' }, { value: 'mpap', label: 'm p a p' }, { value: 'pm', label: 'p m' }]"
       />
     </section>
+    <BaseToggles
+      v-if="uses('slurs') && slurOptions.length > 0"
+      v-model="slurs"
+      label="Slurred in each string visit"
+      :options="slurOptions"
+    />
+    <BaseChips
+      v-if="uses('travel')"
+      v-model="travel"
+      label="Travel"
+      :options="TRAVEL"
+    />
     <section
+      v-if="onSheet"
       class="space-y-3"
       aria-label="Sound"
     >
@@ -207,6 +252,7 @@ const toBeat = ref(3)
       />
     </section>
     <section
+      v-if="onSheet"
       class="space-y-3"
       aria-label="Guitar"
     >
@@ -223,7 +269,10 @@ const toBeat = ref(3)
         :show="fret => fret === 0 ? 'none' : `fret ${fret}`"
       />
     </section>
-    <section aria-label="Vary">
+    <section
+      v-if="onSheet"
+      aria-label="Vary"
+    >
       <h3 class="text-sm font-sans text-soft mb-1">
         Vary
       </h3>

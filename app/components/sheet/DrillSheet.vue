@@ -5,6 +5,8 @@ import { layOut } from './sheet-layout'
 /** The sheet of a drill: wraps into systems of the measured width; notes are picked by mouse, touch or keys. */
 const props = defineProps<{ score: Score, lanes: boolean, clock?: { readonly tick: Readonly<Ref<number | null>> } }>()
 const selected = defineModel<number | null>('selected', { default: null })
+/** First and last note of a marked stretch. */
+const range = defineModel<readonly [number, number] | null>('range', { default: null })
 
 const frame = useTemplateRef('frame')
 const { width } = useElementSize(frame)
@@ -19,6 +21,27 @@ function pick(index: number) {
   selected.value = selected.value === index ? null : index
 }
 
+// Dragging over notes marks them; with the keyboard, Shift and the arrows do.
+const indexAt = (target: EventTarget | null) => {
+  const text = (target as Element | null)?.closest?.('[data-note]')?.getAttribute('data-note')
+  return text === null || text === undefined ? null : Number(text)
+}
+let dragFrom: number | null = null
+function mark(from: number, to: number) {
+  range.value = from === to ? null : [Math.min(from, to), Math.max(from, to)]
+}
+function onPointerDown(event: PointerEvent) {
+  dragFrom = event.button === 0 ? indexAt(event.target) : null
+}
+function onPointerMove(event: PointerEvent) {
+  if (dragFrom === null || event.buttons === 0) return
+  const to = indexAt(document.elementFromPoint(event.clientX, event.clientY))
+  if (to !== null && to !== dragFrom) mark(dragFrom, to)
+}
+function onPointerUp() {
+  dragFrom = null
+}
+
 async function goTo(index: number) {
   selected.value = Math.min(props.score.notes.length - 1, Math.max(0, index))
   await nextTick()
@@ -28,6 +51,16 @@ async function goTo(index: number) {
 function onKey(event: KeyboardEvent) {
   const at = Number((event.target as Element).closest('[data-note]')?.getAttribute('data-note') ?? Number.NaN)
   if (Number.isNaN(at)) return
+  if (event.shiftKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
+    event.preventDefault()
+    event.stopPropagation()
+    const [from, to] = range.value ?? [at, at]
+    const anchor = at === from ? to : from
+    const next = Math.min(props.score.notes.length - 1, Math.max(0, at + (event.key === 'ArrowRight' ? 1 : -1)))
+    mark(range.value ? anchor : at, next)
+    void goTo(next)
+    return
+  }
   const moves: Record<string, () => void> = {
     'ArrowRight': () => goTo(at + 1),
     'ArrowLeft': () => goTo(at - 1),
@@ -59,6 +92,9 @@ const playhead = computed(() => {
     ref="frame"
     class="relative min-w-0"
     @keydown="onKey"
+    @pointerdown="onPointerDown"
+    @pointermove="onPointerMove"
+    @pointerup="onPointerUp"
   >
     <template v-if="layout">
       <div
@@ -72,6 +108,7 @@ const playhead = computed(() => {
           :layout="layout"
           :selected="selected !== null && selected >= (system.notes[0]?.index ?? 0) && selected <= (system.notes.at(-1)?.index ?? -1) ? selected : null"
           :focusable="focusable >= (system.notes[0]?.index ?? 0) && focusable <= (system.notes.at(-1)?.index ?? -1) ? focusable : null"
+          :range="range"
           @pick="pick"
         />
         <div

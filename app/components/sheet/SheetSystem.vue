@@ -3,7 +3,7 @@ import { noteInWords } from '#core/score/explain-note'
 import { strokePath, type PlacedNote, type SheetLayout, type System } from './sheet-layout'
 
 /** One line of the sheet: count, strokes, tablature, finger lanes. */
-const props = defineProps<{ system: System, layout: SheetLayout, selected: number | null, focusable: number | null, still?: boolean, scale?: number }>()
+const props = defineProps<{ system: System, layout: SheetLayout, selected: number | null, focusable: number | null, still?: boolean, range?: readonly [number, number] | null }>()
 const emit = defineEmits<{ pick: [index: number] }>()
 
 const rows = computed(() => props.layout.rows)
@@ -102,7 +102,7 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
           :x="layout.left - 9"
           :y="y + 5"
           class="lane-name"
-        >{{ i + 1 }}</text>
+        >{{ i < 4 ? i + 1 : 'tap' }}</text>
         <g
           v-for="ribbon in system.ribbons"
           :key="ribbon.key"
@@ -136,7 +136,7 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
       v-for="placed in system.notes"
       :key="placed.note.key"
       class="note"
-      :class="{ picked: placed.index === selected }"
+      :class="{ picked: placed.index === selected, ranged: range && placed.index >= range[0] && placed.index <= range[1] }"
       :role="still ? undefined : 'button'"
       :tabindex="still ? undefined : placed.index === focusable ? 0 : -1"
       :data-note="still ? undefined : placed.index"
@@ -194,6 +194,7 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
 .sheet-system .hit { fill: transparent; }
 .sheet-system .note[role="button"] { cursor: pointer; outline: none; }
 .sheet-system .note[role="button"]:hover .hit { fill: var(--wood); opacity: 0.35; }
+.sheet-system .ranged .hit { fill: var(--plan); opacity: 0.22; }
 .sheet-system .note:focus-visible .hit { stroke: var(--attention); stroke-width: 2.5; }
 .sheet-system .picked-box { fill: var(--action); }
 .sheet-system .picked .fret { fill: var(--on-action); stroke: none; }

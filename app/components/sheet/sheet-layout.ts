@@ -60,11 +60,11 @@ const LEAST_CELL = 23
 const MOST_CELL = 62
 const RIBBON_HEIGHT = 12
 
-const rowsFor = (strings: number, lanes: boolean) => {
+const rowsFor = (strings: number, lanes: boolean, tapping: boolean) => {
   const top = 76
   const stringRows = Array.from({ length: strings }, (_, i) => top + i * STRING_GAP)
   const laneTop = stringRows.at(-1)! + 28
-  return { count: 16, pluck: 36, position: 57, strings: stringRows, lanes: lanes ? [0, 1, 2, 3].map(i => laneTop + i * LANE_GAP) : [] }
+  return { count: 16, pluck: 36, position: 57, strings: stringRows, lanes: lanes ? (tapping ? [0, 1, 2, 3, 4] : [0, 1, 2, 3]).map(i => laneTop + i * LANE_GAP) : [] }
 }
 
 /** Ticks per system: whole bars where they fit, else the largest part of a bar in whole beats that does. */
@@ -104,7 +104,7 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
   const left = room.width < 480 ? 34 : 46
   const available = room.width - left - 10
   if (available < 40) throw new RangeError(`a sheet needs more room than ${room.width} px`)
-  const rows = rowsFor(instrument.tuning.length, room.lanes)
+  const rows = rowsFor(instrument.tuning.length, room.lanes, score.notes.some(note => note.via === 'tap'))
   const cell = Math.min(noteTicks(score.spec.rhythm.perBeat), ...score.notes.map(note => note.dur))
   const bar = barTicks(score.meter)
   const length = systemTicks(score, available, cell)
@@ -147,7 +147,17 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
 }
 
 function ribbonsOf(score: Score, from: number, to: number, lanes: readonly number[], x: (at: number) => number): readonly Ribbon[] {
-  return score.holds.filter(hold => hold.from < to && hold.to > from).map((hold) => {
+  const here = score.holds.filter(hold => hold.from < to && hold.to > from)
+  // A barre is one contact: it is drawn once, named by its strings.
+  const strings = new Map<string, number[]>()
+  for (const hold of here) if (hold.barre) strings.set(`${hold.finger}.${hold.from}`, [...(strings.get(`${hold.finger}.${hold.from}`) ?? []), hold.string])
+  const drawn = here.filter(hold => !hold.barre || Math.max(...strings.get(`${hold.finger}.${hold.from}`)!) === hold.string)
+  const taps = score.notes.filter(note => note.via === 'tap' && note.at >= from && note.at < to).map((note) => {
+    const startX = x(note.at) - 6
+    const width = Math.max(8, x(note.at + note.dur) - 8 - startX)
+    return { key: `tap.${note.key}`, finger: 5, x: startX, y: lanes[4]! - RIBBON_HEIGHT / 2, width, lands: true, lifts: true, label: width > 18 ? note.pluck! : '' }
+  })
+  return [...taps, ...drawn.map((hold) => {
     const begin = Math.max(hold.from, from)
     const startX = x(begin) - 6
     const width = Math.max(8, x(Math.min(hold.to, to)) - 8 - startX)
@@ -159,9 +169,9 @@ function ribbonsOf(score: Score, from: number, to: number, lanes: readonly numbe
       width,
       lands: hold.from >= from,
       lifts: hold.to <= to,
-      label: ribbonLabel(width, hold.string),
+      label: hold.barre ? (width > 58 ? `barre ${Math.max(...strings.get(`${hold.finger}.${hold.from}`)!)}–${Math.min(...strings.get(`${hold.finger}.${hold.from}`)!)}` : width > 26 ? 'barre' : '') : ribbonLabel(width, hold.string),
     }
-  })
+  })]
 }
 
 /** The shape of a stroke mark centred on x: down-stroke ⊓, up-stroke V. */

@@ -25,11 +25,13 @@ watch([setBpm, current], () => {
   tempo.value = setBpm.value
 })
 
-const score = computed(() => {
+const realised = computed(() => {
   if (!current.value || !detail.value) return null
   const result = realise({ ...current.value.spec, tempo: setBpm.value }, { hand: detail.value.student.hand })
   return result.ok ? result.value : null
 })
+const score = computed(() => (realised.value?.kind === 'sheet' ? realised.value : null))
+const plan = computed(() => (realised.value && realised.value.kind !== 'sheet' ? realised.value : null))
 const source = computed(() => score.value ? { meter: score.value.meter, ticks: score.value.bars * barTicks(score.value.meter) } : null)
 const metronome = useMetronome(source, tempo)
 const dock = useTemplateRef<{ change: (by: number) => void, tap: () => void }>('dock')
@@ -253,6 +255,11 @@ useKeys(() => (ended.value ? [] : shortcuts.value))
             :plan="current.plan"
             @decide="decide"
           />
+          <TimedRunner
+            v-if="plan"
+            :key="current.id"
+            :plan="plan"
+          />
           <div
             v-if="score"
             class="bg-card border border-line rounded-md px-2 py-3"
@@ -270,6 +277,7 @@ useKeys(() => (ended.value ? [] : shortcuts.value))
             :selected="selected"
           />
           <button
+            v-if="score"
             type="button"
             class="text-soft underline underline-offset-4 min-h-9"
             @click="lanes = !lanes"
@@ -280,10 +288,11 @@ useKeys(() => (ended.value ? [] : shortcuts.value))
       </div>
     </div>
     <footer
-      v-if="current && score"
+      v-if="current"
       class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-5 gap-y-2 max-lg:sticky max-lg:bottom-0 z-10"
     >
       <SoundDock
+        v-if="score"
         ref="dock"
         v-model:tempo="tempo"
         class="max-sm:w-full"
