@@ -98,6 +98,14 @@ const dock = useTemplateRef<{ change: (by: number) => void, tap: () => void }>('
 const title = computed(() => drill.value?.name ?? bench.plan.value?.title ?? bench.score.value?.title ?? 'Bench')
 useHead({ title: computed(() => `${title.value} · Fidactyl`) })
 
+const planLines = computed(() => {
+  const plan = bench.plan.value
+  if (!plan) return []
+  return plan.kind === 'count'
+    ? plan.tempos.map(({ bpm, bars, silentBars }) => `Count at ${bpm}: ${bars} bars, ${silentBars} of them silent`)
+    : plan.steps.map(({ name, seconds, caution }) => `${name}, ${seconds} seconds${caution ? `: ${caution}` : ''}`)
+})
+
 const naming = ref<'save' | 'rename' | 'duplicate' | null>(null)
 const busy = ref(false)
 const refusal = ref('')
@@ -334,6 +342,7 @@ const studentOptions = computed(() => [
                 {{ bench.plan.value?.purpose ?? bench.score.value.purpose }}
               </p>
               <button
+                v-if="!bench.plan.value"
                 type="button"
                 class="text-soft underline underline-offset-4 min-h-9 shrink-0"
                 :aria-pressed="lanes"
@@ -394,9 +403,11 @@ const studentOptions = computed(() => [
           />
         </aside>
       </div>
-      <footer class="border-t border-line bg-rail px-5 py-3 max-lg:sticky max-md:bottom-16 md:max-lg:bottom-0 z-10">
+      <footer
+        v-if="!bench.plan.value"
+        class="border-t border-line bg-rail px-5 py-3 max-lg:sticky max-md:bottom-16 md:max-lg:bottom-0 z-10"
+      >
         <SoundDock
-          v-if="!bench.plan.value"
           ref="dock"
           v-model:tempo="tempo"
           :metronome="metronome"
@@ -428,12 +439,29 @@ const studentOptions = computed(() => [
       />
     </div>
     <PrintPage
-      v-if="printing && bench.score.value"
+      v-if="printing && !bench.plan.value && bench.score.value"
       class="print-only"
       :score="bench.score.value"
       :name="title"
       :student="student?.name"
       :tempos="{ start: tempo, target: null }"
     />
+    <section
+      v-if="printing && bench.plan.value"
+      class="print-only"
+    >
+      <h1 class="text-2xl">
+        {{ title }}
+      </h1>
+      <p>{{ bench.plan.value.purpose }}</p>
+      <ol class="list-decimal pl-6 mt-4 space-y-2">
+        <li
+          v-for="(line, i) in planLines"
+          :key="i"
+        >
+          ☐ {{ line }}
+        </li>
+      </ol>
+    </section>
   </div>
 </template>

@@ -92,7 +92,8 @@ function assertOneFretEach(contacts: readonly GripContact[], path: string) {
  * @param midis Sounding pitches, lowest first.
  */
 export function chordNames(midis: readonly number[]): readonly string[] {
-  return Chord.detect(midis.map(midi => Note.pitchClass(Note.fromMidiSharps(midi))))
+  // The library writes a plain major triad with an M that nobody says.
+  return Chord.detect(midis.map(midi => Note.pitchClass(Note.fromMidiSharps(midi)))).map(name => name.replace(/^([A-G][#b]*)M(?=\/|$)/, '$1'))
 }
 
 /**

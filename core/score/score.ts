@@ -3,7 +3,6 @@ import type { Tick } from '../line/ticks'
 import type { Breach, Hold } from '../hand/step'
 import type { CountTempo, TimedStep } from '../families/family'
 import type { Spec } from '../spec/parse'
-import type { Travel } from './travel'
 
 /** How a note is sounded. */
 export type Via = 'pluck' | 'hammer' | 'pull' | 'tap' | 'rake' | 'slide'
@@ -29,6 +28,9 @@ export interface Shift { readonly at: Tick, readonly from: number, readonly to: 
 
 /** A cue a teacher would say at a place in the drill. */
 export interface Cue { readonly at: Tick, readonly text: string }
+
+/** Time and way of a hand that has to be elsewhere: milliseconds from onset to onset, millimetres along the string. */
+export interface Travel { readonly at: Tick, readonly ms: number, readonly mm: number }
 
 /** Which other string is kept quiet during a note, and by what. */
 export interface Quiet { readonly key: string, readonly string: number, readonly by: string }

@@ -1,10 +1,7 @@
 import { fretDistanceMm, spanMm } from '../fretboard/geometry'
 import type { Instrument } from '../fretboard/instrument'
-import { ticksToMs, type Tick } from '../line/ticks'
-import type { Note, Shift } from './score'
-
-/** Time and way of a hand that has to be elsewhere: milliseconds from onset to onset, millimetres along the string. */
-export interface Travel { readonly at: Tick, readonly ms: number, readonly mm: number }
+import { ticksToMs } from '../line/ticks'
+import type { Note, Shift, Travel } from './score'
 
 /** Where the plucking hand plays, as a share of the string from the nut: two octaves up; the project's own assumption. */
 const PLUCKING_PLACE = 0.75

@@ -161,6 +161,7 @@ const toBeat = ref(3)
       </label>
     </section>
     <section
+      v-if="family.name !== 'warmup'"
       class="space-y-3"
       aria-label="Time"
     >
@@ -179,6 +180,7 @@ const toBeat = ref(3)
           :options="METERS"
         />
         <BaseStepper
+          v-if="onSheet"
           v-model="times"
           label="Times through"
           :min="1"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import type { SharedControl } from '#core/families/family'
+import { familyNamed } from '#core/families/registry'
 import { lowestComfortablePosition, romanPosition } from '#core/fretboard/geometry'
 import { instrumentOf } from '#core/fretboard/instrument'
 import { handOf } from '#core/hand/hand'
@@ -9,16 +11,22 @@ import type { HandInput } from '#core/spec/fields'
 /** What the drill amounts to, in figures: speed, reach, crossings, cautions. */
 const props = defineProps<{ score: Score, hand?: HandInput }>()
 const hand = computed(() => handOf(props.hand))
+// What only means something where the family has it: a position to move, string visits to realign with.
+const uses = (control: SharedControl) => {
+  const family = familyNamed(props.score.spec.family)
+  return 'uses' in family && family.uses.includes(control)
+}
+const picked = computed(() => props.score.notes.some(note => note.pluck === 'D' || note.pluck === 'U'))
 const report = computed(() => props.score.report)
 const noteMs = computed(() => Math.round(ticksToMs(Math.min(...props.score.notes.map(note => note.dur), noteTicks(1)), props.score.tempo)))
 const passSeconds = computed(() => props.score.seconds / props.score.spec.times)
 const fretSpan = computed(() => {
-  const frets = props.score.notes.filter(note => note.fret > 0 && note.key.startsWith('p1.')).map(note => note.fret)
-  return Math.max(...frets) - Math.min(...frets)
+  const frets = props.score.notes.filter(note => note.finger !== null && note.finger > 0 && note.key.startsWith('p1.')).map(note => note.fret)
+  return frets.length === 0 ? 0 : Math.max(...frets) - Math.min(...frets)
 })
 const comfortableFrom = computed(() => {
   const { scaleLengthMm, capo } = instrumentOf(props.score.spec.instrument)
-  return fretSpan.value > 0 && props.score.shifts.length === 0 ? lowestComfortablePosition(scaleLengthMm, hand.value.reachMm, fretSpan.value, capo) : null
+  return uses('position') && fretSpan.value > 0 && props.score.shifts.length === 0 ? lowestComfortablePosition(scaleLengthMm, hand.value.reachMm, fretSpan.value, capo) : null
 })
 const wide = computed(() => report.value.widestSpanMm > hand.value.reachMm)
 const cautions = computed(() => report.value.breaches)
@@ -62,14 +70,20 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
       >
         <dt>All {{ score.spec.times }} passes</dt><dd>{{ seconds(score.seconds) }}</dd>
       </div>
-      <div class="row">
+      <div
+        v-if="picked"
+        class="row"
+      >
         <dt>Crossings outside</dt><dd>{{ report.crossings.outside }}</dd>
       </div>
-      <div class="row">
+      <div
+        v-if="picked"
+        class="row"
+      >
         <dt>Crossings inside</dt><dd>{{ report.crossings.inside }}</dd>
       </div>
       <div
-        v-if="report.realignAfter !== null"
+        v-if="report.realignAfter !== null && uses('strings')"
         class="row"
       >
         <dt>Strokes realign after</dt><dd>{{ report.realignAfter }} {{ report.realignAfter === 1 ? 'note' : 'notes' }}</dd>
@@ -81,6 +95,19 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
         <dt>Shifts</dt><dd>{{ score.shifts.length }}</dd>
       </div>
     </dl>
+    <template v-if="report.travel.length > 0">
+      <h3 class="text-base mt-5 mb-1">
+        Time to travel
+      </h3>
+      <ul class="figures">
+        <li
+          v-for="way in report.travel.slice(0, 4)"
+          :key="way.at"
+        >
+          {{ Math.round(way.mm) }} mm in {{ Math.round(way.ms) }} ms
+        </li>
+      </ul>
+    </template>
     <template v-if="cautions.length > 0">
       <h3 class="text-base mt-5 mb-1">
         Cautions

@@ -1,0 +1,95 @@
+import { expect } from '@playwright/test'
+import { signIn, test } from './studio'
+
+const FAMILIES = [
+  ['Finger pair', /^Pair 1 2/], ['Held fingers', /^Hold 3 on string 4/], ['Chromatic', /^Chromatic on string 1/], ['Slurs', /^Slurs 21 41/], ['Tapping', /^Tapping on string 2/],
+  ['Three-note cell', /^Cell half whole/], ['Scale', /^C major, in V/], ['Plucking pattern', /^Pattern p i m a/], ['Arpeggio shape', /^Em arpeggio/], ['Diagonal', /^Diagonal on strings 5 4 3 2/],
+  ['Picking', /^Picking 3 32/], ['Pedal string', /^Pedal on string 1/], ['Chord change', /^Change E Am/], ['Counting', /^Count at 100/], ['Warm-up', /^Warm-up in 4 steps/], ['Own music', /^Own music, 4 notes/], ['Finger order', /^Order 1 2 3 4/],
+] as const
+
+test.beforeEach(async ({ page }) => {
+  await signIn(page)
+  await page.goto('/bench')
+  await expect(page.getByRole('heading', { name: /^Order 1 2 3 4/ })).toBeVisible()
+})
+
+test('every family opens with something playable, and undo leads back', async ({ page }) => {
+  for (const [label, title] of FAMILIES) {
+    await page.getByRole('button', { name: /^Family/ }).click()
+    await page.getByRole('option', { name: new RegExp(`^${label}`) }).click()
+    await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible()
+    await expect(page.getByRole('alert')).toHaveCount(0)
+  }
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: /^Own music/ })).toBeVisible()
+})
+
+async function choose(page: import('@playwright/test').Page, label: string) {
+  await page.getByRole('button', { name: /^Family/ }).click()
+  await page.getByRole('option', { name: new RegExp(`^${label}`) }).click()
+}
+
+test('a pattern is pressed on its grid, typed, and transfers to another chord', async ({ page }) => {
+  await choose(page, 'Plucking pattern')
+  await page.getByRole('button', { name: 'eighth 2, 1 top: nothing' }).click()
+  await expect(page.getByLabel('Typed')).toHaveValue('p:R i:3+a:1 m:2 a:1 p:A i:3 m:2 a:1')
+  await page.getByLabel('Typed').fill('p:R+a:1/q i:3 m:2')
+  await page.getByLabel('Typed').press('Enter')
+  await expect(page.getByText('lengths of its own')).toBeVisible()
+  await page.getByText('Over an alternating thumb').click()
+  await page.getByRole('button', { name: 'm a between' }).click()
+  await expect(page.getByLabel('Typed')).toHaveValue('p:R m:2 p:A a:1')
+  await page.getByText('Add a chord').click()
+  await page.getByRole('button', { name: 'Dm', exact: true }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('over C G Dm')
+})
+
+test('a chord is typed or clicked on the neck, and its name is found', async ({ page }) => {
+  await choose(page, 'Chord change')
+  await page.getByLabel('Frets, thick string first').fill('x02210')
+  await page.getByLabel('Frets, thick string first').press('Enter')
+  await expect(page.getByText(/Sounds as Am/)).toBeVisible()
+  await page.getByRole('button', { name: 'string 1, fret 3' }).click()
+  await expect(page.getByLabel('Frets, thick string first')).toHaveValue('x02213')
+  await page.getByLabel('Frets, thick string first').fill('x0221')
+  await page.getByLabel('Frets, thick string first').press('Enter')
+  await expect(page.getByRole('alert').first()).toContainText('names 5 strings; the guitar has 6')
+})
+
+test('the places of a shape are stepped through', async ({ page }) => {
+  await choose(page, 'Arpeggio shape')
+  await expect(page.getByText('The plucking hand is the same at every place.')).toBeVisible()
+  await page.getByRole('button', { name: /Place on the neck.*: more/ }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('place 3')
+})
+
+test('dragging over notes makes a drill of them', async ({ page }) => {
+  const from = (await page.locator('[data-note="4"]').boundingBox())!
+  const to = (await page.locator('[data-note="7"]').boundingBox())!
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 8 })
+  await page.mouse.up()
+  await expect(page.getByText('Notes 5 to 8 are marked.')).toBeVisible()
+  await page.getByRole('button', { name: 'Make a drill of them' }).click()
+  await expect(page.locator('.sheet-system .note')).toHaveCount(4)
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('from p1.s5.1 to p1.s5.4')
+})
+
+test('a warm-up runs without a guitar, with progress, and can be cancelled', async ({ page }) => {
+  await choose(page, 'Warm-up')
+  await page.getByRole('button', { name: 'Start' }).click()
+  await expect(page.getByText('Step 1 of 4')).toBeVisible()
+  await expect(page.getByRole('progressbar')).toBeVisible()
+  await page.getByRole('button', { name: 'Next' }).click()
+  await expect(page.getByText('Step 2 of 4')).toBeVisible()
+  await page.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByRole('button', { name: 'Start' })).toBeVisible()
+})
+
+test('counting runs through its tempos to the end', async ({ page }) => {
+  await page.goto(`/bench?spec=${encodeURIComponent('{"version":1,"family":"count","rhythm":{"meter":[1,4]},"count":{"tempos":[240,200],"bars":4,"silentBars":2}}')}`)
+  await page.getByRole('button', { name: 'Start' }).click()
+  await expect(page.getByText('The click is silent: keep counting.')).toBeVisible()
+  await expect(page.getByText('Done', { exact: true })).toBeVisible()
+})
