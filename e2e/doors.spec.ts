@@ -1,7 +1,11 @@
+import { randomUUID } from 'node:crypto'
 import { readdirSync } from 'node:fs'
 import { execFileSync } from 'node:child_process'
 import { join } from 'node:path'
 import { expect, test, type APIRequestContext } from '@playwright/test'
+import { openDatabase } from '../server/db/client'
+import { studios, users } from '../server/db/tables'
+import { hashPassword } from '../server/services/password'
 import { PASSWORD } from './studio'
 
 /** Every route of the API, read from the folder that defines them. */
@@ -77,6 +81,22 @@ test('a teacher gets 404 for every row of another teacher, whatever the route', 
   await other.dispose()
 })
 
+test('a student\'s account opens nothing of the teacher\'s side', async ({ request }) => {
+  const { db, close } = openDatabase(process.env.DATABASE_URL!)
+  const [studio] = await db.select().from(studios)
+  const signInName = `student-${randomUUID()}`
+  await db.insert(users).values({ id: randomUUID(), studioId: studio!.id, role: 'student', signInName, displayName: 'A student', passwordHash: await hashPassword(PASSWORD), createdAt: new Date() })
+  await close()
+  await signedIn(request, signInName)
+  let walked = 0
+  for (const { method, path } of routes().filter(route => ![...OPEN, '/api/me', '/api/sign-out'].includes(route.path))) {
+    const answer = await request.fetch(address(path, SOMEONE_ELSES), { method, data: method === 'GET' ? undefined : {} })
+    expect([method, path, answer.status()]).toEqual([method, path, 403])
+    walked++
+  }
+  expect(walked).toBeGreaterThan(15)
+})
+
 test('a wrong name and a wrong password are answered alike, and guessing is limited', async ({ request }) => {
   const attempt = (name: string, password: string) => request.post('/api/sign-in', { data: { name, password } })
   const wrongPassword = await attempt('ivo', 'wrong')
@@ -102,11 +122,11 @@ test('both doors give the same answers', async ({ request }) => {
     return { status: answer.status(), body: await answer.json() as unknown }
   }
   const command = (input: unknown) => JSON.parse(execFileSync('npm', ['run', '-s', 'drill', '--', '-'], { input: JSON.stringify(input), encoding: 'utf8' })) as unknown
-  const batch = [SPEC, WRONG, { spec: SPEC, hand: { reachMm: 60 } }, 7, { ...SPEC, family: 'pair' }]
+  const batch = [SPEC, WRONG, { spec: SPEC, hand: { reachMm: 60 } }, 7, { ...SPEC, family: 'pair' }, { version: 1, family: 'warmup', warmup: { steps: [{ name: 'Warm water', seconds: 60 }] } }]
   const answer = await http(batch)
   expect(answer.status).toBe(200)
   expect(answer.body).toEqual(command(batch))
-  expect(answer.body).toMatchObject([{ kind: 'sheet' }, { error: { path: 'order.fingers', message: 'finger 3 twice' } }, { kind: 'sheet' }, { error: { path: '' } }, { error: { path: expect.any(String) } }])
+  expect(answer.body).toMatchObject([{ kind: 'sheet' }, { error: { path: 'order.fingers', message: 'finger 3 twice' } }, { kind: 'sheet' }, { error: { path: '' } }, { error: { path: expect.any(String) } }, { kind: 'steps', seconds: 60 }])
   expect(await http(WRONG)).toMatchObject({ status: 422, body: { error: { path: 'order.fingers', message: 'finger 3 twice' } } })
   expect((await http(SPEC)).body).toEqual(command(SPEC))
 })

@@ -302,7 +302,10 @@ const toBeat = ref(3)
             Start there
           </BaseButton>
         </div>
-        <div class="flex items-end gap-2">
+        <div
+          v-if="uses('position')"
+          class="flex items-end gap-2"
+        >
           <BaseStepper
             v-model="moveTo"
             class="flex-1"
@@ -315,7 +318,10 @@ const toBeat = ref(3)
             Move
           </BaseButton>
         </div>
-        <div class="flex items-end gap-2">
+        <div
+          v-if="uses('perBeat')"
+          class="flex items-end gap-2"
+        >
           <BaseStepper
             v-model="toBeat"
             class="flex-1"
