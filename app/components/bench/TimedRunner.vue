@@ -125,13 +125,20 @@ const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.fl
         </template>
       </div>
     </div>
-    <progress
+    <div
       v-if="current"
-      class="w-full h-3 accent-(--plan)"
-      :max="current.seconds"
-      :value="Math.min(elapsed, current.seconds)"
+      class="h-3 rounded-md bg-wood overflow-hidden"
+      role="progressbar"
+      aria-valuemin="0"
+      :aria-valuemax="current.seconds"
+      :aria-valuenow="Math.round(Math.min(elapsed, current.seconds))"
       :aria-label="`Progress of ${current.name}`"
-    />
+    >
+      <div
+        class="h-full bg-plan"
+        :style="{ width: `${Math.min(100, (100 * elapsed) / current.seconds)}%` }"
+      />
+    </div>
     <ol class="mt-5 border-t border-line">
       <li
         v-for="(section, i) in sections"

@@ -11,7 +11,12 @@ const lines = computed(() => rows.value.strings.map(y => `M${props.layout.left} 
 const bars = computed(() => [props.layout.left, ...props.system.barLines].map(x => `M${x} ${rows.value.strings[0]}V${rows.value.strings.at(-1)}`).join(''))
 const laneLines = computed(() => rows.value.lanes.map(y => `M${props.layout.left} ${y + 9}H${props.system.right}`).join(''))
 const strokes = computed(() => props.system.notes.flatMap(({ note, x }) => note.pluck === 'D' || note.pluck === 'U' ? [strokePath(note.pluck, x, rows.value.pluck)] : []).join(''))
-const fingersOfPlucking = computed(() => props.system.notes.filter(({ note }) => note.pluck !== null && note.pluck !== 'D' && note.pluck !== 'U'))
+// Fingers that pluck together stand together, thumb first.
+const fingersOfPlucking = computed(() => {
+  const byPlace = new Map<number, string>()
+  for (const { note, x } of props.system.notes) if (note.pluck !== null && note.pluck !== 'D' && note.pluck !== 'U') byPlace.set(x, (byPlace.get(x) ?? '') + note.pluck)
+  return [...byPlace].map(([x, text]) => ({ x, text }))
+})
 const accents = computed(() => props.system.notes.filter(({ note }) => note.marks.includes('accent')).map(({ x }) => `M${x - 5} ${rows.value.position - 13}L${x + 5} ${rows.value.position - 10}L${x - 5} ${rows.value.position - 7}`).join(''))
 const wide = (placed: PlacedNote) => Math.max(20, Math.min(placed.width, 44))
 const named = computed(() => props.system.firstBar === props.system.lastBar ? `Bar ${props.system.firstBar}` : `Bars ${props.system.firstBar} to ${props.system.lastBar}`)
@@ -41,12 +46,13 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
         class="stroke"
       />
       <text
-        v-for="placed in fingersOfPlucking"
-        :key="placed.note.key"
-        :x="placed.x"
+        v-for="finger in fingersOfPlucking"
+        :key="`f${finger.x}`"
+        :x="finger.x"
         :y="rows.pluck + 5"
         class="plucking"
-      >{{ placed.note.pluck }}</text>
+        :class="{ several: finger.text.length > 1 }"
+      >{{ finger.text }}</text>
       <path
         v-if="accents"
         :d="accents"
@@ -178,6 +184,7 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
 .sheet-system .stroke { fill: none; stroke: var(--ink); stroke-width: 2; }
 .sheet-system .accent { fill: none; stroke: var(--ink); stroke-width: 1.6; }
 .sheet-system .plucking { font-size: 15px; font-style: italic; font-weight: 700; }
+.sheet-system .plucking.several { font-size: 12px; letter-spacing: -0.2px; }
 .sheet-system .string { fill: none; stroke: var(--edge); stroke-width: 1; opacity: 0.75; }
 .sheet-system .bar { fill: none; stroke: var(--ink); stroke-width: 1.4; }
 .sheet-system .string-name { font-size: 12px; fill: var(--soft); text-anchor: end; }
