@@ -21,7 +21,7 @@ const DEFAULTS: Record<string, unknown> = z.strictObject(optional).parse({})
 
 /**
  * The shortest spec that means the same: every shared field that has its default is left out.
- * @example minimalSpec(spec) // { version: 1, family: 'order', order: { … } }
+ * @example minimalSpec({ version: 1, family: 'order', order: { fingers: [1] }, tempo: 60, times: 2 }) // { version: 1, family: 'order', order: { fingers: [1] }, times: 2 }
  */
 export function minimalSpec(spec: Spec): Record<string, unknown> {
   const { version, family, [spec.family]: block, ...shared } = spec

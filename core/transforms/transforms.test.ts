@@ -1,0 +1,67 @@
+import { describe, expect, test } from '@jest/globals'
+import { problemOf, scoreOf } from '../score/score-of.test-data'
+
+const order = (then: object[], more: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 2, 3] }, strings: { order: [6, 5], travel: 'there' }, rhythm: { perBeat: 2 }, then, ...more })
+const places = (then: object[], more: object = {}) => scoreOf(order(then, more)).notes.map(note => `${note.string}:${note.fret}`).join(' ')
+const vias = (then: object[], more: object = {}) => scoreOf(order(then, more)).notes.map(note => note.via)
+
+describe('transforms', () => {
+  test('reversed: the last note first, slurs between the same two notes', () => {
+    expect(places([{ do: 'reverse' }])).toBe('5:7 5:6 5:5 6:7 6:6 6:5')
+    expect(vias([], { slurs: [2] })).toEqual(['pluck', 'hammer', 'pluck', 'pluck', 'hammer', 'pluck'])
+    expect(vias([{ do: 'reverse' }], { slurs: [2] })).toEqual(['pluck', 'pluck', 'pull', 'pluck', 'pluck', 'pull'])
+  })
+
+  test('reversed keeps a rest between the same two notes', () => {
+    const chromatic = { version: 1, family: 'chromatic', chromatic: { strings: [1], positions: [1, 5], shiftPause: 2, travel: 'there' } }
+    const forward = scoreOf(chromatic).notes
+    const back = scoreOf({ ...chromatic, then: [{ do: 'reverse' }] }).notes
+    const gaps = (notes: typeof forward) => notes.slice(1).map((note, i) => note.at - (notes[i]!.at + notes[i]!.dur))
+    expect(gaps(forward)).toEqual([0, 0, 0, 20160, 0, 0, 0])
+    expect(gaps(back)).toEqual([...gaps(forward)].reverse())
+  })
+
+  test('mirrored: forward, then back without the turn twice; copies carry a ~', () => {
+    expect(places([{ do: 'mirror' }])).toBe('6:5 6:6 6:7 5:5 5:6 5:7 5:6 5:5 6:7 6:6 6:5')
+    const keys = scoreOf(order([{ do: 'mirror' }])).notes.map(note => note.key)
+    expect(keys.slice(-5)).toEqual(['p1.s5.2~', 'p1.s5.1~', 'p1.s6.3~', 'p1.s6.2~', 'p1.s6.1~'])
+  })
+
+  test('rotated: started on another note, which is plucked; what came before follows', () => {
+    expect(places([{ do: 'rotate', n: 3 }])).toBe('6:7 5:5 5:6 5:7 6:5 6:6')
+    expect(scoreOf(order([{ do: 'rotate', n: 2 }], { slurs: [2] })).notes[0]).toMatchObject({ pluck: 'D', via: 'pluck' })
+  })
+
+  test('strokes moved by one, accents every so many, another position, another division', () => {
+    expect(scoreOf(order([{ do: 'strokes', by: 1 }])).notes.map(note => note.pluck).join('')).toBe('UDUDUD')
+    expect(scoreOf(order([{ do: 'accents', every: 2, from: 2 }])).notes.map(note => note.marks.includes('accent'))).toEqual([false, true, false, true, false, true])
+    expect(places([{ do: 'position', to: 7 }])).toBe('6:7 6:8 6:9 5:7 5:8 5:9')
+    expect(scoreOf(order([{ do: 'perBeat', n: 3 }])).notes[1]!.at).toBe(3360)
+  })
+
+  test('they follow each other in order, and the title says each', () => {
+    const score = scoreOf(order([{ do: 'rotate', n: 2 }, { do: 'reverse' }, { do: 'string-set', by: -1 }]))
+    expect(score.title).toBe('Order 1 2 3, strings 6 5, V, started on note 2, reversed, moved 1 string thinner')
+    expect(score.notes.map(note => `${note.string}:${note.fret}`).join(' ')).toBe('5:5 4:7 4:6 4:5 5:7 5:6')
+  })
+
+  test('two reversals in a row are the original, title and all', () => {
+    expect(scoreOf(order([{ do: 'reverse' }, { do: 'reverse' }])).title).toBe('Order 1 2 3, strings 6 5, V')
+  })
+
+  test('a chord that is turned round is still held from its first note to its last', () => {
+    const blocks = { version: 1, family: 'blocks', blocks: { chords: [{ frets: '022100' }, { frets: 'x02210' }], stage: 'sequential' } }
+    const back = scoreOf({ ...blocks, then: [{ do: 'reverse' }] })
+    expect(back.notes[0]!.string).toBe(1)
+    for (const note of back.notes.filter(each => each.fret > 0)) {
+      expect(back.holds.some(hold => hold.string === note.string && hold.fret === note.fret && hold.from <= note.at && hold.to >= note.at + note.dur)).toBe(true)
+    }
+  })
+
+  test.each([
+    [{ do: 'rotate', n: 7 }, 'then.0.n'], [{ do: 'rotate', n: 0 }, 'then.0.n'], [{ do: 'accents', every: 0 }, 'then.0.every'],
+    [{ do: 'excerpt', from: 'p1.s5.1', to: 'p1.s6.1' }, 'then.0.to'], [{ do: 'string-set', by: 9 }, 'then.0.by'], [{ do: 'reverse', n: 1 }, 'then.0.n'], [{ do: 'fly' }, 'then.0.do'],
+  ])('%p is refused at its place', (transform, path) => {
+    expect(problemOf(order([transform]))).toMatchObject({ path })
+  })
+})

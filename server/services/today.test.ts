@@ -1,0 +1,101 @@
+import { afterAll, describe, expect, test } from '@jest/globals'
+import { randomUUID } from 'node:crypto'
+import type { LessonEvent } from '#core/lesson/events'
+import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../testing/studio'
+import type { Actor } from './actor'
+import { appendEvent, startLesson } from './lessons'
+import { archiveStudent, createStudent, endAssignment } from './students'
+import { readToday } from './today'
+
+const { db, close } = openTestDatabase()
+afterAll(close)
+
+const week = (n: number) => new Date(NOW.getTime() + n * 7 * 86_400_000)
+
+/** A whole lesson: one slip at the set tempo, and the end. */
+async function giveLesson(teacher: Actor, made: Awaited<ReturnType<typeof makeStudent>>, at: Date) {
+  const { id } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, at)
+  const events: LessonEvent[] = [
+    { id: randomUUID(), at: at.toISOString(), kind: 'pass', assignmentId: made.assignmentId, bpm: 72, clean: false },
+    { id: randomUUID(), at: at.toISOString(), kind: 'end' },
+  ]
+  for (const event of events) await appendEvent(db, teacher, id, { event, deviceOffsetMs: 0 }, at)
+  return id
+}
+
+describe('today', () => {
+  test('lessons of the day stand in order of time, planned ones by local wall time', async () => {
+    const teacher = await makeTeacher(db)
+    const made = await makeStudent(db, teacher)
+    const summer = await readToday(db, teacher, new Date('2026-06-01T08:00:00Z'))
+    expect(summer.lessons).toMatchObject([{ at: '2026-06-01T15:00:00.000Z', minutes: 45, state: 'planned', student: { id: made.studentId }, slot: { id: made.slotId, day: '2026-06-01' } }])
+    expect((await readToday(db, teacher, NOW, '2026-01-06')).lessons).toEqual([])
+  })
+
+  test('who has nothing set is named', async () => {
+    const teacher = await makeTeacher(db)
+    const made = await makeStudent(db, teacher)
+    await endAssignment(db, teacher, made.assignmentId, { id: randomUUID(), ended: true }, NOW)
+    expect((await readToday(db, teacher, NOW)).needs.map(need => need.kind)).toEqual(['nothing-set'])
+  })
+
+  test('four lessons without a rise are stalled; three weeks without a lesson are silent', async () => {
+    const teacher = await makeTeacher(db)
+    const made = await makeStudent(db, teacher)
+    for (const n of [0, 1, 2, 3]) await giveLesson(teacher, made, week(n))
+    expect((await readToday(db, teacher, week(3))).needs.map(need => need.kind)).toEqual(['stalled'])
+    expect((await readToday(db, teacher, week(7))).needs.map(need => need.kind)).toEqual(['stalled', 'silent'])
+  })
+
+  test('a target wanted within the week is due, and once the day is past it was wanted', async () => {
+    const teacher = await makeTeacher(db)
+    await makeStudent(db, teacher)
+    expect((await readToday(db, teacher, new Date('2026-03-28T10:00:00Z'))).needs).toMatchObject([{ kind: 'due', text: 'A drill: wanted by 1 April, at 72 of 104.' }])
+    expect((await readToday(db, teacher, new Date('2026-04-05T10:00:00Z'))).needs[0]!.text).toContain('was wanted by 1 April')
+  })
+
+  test('a lesson left open on an earlier day is named, and leads back to it', async () => {
+    const teacher = await makeTeacher(db)
+    const made = await makeStudent(db, teacher)
+    const { id } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW)
+    expect((await readToday(db, teacher, week(1))).needs).toContainEqual(expect.objectContaining({ kind: 'unfinished', lessonId: id }))
+    const again = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, week(1))
+    expect(again.id).toBe(id)
+  })
+
+  test('former students and other teachers\' students are not there', async () => {
+    const teacher = await makeTeacher(db)
+    const made = await makeStudent(db, teacher)
+    await archiveStudent(db, teacher, made.studentId, { id: randomUUID(), archived: true }, NOW)
+    expect(await readToday(db, teacher, NOW)).toEqual({ day: '2026-01-05', lessons: [], needs: [] })
+    const colleague = await makeTeacher(db, { studioId: teacher.studioId })
+    await makeStudent(db, colleague)
+    expect((await readToday(db, teacher, NOW)).lessons).toEqual([])
+  })
+})
+
+describe('writing once', () => {
+  test('a write sent again long after is answered as it was the first time', async () => {
+    const teacher = await makeTeacher(db)
+    const body = { id: randomUUID(), name: 'Once', birthYear: null, instrument: { preset: 'classical' as const }, hand: {}, about: '' }
+    const first = await createStudent(db, teacher, body, NOW)
+    expect(await createStudent(db, teacher, body, week(10))).toEqual(first)
+    await expect(createStudent(db, teacher, { ...body, name: 'Twice' }, NOW)).rejects.toMatchObject({ code: 'conflict' })
+  })
+
+  test('two teachers may use the same id: it belongs to the one who made it', async () => {
+    const [one, other] = [await makeTeacher(db), await makeTeacher(db)]
+    const made = await makeStudent(db, one)
+    const id = randomUUID()
+    await endAssignment(db, one, made.assignmentId, { id, ended: true }, NOW)
+    await expect(endAssignment(db, other, made.assignmentId, { id, ended: true }, NOW)).rejects.toMatchObject({ code: 'not-found' })
+  })
+
+  test('many writers at once neither lose nor double anything', async () => {
+    const teacher = await makeTeacher(db)
+    const made = await makeStudent(db, teacher)
+    const toggles = Array.from({ length: 20 }, (_, i) => ({ id: randomUUID(), ended: i % 2 === 0 }))
+    const answers = await Promise.all(toggles.map(body => endAssignment(db, teacher, made.assignmentId, body, NOW)))
+    expect(answers.map(answer => answer.ended)).toEqual(toggles.map(body => body.ended))
+  })
+})
