@@ -44,5 +44,7 @@ export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { 
   if (sameFingerTwice > 0) add(`A plucking finger plays twice running at speed ${sameFingerTwice} ${sameFingerTwice === 1 ? 'time' : 'times'}: let another take over.`)
   if (spec.slurs.length > 0) add('Slurred notes as loud as plucked ones; for a pull-off the lower finger is already down.')
   if (breaches.some(breach => breach.rule === 'stretch' || breach.rule === 'reach')) add('A stretch: two or three minutes, warmed up, never forced. Pain means stop.')
+  // Schools differ; the product does not decide, it only asks for one way.
+  add('Plucking hand anchored or floating, as agreed: the same throughout.')
   return [...cues, ...shifts.slice(0, 8).map(({ at, to }) => ({ at, text: `Move the hand to ${romanPosition(to)} in one piece.` }))]
 }

@@ -61,6 +61,7 @@ const groups = (text: string) => text.split(',').map(part => (part.match(/\d/g) 
       v-else-if="control.kind === 'chords'"
       :label="control.label"
       :instrument="bench.spec.value!.instrument"
+      :own-patterns="family.controls.some(each => each.kind === 'tokens')"
       :model-value="(valueOf(control.path) as ChordEntry[])"
       @update:model-value="set(control, $event)"
     />

@@ -6,7 +6,7 @@ import { instrumentOf, midiAt, type InstrumentChoice } from '#core/fretboard/ins
 import { SpecError } from '#core/spec/spec-error'
 
 /** The chords of a drill: from the table, typed as frets, or clicked on a small neck. */
-const props = defineProps<{ label: string, instrument: InstrumentChoice }>()
+const props = defineProps<{ label: string, instrument: InstrumentChoice, ownPatterns?: boolean }>()
 const chords = defineModel<readonly ChordEntry[]>({ required: true })
 const guitar = computed(() => instrumentOf(props.instrument))
 const open = ref(0)
@@ -114,6 +114,12 @@ const table = SHAPES.map(({ name, frets }) => ({ label: name, frets }))
       >
         {{ names.length > 0 ? `Sounds as ${names.slice(0, 3).join(' or ')}.` : 'No common name.' }}
       </p>
+      <WrittenField
+        v-if="ownPatterns"
+        label="A pattern of its own (optional)"
+        :text="chords[open]!.tokens ?? ''"
+        @written="change(open, { ...chords[open]!, tokens: $event.trim() || undefined })"
+      />
       <BaseButton
         v-if="chords.length > 1"
         size="sm"
