@@ -25,6 +25,12 @@ for (const light of ['light', 'dark'] as const) {
       await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()
       await expectAccessible(page, path)
     }
+    for (const [family, block] of [['pattern', { chords: [{ frets: 'x32010' }], tokens: 'p:R i:3 m:2 a:1' }], ['shape', { chord: 'Em', strings: [5, 4, 3, 2, 1], formula: [2, 1, 1, 1, 2] }], ['warmup', { steps: [{ name: 'Warm water', seconds: 60 }] }]] as const) {
+      await page.goto(`/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family, [family]: block }))}`)
+      await expect(page.getByRole('button', { name: /^Family/ })).toBeVisible()
+      await expectAccessible(page, `bench with ${family}`)
+    }
+    await page.goto('/bench')
     await page.locator('[data-note="3"]').click()
     await expectAccessible(page, 'bench with a note picked')
     await page.getByRole('button', { name: 'Set for a student' }).click()

@@ -395,6 +395,7 @@ const studentOptions = computed(() => [
         <aside
           class="lg:overflow-y-auto p-5 lg:border-l border-line max-lg:order-3"
           aria-label="What it amounts to"
+          tabindex="0"
         >
           <BenchReckoning
             v-if="!bench.plan.value"
