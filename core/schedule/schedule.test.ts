@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { DateTime } from 'luxon'
 import { instantOf, localDay, localIso, weekdayOf } from './local-time'
 import { fallsOn, nextDay } from './weekly'
 
@@ -19,6 +20,16 @@ describe('local time', () => {
   test('the local day of an instant is the student\'s, not the server\'s', () => {
     expect(localDay('2026-01-05T23:30:00Z', 'Europe/Vienna')).toBe('2026-01-06')
     expect(localIso('2026-01-05T15:30:00Z', 'Europe/Vienna')).toBe('2026-01-05T16:30:00.000+01:00')
+  })
+
+  test('local time is written as the library writes it, in zones of every kind, through a year', () => {
+    for (const zone of ['Europe/Vienna', 'America/St_Johns', 'Asia/Kathmandu', 'Pacific/Auckland', 'UTC']) {
+      for (let day = 0; day < 365; day += 7) {
+        const instant = new Date(Date.UTC(2026, 0, 1 + day, 23, 59, 59, 500)).toISOString()
+        const written = DateTime.fromISO(instant, { zone })
+        expect(localIso(instant, zone).replace('+00:00', 'Z')).toBe(written.toISO()!.replace('+00:00', 'Z'))
+      }
+    }
   })
 
   test('5 January 2026 is a Monday', () => {
