@@ -13,7 +13,7 @@ export type Parsed<T> = { readonly ok: true, readonly value: T } | { readonly ok
 /** Where the schema of a family's block comes from; `undefined` for a family that does not exist here. */
 export interface FamilyLookup {
   readonly block: (family: string) => BlockSchema | undefined
-  /** Why a name has no block: unknown, or not built yet. */
+  /** Why a name has no block, and which names have one. */
   readonly whyMissing: (family: string) => string
 }
 
