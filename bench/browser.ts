@@ -8,7 +8,10 @@ function percentile(values: readonly number[], share: number): number {
   return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!
 }
 
-/** Milliseconds from a press on "more" to the end of the frame that shows the change, one per press. */
+/**
+ * Milliseconds from a press on "more" to the end of the frame that shows the change, one per press. The press falls at
+ * the beginning of a frame, where a browser delivers input: waiting for the screen's next turn is not counted.
+ */
 async function changeTimes(page: Page, presses: number): Promise<number[]> {
   return page.evaluate(async (count) => {
     const buttons = ['more', 'less'].map(way => document.querySelector<HTMLButtonElement>(`button[aria-label="Position: ${way}"]`)!)
@@ -16,15 +19,14 @@ async function changeTimes(page: Page, presses: number): Promise<number[]> {
     for (let i = 0; i < count; i++) {
       // Waits for a quiet moment, so that each press is measured by itself.
       await new Promise(resolve => setTimeout(resolve, 40))
-      const began = performance.now()
-      buttons[i % 2]!.click()
-      await new Promise<void>(resolve => requestAnimationFrame(() => {
+      times.push(await new Promise<number>(resolve => requestAnimationFrame(() => {
+        const began = performance.now()
+        buttons[i % 2]!.click()
         // A message posted in a frame callback arrives after that frame was drawn.
         const channel = new MessageChannel()
-        channel.port1.onmessage = () => resolve()
+        channel.port1.onmessage = () => resolve(performance.now() - began)
         channel.port2.postMessage(null)
-      }))
-      times.push(performance.now() - began)
+      })))
     }
     return times
   }, presses)

@@ -76,3 +76,8 @@ export function useBench(hand: Readonly<Ref<HandInput | undefined>>) {
 
 /** The bench as its parts share it. */
 export type Bench = ReturnType<typeof useBench>
+
+/** One field of the drill on the bench, to be shown and set; writing it makes a step that can be undone. */
+export function useField<T>(bench: Bench, path: string, missing?: T) {
+  return computed<T>({ get: () => (bench.get(path) ?? missing) as T, set: value => bench.set(path, value) })
+}

@@ -61,7 +61,7 @@ export const blocks: SheetFamily<Blocks> = {
     })
   },
   title: (_, { chords, stage }) => `Change ${chordsInWords(chords)}, ${{ block: 'as blocks', sequential: 'one by one', pattern: 'broken' }[stage]}`,
-  purpose: (_, { stage }) => ({
+  purpose: ({ stage }) => ({
     block: 'The whole chord at once, legato: every finger has its place before the hand moves.',
     sequential: 'Each finger goes down when its string is needed, the bass first.',
     pattern: 'The change under a running pattern: nothing stops.',

@@ -47,5 +47,5 @@ export const cell: SheetFamily<Cell> = {
     })
   },
   title: (spec, { cell: steps, link, stay }) => `Cell ${{ WW: 'whole whole', HW: 'half whole', WH: 'whole half' }[steps]}, ${stringsInWords(spec.strings)}, ${romanPosition(spec.position)}${stay > 1 ? `, ${stay} times a string` : ''}${link ? `, linked by ${link}` : ''}`,
-  purpose: (_, { cell: steps }) => steps === 'WW' ? 'Three notes to a string with a stretch between 1 and 4: reach without strain.' : 'Three notes to a string: the hand learns one cell and carries it across.',
+  purpose: ({ cell: steps }) => steps === 'WW' ? 'Three notes to a string with a stretch between 1 and 4: reach without strain.' : 'Three notes to a string: the hand learns one cell and carries it across.',
 }

@@ -84,7 +84,7 @@ export const chromatic: SheetFamily<Chromatic> = {
   uses: ['slurs', 'plucking', 'perBeat', 'hold'],
   build,
   title: (_, { strings, positions, line, travel }) => `Chromatic ${line === 'across' ? `across strings ${strings.join(' ')}` : `on ${strings.length === 1 ? 'string' : 'strings'} ${strings.join(' ')}, ${positions.map(romanPosition).join(' ')}`}${travel === 'there-and-back' ? ', up and down' : travel === 'back' ? ', down' : ', up'}`,
-  purpose: (_, { line, positions, shiftPause }) => line === 'across'
+  purpose: ({ line, positions, shiftPause }) => line === 'across'
     ? 'Every semitone once: each finger knows its fret, and the crossing makes no gap.'
     : positions.length > 1
       ? `Finger per fret with ${positions.length - 1} ${positions.length === 2 ? 'shift' : 'shifts'}${shiftPause > 0 ? ', the hand moving during the pause' : ''}: the hand keeps its shape as it moves.`

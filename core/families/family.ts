@@ -50,7 +50,7 @@ interface Common<B> {
   readonly controls: readonly Control[]
   title(spec: SharedSpec, block: B): string
   /** One sentence: what the drill is for. */
-  purpose(spec: SharedSpec, block: B): string
+  purpose(block: B): string
 }
 
 /** A family that becomes a line of notes. */

@@ -70,5 +70,5 @@ export const held: SheetFamily<Held> = {
     })
   },
   title: (spec, { held: down, moving }) => `Hold ${down.map(({ finger, string }) => `${finger} on string ${string}`).join(', ')}, move ${moving.fingers.join(' ')}, ${romanPosition(spec.position)}`,
-  purpose: (_, { held: down }) => `The held ${down.length === 1 ? 'finger stays' : 'fingers stay'} down without pressing harder while the others move: independence.`,
+  purpose: ({ held: down }) => `The held ${down.length === 1 ? 'finger stays' : 'fingers stay'} down without pressing harder while the others move: independence.`,
 }

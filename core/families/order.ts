@@ -63,6 +63,15 @@ function build(spec: SharedSpec, order: Order, instrument: Instrument): Line {
   return { events, grips: [], restarts, strokeShift: 0 }
 }
 
+/**
+ * Every order of some fingers, in ascending order of their digits.
+ * @example fingerOrders([1, 2]).map(order => order.join('')) // ['12', '21']
+ */
+export function fingerOrders(fingers: readonly number[]): readonly (readonly number[])[] {
+  const sorted = [...fingers].sort((a, b) => a - b)
+  return sorted.length === 0 ? [[]] : sorted.flatMap(first => fingerOrders(sorted.filter(finger => finger !== first)).map(rest => [first, ...rest]))
+}
+
 /** Finger orders: one to four different fingers on every string visit, one finger per fret. */
 export const order: SheetFamily<Order> = {
   name: 'order',
@@ -79,7 +88,7 @@ export const order: SheetFamily<Order> = {
   build,
   title: (spec, { fingers, crawl, crawlEvery }) =>
     `Order ${fingers.join(' ')}, ${stringsInWords(spec.strings)}, ${romanPosition(spec.position)}${crawl ? `, crawling ${crawl > 0 ? 'up' : 'down'} ${Math.abs(crawl)} per ${crawlEvery}` : ''}`,
-  purpose: (_, { fingers }) => fingers.length === 1
+  purpose: ({ fingers }) => fingers.length === 1
     ? 'One finger on every string: clean landings and a quiet hand.'
     : `Fingers ${fingers.join(', ')} in a fixed order: independence of the fretting hand, and both hands in time with each other.`,
 }

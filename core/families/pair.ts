@@ -42,7 +42,7 @@ export const pair: SheetFamily<Pair> = {
     })
   },
   title: (spec, { fingers, trill }) => `${trill ? 'Trill' : 'Pair'} ${fingers.join(' ')}, ${stringsInWords(spec.strings)}, ${romanPosition(spec.position)}`,
-  purpose: (_, { fingers, trill }) => trill
+  purpose: ({ fingers, trill }) => trill
     ? `Fingers ${fingers.join(' and ')} sound the string by themselves: strength and evenness of the slur.`
     : `Fingers ${fingers.join(' and ')} against each other: the independence of this pair.`,
 }

@@ -149,7 +149,7 @@ export const scale: SheetFamily<ScaleBlock> = {
   uses: ['position', 'travel', 'slurs', 'plucking', 'perBeat', 'hold'],
   build,
   title: (spec, { tonic, type, layout, sequence, string }) => `${tonic} ${type}, ${{ 'position': `in ${romanPosition(spec.position)}`, 'three-per-string': `three to a string from ${romanPosition(spec.position)}`, 'one-string': `on string ${string}`, 'box': `box from ${romanPosition(spec.position)}` }[layout]}${{ 'straight': '', 'skips': ', in thirds', 'groups-3': ', in threes', 'groups-4': ', in fours', 'together': ', two at once', 'drone': ', over a drone' }[sequence]}`,
-  purpose: (_, { sequence }) => ({
+  purpose: ({ sequence }) => ({
     'straight': 'The scale evenly from string to string.',
     'skips': 'Every other tone: the hand knows where it is without the neighbour.',
     'groups-3': 'Groups of three against the beat: the accent wanders over the fingers.',

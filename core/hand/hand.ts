@@ -6,6 +6,8 @@ export type Finger = 1 | 2 | 3 | 4
 /** A student's fretting hand with every figure settled; distances in mm. */
 export interface Hand extends Required<Omit<HandInput, 'pairsMm'>> {
   readonly pairsMm: Readonly<Partial<Record<string, number>>>
+  /** Comfortable distance by pair of fingers, at 5·a + b: settled once, for every decision of the hand reads it. */
+  readonly comfortsMm: readonly number[]
 }
 
 /** Comfortable stretch of each pair of fingers as a share of the reach 1–4; the project's own assumption, editable per student. */
@@ -20,9 +22,17 @@ export const DEFAULT_REACH_MM = 80
  * @example handOf().reachMm // 80
  */
 export function handOf(input: HandInput = {}): Hand {
+  const reachMm = input.reachMm ?? DEFAULT_REACH_MM
+  const pairsMm: Hand['pairsMm'] = input.pairsMm ?? {}
+  const comfortsMm = Array.from({ length: 25 }, (_, index) => {
+    const [a, b] = [Math.floor(index / 5), index % 5]
+    const pair = a < b ? `${a}${b}` : `${b}${a}`
+    return pairsMm[pair] ?? (COMFORT_SHARE[pair] ?? 0) * reachMm
+  })
   return {
-    reachMm: input.reachMm ?? DEFAULT_REACH_MM,
-    pairsMm: input.pairsMm ?? {},
+    reachMm,
+    pairsMm,
+    comfortsMm,
     excluded: input.excluded ?? [],
     spared: input.spared ?? [],
     thumbOver: input.thumbOver ?? false,
@@ -38,8 +48,7 @@ export function handOf(input: HandInput = {}): Hand {
  */
 export function comfortMm(hand: Hand, a: Finger, b: Finger): number {
   if (a === b) throw new RangeError(`finger ${a} has no distance to itself`)
-  const pair = a < b ? `${a}${b}` : `${b}${a}`
-  return hand.pairsMm[pair] ?? COMFORT_SHARE[pair]! * hand.reachMm
+  return hand.comfortsMm[5 * a + b]!
 }
 
 /** Distance between two fingers beyond which the hand cannot go without harm, mm. */

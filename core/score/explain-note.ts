@@ -1,17 +1,8 @@
 import { romanPosition } from '../fretboard/geometry'
 import { ticksToMs } from '../line/ticks'
 import { pitchName } from '../pitch/pitch'
+import { noteInWords, VIA_WORDS } from './note-words'
 import type { Note, Realised, Score } from './score'
-
-const STROKE_WORDS: Readonly<Record<string, string>> = { D: 'down', U: 'up', p: 'thumb', i: 'i', m: 'm', a: 'a', c: 'c' }
-const VIA_WORDS: Readonly<Record<Note['via'], string>> = { pluck: 'plucked', hammer: 'hammered on', pull: 'pulled off', tap: 'tapped', rake: 'raked', slide: 'slid into' }
-
-/** A note in a few words, as a screen reader says it: "string 6, fret 5, finger 1, down". */
-export function noteInWords(note: Note): string {
-  const finger = note.finger === 0 ? 'open' : note.finger === null ? null : `finger ${note.finger}`
-  const sound = note.pluck === null ? VIA_WORDS[note.via] : STROKE_WORDS[note.pluck]
-  return [`string ${note.string}`, note.fret === 0 ? null : `fret ${note.fret}`, finger, sound, note.marks.includes('accent') ? 'accent' : null].filter(Boolean).join(', ')
-}
 
 /** Position of the hand at a tick: the last shift before it, else where the drill began. */
 export function positionAt(score: Score, at: number): number | null {

@@ -174,7 +174,7 @@ function score(family: SheetFamily, spec: Spec, context: Context): Score {
     kind: 'sheet',
     spec,
     title: titleOf(family, spec, block),
-    purpose: family.purpose(spec, block),
+    purpose: family.purpose(block),
     ticksPerQuarter: TICKS_PER_QUARTER,
     meter: spec.rhythm.meter,
     tempo: spec.tempo,
@@ -202,7 +202,7 @@ const titleOf = (family: Family, spec: Spec, block: unknown) => [family.title(sp
 /** A drill without a guitar: its tempos or steps with their seconds. */
 function timed(family: TimedFamily, spec: Spec): CountPlan | StepsPlan {
   const block = spec[spec.family]
-  const head = { spec, title: family.title(spec, block), purpose: family.purpose(spec, block) }
+  const head = { spec, title: family.title(spec, block), purpose: family.purpose(block) }
   const plan = family.time(spec, block)
   const total = (list: readonly { readonly seconds: number }[]) => list.reduce((sum, each) => sum + each.seconds, 0)
   return plan.kind === 'count' ? { kind: 'count', ...head, tempos: plan.tempos, seconds: total(plan.tempos) } : { kind: 'steps', ...head, steps: plan.steps, seconds: total(plan.steps) }

@@ -56,7 +56,7 @@ async function ownSlot(tx: Database, studentId: string, wanted: { id: string, da
 export async function readLesson(db: Database, actor: Actor, lessonId: string, now: Date): Promise<LessonDetail> {
   const lesson = await ownLesson(db, actor, lessonId)
   const student = await ownStudent(db, actor, lesson.studentId)
-  const scope = { zone: actor.zone, today: localDay(now.toISOString(), actor.zone), ended: lesson.endedAt !== null, exceptLesson: lessonId }
+  const scope = { actor, today: localDay(now.toISOString(), actor.zone), ended: lesson.endedAt !== null, exceptLesson: lessonId }
   const all = (await assignmentsOf(db, [student.id], scope)).get(student.id)!
   const events = (await db.select({ body: lessonEvents.body }).from(lessonEvents).where(eq(lessonEvents.lessonId, lessonId)).orderBy(asc(lessonEvents.number))).map(row => row.body)
   const [before] = await db.select().from(lessons).where(and(eq(lessons.studentId, student.id), lt(lessons.startedAt, lesson.startedAt))).orderBy(desc(lessons.startedAt)).limit(1)

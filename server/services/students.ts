@@ -3,13 +3,13 @@ import { instantOf, localDay } from '#core/schedule/local-time'
 import { nextDay } from '#core/schedule/weekly'
 import type { LessonEvent } from '#core/lesson/events'
 import { foldLesson } from '#core/lesson/fold'
-import type { AssignmentDetail, LessonRow, SlotRow, StudentPage, StudentRow, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
+import type { AssignmentStanding, LessonRow, SlotRow, StudentPage, StudentRow, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { assignments, drills, drillVersions, lessonEvents, lessons, lessonSlots, students } from '../db/tables'
 import type { Actor } from './actor'
 import { notFound } from './domain-error'
-import { assignmentsOf, lessonTimes } from './history'
+import { assignmentsOf, lessonTimes, standingsOf } from './history'
 import { once } from './once'
 import { ownAssignment, ownStudent } from './owned'
 
@@ -29,10 +29,7 @@ function nextLessonOf(slot: Slot | undefined, now: Date): StudentRow['nextLesson
   }
 }
 
-/** Tempo a set drill stands at. */
-export const bpmOf = (assignment: AssignmentDetail) => assignment.decisions.at(-1)?.bpm ?? assignment.plan.startBpm
-
-function rowOf(student: Student, slot: Slot | undefined, set: readonly AssignmentDetail[], lastLesson: Date | undefined, now: Date): StudentRow {
+function rowOf(student: Student, slot: Slot | undefined, set: readonly AssignmentStanding[], lastLesson: Date | undefined, now: Date): StudentRow {
   return {
     id: student.id,
     name: student.name,
@@ -43,7 +40,7 @@ function rowOf(student: Student, slot: Slot | undefined, set: readonly Assignmen
     archived: student.archivedAt !== null,
     nextLesson: nextLessonOf(slot, now),
     lastLessonAt: lastLesson?.toISOString() ?? null,
-    drills: set.filter(each => !each.ended).map(each => ({ name: each.drillName, bpm: bpmOf(each), targetBpm: each.plan.targetBpm, pace: each.pace })),
+    drills: set.map(each => ({ name: each.drillName, bpm: each.bpm, targetBpm: each.plan.targetBpm, pace: each.pace })),
   }
 }
 
@@ -52,7 +49,7 @@ export async function listStudents(db: Database, actor: Actor, now: Date): Promi
   const own = await db.select().from(students).where(and(eq(students.studioId, actor.studioId), eq(students.teacherId, actor.userId))).orderBy(asc(students.name))
   const ids = own.map(student => student.id)
   const slots = ids.length === 0 ? [] : await db.select().from(lessonSlots).where(inArray(lessonSlots.studentId, ids))
-  const set = await assignmentsOf(db, ids, { zone: actor.zone, today: localDay(now.toISOString(), actor.zone), ended: false })
+  const set = await standingsOf(db, ids, { actor, today: localDay(now.toISOString(), actor.zone) })
   const times = await lessonTimes(db, ids)
   return own.map(student => rowOf(student, slots.find(slot => slot.studentId === student.id), set.get(student.id)!, times.get(student.id)![0], now))
 }
@@ -82,11 +79,11 @@ async function lessonRows(db: Database, studentId: string): Promise<readonly Les
 export async function readStudent(db: Database, actor: Actor, studentId: string, now: Date): Promise<StudentPage> {
   const student = await ownStudent(db, actor, studentId)
   const [slot] = await db.select().from(lessonSlots).where(eq(lessonSlots.studentId, studentId))
-  const set = (await assignmentsOf(db, [studentId], { zone: actor.zone, today: localDay(now.toISOString(), actor.zone), ended: true })).get(studentId)!
+  const set = (await assignmentsOf(db, [studentId], { actor, today: localDay(now.toISOString(), actor.zone), ended: true })).get(studentId)!
   const given = await lessonRows(db, studentId)
   const lastLesson = given[0] ? new Date(given[0].startedAt) : undefined
   return {
-    student: { ...rowOf(student, slot, set, lastLesson, now), birthYear: student.birthYear, about: student.about, zone: actor.zone },
+    student: { ...rowOf(student, slot, set.filter(each => !each.ended), lastLesson, now), birthYear: student.birthYear, about: student.about, zone: actor.zone },
     slot: slot ? slotRow(slot) : null,
     assignments: set,
     lessons: given,

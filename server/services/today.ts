@@ -3,12 +3,11 @@ import { DateTime } from 'luxon'
 import { dayPlus, instantOf, localDay } from '#core/schedule/local-time'
 import { fallsOn } from '#core/schedule/weekly'
 import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
-import type { AssignmentDetail } from '#shared/contracts/students'
+import type { AssignmentStanding } from '#shared/contracts/students'
 import type { Database } from '../db/client'
 import { lessons, lessonSlots, students } from '../db/tables'
 import type { Actor } from './actor'
-import { assignmentsOf, lessonTimes } from './history'
-import { bpmOf } from './students'
+import { lessonTimes, standingsOf } from './history'
 
 const SILENT_DAYS = 21
 const DUE_DAYS = 7
@@ -16,16 +15,16 @@ const DUE_DAYS = 7
 type Student = typeof students.$inferSelect
 type Lesson = typeof lessons.$inferSelect
 
-const drillsOf = (set: readonly AssignmentDetail[]) => set.map(each => ({ name: each.drillName, bpm: bpmOf(each), targetBpm: each.plan.targetBpm }))
+const drillsOf = (set: readonly AssignmentStanding[]) => set.map(each => ({ name: each.drillName, bpm: each.bpm, targetBpm: each.plan.targetBpm }))
 
 const inWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('d LLLL')
 
 /** What one student needs, the most pressing first. */
-function needsOf(student: Student, set: readonly AssignmentDetail[], times: readonly Date[], today: string, zone: string): readonly Need[] {
+function needsOf(student: Student, set: readonly AssignmentStanding[], times: readonly Date[], today: string, zone: string): readonly Need[] {
   const who = { id: student.id, name: student.name }
   if (set.length === 0) return [{ kind: 'nothing-set', student: who, text: 'No drill is set.' }]
   const needs: Need[] = set.flatMap((each): Need[] => {
-    const tempo = `${bpmOf(each)} of ${each.plan.targetBpm}`
+    const tempo = `${each.bpm} of ${each.plan.targetBpm}`
     if (each.pace === 'stalled') return [{ kind: 'stalled', student: who, text: `${each.drillName}: no rise for four lessons or more, at ${tempo}.` }]
     if (each.pace !== 'at-target' && each.targetOn !== null && each.targetOn <= dayPlus(today, DUE_DAYS)) return [{ kind: 'due', student: who, text: `${each.drillName}: ${each.targetOn < today ? 'was wanted' : 'wanted'} by ${inWords(each.targetOn)}, at ${tempo}.` }]
     if (each.pace === 'behind') return [{ kind: 'behind', student: who, text: `${each.drillName}: behind its plan, at ${tempo}.` }]
@@ -50,7 +49,7 @@ export async function readToday(db: Database, actor: Actor, now: Date, day = loc
   const to = new Date(instantOf(dayPlus(day, 1), '00:00', actor.zone))
   const begun = await db.select().from(lessons)
     .where(and(inArray(lessons.studentId, ids), or(eq(lessons.slotDay, day), and(gte(lessons.startedAt, from), lt(lessons.startedAt, to)))))
-  const set = await assignmentsOf(db, ids, { zone: actor.zone, today: day, ended: false })
+  const set = await standingsOf(db, ids, { actor, today: day })
   const times = await lessonTimes(db, ids)
   const lessonOf = (lesson: Lesson): TodayLesson => {
     const student = byId.get(lesson.studentId)!

@@ -64,22 +64,28 @@ export interface HistoryDecision extends DecisionMade {
   readonly event: LessonEventOf<'decision'>
 }
 
-/** A drill set for a student, with everything heard and decided so far. */
-export interface AssignmentDetail {
+/** A drill set for a student and where it stands. */
+export interface AssignmentStanding {
   readonly id: string
-  readonly drillId: string
   readonly drillName: string
+  readonly plan: Plan
+  readonly targetOn: string | null
+  /** Tempo of the latest decision, else the start tempo. */
+  readonly bpm: number
+  readonly pace: Pace
+}
+
+/** A drill set for a student, with everything heard and decided so far. */
+export interface AssignmentDetail extends AssignmentStanding {
+  readonly drillId: string
   readonly versionNumber: number
   readonly stage: string
   readonly spec: Spec
-  readonly plan: Plan
   /** Local day. */
   readonly setOn: string
-  readonly targetOn: string | null
   readonly ended: boolean
   readonly passes: readonly HeardPass[]
   readonly decisions: readonly HistoryDecision[]
-  readonly pace: Pace
 }
 
 /** A lesson as the student's page lists it. */

@@ -23,19 +23,12 @@ watch(open, (now) => {
         label="Name"
         :error="error || (name.trim() ? '' : 'a name is needed')"
       />
-      <div class="flex justify-end gap-3">
-        <BaseButton @click="open = false">
-          Cancel
-        </BaseButton>
-        <BaseButton
-          tone="action"
-          type="submit"
-          :busy="busy"
-          :disabled="!name.trim()"
-        >
-          {{ action }}
-        </BaseButton>
-      </div>
+      <DialogActions
+        :action="action"
+        :busy="busy"
+        :disabled="!name.trim()"
+        @cancel="open = false"
+      />
     </form>
   </BaseDialog>
 </template>

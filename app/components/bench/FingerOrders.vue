@@ -1,14 +1,13 @@
 <script setup lang="ts">
+import { fingerOrders } from '#core/families/order'
+
 /** Picks which fingers play and in which of their orders. */
 defineProps<{ label: string }>()
 const fingers = defineModel<readonly number[]>({ required: true })
 
-function permutations(items: readonly number[]): number[][] {
-  return items.length === 0 ? [[]] : items.flatMap(first => permutations(items.filter(item => item !== first)).map(rest => [first, ...rest]))
-}
-
+const FINGERS = [1, 2, 3, 4].map(value => ({ value, label: String(value) }))
 const used = computed(() => [...fingers.value].sort())
-const orders = computed(() => permutations(used.value).map(order => ({ value: order.join(' '), label: order.join('') })))
+const orders = computed(() => fingerOrders(used.value).map(order => ({ value: order.join(' '), label: order.join('') })))
 const chosen = computed({
   get: () => fingers.value.join(' '),
   set: (text: string) => {
@@ -28,7 +27,7 @@ function useFingers(next: readonly number[]) {
     <BaseToggles
       :model-value="used"
       label="Fingers"
-      :options="[1, 2, 3, 4].map(value => ({ value, label: String(value) }))"
+      :options="FINGERS"
       @update:model-value="useFingers"
     />
     <BaseChips

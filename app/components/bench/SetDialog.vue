@@ -121,19 +121,12 @@ function set() {
       >
         {{ error }}
       </p>
-      <div class="flex justify-end gap-3">
-        <BaseButton @click="open = false">
-          Cancel
-        </BaseButton>
-        <BaseButton
-          tone="action"
-          type="submit"
-          :busy="busy"
-          :disabled="studentId === null || backwards"
-        >
-          Set it
-        </BaseButton>
-      </div>
+      <DialogActions
+        action="Set it"
+        :busy="busy"
+        :disabled="studentId === null || backwards"
+        @cancel="open = false"
+      />
     </form>
   </BaseDialog>
 </template>

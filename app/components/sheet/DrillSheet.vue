@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Score } from '#core/score/score'
-import { layOut } from './sheet-layout'
+import { layOut, type SheetFrame, type SheetLayout } from './sheet-layout'
 
 /** The sheet of a drill: wraps into systems of the measured width; notes are picked by mouse, touch or keys. */
 const props = defineProps<{ score: Score, lanes: boolean, clock?: { readonly tick: Readonly<Ref<number | null>> } }>()
@@ -8,9 +8,37 @@ const selected = defineModel<number | null>('selected', { default: null })
 /** First and last note of a marked stretch. */
 const range = defineModel<readonly [number, number] | null>('range', { default: null })
 
-const frame = useTemplateRef('frame')
-const { width } = useElementSize(frame)
+const room = useTemplateRef('room')
+const { width } = useElementSize(room)
 const layout = computed(() => width.value > 120 ? layOut(props.score, { width: Math.floor(width.value), lanes: props.lanes }) : null)
+
+// Lines out of sight follow when there is time, so that a change of a long drill shows at once where the teacher looks.
+const lines = useTemplateRef<HTMLElement[]>('line')
+const outOfSight = new Set<Element>()
+useIntersectionObserver(lines, (entries) => {
+  for (const { target, isIntersecting } of entries) {
+    if (isIntersecting) outOfSight.delete(target)
+    else outOfSight.add(target)
+  }
+})
+const drawn = shallowRef<SheetLayout | null>(null)
+// The same object while it says the same, so that lines that did not change are not drawn again.
+const frame = computed<SheetFrame | undefined>(before => JSON.stringify(before) === JSON.stringify(drawn.value?.frame) ? before : drawn.value?.frame)
+let waiting = 0
+watch(layout, (next) => {
+  cancelIdleCallback(waiting)
+  const before = drawn.value
+  const hidden = (lines.value ?? []).map(line => outOfSight.has(line))
+  if (!next || !before || next.systems.length !== before.systems.length || !hidden.includes(true)) {
+    drawn.value = next
+    return
+  }
+  drawn.value = { ...next, systems: next.systems.map((system, i) => hidden[i] ? before.systems[i]! : system) }
+  waiting = requestIdleCallback(() => {
+    drawn.value = next
+  }, { timeout: 200 })
+}, { immediate: true })
+onBeforeUnmount(() => cancelIdleCallback(waiting))
 const focusable = computed(() => selected.value !== null && selected.value < props.score.notes.length ? selected.value : 0)
 
 watch(() => props.score, ({ notes }) => {
@@ -45,7 +73,7 @@ function onPointerUp() {
 async function goTo(index: number) {
   selected.value = Math.min(props.score.notes.length - 1, Math.max(0, index))
   await nextTick()
-  frame.value?.querySelector<SVGElement>(`[data-note="${selected.value}"]`)?.focus()
+  room.value?.querySelector<SVGElement>(`[data-note="${selected.value}"]`)?.focus()
 }
 
 function onKey(event: KeyboardEvent) {
@@ -82,30 +110,31 @@ const playhead = computed(() => {
   if (tick === null || tick === undefined || !layout.value) return null
   const system = layout.value.systems.find(each => tick >= each.from && tick < each.to)
   if (!system) return null
-  const inset = system.notes[0] ? system.notes[0].x - layout.value.left - (system.notes[0].note.at - system.from) * layout.value.pxPerTick : 0
-  return { x: layout.value.left + inset + (tick - system.from) * layout.value.pxPerTick, system: system.index }
+  const inset = system.notes[0] ? system.notes[0].x - layout.value.frame.left - (system.notes[0].note.at - system.from) * layout.value.pxPerTick : 0
+  return { x: layout.value.frame.left + inset + (tick - system.from) * layout.value.pxPerTick, system: system.index }
 })
 </script>
 
 <template>
   <div
-    ref="frame"
+    ref="room"
     class="relative min-w-0"
     @keydown="onKey"
     @pointerdown="onPointerDown"
     @pointermove="onPointerMove"
     @pointerup="onPointerUp"
   >
-    <template v-if="layout">
+    <template v-if="drawn && frame">
       <div
-        v-for="system in layout.systems"
+        v-for="system in drawn.systems"
         :key="system.index"
+        ref="line"
         class="sheet-line relative not-first:mt-3"
-        :style="{ containIntrinsicSize: `auto ${layout.height}px` }"
+        :style="{ containIntrinsicSize: `auto ${frame.height}px` }"
       >
         <SheetSystem
           :system="system"
-          :layout="layout"
+          :frame="frame"
           :selected="selected !== null && selected >= (system.notes[0]?.index ?? 0) && selected <= (system.notes.at(-1)?.index ?? -1) ? selected : null"
           :focusable="focusable >= (system.notes[0]?.index ?? 0) && focusable <= (system.notes.at(-1)?.index ?? -1) ? focusable : null"
           :range="range"

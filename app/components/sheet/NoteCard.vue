@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { explainNote, noteInWords } from '#core/score/explain-note'
+import { explainNote } from '#core/score/explain-note'
+import { noteInWords } from '#core/score/note-words'
 import type { Score } from '#core/score/score'
 
 /** What is to be known of the selected note. */

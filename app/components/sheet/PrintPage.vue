@@ -13,7 +13,7 @@ const ROOM_FOR_SHEET = 560
 function fit(score: Score): SheetLayout {
   for (let width = PAGE_WIDTH; width < 4000; width = Math.round(width * 1.08)) {
     const layout = layOut(score, { width, lanes: width < 1700 })
-    if (layout.systems.length * layout.height * (PAGE_WIDTH / width) <= ROOM_FOR_SHEET) return layout
+    if (layout.systems.length * layout.frame.height * (PAGE_WIDTH / width) <= ROOM_FOR_SHEET) return layout
   }
   return layOut(score, { width: 4000, lanes: false })
 }
@@ -38,7 +38,7 @@ const LOG_ROWS = 6
       v-for="system in layout.systems"
       :key="system.index"
       :system="system"
-      :layout="layout"
+      :frame="layout.frame"
       :selected="null"
       :focusable="null"
       still

@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { noteInWords } from '#core/score/explain-note'
-import { strokePath, type PlacedNote, type SheetLayout, type System } from './sheet-layout'
+import { noteInWords } from '#core/score/note-words'
+import type { PlacedNote, SheetFrame, System } from './sheet-layout'
+import { ribbonPath, strokePath } from './sheet-paths'
 
 /** One line of the sheet: count, strokes, tablature, finger lanes. */
-const props = defineProps<{ system: System, layout: SheetLayout, selected: number | null, focusable: number | null, still?: boolean, range?: readonly [number, number] | null }>()
+const props = defineProps<{ system: System, frame: SheetFrame, selected: number | null, focusable: number | null, still?: boolean, range?: readonly [number, number] | null }>()
 const emit = defineEmits<{ pick: [index: number] }>()
 
-const rows = computed(() => props.layout.rows)
-const lines = computed(() => rows.value.strings.map(y => `M${props.layout.left} ${y}H${props.system.right}`).join(''))
-const bars = computed(() => [props.layout.left, ...props.system.barLines].map(x => `M${x} ${rows.value.strings[0]}V${rows.value.strings.at(-1)}`).join(''))
-const laneLines = computed(() => rows.value.lanes.map(y => `M${props.layout.left} ${y + 9}H${props.system.right}`).join(''))
+const rows = computed(() => props.frame.rows)
+const lines = computed(() => rows.value.strings.map(y => `M${props.frame.left} ${y}H${props.system.right}`).join(''))
+const bars = computed(() => [props.frame.left, ...props.system.barLines].map(x => `M${x} ${rows.value.strings[0]}V${rows.value.strings.at(-1)}`).join(''))
+const laneLines = computed(() => rows.value.lanes.map(y => `M${props.frame.left} ${y + 9}H${props.system.right}`).join(''))
 const strokes = computed(() => props.system.notes.flatMap(({ note, x }) => note.pluck === 'D' || note.pluck === 'U' ? [strokePath(note.pluck, x, rows.value.pluck)] : []).join(''))
 // Fingers that pluck together stand together, thumb first.
 const fingersOfPlucking = computed(() => {
@@ -18,29 +19,34 @@ const fingersOfPlucking = computed(() => {
   return [...byPlace].map(([x, text]) => ({ x, text }))
 })
 const accents = computed(() => props.system.notes.filter(({ note }) => note.marks.includes('accent')).map(({ x }) => `M${x - 5} ${rows.value.position - 13}L${x + 5} ${rows.value.position - 10}L${x - 5} ${rows.value.position - 7}`).join(''))
+const ribbons = computed(() => props.system.ribbons.map(ribbonPath).join(''))
+const landings = computed(() => props.system.ribbons.filter(ribbon => ribbon.lands).map(({ x, y }) => `M${x} ${y - 1}h5v14h-5z`).join(''))
+const labelled = computed(() => props.system.ribbons.filter(ribbon => ribbon.label))
+const picked = computed(() => props.system.notes.find(({ index }) => index === props.selected))
+const hitTop = computed(() => rows.value.pluck - 12)
+const hitHeight = computed(() => rows.value.strings.at(-1)! - rows.value.pluck + 22)
 const wide = (placed: PlacedNote) => Math.max(20, Math.min(placed.width, 44))
 const named = computed(() => props.system.firstBar === props.system.lastBar ? `Bar ${props.system.firstBar}` : `Bars ${props.system.firstBar} to ${props.system.lastBar}`)
 </script>
 
 <template>
   <svg
-    :viewBox="`0 0 ${layout.width} ${layout.height}`"
-    :width="still ? undefined : layout.width"
-    :height="still ? undefined : layout.height"
+    :viewBox="`0 0 ${frame.width} ${frame.height}`"
+    :width="still ? undefined : frame.width"
+    :height="still ? undefined : frame.height"
     class="sheet-system block text-ink"
     :class="still ? 'w-full h-auto' : ''"
     :role="still ? 'img' : 'group'"
     :aria-label="named"
   >
     <g aria-hidden="true">
-      <text
+      <text class="count"><tspan
         v-for="(count, i) in system.counts"
         :key="i"
         :x="count.x"
         :y="rows.count"
-        class="count"
-        :class="{ beat: count.beat }"
-      >{{ count.text }}</text>
+        :class="count.beat ? 'beat' : undefined"
+      >{{ count.text }}</tspan></text>
       <path
         :d="strokes"
         class="stroke"
@@ -67,9 +73,9 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
         class="bar"
       />
       <text
-        v-for="(name, i) in layout.stringNames"
+        v-for="(name, i) in frame.stringNames"
         :key="`s${i}`"
-        :x="layout.left - 9"
+        :x="frame.left - 9"
         :y="rows.strings[i]! + 4.5"
         class="string-name"
       >{{ name }}</text>
@@ -105,73 +111,61 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
         <text
           v-for="(y, i) in rows.lanes"
           :key="`l${i}`"
-          :x="layout.left - 9"
+          :x="frame.left - 9"
           :y="y + 5"
           class="lane-name"
         >{{ i < 4 ? i + 1 : 'tap' }}</text>
-        <g
-          v-for="ribbon in system.ribbons"
+        <path
+          :d="ribbons"
+          class="ribbon"
+        />
+        <path
+          :d="landings"
+          class="landing"
+        />
+        <text class="ribbon-name"><tspan
+          v-for="ribbon in labelled"
           :key="ribbon.key"
-        >
-          <rect
-            :x="ribbon.x"
-            :y="ribbon.y"
-            :width="ribbon.width"
-            height="12"
-            :rx="ribbon.lifts ? 3 : 0"
-            class="ribbon"
-          />
-          <rect
-            v-if="ribbon.lands"
-            :x="ribbon.x"
-            :y="ribbon.y - 1"
-            width="5"
-            height="14"
-            class="landing"
-          />
-          <text
-            v-if="ribbon.label"
-            :x="ribbon.x + 9"
-            :y="ribbon.y + 10"
-            class="ribbon-name"
-          >{{ ribbon.label }}</text>
-        </g>
+          :x="ribbon.x + 9"
+          :y="ribbon.y + 10"
+        >{{ ribbon.label }}</tspan></text>
       </template>
     </g>
-    <g
-      v-for="placed in system.notes"
-      :key="placed.note.key"
-      class="note"
-      :class="{ picked: placed.index === selected, ranged: range && placed.index >= range[0] && placed.index <= range[1] }"
-      :role="still ? undefined : 'button'"
-      :tabindex="still ? undefined : placed.index === focusable ? 0 : -1"
-      :data-note="still ? undefined : placed.index"
-      :aria-label="still ? undefined : noteInWords(placed.note)"
-      :aria-pressed="still ? undefined : placed.index === selected"
-      @click="emit('pick', placed.index)"
-    >
+    <template v-if="!still">
       <rect
-        v-if="!still"
+        v-for="placed in system.notes"
+        :key="placed.index"
+        class="note"
+        :class="range && placed.index >= range[0] && placed.index <= range[1] ? 'ranged' : undefined"
+        role="button"
+        :tabindex="placed.index === focusable ? 0 : -1"
+        :data-note="placed.index"
+        :aria-label="noteInWords(placed.note)"
+        :aria-pressed="placed.index === selected"
         :x="placed.x - wide(placed) / 2"
-        :y="rows.pluck - 12"
+        :y="hitTop"
         :width="wide(placed)"
-        :height="rows.strings.at(-1)! - rows.pluck + 22"
-        class="hit"
+        :height="hitHeight"
+        @click="emit('pick', placed.index)"
       />
+    </template>
+    <g aria-hidden="true">
       <rect
-        v-if="placed.index === selected"
-        :x="placed.x - 11"
-        :y="placed.y - 9.5"
+        v-if="picked"
+        :x="picked.x - 11"
+        :y="picked.y - 9.5"
         width="22"
         height="19"
         rx="4"
         class="picked-box"
       />
-      <text
+      <text class="fret"><tspan
+        v-for="placed in system.notes"
+        :key="placed.index"
         :x="placed.x"
         :y="placed.y + 5.2"
-        class="fret"
-      >{{ placed.note.fret }}</text>
+        :class="placed.index === selected ? 'picked' : undefined"
+      >{{ placed.note.fret }}</tspan></text>
     </g>
   </svg>
 </template>
@@ -180,7 +174,7 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
 .sheet-system { font-family: var(--font-sans); font-variant-numeric: tabular-nums lining-nums; user-select: none; }
 .sheet-system text { text-anchor: middle; fill: var(--ink); }
 .sheet-system .count { font-size: 13px; fill: var(--soft); }
-.sheet-system .count.beat { font-weight: 700; font-size: 15px; fill: var(--ink); }
+.sheet-system .count .beat { font-weight: 700; font-size: 15px; fill: var(--ink); }
 .sheet-system .stroke { fill: none; stroke: var(--ink); stroke-width: 2; }
 .sheet-system .accent { fill: none; stroke: var(--ink); stroke-width: 1.6; }
 .sheet-system .plucking { font-size: 15px; font-style: italic; font-weight: 700; }
@@ -197,13 +191,12 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
 .sheet-system .ribbon { fill: var(--wood); stroke: var(--edge); stroke-width: 0.8; }
 .sheet-system .landing { fill: var(--ink); }
 .sheet-system .ribbon-name { font-size: 10.5px; text-anchor: start; fill: var(--ink); }
-.sheet-system .fret { font-size: 15.5px; font-weight: 700; paint-order: stroke; stroke: var(--card); stroke-width: 6px; stroke-linejoin: round; }
-.sheet-system .hit { fill: transparent; }
-.sheet-system .note[role="button"] { cursor: pointer; outline: none; }
-.sheet-system .note[role="button"]:hover .hit { fill: var(--wood); opacity: 0.35; }
-.sheet-system .ranged .hit { fill: var(--plan); opacity: 0.22; }
-.sheet-system .note:focus-visible .hit { stroke: var(--attention); stroke-width: 2.5; }
+.sheet-system .fret { font-size: 15.5px; font-weight: 700; paint-order: stroke; stroke: var(--card); stroke-width: 6px; stroke-linejoin: round; pointer-events: none; }
+.sheet-system .fret .picked { fill: var(--on-action); stroke: none; }
+.sheet-system .note { fill: transparent; cursor: pointer; outline: none; }
+.sheet-system .note:hover { fill: var(--wood); fill-opacity: 0.35; }
+.sheet-system .note.ranged { fill: var(--plan); fill-opacity: 0.22; }
+.sheet-system .note:focus-visible { stroke: var(--attention); stroke-width: 2.5; }
 .sheet-system .picked-box { fill: var(--action); }
-.sheet-system .picked .fret { fill: var(--on-action); stroke: none; }
-@media print { .sheet-system .picked .fret { fill: #000; } .sheet-system .picked-box { display: none; } }
+@media print { .sheet-system .fret .picked { fill: #000; } .sheet-system .picked-box { display: none; } }
 </style>

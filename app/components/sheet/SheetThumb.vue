@@ -11,7 +11,7 @@ const layout = computed(() => layOut(props.score, { width: 460, lanes: false, mo
   <SheetSystem
     v-if="layout.systems[0]"
     :system="layout.systems[0]"
-    :layout="layout"
+    :frame="layout.frame"
     :selected="null"
     :focusable="null"
     still

@@ -31,12 +31,12 @@ describe('laying out a sheet', () => {
     const chord = layOut(scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets: '133211' }] } }), { width: 900, lanes: true })
     expect(chord.systems[0]!.ribbons.filter(ribbon => ribbon.finger === 1).map(ribbon => ribbon.label)).toEqual(['barre 6–1'])
     const tap = layOut(scoreOf({ version: 1, family: 'tap', tap: { string: 2, cycle: [{ fret: 5, finger: 1 }, { fret: 12, tap: 'm' }] } }), { width: 900, lanes: true })
-    expect(tap.rows.lanes).toHaveLength(5)
+    expect(tap.frame.rows.lanes).toHaveLength(5)
   })
 
   test('without lanes the sheet is lower, and no ribbon is drawn', () => {
     const folded = layOut(order(), { width: 900, lanes: false })
-    expect(folded.height).toBeLessThan(layOut(order(), { width: 900, lanes: true }).height)
+    expect(folded.frame.height).toBeLessThan(layOut(order(), { width: 900, lanes: true }).frame.height)
     expect(folded.systems.every(system => system.ribbons.length === 0)).toBe(true)
   })
 })

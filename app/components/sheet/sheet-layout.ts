@@ -5,6 +5,7 @@ import { pitchClassName } from '#core/pitch/pitch'
 import { countBar } from '#core/score/count'
 import { positionAt } from '#core/score/explain-note'
 import type { Note, Score } from '#core/score/score'
+import { RIBBON_HEIGHT } from './sheet-paths'
 
 /** What the sheet is drawn for; lengths in px. */
 export interface SheetRoom {
@@ -44,12 +45,17 @@ export interface System {
   readonly ribbons: readonly Ribbon[]
 }
 
-export interface SheetLayout {
+/** What every system of a sheet has in common; lengths in px. */
+export interface SheetFrame {
   readonly width: number
   readonly height: number
   readonly left: number
   readonly rows: { readonly count: number, readonly pluck: number, readonly position: number, readonly strings: readonly number[], readonly lanes: readonly number[] }
   readonly stringNames: readonly string[]
+}
+
+export interface SheetLayout {
+  readonly frame: SheetFrame
   readonly systems: readonly System[]
   readonly pxPerTick: number
 }
@@ -58,7 +64,6 @@ const STRING_GAP = 16
 const LANE_GAP = 19
 const LEAST_CELL = 23
 const MOST_CELL = 62
-const RIBBON_HEIGHT = 12
 
 const rowsFor = (strings: number, lanes: boolean, tapping: boolean) => {
   const top = 76
@@ -143,7 +148,8 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
     })
   }
   const height = (rows.lanes.at(-1) ?? rows.strings.at(-1)!) + 20
-  return { width: room.width, height, left, rows, stringNames: [...instrument.tuning].reverse().map(midi => pitchClassName(midi + instrument.capo)), systems, pxPerTick }
+  const stringNames = [...instrument.tuning].reverse().map(midi => pitchClassName(midi + instrument.capo))
+  return { frame: { width: room.width, height, left, rows, stringNames }, systems, pxPerTick }
 }
 
 function ribbonsOf(score: Score, from: number, to: number, lanes: readonly number[], x: (at: number) => number): readonly Ribbon[] {
@@ -172,9 +178,4 @@ function ribbonsOf(score: Score, from: number, to: number, lanes: readonly numbe
       label: hold.barre ? (width > 58 ? `barre ${Math.max(...strings.get(`${hold.finger}.${hold.from}`)!)}–${Math.min(...strings.get(`${hold.finger}.${hold.from}`)!)}` : width > 26 ? 'barre' : '') : ribbonLabel(width, hold.string),
     }
   })]
-}
-
-/** The shape of a stroke mark centred on x: down-stroke ⊓, up-stroke V. */
-export function strokePath(stroke: 'D' | 'U', x: number, y: number): string {
-  return stroke === 'D' ? `M${x - 5} ${y + 5}V${y - 5}H${x + 5}V${y + 5}` : `M${x - 5} ${y - 5}L${x} ${y + 6}L${x + 5} ${y - 5}`
 }

@@ -1,17 +1,15 @@
 <script setup lang="ts">
-import { realise } from '#core/score/realise'
-import { layOut } from '../sheet/sheet-layout'
+import type { SheetFrame, System } from '../sheet/sheet-layout'
+import picture from './sign-in-sheet.json'
 
-// A real drill, so that the first thing seen is what the studio is about.
-const result = realise({ version: 1, family: 'order', strings: { from: 4, to: 3, travel: 'there' }, tempo: 72, order: { fingers: [1, 3, 2, 4] } })
-const layout = result.ok && result.value.kind === 'sheet' ? layOut(result.value, { width: 560, lanes: true, most: 1 }) : null
+// A real drill, laid out beforehand so that signing in does not wait for the core; a test keeps it true.
+const { frame, systems } = picture as unknown as { readonly frame: SheetFrame, readonly systems: readonly System[] }
 </script>
 
 <template>
   <SheetSystem
-    v-if="layout?.systems[0]"
-    :system="layout.systems[0]"
-    :layout="layout"
+    :system="systems[0]!"
+    :frame="frame"
     :selected="null"
     :focusable="null"
     still

@@ -80,18 +80,12 @@ async function save() {
       >
         {{ refusal }}
       </p>
-      <div class="col-span-2 flex justify-end gap-3">
-        <BaseButton @click="open = false">
-          Cancel
-        </BaseButton>
-        <BaseButton
-          tone="action"
-          type="submit"
-          :busy="busy"
-        >
-          Plan it
-        </BaseButton>
-      </div>
+      <DialogActions
+        class="col-span-2"
+        action="Plan it"
+        :busy="busy"
+        @cancel="open = false"
+      />
     </form>
   </BaseDialog>
 </template>

@@ -156,18 +156,12 @@ async function save() {
       >
         {{ refusal.path ? `${refusal.path}: ` : '' }}{{ refusal.message }}
       </p>
-      <div class="flex justify-end gap-3 sm:col-span-2">
-        <BaseButton @click="open = false">
-          Cancel
-        </BaseButton>
-        <BaseButton
-          tone="action"
-          type="submit"
-          :busy="busy"
-        >
-          {{ student ? 'Save the card' : 'Add' }}
-        </BaseButton>
-      </div>
+      <DialogActions
+        class="sm:col-span-2"
+        :action="student ? 'Save the card' : 'Add'"
+        :busy="busy"
+        @cancel="open = false"
+      />
     </form>
   </BaseDialog>
 </template>

@@ -20,7 +20,6 @@ const scale = computed(() => student.value.instrument.scaleLengthMm ?? PRESETS[s
 const reach = computed(() => student.value.hand.reachMm ?? 80)
 const present = computed(() => page.value!.assignments.filter(each => !each.ended))
 const past = computed(() => page.value!.assignments.filter(each => each.ended))
-const bpmOf = (set: AssignmentDetail) => set.decisions.at(-1)?.bpm ?? set.plan.startBpm
 const WEEKDAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays']
 
 async function write(path: string, body: object) {
@@ -179,7 +178,7 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
                 {{ set.stage }} · version {{ set.versionNumber }}
               </p>
               <p class="figures mt-2">
-                <span class="font-head font-bold text-4xl">{{ bpmOf(set) }}</span>
+                <span class="font-head font-bold text-4xl">{{ set.bpm }}</span>
                 <span class="text-soft ml-2">of {{ set.plan.targetBpm }}</span>
               </p>
               <PaceMark :pace="set.pace" />
@@ -267,7 +266,7 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
             :key="set.id"
             class="flex flex-wrap gap-x-4 items-center"
           >
-            <span>{{ set.drillName }}</span><span class="text-soft figures">ended at {{ bpmOf(set) }} of {{ set.plan.targetBpm }}</span>
+            <span>{{ set.drillName }}</span><span class="text-soft figures">ended at {{ set.bpm }} of {{ set.plan.targetBpm }}</span>
             <BaseButton
               size="sm"
               @click="end(set, false)"

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { ArrowUturnLeftIcon, ArrowUturnRightIcon } from '@heroicons/vue/24/outline'
+import { PRESETS } from '#core/fretboard/presets'
+import type { StudentRow } from '#shared/contracts/students'
+
+/** What is on the bench, for whom, and what is done with it as a whole. */
+const props = defineProps<{ bench: Bench, drill: BenchDrill, students: readonly StudentRow[] }>()
+const emit = defineEmits<{ print: [], keys: [] }>()
+const studentId = defineModel<string | null>('studentId', { required: true })
+
+const { canUndo, canRedo, problem } = props.bench
+const { title, ownTitle, state, saved, busy, naming, setting } = props.drill
+const named = computed(() => props.drill.drill.value !== null)
+const impossible = computed(() => problem.value !== null)
+const options = computed(() => [
+  { value: null, label: 'nobody in particular', detail: 'reach 80 mm' },
+  ...props.students.filter(each => !each.archived).map(each => ({ value: each.id, label: each.name, detail: `${PRESETS[each.instrument.preset].label}, reach ${each.hand.reachMm ?? 80} mm` })),
+])
+const menu = computed(() => [
+  { label: 'Print', run: () => emit('print') },
+  { label: 'Rename', run: () => { naming.value = 'rename' }, disabled: !named.value },
+  { label: 'Duplicate', run: () => { naming.value = 'duplicate' }, disabled: !named.value },
+  { label: 'New drill', run: props.drill.startNew },
+  { label: 'Keys of this place', run: () => emit('keys') },
+])
+</script>
+
+<template>
+  <header class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line px-5 py-3">
+    <div class="min-w-0 flex-1 basis-64">
+      <h1 class="text-xl truncate">
+        {{ title }}
+      </h1>
+      <p class="text-soft text-sm truncate">
+        {{ state }}<template v-if="named">
+          · {{ ownTitle }}
+        </template>
+      </p>
+    </div>
+    <div class="w-56 max-sm:w-full">
+      <BaseListbox
+        v-model="studentId"
+        label="For"
+        hide-label
+        :options="options"
+      />
+    </div>
+    <div class="flex flex-wrap gap-2">
+      <BaseButton
+        :disabled="!canUndo"
+        aria-label="Undo"
+        @click="bench.undo()"
+      >
+        <ArrowUturnLeftIcon
+          class="size-5"
+          aria-hidden="true"
+        /><span class="max-xl:hidden">Undo</span>
+      </BaseButton>
+      <BaseButton
+        :disabled="!canRedo"
+        aria-label="Redo"
+        @click="bench.redo()"
+      >
+        <ArrowUturnRightIcon
+          class="size-5"
+          aria-hidden="true"
+        /><span class="max-xl:hidden">Redo</span>
+      </BaseButton>
+      <BaseButton
+        :disabled="impossible || saved !== null"
+        :busy="busy"
+        @click="drill.save()"
+      >
+        Save
+      </BaseButton>
+      <BaseButton
+        tone="action"
+        :disabled="impossible"
+        @click="setting = true"
+      >
+        <span class="max-sm:hidden">Set for a student</span><span class="sm:hidden">Set</span>
+      </BaseButton>
+      <ActionMenu
+        label="More"
+        :items="menu"
+      />
+    </div>
+  </header>
+</template>

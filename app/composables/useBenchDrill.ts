@@ -1,0 +1,170 @@
+import { v4 as uuid } from 'uuid'
+import { minimalSpec } from '#core/spec/minimal'
+import type { DrillDetail, DrillVersion } from '#shared/contracts/drills'
+import type { StudentRow } from '#shared/contracts/students'
+
+/** What a name is asked for. */
+export type Naming = 'save' | 'rename' | 'duplicate'
+
+const minimalOf = (version: DrillVersion) => minimalSpec(version.spec)
+
+/**
+ * The saved drill behind the bench: opening it, saving versions, naming, copying, setting it for a student.
+ * Refusals of a write are kept where the teacher looks.
+ */
+export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly StudentRow[] | null>>) {
+  const api = useApi()
+  const toasts = useToasts()
+  const drill = shallowRef<DrillDetail | null>(null)
+  const naming = ref<Naming | null>(null)
+  const setting = ref(false)
+  const busy = ref(false)
+  const refusal = ref('')
+
+  const ownTitle = computed(() => bench.plan.value?.title ?? bench.score.value?.title ?? 'Bench')
+  // The newest version that says what the bench says; null while there are changes to save.
+  const saved = computed(() => drill.value?.versions.find(version => JSON.stringify(minimalOf(version)) === JSON.stringify(bench.minimal.value)) ?? null)
+  const state = computed(() => bench.problem.value
+    ? 'cannot be played'
+    : !drill.value ? 'not saved yet' : saved.value ? `version ${saved.value.number} of ${drill.value.versions.length}` : 'changed since it was saved')
+
+  /** Runs a write once, showing its refusal where the teacher looks. */
+  async function attempt<T>(write: () => Promise<T>): Promise<T | null> {
+    busy.value = true
+    refusal.value = ''
+    try {
+      return await write()
+    }
+    catch (error) {
+      refusal.value = (error as Error).message
+      return null
+    }
+    finally {
+      busy.value = false
+    }
+  }
+
+  async function load(id: string) {
+    drill.value = await api.get<DrillDetail>(`/api/drills/${id}`)
+  }
+
+  async function saveAs(name: string) {
+    const id = uuid()
+    await api.post('/api/drills', { id, name, spec: bench.minimal.value })
+    await load(id)
+  }
+
+  /** Saves what is on the bench unless it is saved already. */
+  async function saveVersion(): Promise<DrillVersion> {
+    if (saved.value) return saved.value
+    if (drill.value) {
+      await api.post(`/api/drills/${drill.value.id}/versions`, { id: uuid(), spec: bench.minimal.value })
+      await load(drill.value.id)
+    }
+    else {
+      await saveAs(ownTitle.value)
+    }
+    return drill.value!.versions[0]!
+  }
+
+  async function save() {
+    if (bench.problem.value) return
+    if (!drill.value) {
+      naming.value = 'save'
+      return
+    }
+    const version = await attempt(saveVersion)
+    toasts.say(version ? `Saved as version ${version.number}. Earlier versions are kept.` : refusal.value, { tone: version ? 'plain' : 'trouble' })
+  }
+
+  async function name(wanted: string) {
+    const kind = naming.value
+    const done = await attempt(async () => {
+      if (kind === 'save') await saveAs(wanted)
+      if (kind === 'rename') {
+        await api.put(`/api/drills/${drill.value!.id}/name`, { id: uuid(), name: wanted })
+        await load(drill.value!.id)
+      }
+      if (kind === 'duplicate') {
+        const id = uuid()
+        await api.post(`/api/drills/${drill.value!.id}/duplicate`, { id, name: wanted })
+        await load(id)
+        bench.load(minimalOf(drill.value!.versions[0]!))
+      }
+      return true
+    })
+    if (!done) return
+    naming.value = null
+    toasts.say({ save: `Saved as “${wanted}”.`, rename: `Renamed to “${wanted}”.`, duplicate: `“${wanted}” is a copy of its own.` }[kind!])
+  }
+
+  async function setFor(wish: { readonly studentId: string }) {
+    const who = students.value?.find(each => each.id === wish.studentId)
+    const done = await attempt(async () => {
+      const version = await saveVersion()
+      await api.post('/api/assignments', { id: uuid(), drillVersionId: version.id, ...wish })
+      return true
+    })
+    if (!done) return
+    setting.value = false
+    toasts.say(`Set for ${who?.name}.`, { action: { label: 'Open their page', run: () => void navigateTo(`/students/${wish.studentId}`) } })
+  }
+
+  /** Opens what the address asks for: a saved drill, a drill spelt out, or both. */
+  async function open({ spec, drill: drillId }: { readonly spec?: unknown, readonly drill?: unknown }) {
+    if (typeof drillId === 'string') {
+      try {
+        await load(drillId)
+      }
+      catch (error) {
+        toasts.say((error as Error).message, { tone: 'trouble' })
+      }
+    }
+    if (typeof spec === 'string') {
+      try {
+        const read: unknown = JSON.parse(spec)
+        if (typeof read !== 'object' || read === null || Array.isArray(read)) throw new TypeError('not a drill')
+        bench.load(read as Record<string, unknown>)
+        // A drill that cannot be read at all leaves nothing to draw: start from the opening one and say so.
+        if (!bench.spec.value) throw new TypeError('not a drill')
+        if (bench.problem.value) toasts.say(`The address asks for something impossible: ${bench.problem.value.path}: ${bench.problem.value.message}. The last playable drill is shown.`, { tone: 'trouble' })
+      }
+      catch {
+        toasts.say('The drill in the address cannot be read. The bench opens with a plain one.', { tone: 'trouble' })
+        bench.load(openingSpec())
+      }
+    }
+    else if (drill.value?.versions[0]) {
+      bench.load(minimalOf(drill.value.versions[0]))
+    }
+  }
+
+  function startNew() {
+    drill.value = null
+    bench.load(openingSpec())
+  }
+
+  return {
+    drill: readonly(drill) as Readonly<Ref<DrillDetail | null>>,
+    saved,
+    state,
+    ownTitle,
+    title: computed(() => drill.value?.name ?? ownTitle.value),
+    naming,
+    setting,
+    busy: readonly(busy),
+    refusal: readonly(refusal),
+    open,
+    save,
+    name,
+    setFor,
+    startNew,
+    /** What is on the bench no longer belongs to the saved drill. */
+    letGo: () => {
+      drill.value = null
+    },
+  }
+}
+
+/** The saved drill as the bench's parts share it. */
+export type BenchDrill = ReturnType<typeof useBenchDrill>
