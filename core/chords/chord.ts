@@ -25,6 +25,8 @@ export interface ChordShape {
   readonly contacts: readonly GripContact[]
   /** Fret where finger 1 rests. */
   readonly position: number
+  /** The fingers were given, not found. */
+  readonly typed: boolean
 }
 
 const split = (text: string) => (text.includes('-') && /\d-|x-/i.test(text) && text.split('-').length > 3 ? text.split('-') : [...text.replace(/\s/g, '')])
@@ -117,5 +119,5 @@ export function chordShape(input: ChordInput, instrument: Instrument, path: stri
   const byFinger = contacts.find(contact => contact.finger === 1)?.fret ?? Math.max(1, Math.min(...contacts.map(contact => contact.fret - contact.finger + 1), 99))
   const position = contacts.length === 0 ? 1 : byFinger
   const midis = strings.map(({ string, fret }) => midiAt(instrument, string, fret)).sort((a, b) => a - b)
-  return { name: input.name ?? known?.name ?? chordNames(midis)[0] ?? input.frets, strings, contacts, position }
+  return { name: input.name ?? known?.name ?? chordNames(midis)[0] ?? input.frets, strings, contacts, position, typed: input.fingers !== undefined }
 }

@@ -56,7 +56,7 @@ export const blocks: SheetFamily<Blocks> = {
           }
           writer.rest(from + ticks - writer.at())
         }
-        if (chord.contacts.length > 0) writer.grip(from, from + ticks, chord.contacts)
+        if (chord.contacts.length > 0) writer.grip(from, from + ticks, chord.contacts, !chord.typed)
       }
     })
   },

@@ -19,6 +19,13 @@ const block = fields.block({
 type Free = Infer<typeof block>
 type FreeNote = Free['notes'][number]
 
+/** Places of a bare pitch on strings that are free, the nearest to the hand first. */
+function placesOf(note: FreeNote, pitch: number, instrument: Instrument, hand: number, taken: ReadonlySet<number>): readonly { readonly string: number, readonly fret: number }[] {
+  return instrument.tuning.map((_, k) => k + 1).filter(string => !taken.has(string) && (note.string === undefined || note.string === string))
+    .map(string => ({ string, fret: pitch - midiAt(instrument, string, 0) })).filter(({ fret }) => fret >= 0 && fret <= instrument.lastFret)
+    .sort((a, b) => Math.abs(a.fret - hand - 1) - Math.abs(b.fret - hand - 1) || a.fret - b.fret)
+}
+
 /** Where a note goes: as given, or for a bare pitch the place nearest to the hand, on a string that is free. */
 function placeOf(note: FreeNote, i: number, instrument: Instrument, hand: number, taken: ReadonlySet<number>): { readonly string: number, readonly fret: number } {
   const path = `free.notes.${i}`
@@ -31,13 +38,36 @@ function placeOf(note: FreeNote, i: number, instrument: Instrument, hand: number
     return { string: note.string, fret: note.fret }
   }
   if (note.midi === undefined) throw new SpecError(note.string === undefined ? `${path}.string` : `${path}.fret`, 'a note needs string and fret, or a pitch')
-  const pitch = note.midi
-  const places = Array.from({ length: count }, (_, k) => k + 1).filter(string => !taken.has(string) && (note.string === undefined || note.string === string))
-    .map(string => ({ string, fret: pitch - midiAt(instrument, string, 0) })).filter(({ fret }) => fret >= 0 && fret <= instrument.lastFret)
-    .sort((a, b) => Math.abs(a.fret - hand - 1) - Math.abs(b.fret - hand - 1) || a.fret - b.fret)
-  const [place] = places
-  if (!place) throw new SpecError(`${path}.midi`, `pitch ${pitch} is not to be had on a free string of this guitar`)
+  const [place] = placesOf(note, note.midi, instrument, hand, taken)
+  if (!place) throw new SpecError(`${path}.midi`, `pitch ${note.midi} is not to be had on a free string of this guitar`)
   return place
+}
+
+const isBare = (note: FreeNote) => note.midi !== undefined && (note.string === undefined || note.fret === undefined)
+
+/** Places for notes that begin together, settled ones first, so that bare pitches share out what strings are left. */
+function placeStack(group: readonly { readonly note: FreeNote, readonly i: number }[], instrument: Instrument, hand: number): ReadonlyMap<FreeNote, { readonly string: number, readonly fret: number }> {
+  const places = new Map<FreeNote, { readonly string: number, readonly fret: number }>()
+  const taken = new Set<number>()
+  const put = (note: FreeNote, place: { readonly string: number, readonly fret: number }) => {
+    places.set(note, place)
+    taken.add(place.string)
+  }
+  for (const { note, i } of group) if (!isBare(note)) put(note, placeOf(note, i, instrument, hand, taken))
+  const bare = group.filter(({ note }) => isBare(note))
+  function share(k: number): boolean {
+    const next = bare[k]
+    if (!next) return true
+    return placesOf(next.note, next.note.midi!, instrument, hand, taken).some((place) => {
+      put(next.note, place)
+      if (share(k + 1)) return true
+      places.delete(next.note)
+      taken.delete(place.string)
+      return false
+    })
+  }
+  if (!share(0)) for (const { note, i } of bare) put(note, placeOf(note, i, instrument, hand, taken))
+  return places
 }
 
 /** One finger per fret: the hand moves only when a fret lies outside it. */
@@ -68,17 +98,18 @@ function fingerStack(group: readonly { readonly note: FreeNote, readonly fret: n
 function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line {
   const sorted = notes.map((note, i) => ({ note, i })).sort((a, b) => a.note.at - b.note.at)
   const events: Event[] = []
+  // Then fingers that are not typed, and places of bare pitches, are the engine's to choose.
+  const left = spec.fingering.rule !== 'one-per-fret'
   let position = spec.position
   let number = 0
   for (let start = 0; start < sorted.length;) {
     const { at } = sorted[start]!.note
     const group = sorted.slice(start).filter(each => each.note.at === at)
     start += group.length
-    const taken = new Set<number>()
+    const places = placeStack(group, instrument, position)
     const placed = group.map(({ note, i }) => {
-      const place = placeOf(note, i, instrument, position, taken)
-      taken.add(place.string)
-      if (note.finger !== undefined && (note.finger === 0) !== (place.fret === 0)) throw new SpecError(`free.notes.${i}.finger`, place.fret === 0 ? 'an open string has finger 0' : 'finger 0 is for open strings')
+      const place = places.get(note)!
+      if (note.finger !== undefined && !(left && isBare(note)) && (note.finger === 0) !== (place.fret === 0)) throw new SpecError(`free.notes.${i}.finger`, place.fret === 0 ? 'an open string has finger 0' : 'finger 0 is for open strings')
       return { note, i, ...place }
     }).sort((a, b) => b.string - a.string)
     const lead = placed.filter(each => each.fret > 0 && each.note.via !== 'tap').sort((a, b) => a.fret - b.fret)[0]
@@ -92,8 +123,9 @@ function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line 
         key,
         at,
         dur: note.dur,
-        place: { string, fret },
-        want: tapped ? 'free' : { finger },
+        place: left && isBare(note) && note.string === undefined ? { midi: note.midi! } : { string, fret },
+        want: tapped || (left && note.finger === undefined && fret > 0) ? 'free' : { finger },
+        ...(note.finger !== undefined && { typed: true }),
         position,
         visit: `${key}`,
         slurred: note.via === 'hammer' || note.via === 'pull' || note.via === 'slide',

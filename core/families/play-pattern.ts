@@ -51,5 +51,5 @@ export function playPattern(writer: LineWriter, over: PatternOver): void {
     const token = tokens[i % tokens.length]!
     writer.play(played(token, over), Math.min(token.ticks, end - writer.at()))
   }
-  if (over.chord.contacts.length > 0) writer.grip(from, end, over.chord.contacts)
+  if (over.chord.contacts.length > 0) writer.grip(from, end, over.chord.contacts, !over.chord.typed)
 }

@@ -82,6 +82,10 @@ export interface Stepped {
   readonly state: HandState
   readonly ended: readonly Hold[]
   readonly breaches: readonly Breach[]
+  /** Holds that the policy would have kept: lifted for a crossing, for the limit, by choice, or cut short by their own finger. */
+  readonly broken: number
+  /** Fingers taken out of a grip before its end. */
+  readonly torn: number
 }
 
 /** The hand before the first note. */
@@ -93,32 +97,42 @@ const samePlace = (a: { finger: Finger, string: number, fret: number }, b: { fin
 const crosses = (a: { finger: Finger, fret: number }, b: { finger: Finger, fret: number }) =>
   (a.finger < b.finger && a.fret > b.fret) || (a.finger > b.finger && a.fret < b.fret)
 
-/** When a contact has to leave for this moment, and whether it does so because the landing finger crosses it; `null` when it stays. */
-function leaving(contact: Contact, state: HandState, moment: Moment, rules: HandRules): { at: Tick, crossedBy?: Landing } | null {
+/** When a contact leaves, and what of the hand's duties is broken by it. */
+interface Leaving { readonly at: Tick, readonly crossedBy?: Landing, readonly broken?: true, readonly torn?: true }
+
+/** When a contact leaves for this moment; `null` when it stays. */
+function leaving(contact: Contact, state: HandState, moment: Moment, rules: HandRules, lifts: number): Leaving | null {
   const now = moment.at
   const again = moment.landings.some(landing => samePlace(landing, contact))
-  if (contact.until !== undefined) return contact.until > now || again ? null : { at: contact.until }
+  const elsewhere = !again && moment.landings.some(landing => landing.finger === contact.finger)
+  if (contact.until !== undefined) {
+    if (contact.until <= now) return again ? null : { at: contact.until }
+    // A barre that lies there already also holds what else it covers.
+    return elsewhere && !moment.landings.some(landing => landing.finger === contact.finger && landing.fret === contact.fret) ? { at: now, torn: true } : null
+  }
   const sounding = contact.noteEnd > now && contact.soundsAt < now
   if (contact.position !== moment.position) {
     // A shift takes every finger along, at the start of its pause; a note that still sounds is held to its end.
-    if (sounding) return null
+    if (sounding) return elsewhere || lifted(contact, lifts) ? { at: now, broken: true } : null
     return { at: contact.position === state.position ? Math.min(now, Math.max(state.lastEnd, contact.from)) : contact.noteEnd }
   }
-  const elsewhere = !again && moment.landings.some(landing => landing.finger === contact.finger)
-  if (elsewhere) return { at: policyEnd(contact, rules.policy, now) ?? now }
   const byPolicy = policyEnd(contact, rules.policy, now)
+  if (elsewhere) return byPolicy !== null ? { at: byPolicy } : sounding ? { at: now, broken: true } : { at: now }
   if (byPolicy !== null) return { at: byPolicy }
   const crossing = moment.landings.find(landing => landing.until === undefined && crosses(contact, landing))
-  if (crossing) return { at: now, crossedBy: crossing }
+  if (crossing) return { at: now, crossedBy: crossing, broken: true }
   if (again) return null
   if (moment.sounding.some(note => note.string === contact.string && note.fret <= contact.fret)) return { at: now }
-  if (sounding) return null
+  const byChoice: Leaving | null = lifted(contact, lifts) ? { at: now, broken: true } : null
+  if (sounding) return byChoice
   if (moment.sounding.some(note => Math.abs(note.string - contact.string) >= 2)) return { at: now }
   const { scaleLengthMm, capo } = rules.instrument
   const tooWide = moment.landings.some(landing => landing.finger !== contact.finger
     && spanMm(scaleLengthMm, capo, contact.fret, landing.fret) > limitMm(rules.hand, contact.finger, landing.finger))
-  return tooWide ? { at: now } : null
+  return tooWide ? { at: now, broken: true } : byChoice
 }
+
+const lifted = (contact: Contact, lifts: number) => (lifts & (1 << contact.finger)) !== 0
 
 /** When the policy itself ends a contact by `now`; `null` while it may stay. */
 function policyEnd(contact: Contact, policy: HoldPolicy, now: Tick): Tick | null {
@@ -132,22 +146,27 @@ const holdOf = ({ finger, string, fret, from, barre }: Contact, to: Tick): Hold 
 /**
  * The one hold rule: takes the hand from one moment to the next. A finger that has landed stays until the first of:
  * it lands elsewhere; a lower or open note sounds on its string; a note sounds two or more strings away; a landing
- * would stretch the hand past its limit; a shift; what the policy says.
+ * would stretch the hand past its limit; a shift; what the policy says; a choice to lift it.
  * The lanes replay it, the fingering engine searches with it, the checker judges with it.
  * @param state The hand before the moment.
  * @param moment What sounds and which fingers land, in ticks.
+ * @param lifts Fingers lifted by choice, one bit each (1 << finger); a finger that lands or must stay is not.
  * @returns The hand after it, the holds that ended, and the rules broken.
  */
-export function step(state: HandState, moment: Moment, rules: HandRules): Stepped {
+export function step(state: HandState, moment: Moment, rules: HandRules, lifts = 0): Stepped {
   const ended: Hold[] = []
   const breaches: Breach[] = []
   const contacts: Contact[] = []
+  let broken = 0
+  let torn = 0
   for (const contact of state.contacts) {
-    const left = leaving(contact, state, moment, rules)
+    const left = leaving(contact, state, moment, rules, lifts)
     if (!left) {
       contacts.push(contact)
       continue
     }
+    if (left.broken) broken++
+    if (left.torn) torn++
     if (left.at > contact.from) ended.push(holdOf(contact, left.at))
     if (left.crossedBy) {
       breaches.push({ key: left.crossedBy.key, rule: 'crossing', message: `finger ${left.crossedBy.finger} at fret ${left.crossedBy.fret} crosses finger ${contact.finger}, still down at fret ${contact.fret}: finger ${contact.finger} has to lift` })
@@ -164,7 +183,7 @@ export function step(state: HandState, moment: Moment, rules: HandRules): Steppe
     if (known) contacts[down] = settled
     else contacts.push(settled)
   }
-  return { state: { position: moment.position, contacts, lastEnd: Math.max(state.lastEnd, moment.end) }, ended, breaches }
+  return { state: { position: moment.position, contacts, lastEnd: Math.max(state.lastEnd, moment.end) }, ended, breaches, broken, torn }
 }
 
 /** Lifts every finger at the end of the last note. */

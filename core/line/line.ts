@@ -21,6 +21,8 @@ export interface Event {
   readonly dur: Tick
   readonly place: Place
   readonly want: Want
+  /** The teacher typed this finger for this note: the engine leaves it. */
+  readonly typed?: boolean
   /** Fret where finger 1 rests while this note is played. */
   readonly position: number
   /** Sounded by the fretting hand from the note before. */
@@ -39,13 +41,15 @@ export interface Event {
 }
 
 /** One finger of a grip; a finger on several strings is a barre. */
-export interface GripContact { readonly finger: 1 | 2 | 3 | 4, readonly string: number, readonly fret: number }
+export interface GripContact { readonly finger: 1 | 2 | 3 | 4, readonly string: number, readonly fret: number, readonly pinned?: boolean }
 
 /** Contacts that are down for a stretch of time whether they sound or not: a chord, an anchor, a barre. */
 export interface Grip {
   readonly from: Tick
   readonly to: Tick
   readonly contacts: readonly GripContact[]
+  /** Its fingers are only a proposal: the engine may choose others. */
+  readonly loose?: boolean
 }
 
 /** A drill before hand and strokes: what is to be played, in time order, thick string first. */

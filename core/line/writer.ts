@@ -41,7 +41,8 @@ export interface LineWriter {
   readonly rest: (ticks: Tick) => void
   /** The next note begins a new visit even on the same string. */
   readonly turn: () => void
-  readonly grip: (from: Tick, to: Tick, contacts: readonly GripContact[]) => void
+  /** @param loose The fingers are only a proposal. */
+  readonly grip: (from: Tick, to: Tick, contacts: readonly GripContact[], loose?: boolean) => void
 }
 
 /**
@@ -122,7 +123,7 @@ export function writeLine(spec: SharedSpec, instrument: Instrument, options: Wri
       play,
       rest: (ticks) => { at += ticks },
       turn: () => { turned = true },
-      grip: (from, to, contacts) => { grips.push({ from, to, contacts }) },
+      grip: (from, to, contacts, loose = false) => { grips.push({ from, to, contacts, loose }) },
     }, passNumber)
   }
   return { events, grips, restarts, strokeShift: 0 }

@@ -1,16 +1,15 @@
 import { parseRequest } from '../spec/parse'
 import type { SpecProblem } from '../spec/spec-error'
-import { realise } from './realise'
-import type { Realised } from './score'
+import { realiseJudged, type Judged } from './realise'
 
 /** What a door answers for one request. */
-export type Answer = Realised | { readonly error: SpecProblem }
+export type Answer = Judged | { readonly error: SpecProblem }
 
 /** Answers one request of a door: a spec, or a spec with its context. */
 export function answerOne(raw: unknown): Answer {
   const request = parseRequest(raw)
   if (!request.ok) return { error: request.error }
-  const result = realise(request.value.spec, { hand: request.value.hand, pins: request.value.pins })
+  const result = realiseJudged(request.value.spec, { hand: request.value.hand, pins: request.value.pins })
   return result.ok ? result.value : { error: result.error }
 }
 

@@ -3,7 +3,6 @@ import type { FingeredNote, FingeredOnset, UnfingeredNote } from '../hand/ahead'
 import type { Finger } from '../hand/hand'
 import { onsets, type Event, type Grip, type Line } from '../line/line'
 import type { Pins } from '../spec/fields'
-import { SpecError } from '../spec/spec-error'
 
 /** An event with its place and finger settled; the finger is null where the plucking hand taps. */
 export interface FingeredEvent extends Event {
@@ -13,28 +12,21 @@ export interface FingeredEvent extends Event {
   readonly finger: 0 | Finger | null
 }
 
-function fingerOf(event: Event, fret: number, pin: number | undefined): FingeredEvent['finger'] {
+function fingerOf(event: Event, pin: number | undefined): FingeredEvent['finger'] {
   if (event.tap) return null
-  if (pin !== undefined) {
-    if (fret === 0) throw new SpecError(`pins.${event.key}`, 'this note is an open string')
-    return pin as Finger
-  }
+  if (pin !== undefined) return pin as Finger
   if (event.want === 'free') throw new RangeError(`${event.key} has no finger: a family hands over fingers for all it does not tap`)
   return event.want.finger
 }
 
 /**
  * Settles the finger of every event: what the family prescribes, pins over it.
- * @throws SpecError when a pin names no note, an open string or a tapped note.
+ * @param pins Checked before: each names a fretted note.
  */
 export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}): readonly FingeredEvent[] {
-  const unused = new Set(Object.keys(pins))
-  const events = line.events.map((event): FingeredEvent => {
+  return line.events.map((event): FingeredEvent => {
     if (!('string' in event.place)) throw new RangeError(`${event.key} has no place on the neck`)
     const { string, fret } = event.place
-    const pin = pins[event.key]
-    if (pin !== undefined) unused.delete(event.key)
-    if (pin !== undefined && event.tap) throw new SpecError(`pins.${event.key}`, 'this note is tapped by the plucking hand')
     // Written out: copying by spread was a third of the time a drill takes.
     return {
       key: event.key,
@@ -42,6 +34,7 @@ export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}):
       dur: event.dur,
       place: event.place,
       want: event.want,
+      typed: event.typed,
       position: event.position,
       slurred: event.slurred,
       visit: event.visit,
@@ -52,12 +45,9 @@ export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}):
       string,
       fret,
       midi: midiAt(instrument, string, fret),
-      finger: fingerOf(event, fret, pin),
+      finger: fingerOf(event, pins[event.key]),
     }
   })
-  const [stray] = unused
-  if (stray !== undefined) throw new SpecError(`pins.${stray}`, 'no note has this key')
-  return events
 }
 
 const noteOf = (event: FingeredEvent, grips: readonly Grip[]): FingeredNote | UnfingeredNote => event.finger === 0 || event.finger === null

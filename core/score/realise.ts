@@ -1,10 +1,7 @@
-import { instrumentOf, type Instrument } from '../fretboard/instrument'
 import { familyLookup, familyNamed } from '../families/registry'
-import { handOf } from '../hand/hand'
-import type { HandRules } from '../hand/step'
-import { lineEnd, type Line, type Mark, type Stroke } from '../line/line'
+import { lineEnd, type Mark, type Stroke } from '../line/line'
 import { barTicks, TICKS_PER_QUARTER, ticksToMs, type Tick } from '../line/ticks'
-import type { HandInput, Pins, SharedSpec } from '../spec/fields'
+import type { SharedSpec } from '../spec/fields'
 import { parseSpec, type Parsed, type Spec } from '../spec/parse'
 import { SpecError } from '../spec/spec-error'
 import type { Family, SheetFamily, TimedFamily } from '../families/family'
@@ -12,33 +9,16 @@ import { countCrossings } from '../strokes/crossings'
 import { realignAfter } from '../strokes/realign'
 import { PLUCKING } from '../strokes/registry'
 import type { PluckedOnset, PluckingSystem } from '../strokes/system'
-import { transformLine, transformSpec, transformsInWords } from '../transforms/registry'
+import { transformsInWords } from '../transforms/registry'
 import { writeCues } from './cues'
 import { fingeredOnsets, fingerLine, type FingeredEvent } from './finger-line'
+import { judge, type Verdict } from './judge'
+import { prepare, type Context, type Prepared } from './prepare'
 import { quietStrings } from './quiet'
 import { replay } from './replay'
 import type { CountPlan, Note, Realised, Score, StepsPlan, Via } from './score'
 import { findSparedFingers, measureSpans } from './spans'
 import { measureTravel } from './travel'
-
-/** The student a drill is realised for; everything optional. */
-export interface Context { readonly hand?: HandInput, readonly pins?: Pins }
-
-const MAX_NOTES = 20_000
-
-/** Builds the line of a checked spec; a problem caused by a `position` transform is reported at the transform. */
-function buildLine(family: SheetFamily, spec: Spec, moved: SharedSpec, instrument: Instrument): Line {
-  try {
-    const line = family.build(moved, spec[spec.family], instrument)
-    if (line.events.length > MAX_NOTES) throw new SpecError('times', `the drill has ${line.events.length} notes; ${MAX_NOTES} is the most`)
-    return transformLine(line, spec.then, instrument.tuning.length)
-  }
-  catch (error) {
-    const mover = spec.then.findLastIndex(transform => transform.do === 'position')
-    if (error instanceof SpecError && error.path === 'position' && mover >= 0) throw new SpecError(`then.${mover}.to`, error.message)
-    throw error
-  }
-}
 
 /** Who sounds a note: a stroke or finger, null for the fretting hand; and whether it is dragged on. */
 interface Sounded { readonly pluck: Stroke | null, readonly raked: boolean }
@@ -153,16 +133,14 @@ function pluckingOf(family: SheetFamily, spec: Spec): SharedSpec['plucking'] {
   return system ? { ...spec.plucking, system } : spec.plucking
 }
 
-function score(family: SheetFamily, spec: Spec, context: Context): Score {
-  const moved = transformSpec(spec)
-  const instrument = instrumentOf(spec.instrument)
-  const line = buildLine(family, spec, moved, instrument)
-  const events = fingerLine(line, instrument, context.pins)
-  const rules: HandRules = { hand: handOf(context.hand), instrument, policy: spec.hold }
+/** Writes the score of a drill whose fingers are decided. */
+export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules, pins, written, played: byEngine }: Prepared): Score {
+  const line = byEngine?.line ?? written
+  const events = fingerLine(line, instrument, byEngine ? {} : pins)
   const plucking = pluckingOf(family, spec)
   const system = PLUCKING[plucking.system]
   const notes = writeNotes(events, assignStrokes(events, system, plucking, line.strokeShift), spec)
-  const played = replay(fingeredOnsets(events, line.grips), line.grips, rules)
+  const played = replay(fingeredOnsets(events, line.grips), line.grips, rules, byEngine)
   const spans = measureSpans(events, rules)
   const breaches = [...played.breaches, ...spans.breaches, ...findSparedFingers(events, rules)]
   const end = lineEnd(line)
@@ -208,6 +186,20 @@ function timed(family: TimedFamily, spec: Spec): CountPlan | StepsPlan {
   return plan.kind === 'count' ? { kind: 'count', ...head, tempos: plan.tempos, seconds: total(plan.tempos) } : { kind: 'steps', ...head, steps: plan.steps, seconds: total(plan.steps) }
 }
 
+/** Reads a spec and makes of it what `sheet` or the clock makes; a problem becomes an answer with its path. */
+function realiseBy<T>(raw: unknown, sheet: (family: SheetFamily, spec: Spec) => T): Parsed<T | CountPlan | StepsPlan> {
+  const parsed = parseSpec(raw, familyLookup)
+  if (!parsed.ok) return parsed
+  try {
+    const family = familyNamed(parsed.value.family)
+    return { ok: true, value: 'build' in family ? sheet(family, parsed.value) : timed(family, parsed.value) }
+  }
+  catch (error) {
+    if (error instanceof SpecError) return { ok: false, error: { path: error.path, message: error.message } }
+    throw error
+  }
+}
+
 /**
  * Turns a spec into what is played: every note, finger, stroke, hold and shift of a sheet, or the times of a drill without a guitar.
  * @param raw A spec, checked here.
@@ -215,14 +207,17 @@ function timed(family: TimedFamily, spec: Spec): CountPlan | StepsPlan {
  * @returns What it realises to, or the first problem with its path. Breaches of the hand never make it fail.
  */
 export function realise(raw: unknown, context: Context = {}): Parsed<Realised> {
-  const parsed = parseSpec(raw, familyLookup)
-  if (!parsed.ok) return parsed
-  try {
-    const family = familyNamed(parsed.value.family)
-    return { ok: true, value: 'build' in family ? score(family, parsed.value, context) : timed(family, parsed.value) }
-  }
-  catch (error) {
-    if (error instanceof SpecError) return { ok: false, error: { path: error.path, message: error.message } }
-    throw error
-  }
+  return realiseBy(raw, (family, spec) => scoreFrom(family, prepare(family, spec, context)))
+}
+
+/** A sheet with the verdict on its fingers, or a drill without a guitar. */
+export type Judged = (Score & { readonly fingering: Verdict }) | CountPlan | StepsPlan
+
+/** As {@link realise}, and judges the fingers of a sheet: dearer, so only where the verdict is wanted. */
+export function realiseJudged(raw: unknown, context: Context = {}): Parsed<Judged> {
+  return realiseBy(raw, (family, spec) => {
+    const prepared = prepare(family, spec, context)
+    const score = scoreFrom(family, prepared)
+    return { ...score, fingering: judge(prepared, score) }
+  })
 }

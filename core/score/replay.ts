@@ -13,17 +13,23 @@ export interface Replay {
 const gripLandings = (grip: Grip, key: string): readonly Landing[] =>
   grip.contacts.map(({ finger, string, fret }) => ({ key, finger, string, fret, soundsAt: grip.from, noteEnd: grip.from, until: grip.to }))
 
-/** Leads the hand through all onsets and grips by the one hold rule. Holds come sorted by landing, then finger. */
-export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[], rules: HandRules): Replay {
-  const ahead = placedAhead(onsets, rules)
+/** What the engine decided beside the fingers, by onset: what lands ahead, and what lifts by choice. */
+export interface Decided { readonly ahead: readonly (readonly Landing[])[], readonly lifts: readonly number[] }
+
+/**
+ * Leads the hand through all onsets and grips by the one hold rule. Holds come sorted by landing, then finger.
+ * @param decided The engine's choices; without them fingers land ahead by rule and none lifts by choice.
+ */
+export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[], rules: HandRules, decided: Decided | null = null): Replay {
+  const ahead = decided?.ahead ?? placedAhead(onsets, rules)
   const holds: Hold[] = []
   const shifts: Shift[] = []
   const breaches: Breach[] = []
   const waiting = [...grips].sort((a, b) => a.from - b.from)
   let state: HandState = RESTING_HAND
   let nextGrip = 0
-  function go(moment: Moment) {
-    const stepped = step(state, moment, rules)
+  function go(moment: Moment, lifts = 0) {
+    const stepped = step(state, moment, rules, lifts)
     for (const hold of stepped.ended) holds.push(hold)
     for (const breach of stepped.breaches) breaches.push(breach)
     state = stepped.state
@@ -40,7 +46,7 @@ export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[],
     }
     const landings = gripped.length === 0 && ahead[i]!.length === 0 ? onset.landings : [...gripped, ...onset.landings, ...ahead[i]!]
     if (state.position !== 0 && state.position !== onset.position) shifts.push({ at: onset.at, from: state.position, to: onset.position })
-    go({ at: onset.at, end: onset.end, position: onset.position, sounding: onset.notes, landings })
+    go({ at: onset.at, end: onset.end, position: onset.position, sounding: onset.notes, landings }, decided?.lifts[i])
   }
   for (const hold of release(state, rules.policy)) holds.push(hold)
   return { holds: holds.sort((a, b) => a.from - b.from || a.finger - b.finger || b.string - a.string), shifts, breaches }

@@ -1,4 +1,5 @@
-import { realise, type Context } from './realise'
+import type { Context } from './prepare'
+import { realise } from './realise'
 import type { Score } from './score'
 
 /** The score of a spec that must be playable. @throws Error with path and reason when it is not. */

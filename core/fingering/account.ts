@@ -1,0 +1,34 @@
+import { RESTING_HAND, type HandState } from '../hand/step'
+import { changeBetween, land, settledCost, START, type Change, type Landed } from './charge'
+import type { Choice, Placing } from './choices'
+import type { Path } from './search'
+import type { Task, TaskMoment } from './task'
+
+/** One moment of a path with everything that was charged for it. */
+export interface Entry {
+  readonly moment: TaskMoment
+  readonly choice: Choice
+  readonly before: Choice | null
+  readonly placing: Placing
+  readonly change: Change
+  readonly landed: Landed
+  /** The hand as it was when the moment came. */
+  readonly state: HandState
+  readonly cost: number
+}
+
+/** Goes through a path once more and keeps what each moment costs and why. The costs add up to the path's. */
+export function accountOf(task: Task, path: Path): readonly Entry[] {
+  let state = RESTING_HAND
+  let before: Choice | null = null
+  return path.moves.map(({ choice, placing: p, lifts }, i): Entry => {
+    const moment = task.moments[i]!
+    const placing = choice.placings[p]!
+    const change = before ? changeBetween(before, choice, moment, task.rules) : START
+    const landed = land(state, change, choice, placing, lifts, task.rules)
+    const entry = { moment, choice, before, placing, change, landed, state, cost: choice.own + settledCost(change) + landed.cost }
+    state = landed.stepped.state
+    before = choice
+    return entry
+  })
+}

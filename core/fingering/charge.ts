@@ -1,0 +1,168 @@
+import { spanMm } from '../fretboard/geometry'
+import { comfortMm, limitMm } from '../hand/hand'
+import { step, type HandRules, type HandState, type Stepped } from '../hand/step'
+import { excessMm, type Choice, type Placing, type Touch } from './choices'
+import { COSTS, hurry, weakPairCost } from './costs'
+import type { TaskMoment } from './task'
+
+/** What it costs to go from one choice to the next, so far as it does not depend on which fingers stayed down. */
+export interface Change {
+  readonly weakPair: number
+  readonly sameFinger: number
+  /** A slur that changes its string, or a slide that changes its finger. */
+  readonly brokenSlur: number
+  /** A shift at its full price, haste included; 0 without one. */
+  readonly shift: number
+  /** The shift happens across an open string or a rest. */
+  readonly across: boolean
+  /** The next note goes on with a descending run on its string. */
+  readonly continues: boolean
+  /** Fingers that should be down before their note: the next of a run, the lower one of a pull-off. */
+  readonly expected: readonly Touch[]
+}
+
+/** Before the first moment there is nothing to come from. */
+export const START: Change = { weakPair: 0, sameFinger: 0, brokenSlur: 0, shift: 0, across: false, continues: false, expected: [] }
+
+const onPlace = ({ finger, fret }: Touch, position: number) => fret === position + finger - 1
+
+/** The costliest of the pairs whose fingers lie furthest apart, for stacks; for single notes simply their pair. */
+function weakPair(from: readonly Touch[], to: readonly Touch[], ms: number): number {
+  let distance = 0
+  let cost = 0
+  for (const a of from) {
+    for (const b of to) {
+      const apart = Math.abs(a.finger - b.finger)
+      if (apart === 0 || apart < distance) continue
+      const pair = weakPairCost(a.finger, b.finger, 1000 / ms)
+      cost = apart > distance ? pair : Math.max(cost, pair)
+      distance = apart
+    }
+  }
+  return cost
+}
+
+/** Whether a finger comes from one place to another without a jump: it lies there already, rolls over as a barre or hinge, or slides with the whole stack. */
+function reaches(from: Touch, to: Touch, slides: boolean, barre: boolean): boolean {
+  if (from.fret === to.fret) return from.string === to.string || (barre && (to.finger === 1 || Math.abs(from.string - to.string) === 1))
+  return slides && from.string === to.string
+}
+
+function sameFinger(from: readonly Touch[], to: readonly Touch[], slides: boolean, barre: boolean): number {
+  let jumps = 0
+  let counted = 0
+  for (const { finger } of to) {
+    if (counted & (1 << finger)) continue
+    let meets = false
+    let stays = false
+    for (const before of from) {
+      if (before.finger !== finger) continue
+      for (const after of to) {
+        if (after.finger !== finger) continue
+        meets = true
+        stays ||= reaches(before, after, slides, barre)
+      }
+    }
+    if (meets && !stays) jumps++
+    counted |= 1 << finger
+  }
+  return jumps * COSTS.sameFinger
+}
+
+const NOTHING: readonly Touch[] = []
+
+/** Whether one note goes on with the descending run of the one before: same string, same placing of the hand, each finger on its place. */
+function goesOn(before: Choice, after: Choice, policy: HandRules['policy']): boolean {
+  const [high, low] = [before.lone, after.lone]
+  return policy === 'until-needed' && high !== null && low !== null && before.position === after.position && high.string === low.string && high.fret > low.fret
+    && onPlace(high, before.position) && onPlace(low, after.position)
+}
+
+/** What slurs and slides ask of a change. */
+function slurDuties(before: Choice, after: Choice, moment: TaskMoment, continues: boolean): { readonly broken: number, readonly expected: readonly Touch[], readonly sliding: boolean } {
+  let broken = 0
+  let sliding = false
+  const expected: Touch[] = []
+  for (const [n, note] of moment.notes.entries()) {
+    if (!note.slurred) continue
+    const place = after.places[n]!
+    const finger = after.fingers[n]
+    const other = before.sounding.find(touch => touch.string === place.string)
+    if (note.places.length > 1 && !before.places.some(each => each.string === place.string)) broken++
+    if (note.slides && other && finger) {
+      if (other.finger === finger) sliding = true
+      else broken++
+    }
+    if (!note.slides && finger && other && other.fret > place.fret && !continues) expected.push({ ...place, finger })
+  }
+  return { broken, expected, sliding }
+}
+
+/** Charges the way from one choice to the next. */
+export function changeBetween(before: Choice, after: Choice, moment: TaskMoment, { hand, instrument, policy }: HandRules): Change {
+  const from = after.startsGrip ? [...before.sounding, ...before.gripped] : before.sounding
+  const to = after.fresh
+  const moved = before.position !== after.position && before.position !== 0 && after.position !== 0
+  const continues = goesOn(before, after, policy)
+  const slurs = moment.slurs ? slurDuties(before, after, moment, continues) : null
+  const touches = from.length > 0 && to.length > 0
+  return {
+    weakPair: touches ? weakPair(from, to, moment.ms) : 0,
+    sameFinger: touches && !slurs?.sliding ? sameFinger(from, to, moved && from.length > 1 && to.length > 1, hand.barre) * hurry(moment.ms) : 0,
+    brokenSlur: slurs ? slurs.broken * COSTS.impossible : 0,
+    shift: moved ? (COSTS.shift + COSTS.shiftPerMm * spanMm(instrument.scaleLengthMm, instrument.capo, before.position, after.position)) * hurry(moment.ms) : 0,
+    across: moment.rested || before.open,
+    continues,
+    expected: continues ? [after.lone!, ...(slurs?.expected ?? [])] : slurs?.expected ?? NOTHING,
+  }
+}
+
+/** The part of a change that is the same whatever is down. */
+export const settledCost = (change: Change) => change.weakPair + change.sameFinger + change.brokenSlur + (change.across ? change.shift * COSTS.acrossGap : 0)
+
+/** The shift's part of a change with or without a guide finger. */
+export const shiftCost = (change: Change, guided: boolean) => (change.shift === 0 ? 0 : change.shift * (change.across ? COSTS.acrossGap : guided ? COSTS.guided : 1))
+
+/** What the fingers that are down add to a change. */
+export interface Landed {
+  readonly stepped: Stepped
+  readonly guided: boolean
+  readonly notAhead: number
+  /** Widest stretch over comfort at this landing, mm. */
+  readonly excessMm: number
+  /** Pairs of a landing and a finger that must stay, further apart than the limit. */
+  readonly overLimit: number
+  /** Fingers that could lift to ease the stretch, widest first. */
+  readonly liftable: readonly number[]
+  readonly cost: number
+}
+
+const isDown = (state: HandState, touch: Touch) => state.contacts.some(contact => contact.finger === touch.finger && contact.string === touch.string && contact.fret === touch.fret)
+
+/** Takes the hand on by the one hold rule and charges what happens to the fingers that are down. */
+export function land(state: HandState, change: Change, choice: Choice, placing: Placing, lifts: number, rules: HandRules): Landed {
+  const stepped = step(state, placing.moment, rules, lifts)
+  const landed = placing.moment.landings.filter(landing => !isDown(state, landing))
+  let widest = 0
+  let overLimit = 0
+  const eased = new Map<number, number>()
+  for (const landing of landed) {
+    for (const contact of stepped.state.contacts) {
+      if (contact.finger === landing.finger) continue
+      const excess = excessMm(contact, landing, rules)
+      if (excess <= 1e-9) continue
+      widest = Math.max(widest, excess)
+      const gripped = contact.until !== undefined && contact.until > placing.moment.at
+      // What lands together, and what a grip keeps, is charged with the choice itself.
+      if (contact.from !== placing.moment.at && !gripped) {
+        if (excess > limitMm(rules.hand, contact.finger, landing.finger) - comfortMm(rules.hand, contact.finger, landing.finger) + 1e-9) overLimit++
+        eased.set(contact.finger, Math.max(eased.get(contact.finger) ?? 0, excess))
+      }
+    }
+  }
+  let notAhead = 0
+  for (const touch of change.expected) if (!isDown(state, touch)) notAhead++
+  const guided = change.shift > 0 && !change.across && choice.fresh.some(touch => state.contacts.some(contact => contact.finger === touch.finger && contact.string === touch.string))
+  const cost = (stepped.broken * COSTS.holdBroken) + (overLimit * COSTS.impossible) + (notAhead * COSTS.notPlacedAhead) + (widest * COSTS.stretchPerMm) + (change.across ? 0 : shiftCost(change, guided))
+  return { stepped, guided, notAhead, excessMm: widest, overLimit, liftable: [...eased.entries()].sort((a, b) => b[1] - a[1] || a[0] - b[0]).map(([finger]) => finger), cost }
+}

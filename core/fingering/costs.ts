@@ -1,0 +1,50 @@
+import type { Finger } from '../hand/hand'
+
+/**
+ * What a fingering costs, in units of effort: the one table the engine, its reasons and its checker read.
+ * The amounts are the project's own, settled against the agreement set; change them only together with it.
+ */
+export const COSTS = {
+  /** An excluded finger, a crossing, a stretch over the limit, a grip or pinned finger moved: used only where no path exists without. */
+  impossible: 1000,
+  /** Stretch over comfort, per mm of the widest excess at a landing. */
+  stretchPerMm: 1 / 20,
+  shift: 4,
+  shiftPerMm: 1 / 25,
+  /** Share of a shift's cost with a guide finger on its string, and across an open string or a rest. */
+  guided: 1 / 2,
+  acrossGap: 1 / 3,
+  /** The same finger for the next note, on another place. */
+  sameFinger: 4,
+  /** A finger off its one-per-fret place, by the student's rule; in a stack only a share of it. */
+  offPlace: { strict: 3, loose: 1.5 },
+  stackShare: 1 / 3,
+  /** One finger on several strings at once. */
+  barreByFirst: 1,
+  barreByOther: 3,
+  /** A fret up to 4 beside an open string while the hand is not in position I. */
+  awayFromNut: 1,
+  /** Charged with a hold that the policy would have kept, and with a finger not placed ahead. */
+  holdBroken: 1,
+  notPlacedAhead: 1,
+  /** A shift or a jump of one finger with less time than this is charged by quickMs over its time. */
+  quickMs: 250,
+  spared: 2,
+} as const
+
+/** Highest fret that counts as beside the nut. */
+export const NUT_FRETS = 4
+/** Notes a second at which a weak pair costs its full amount. */
+const WEAK_RATE = 4
+const WEAK_PAIRS: Readonly<Record<number, number>> = { 34: 1, 24: 0.6, 23: 0.4 }
+
+/** What it costs to go from one finger to another at a rate in notes a second; 0 with an open string, a repeated finger or a strong pair. */
+export function weakPairCost(a: number, b: number, notesPerSecond: number): number {
+  return ((WEAK_PAIRS[a < b ? 10 * a + b : 10 * b + a] ?? 0) * notesPerSecond) / WEAK_RATE
+}
+
+/** How much dearer a movement is for want of time; 1 with a quarter of a second or more, onset to onset. */
+export const hurry = (ms: number) => Math.max(1, COSTS.quickMs / ms)
+
+/** What it costs one finger to lie on several strings. */
+export const barreCost = (finger: Finger) => (finger === 1 ? COSTS.barreByFirst : COSTS.barreByOther)

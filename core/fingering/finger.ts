@@ -1,0 +1,79 @@
+import type { Finger } from '../hand/hand'
+import type { Landing } from '../hand/step'
+import type { Event, Grip, Line, Mark } from '../line/line'
+import { alternatives, cheapest, graphOf, type Graph, type Path } from './search'
+import { taskOf, type Task, type TaskOptions } from './task'
+
+/** A line with its cheapest fingering. */
+export interface Fingered {
+  readonly task: Task
+  readonly graph: Graph
+  readonly path: Path
+}
+
+/**
+ * Finds the cheapest fingering of a line for one hand on one guitar.
+ * @param line Notes with fixed places or only pitches, grips, restarts.
+ * @param options Hand, guitar and hold policy; tempo in quarters a minute; pinned fingers; what is left to the engine.
+ * @returns The exact optimum under the table of costs; the same for the same input.
+ */
+export function finger(line: Line, options: TaskOptions): Fingered {
+  const task = taskOf(line, options)
+  const graph = graphOf(task)
+  return { task, graph, path: cheapest(graph) }
+}
+
+/** Other fingerings of the same line, cheapest first, each different from the best at some note. */
+export function otherFingerings({ graph, path }: Fingered, count: number): readonly Path[] {
+  return alternatives(graph, path, count)
+}
+
+/** Fingers of a path by note: 0 is an open string, tapped notes are left out. */
+export function fingersByKey({ moments }: Task, path: Path): Readonly<Record<string, 0 | Finger>> {
+  return Object.fromEntries(path.moves.flatMap(({ choice }, i) => moments[i]!.notes.flatMap((note, n) => {
+    const finger = choice.fingers[n]
+    return finger === null || finger === undefined ? [] : [[note.key, finger]]
+  })))
+}
+
+/** A line written out as a path plays it, and what the hand does beside: by onset, what lands ahead and what lifts by choice. */
+export interface PlayedLine {
+  readonly line: Line
+  readonly ahead: readonly (readonly Landing[])[]
+  readonly lifts: readonly number[]
+}
+
+/** Position of every moment; before the first finger lands, the one it will land in. */
+function positionsOf(path: Path): readonly number[] {
+  const positions = path.moves.map(move => move.choice.position)
+  const first = positions.find(position => position > 0) ?? 1
+  return positions.map(position => position || first)
+}
+
+/** Writes places, fingers and positions of a path into its line. */
+export function lineBy(line: Line, { task, path }: Fingered): PlayedLine {
+  const events: Event[] = [...line.events]
+  const grips: Grip[] = [...line.grips]
+  const positions = positionsOf(path)
+  const ahead: (readonly Landing[])[] = []
+  const lifts: number[] = []
+  for (const [i, moment] of task.moments.entries()) {
+    const { choice, placing, lifts: lifted } = path.moves[i]!
+    for (const [n, note] of moment.notes.entries()) {
+      const event = events[note.index]!
+      const place = choice.places[n]!
+      const finger = choice.fingers[n] ?? null
+      const stretched = choice.lone !== null && finger !== null && finger > 0 && place.fret !== choice.position + finger - 1
+      const marks: readonly Mark[] = [...event.marks.filter(mark => mark !== 'stretch'), ...(stretched ? ['stretch' as const] : [])]
+      events[note.index] = { ...event, place, want: finger === null ? event.want : { finger }, position: positions[i]!, marks }
+    }
+    for (const grip of moment.grips) {
+      grips[grip.index] = { ...grips[grip.index]!, contacts: grip.contacts.map(({ string, fret }) => choice.fresh.find(touch => touch.string === string && touch.fret === fret)!) }
+    }
+    if (moment.notes.length > 0) {
+      ahead.push(choice.placings[placing]!.ahead)
+      lifts.push(lifted)
+    }
+  }
+  return { line: { ...line, events, grips }, ahead, lifts }
+}

@@ -1,0 +1,285 @@
+import { RESTING_HAND, type HandState } from '../hand/step'
+import { changeBetween, land, settledCost, shiftCost, START, type Change } from './charge'
+import { choicesFor, type Choice } from './choices'
+import type { Task } from './task'
+
+/** How one moment of a path is played. */
+export interface Move {
+  readonly choice: Choice
+  /** Which of the choice's placings. */
+  readonly placing: number
+  /** Fingers lifted by choice, one bit each. */
+  readonly lifts: number
+}
+
+/** A whole drill, played. */
+export interface Path {
+  readonly cost: number
+  readonly moves: readonly Move[]
+}
+
+/** A hand after a moment, with the cheapest way there and, while alternatives are looked for, every other. */
+interface Node {
+  readonly state: HandState
+  readonly choice: number
+  cost: number
+  tie: number
+  best: Edge
+  readonly edges: Edge[]
+  /** Cheapest way on from here to the end. */
+  rest: number
+}
+
+interface Edge { readonly from: Node | null, readonly to: number, readonly cost: number, readonly placing: number, readonly lifts: number }
+
+/** All that can be worked out before the first hand moves. */
+export interface Graph {
+  readonly task: Task
+  readonly layers: readonly (readonly Choice[])[]
+  /** By moment, choice before and choice: what the way costs; `null` where the choices do not belong together. */
+  readonly changes: readonly (readonly (readonly (Change | null)[])[])[]
+  /** By moment and choice: no way on from there to the end is cheaper. */
+  readonly ahead: readonly (readonly number[])[]
+}
+
+const EPSILON = 1e-9
+/** Hands kept per moment while a first, quick path is looked for. */
+const BEAM = 6
+
+/** Whether a finger may still be down on a string when a moment begins, whatever was played. */
+function stringsHeld(task: Task, i: number): ReadonlySet<number> {
+  const { moments, rules: { policy } } = task
+  const held = new Set<number>()
+  const now = moments[i]!.at
+  const sounded: number[] = []
+  for (let k = i - 1; k >= 0; k--) {
+    const moment = moments[k]!
+    const near = policy === 'until-needed' || k === i - 1
+    for (const grip of moment.grips) for (const contact of grip.contacts) held.add(contact.string)
+    for (const note of moment.notes) {
+      for (const { string, fret } of note.places) {
+        const covered = moment.notes.length === 1 && note.places.length === 1 && sounded.some(other => Math.abs(other - string) >= 2)
+        if (fret > 0 && (note.end > now || (near && !covered))) held.add(string)
+      }
+    }
+    if (moment.notes.length === 1 && moment.notes[0]!.places.length === 1) sounded.push(moment.notes[0]!.places[0]!.string)
+    if (k < i - 24) {
+      // So far back the bound need not be sharp, only true.
+      for (const { notes } of moments.slice(0, k)) for (const note of notes) if (note.end > now) for (const place of note.places) held.add(place.string)
+      break
+    }
+  }
+  return held
+}
+
+function belongs(before: Choice, after: Choice, at: number): boolean {
+  // Nothing lands: the hand stays where it is.
+  if (after.fresh.length === 0 && after.position !== before.position && before.position !== 0) return false
+  if (before.gripped.length === 0) return true
+  const kept = before.gripped.filter(touch => touch.to > at)
+  return kept.length === 0 || after.gripName.startsWith(before.gripped.length === kept.length ? before.gripName : kept.map(({ finger, string, fret }) => `${finger}.${string}.${fret}`).join(' '))
+}
+
+/** Lays out all choices and what lies between them. */
+export function graphOf(task: Task): Graph {
+  const layers: Choice[][] = []
+  for (let i = 0; i < task.moments.length; i++) layers.push([...choicesFor(task, i, layers[i - 1] ?? [])])
+  const changes = layers.map((layer, i) => i === 0
+    ? []
+    : layers[i - 1]!.map(before => layer.map(after => (belongs(before, after, task.moments[i]!.at) ? changeBetween(before, after, task.moments[i]!, task.rules) : null))))
+  const ahead: number[][] = layers.map(layer => layer.map(() => 0))
+  for (let i = layers.length - 2; i >= 0; i--) {
+    const held = stringsHeld(task, i + 1)
+    const mayGuide = layers[i + 1]!.map(choice => choice.fresh.some(touch => held.has(touch.string)))
+    for (const b of layers[i]!.keys()) {
+      let least = Infinity
+      for (const [a, after] of layers[i + 1]!.entries()) {
+        const change = changes[i + 1]![b]![a]
+        if (!change) continue
+        const cost = settledCost(change) + (change.across ? 0 : shiftCost(change, mayGuide[a]!)) + after.own + ahead[i + 1]![a]!
+        if (cost < least) least = cost
+      }
+      ahead[i]![b] = least
+    }
+  }
+  return { task, layers, changes, ahead }
+}
+
+/** Names a hand by all that matters for what comes: hands of one name have one future. */
+function nameOf({ contacts, position }: HandState, at: number, next: number): string {
+  const parts: string[] = []
+  for (const contact of contacts) {
+    let part = `${contact.finger}${contact.string}/${contact.fret}`
+    if (contact.soundsAt >= at) part += `@${contact.soundsAt}`
+    if (contact.noteEnd > next) part += `_${contact.noteEnd}`
+    if (contact.until !== undefined) part += `u${contact.until}`
+    if (contact.position !== position) part += `p${contact.position}`
+    parts.push(part)
+  }
+  return parts.length < 2 ? parts.join() : parts.sort().join()
+}
+
+/** A hand and the choice it may go on with, and what that costs at least in the end. */
+interface Prospect { readonly node: Node | null, readonly choice: number, readonly change: Change, readonly settled: number, readonly least: number }
+
+function prospectsOf(graph: Graph, i: number, front: readonly (Node | null)[], bound: number): Prospect[] {
+  const layer = graph.layers[i]!
+  const prospects: Prospect[] = []
+  for (const node of front) {
+    const changes = node && graph.changes[i]![node.choice]!
+    for (let choice = 0; choice < layer.length; choice++) {
+      const change = changes ? changes[choice] : START
+      if (!change) continue
+      const settled = layer[choice]!.own + settledCost(change)
+      const least = (node?.cost ?? 0) + settled + graph.ahead[i]![choice]!
+      if (least <= bound) prospects.push({ node, choice, change, settled, least })
+    }
+  }
+  return prospects
+}
+
+type Reached = (choice: number, state: HandState, edge: Edge) => void
+
+/** Every way to play a prospect that can still end below the bound. */
+function follow(graph: Graph, i: number, { node, choice: c, change, settled, least }: Prospect, bound: number, reached: Reached): void {
+  const choice = graph.layers[i]![c]!
+  const state = node?.state ?? RESTING_HAND
+  for (let p = 0; p < choice.placings.length; p++) {
+    const placing = choice.placings[p]!
+    if (placing.startsRun && change.continues) continue
+    const plain = land(state, change, choice, placing, 0, graph.task.rules)
+    if (least + plain.cost <= bound) reached(c, plain.stepped.state, { from: node, to: c, cost: settled + plain.cost, placing: p, lifts: 0 })
+    let lifts = 0
+    for (const finger of plain.liftable) {
+      lifts |= 1 << finger
+      const eased = land(state, change, choice, placing, lifts, graph.task.rules)
+      if (least + eased.cost <= bound) reached(c, eased.stepped.state, { from: node, to: c, cost: settled + eased.cost, placing: p, lifts })
+    }
+  }
+}
+
+interface Sweep { readonly layers: readonly (readonly Node[])[], readonly ends: readonly Node[] }
+
+/** One pass over all moments; `width` keeps only the most promising hands of each, `keepEdges` every way between them. */
+function sweep(graph: Graph, bound: number, width: number, keepEdges: boolean): Sweep {
+  const layers: Node[][] = []
+  let front: readonly (Node | null)[] = [null]
+  for (let i = 0; i < graph.layers.length && front.length > 0; i++) {
+    const at = graph.task.moments[i]!.at
+    const next = graph.task.moments[i + 1]?.at ?? Infinity
+    const layer = graph.layers[i]!
+    const known = new Map<string, Node>()
+    let prospects = prospectsOf(graph, i, front, bound)
+    if (prospects.length > 2 * width) prospects = prospects.sort((a, b) => a.least - b.least).slice(0, 2 * width)
+    for (const prospect of prospects) {
+      const { node } = prospect
+      follow(graph, i, prospect, bound, (choice, state, edge) => {
+        const name = `${choice}:${nameOf(state, at, next)}`
+        const cost = (node?.cost ?? 0) + edge.cost
+        const tie = (node?.tie ?? 0) + layer[choice]!.tie
+        const there = known.get(name)
+        if (!there) known.set(name, { state, choice, cost, tie, best: edge, edges: keepEdges ? [edge] : [], rest: Infinity })
+        else {
+          if (keepEdges) there.edges.push(edge)
+          if (cost < there.cost - EPSILON || (cost <= there.cost + EPSILON && tie < there.tie)) {
+            there.cost = cost
+            there.tie = tie
+            there.best = edge
+          }
+        }
+      })
+    }
+    let nodes = [...known.values()]
+    if (nodes.length > width) {
+      const promise = (node: Node) => node.cost + graph.ahead[i]![node.choice]!
+      nodes = nodes.sort((a, b) => promise(a) - promise(b) || a.tie - b.tie).slice(0, width)
+    }
+    layers.push(nodes)
+    front = nodes
+  }
+  return { layers, ends: front as readonly Node[] }
+}
+
+const cheaper = (a: Node, b: Node) => (b.cost < a.cost - EPSILON || (b.cost <= a.cost + EPSILON && b.tie < a.tie) ? b : a)
+
+function walkBack(graph: Graph, end: Node): Move[] {
+  const moves: Move[] = []
+  for (let node: Node | null = end, i = graph.layers.length - 1; node; node = node.best.from, i--) {
+    moves.push({ choice: graph.layers[i]![node.choice]!, placing: node.best.placing, lifts: node.best.lifts })
+  }
+  return moves.reverse()
+}
+
+/**
+ * The cheapest way to play a task, exactly: a quick path gives the upper bound, the way on without fingers down the lower.
+ * (The optimum-path idea: Sayegh 1989.)
+ */
+export function cheapest(graph: Graph): Path {
+  if (graph.layers.length === 0) return { cost: 0, moves: [] }
+  const least = Math.min(...graph.layers[0]!.map((choice, c) => choice.own + graph.ahead[0]![c]!))
+  // Often nothing that is down costs anything: then the lower bound is the answer.
+  const { ends } = sweep(graph, least + EPSILON, Infinity, false)
+  const end = (ends.length > 0 ? ends : sweep(graph, sweep(graph, Infinity, BEAM, false).ends.reduce(cheaper).cost + EPSILON, Infinity, false).ends).reduce(cheaper)
+  return { cost: end.cost, moves: walkBack(graph, end) }
+}
+
+/** Names a path by its fingers and places. */
+export const fingersOf = (path: Path) => path.moves.map(({ choice }) => [...choice.fresh, ...choice.places.map((place, n) => ({ ...place, finger: choice.fingers[n] }))].map(touch => `${touch.finger}.${touch.string}.${touch.fret}`).join('+')).join(' ')
+
+/** Extra effort within which alternatives are first looked for, and how far the search for them goes. */
+const FIRST_SLACK = 2
+const LAST_SLACK = 16
+
+/**
+ * Other fingerings, cheapest first: for every note the cheapest way that takes another finger or place there.
+ * @param best The cheapest path.
+ * @param count How many to look for; a drill that leaves no choice has fewer.
+ */
+export function alternatives(graph: Graph, best: Path, count: number): readonly Path[] {
+  let found: readonly Path[] = []
+  for (let slack = FIRST_SLACK; slack <= LAST_SLACK && found.length < count; slack *= 2) found = within(graph, best, best.cost + slack + EPSILON)
+  return found.slice(0, count)
+}
+
+function within(graph: Graph, best: Path, bound: number): readonly Path[] {
+  const { layers } = sweep(graph, bound, Infinity, true)
+  for (const node of layers.at(-1)!) node.rest = 0
+  for (let i = layers.length - 1; i > 0; i--) {
+    for (const node of layers[i]!) for (const edge of node.edges) edge.from!.rest = Math.min(edge.from!.rest, edge.cost + node.rest)
+  }
+  const byFingers = new Map<string, Path>([[fingersOf(best), best]])
+  const through: { readonly cost: number, readonly layer: number, readonly node: Node }[] = []
+  for (const [i, layer] of layers.entries()) {
+    const played = fingersOf({ cost: 0, moves: [best.moves[i]!] })
+    const others = new Map<string, Node>()
+    for (const node of layer) {
+      const name = fingersOf({ cost: 0, moves: [{ choice: graph.layers[i]![node.choice]!, placing: 0, lifts: 0 }] })
+      const there = others.get(name)
+      if (name !== played && node.cost + node.rest <= bound && (!there || node.cost + node.rest < there.cost + there.rest - EPSILON)) others.set(name, node)
+    }
+    for (const node of others.values()) through.push({ cost: node.cost + node.rest, layer: i, node })
+  }
+  for (const { cost, layer, node } of through.sort((a, b) => a.cost - b.cost || a.layer - b.layer)) {
+    const path: Path = { cost, moves: [...walkBack({ ...graph, layers: graph.layers.slice(0, layer + 1) }, node), ...walkOn(graph, layers, layer, node)] }
+    const name = fingersOf(path)
+    if (!byFingers.has(name)) byFingers.set(name, path)
+  }
+  return [...byFingers.values()].slice(1)
+}
+
+/** The cheapest way on from a hand to the end. */
+function walkOn(graph: Graph, layers: readonly (readonly Node[])[], layer: number, start: Node): readonly Move[] {
+  const moves: Move[] = []
+  let node = start
+  for (let i = layer + 1; i < layers.length; i++) {
+    let next: { node: Node, edge: Edge } | null = null
+    for (const each of layers[i]!) {
+      for (const edge of each.edges) {
+        if (edge.from === node && (!next || edge.cost + each.rest < next.edge.cost + next.node.rest - EPSILON)) next = { node: each, edge }
+      }
+    }
+    moves.push({ choice: graph.layers[i]![next!.node.choice]!, placing: next!.edge.placing, lifts: next!.edge.lifts })
+    node = next!.node
+  }
+  return moves
+}

@@ -1,0 +1,69 @@
+import { accountOf } from '../fingering/account'
+import { costlyNotes, untyped, type PricedFingers } from '../fingering/check'
+import { finger, fingersByKey, otherFingerings, type Fingered } from '../fingering/finger'
+import { reasonsOf } from '../fingering/words'
+import type { Path } from '../fingering/search'
+import type { Pins } from '../spec/fields'
+import type { Prepared } from './prepare'
+import type { Score } from './score'
+
+/** A rule that a finger breaks, and the cheapest way to mend it where there is one. */
+export interface JudgedBreach {
+  readonly key: string
+  readonly rule: Score['report']['breaches'][number]['rule'] | 'costly'
+  readonly message: string
+  readonly repair?: PricedFingers
+}
+
+/** What a fingering costs and why, what is wrong with it, and what else there is. */
+export interface Verdict {
+  /** Effort, in the units of the table of costs; a finite number. */
+  readonly cost: number
+  /** Why each note has its finger. */
+  readonly reasons: Readonly<Record<string, string>>
+  readonly breaches: readonly JudgedBreach[]
+  /** Cheapest first; empty where the drill leaves no choice. */
+  readonly alternatives: readonly PricedFingers[]
+}
+
+const ALTERNATIVES = 4
+
+/** Fingers that were given and are therefore judged: the drill's own under `given`, the shown ones up to each pin otherwise. */
+function givenFingers({ spec, pins, fingered, written }: Prepared, score: Score): Pins | null {
+  if (spec.fingering.rule === 'best') return Object.keys(pins).length > 0 ? pins : null
+  const shown = Object.fromEntries(score.notes.flatMap(note => (note.finger ? [[note.key, note.finger]] : [])))
+  if (spec.fingering.rule === 'one-per-fret') return Object.keys(pins).length > 0 ? shown : null
+  const free = new Set(written.events.filter(event => event.want === 'free' && !(event.key in pins)).map(event => event.key))
+  return fingered && Object.fromEntries(Object.entries(shown).filter(([key]) => !free.has(key)))
+}
+
+/**
+ * Judges the fingers of a drill as they stand: their cost, a reason for every note, breaches with the cheapest repair,
+ * and other fingerings where the engine may choose.
+ */
+export function judge(prepared: Prepared, score: Score): Verdict {
+  const { spec, rules, pins, written } = prepared
+  const options = { rules, tempo: spec.tempo }
+  const judged: Fingered = prepared.fingered ?? finger(written, { ...options, pins, freedom: 'none' })
+  const given = givenFingers(prepared, score)
+  const costly = given ? costlyNotes(written, given, options) : []
+  // Under one finger per fret the drill itself prescribes; only what was pinned over it is the student's or the teacher's.
+  const answerable = spec.fingering.rule === 'one-per-fret' ? costly.filter(note => note.key in pins) : costly
+  const repairs = new Map(answerable.map(note => [note.key, note.repair]))
+  const breaches = score.report.breaches.map((breach): JudgedBreach => (repairs.has(breach.key) ? { ...breach, repair: repairs.get(breach.key)! } : breach))
+  return {
+    cost: judged.path.cost,
+    reasons: Object.assign({}, ...accountOf(judged.task, judged.path).map(entry => reasonsOf(entry, rules))) as Verdict['reasons'],
+    breaches: [...breaches, ...answerable],
+    alternatives: othersThan(prepared, judged),
+  }
+}
+
+/** What else there is: beside the engine's own choice the next best, beside given fingers the best and the next. */
+function othersThan({ spec, rules, written }: Prepared, judged: Fingered): readonly PricedFingers[] {
+  const priced = (of: Fingered, paths: readonly Path[]) => paths.map(path => ({ cost: path.cost, fingers: fingersByKey(of.task, path) }))
+  if (spec.fingering.rule === 'one-per-fret') return []
+  if (spec.fingering.rule === 'best') return priced(judged, otherFingerings(judged, ALTERNATIVES))
+  const free = finger(untyped(written), { rules, tempo: spec.tempo, pins: {}, freedom: 'all' })
+  return priced(free, [free.path, ...otherFingerings(free, ALTERNATIVES - 1)])
+}

@@ -1,0 +1,87 @@
+import { instrumentOf, type Instrument } from '../fretboard/instrument'
+import type { SheetFamily } from '../families/family'
+import { finger, lineBy, type Fingered, type PlayedLine } from '../fingering/finger'
+import type { Freedom } from '../fingering/task'
+import { handOf } from '../hand/hand'
+import type { HandRules } from '../hand/step'
+import type { Grip, Line } from '../line/line'
+import type { HandInput, Pins, SharedSpec } from '../spec/fields'
+import type { Spec } from '../spec/parse'
+import { SpecError } from '../spec/spec-error'
+import { transformLine, transformSpec } from '../transforms/registry'
+
+/** The student a drill is realised for; everything optional. */
+export interface Context { readonly hand?: HandInput, readonly pins?: Pins }
+
+/** A drill whose line is written and whose fingers are decided: by its family, or by the engine where the spec leaves them to it. */
+export interface Prepared {
+  readonly spec: Spec
+  /** The spec with the transforms that only change a parameter. */
+  readonly moved: SharedSpec
+  readonly instrument: Instrument
+  readonly rules: HandRules
+  readonly pins: Pins
+  /** The line as the family writes it. */
+  readonly written: Line
+  readonly played: PlayedLine | null
+  readonly fingered: Fingered | null
+}
+
+const MAX_NOTES = 20_000
+
+/** Builds the line of a checked spec; a problem caused by a `position` transform is reported at the transform. */
+function buildLine(family: SheetFamily, spec: Spec, moved: SharedSpec, instrument: Instrument): Line {
+  try {
+    const line = family.build(moved, spec[spec.family], instrument)
+    if (line.events.length > MAX_NOTES) throw new SpecError('times', `the drill has ${line.events.length} notes; ${MAX_NOTES} is the most`)
+    return transformLine(line, spec.then, instrument.tuning.length)
+  }
+  catch (error) {
+    const mover = spec.then.findLastIndex(transform => transform.do === 'position')
+    if (error instanceof SpecError && error.path === 'position' && mover >= 0) throw new SpecError(`then.${mover}.to`, error.message)
+    throw error
+  }
+}
+
+/** Puts a pinned finger into the chord whose string it is on. */
+function pinGrips(line: Line, pins: Pins): readonly Grip[] {
+  const pinned = line.events.filter(event => event.key in pins && 'string' in event.place)
+  if (pinned.length === 0) return line.grips
+  return line.grips.map(grip => ({
+    ...grip,
+    contacts: grip.contacts.map((contact) => {
+      const by = pinned.find(event => event.at >= grip.from && event.at < grip.to && 'string' in event.place && event.place.string === contact.string && event.place.fret === contact.fret)
+      return by ? { ...contact, finger: pins[by.key] as 1 | 2 | 3 | 4, pinned: true } : contact
+    }),
+  }))
+}
+
+function checkPins({ events }: Line, pins: Pins): void {
+  const known = new Map(events.map(event => [event.key, event]))
+  for (const key of Object.keys(pins)) {
+    const event = known.get(key)
+    if (!event) throw new SpecError(`pins.${key}`, 'no note has this key')
+    if (event.tap) throw new SpecError(`pins.${key}`, 'this note is tapped by the plucking hand')
+    if ('fret' in event.place && event.place.fret === 0) throw new SpecError(`pins.${key}`, 'this note is an open string')
+  }
+}
+
+/** What each rule of fingering leaves to the engine. */
+export const FREEDOM: Readonly<Record<SharedSpec['fingering']['rule'], Freedom>> = { 'one-per-fret': 'none', 'given': 'positions', 'best': 'all' }
+
+/**
+ * Writes a checked spec's line and decides its fingers.
+ * @throws SpecError when the music is impossible on its instrument, or a pin is on no note, an open string or a tapped note.
+ */
+export function prepare(family: SheetFamily, spec: Spec, context: Context): Prepared {
+  const moved = transformSpec(spec)
+  const instrument = instrumentOf(spec.instrument)
+  const pins = context.pins ?? {}
+  const built = buildLine(family, spec, moved, instrument)
+  checkPins(built, pins)
+  const written = { ...built, grips: pinGrips(built, pins) }
+  const rules: HandRules = { hand: handOf(context.hand), instrument, policy: spec.hold }
+  const freedom = FREEDOM[spec.fingering.rule]
+  const fingered = freedom === 'none' ? null : finger(written, { rules, tempo: spec.tempo, pins, freedom })
+  return { spec, moved, instrument, rules, pins, written, fingered, played: fingered && lineBy(written, fingered) }
+}
