@@ -155,14 +155,15 @@ export function land(state: HandState, change: Change, choice: Choice, placing: 
       const gripped = contact.until !== undefined && contact.until > placing.moment.at
       // What lands together, and what a grip keeps, is charged with the choice itself.
       if (contact.from !== placing.moment.at && !gripped) {
+        const sounding = contact.noteEnd > placing.moment.at && contact.soundsAt < placing.moment.at
         if (excess > limitMm(rules.hand, contact.finger, landing.finger) - comfortMm(rules.hand, contact.finger, landing.finger) + 1e-9) overLimit++
-        eased.set(contact.finger, Math.max(eased.get(contact.finger) ?? 0, excess))
+        if (!sounding) eased.set(contact.finger, Math.max(eased.get(contact.finger) ?? 0, excess))
       }
     }
   }
   let notAhead = 0
   for (const touch of change.expected) if (!isDown(state, touch)) notAhead++
   const guided = change.shift > 0 && !change.across && choice.fresh.some(touch => state.contacts.some(contact => contact.finger === touch.finger && contact.string === touch.string))
-  const cost = (stepped.broken * COSTS.holdBroken) + (overLimit * COSTS.impossible) + (notAhead * COSTS.notPlacedAhead) + (widest * COSTS.stretchPerMm) + (change.across ? 0 : shiftCost(change, guided))
+  const cost = (stepped.broken * COSTS.holdBroken) + ((stepped.cut + overLimit) * COSTS.impossible) + (notAhead * COSTS.notPlacedAhead) + (widest * COSTS.stretchPerMm) + (change.across ? 0 : shiftCost(change, guided))
   return { stepped, guided, notAhead, excessMm: widest, overLimit, liftable: [...eased.entries()].sort((a, b) => b[1] - a[1] || a[0] - b[0]).map(([finger]) => finger), cost }
 }

@@ -60,6 +60,7 @@ export function chargesInWords(entry: Entry, rules: HandRules): readonly Told[] 
   if (landed.excessMm > 0 && pair) add(landed.excessMm * COSTS.stretchPerMm, `fingers ${stretchInWords(pair.low, pair.high, rules)}`)
   add(landed.stepped.broken * COSTS.holdBroken, `${landed.stepped.broken === 1 ? 'a finger lifts' : `${landed.stepped.broken} fingers lift`} before ${landed.stepped.broken === 1 ? 'it has' : 'they have'} to`)
   add(landed.notAhead * COSTS.notPlacedAhead, 'the finger is not there ahead')
+  add(landed.stepped.cut * COSTS.impossible, 'a note that should still sound is cut short')
   add((choice.faults + landed.overLimit) * COSTS.impossible, faultInWords(entry, rules))
   return told.sort((a, b) => b.amount - a.amount)
 }

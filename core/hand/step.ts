@@ -82,8 +82,10 @@ export interface Stepped {
   readonly state: HandState
   readonly ended: readonly Hold[]
   readonly breaches: readonly Breach[]
-  /** Holds that the policy would have kept: lifted for a crossing, for the limit, by choice, or cut short by their own finger. */
+  /** Holds that the policy would have kept: lifted for a crossing, for the limit or by choice. */
   readonly broken: number
+  /** Notes that end before their time because their finger is wanted elsewhere or crossed. */
+  readonly cut: number
   /** Fingers taken out of a grip before its end. */
   readonly torn: number
 }
@@ -98,7 +100,7 @@ const crosses = (a: { finger: Finger, fret: number }, b: { finger: Finger, fret:
   (a.finger < b.finger && a.fret > b.fret) || (a.finger > b.finger && a.fret < b.fret)
 
 /** When a contact leaves, and what of the hand's duties is broken by it. */
-interface Leaving { readonly at: Tick, readonly crossedBy?: Landing, readonly broken?: true, readonly torn?: true }
+interface Leaving { readonly at: Tick, readonly crossedBy?: Landing, readonly breaks?: 'hold' | 'note' | 'grip' }
 
 /** When a contact leaves for this moment; `null` when it stays. */
 function leaving(contact: Contact, state: HandState, moment: Moment, rules: HandRules, lifts: number): Leaving | null {
@@ -108,31 +110,29 @@ function leaving(contact: Contact, state: HandState, moment: Moment, rules: Hand
   if (contact.until !== undefined) {
     if (contact.until <= now) return again ? null : { at: contact.until }
     // A barre that lies there already also holds what else it covers.
-    return elsewhere && !moment.landings.some(landing => landing.finger === contact.finger && landing.fret === contact.fret) ? { at: now, torn: true } : null
+    return elsewhere && !moment.landings.some(landing => landing.finger === contact.finger && landing.fret === contact.fret) ? { at: now, breaks: 'grip' } : null
   }
-  const sounding = contact.noteEnd > now && contact.soundsAt < now
+  // A new note on its string ends it in any case.
+  const sounding = contact.noteEnd > now && contact.soundsAt < now && !moment.sounding.some(note => note.string === contact.string)
   if (contact.position !== moment.position) {
     // A shift takes every finger along, at the start of its pause; a note that still sounds is held to its end.
-    if (sounding) return elsewhere || lifted(contact, lifts) ? { at: now, broken: true } : null
+    if (sounding) return elsewhere ? { at: now, breaks: 'note' } : null
     return { at: contact.position === state.position ? Math.min(now, Math.max(state.lastEnd, contact.from)) : contact.noteEnd }
   }
   const byPolicy = policyEnd(contact, rules.policy, now)
-  if (elsewhere) return byPolicy !== null ? { at: byPolicy } : sounding ? { at: now, broken: true } : { at: now }
+  if (elsewhere) return byPolicy !== null ? { at: byPolicy } : sounding ? { at: now, breaks: 'note' } : { at: now }
   if (byPolicy !== null) return { at: byPolicy }
   const crossing = moment.landings.find(landing => landing.until === undefined && crosses(contact, landing))
-  if (crossing) return { at: now, crossedBy: crossing, broken: true }
+  if (crossing) return { at: now, crossedBy: crossing, breaks: sounding ? 'note' : 'hold' }
   if (again) return null
   if (moment.sounding.some(note => note.string === contact.string && note.fret <= contact.fret)) return { at: now }
-  const byChoice: Leaving | null = lifted(contact, lifts) ? { at: now, broken: true } : null
-  if (sounding) return byChoice
+  if (sounding) return null
   if (moment.sounding.some(note => Math.abs(note.string - contact.string) >= 2)) return { at: now }
   const { scaleLengthMm, capo } = rules.instrument
   const tooWide = moment.landings.some(landing => landing.finger !== contact.finger
     && spanMm(scaleLengthMm, capo, contact.fret, landing.fret) > limitMm(rules.hand, contact.finger, landing.finger))
-  return tooWide ? { at: now, broken: true } : byChoice
+  return tooWide || (lifts & (1 << contact.finger)) !== 0 ? { at: now, breaks: 'hold' } : null
 }
-
-const lifted = (contact: Contact, lifts: number) => (lifts & (1 << contact.finger)) !== 0
 
 /** When the policy itself ends a contact by `now`; `null` while it may stay. */
 function policyEnd(contact: Contact, policy: HoldPolicy, now: Tick): Tick | null {
@@ -158,6 +158,7 @@ export function step(state: HandState, moment: Moment, rules: HandRules, lifts =
   const breaches: Breach[] = []
   const contacts: Contact[] = []
   let broken = 0
+  let cut = 0
   let torn = 0
   for (const contact of state.contacts) {
     const left = leaving(contact, state, moment, rules, lifts)
@@ -165,8 +166,9 @@ export function step(state: HandState, moment: Moment, rules: HandRules, lifts =
       contacts.push(contact)
       continue
     }
-    if (left.broken) broken++
-    if (left.torn) torn++
+    if (left.breaks === 'hold') broken++
+    else if (left.breaks === 'note') cut++
+    else if (left.breaks === 'grip') torn++
     if (left.at > contact.from) ended.push(holdOf(contact, left.at))
     if (left.crossedBy) {
       breaches.push({ key: left.crossedBy.key, rule: 'crossing', message: `finger ${left.crossedBy.finger} at fret ${left.crossedBy.fret} crosses finger ${contact.finger}, still down at fret ${contact.fret}: finger ${contact.finger} has to lift` })
@@ -183,7 +185,7 @@ export function step(state: HandState, moment: Moment, rules: HandRules, lifts =
     if (known) contacts[down] = settled
     else contacts.push(settled)
   }
-  return { state: { position: moment.position, contacts, lastEnd: Math.max(state.lastEnd, moment.end) }, ended, breaches, broken, torn }
+  return { state: { position: moment.position, contacts, lastEnd: Math.max(state.lastEnd, moment.end) }, ended, breaches, broken, cut, torn }
 }
 
 /** Lifts every finger at the end of the last note. */

@@ -13,9 +13,19 @@ const PLAYABLE = fc.sample(arbitrarySpec, { seed: 20260105, numRuns: 2400 }).fla
   return result.ok && result.value.kind === 'sheet' ? [{ spec: spec as { readonly [key: string]: unknown }, score: result.value }] : []
 })
 
+/** A few hundred more whose fingers the engine chooses, or only their positions; short ones, for it is asked about every note. */
+const FINGERED = fc.sample(arbitrarySpec, { seed: 20260106, numRuns: 700 }).flatMap((spec, i) => {
+  const plain = realise(spec)
+  if (!plain.ok || plain.value.kind !== 'sheet' || plain.value.notes.length > 120) return []
+  const asked = { ...spec, fingering: { rule: i % 3 === 0 ? 'given' : 'best' } }
+  const result = realise(asked)
+  if (!result.ok || result.value.kind !== 'sheet') throw new Error(`not playable once the engine fingers it: ${JSON.stringify(asked)}`)
+  return [{ spec: asked as { readonly [key: string]: unknown }, score: result.value }]
+})
+
 /** Holds a property against every playable spec; a failure names the spec. */
-function forEveryScore(property: (score: Score, spec: { readonly [key: string]: unknown }) => void) {
-  for (const { spec, score } of PLAYABLE) {
+function forEveryScore(property: (score: Score, spec: { readonly [key: string]: unknown }) => void, scores = PLAYABLE) {
+  for (const { spec, score } of scores) {
     try {
       property(score, spec)
     }
@@ -39,6 +49,7 @@ const MOVABLE = ['order', 'pair', 'held', 'slur', 'cell', 'pedal']
 describe('invariants of every score', () => {
   test('enough of the random specs are playable, of every family', () => {
     expect(PLAYABLE.length).toBeGreaterThan(1000)
+    expect(FINGERED.length).toBeGreaterThan(150)
     for (const family of SHEET_FAMILIES) expect([family, PLAYABLE.filter(({ spec }) => spec.family === family).length > 15]).toEqual([family, true])
   })
 
@@ -52,7 +63,7 @@ describe('invariants of every score', () => {
           for (const other of own.slice(0, i)) must(hold.from >= other.to || (hold.fret === other.fret && hold.barre === true && other.barre === true), `finger ${finger} in two places at ${hold.from}`)
         }
       }
-    })
+    }, [...PLAYABLE, ...FINGERED])
   })
 
   test('no lower-numbered finger is ever on a higher fret than another finger down, chord shapes apart', () => {
@@ -64,7 +75,7 @@ describe('invariants of every score', () => {
           must(a.fret <= b.fret, `finger ${a.finger} crosses ${b.finger} at ${a.from}`)
         }
       }
-    })
+    }, [...PLAYABLE, ...FINGERED])
   })
 
   test('every fretted note lies inside a hold of its finger, at its place', () => {
@@ -74,7 +85,7 @@ describe('invariants of every score', () => {
         const held = holds.some(hold => hold.finger === note.finger && hold.string === note.string && hold.fret === note.fret && hold.from <= note.at && hold.to >= note.at + note.dur)
         must(held, `${note.key} is not held`)
       }
-    })
+    }, [...PLAYABLE, ...FINGERED])
   })
 
   test('frets lie between the capo and the end of the neck, and pitch follows place', () => {
@@ -84,7 +95,7 @@ describe('invariants of every score', () => {
         must(note.fret >= 0 && note.fret <= lastFret, `${note.key} at fret ${note.fret}`)
         must(note.midi === tuning[6 - note.string]! + capo + note.fret, `${note.key} sounds wrong`)
       }
-    })
+    }, [...PLAYABLE, ...FINGERED])
   })
 
   test('times are whole ticks in order, keys are unique, bars contain everything', () => {
@@ -97,7 +108,7 @@ describe('invariants of every score', () => {
       const end = notes.at(-1)!.at + notes.at(-1)!.dur
       expect(bars).toBe(Math.ceil(end / barTicks(meter)))
       expect(seconds).toBeCloseTo((end / 10080) * 60 / tempo, 9)
-    })
+    }, [...PLAYABLE, ...FINGERED])
   })
 
   test('a note has no stroke exactly when it is slurred, and its direction follows the frets', () => {
