@@ -1,0 +1,148 @@
+import { describe, expect, test } from '@jest/globals'
+import { fretDistanceMm } from '../fretboard/geometry'
+import { instrumentOf } from '../fretboard/instrument'
+import { handOf } from '../hand/hand'
+import type { HandInput, HoldPolicy } from '../spec/fields'
+import { costlyNotes } from './check'
+import { finger, fingersByKey, otherFingerings } from './finger'
+import { lineOf, type Stop } from './passage.test-data'
+import type { TaskOptions } from './task'
+
+const guitar = instrumentOf({ preset: 'classical' })
+const rules = (hand: HandInput, policy: HoldPolicy = 'until-needed') => ({ hand: handOf(hand), instrument: guitar, policy })
+const stops = (places: string): Stop[] => places.split(' ').map(stop => stop.split('+').map((place) => {
+  const [string, fret] = place.split(':').map(Number)
+  return { string: string!, fret: fret! }
+}))
+
+function asked(places: string, { hand = {}, tempo = 60, pins = {}, policy = 'until-needed' as HoldPolicy }: { hand?: HandInput, tempo?: number, pins?: TaskOptions['pins'], policy?: HoldPolicy } = {}) {
+  return finger(lineOf(stops(places)), { rules: rules(hand, policy), tempo, pins, freedom: 'all' })
+}
+const cost = (...args: Parameters<typeof asked>) => asked(...args).path.cost
+const fingers = (...args: Parameters<typeof asked>) => {
+  const { task, path } = asked(...args)
+  return Object.values(fingersByKey(task, path)).join('')
+}
+const x = (fret: number) => fretDistanceMm(650, fret)
+
+// Each figure is worked out by hand from the table of costs.
+describe('what a fingering costs', () => {
+  test('one note costs nothing, and of equal ways the lowest position is taken', () => {
+    const { path } = asked('6:5')
+    expect([path.cost, path.moves[0]!.choice.position, path.moves[0]!.choice.fingers]).toEqual([0, 2, [4]])
+  })
+
+  test('1 2 3 4 in V at two notes a second costs its weak pairs, half of 0.4 and half of 1', () => {
+    expect(cost('6:5 6:6 6:7 6:8')).toBeCloseTo(0.2 + 0.5)
+  })
+
+  test('from fret 1 to 12 one finger jumps for 4 and guides the shift from I to XII at half of 4 and 1 per 25 mm', () => {
+    expect(cost('6:1 6:12')).toBeCloseTo(4 + (4 + (x(12) - x(1)) / 25) / 2)
+  })
+
+  test('on another string nothing guides: the shift to IX costs 4 and 1 per 25 mm', () => {
+    expect(cost('6:1 5:12')).toBeCloseTo(4 + (x(9) - x(1)) / 25)
+  })
+
+  test('the same shift across an open string costs a third', () => {
+    expect(cost('6:1 1:0 6:12')).toBeCloseTo((4 + (x(9) - x(1)) / 25) / 3)
+  })
+
+  test('at half the quarter of a second it costs twice as much', () => {
+    expect(cost('6:1 5:12', { tempo: 240 })).toBeCloseTo(2 * (4 + (x(9) - x(1)) / 25))
+  })
+
+  test('a stack on one fret over two strings is a barre of the first finger or two fingers', () => {
+    expect(cost('3:5+2:5')).toBeCloseTo(1)
+    expect(cost('3:5+2:5', { hand: { barre: false } })).toBeCloseTo(1)
+    expect(fingers('3:5+2:5', { hand: { barre: false } })).not.toBe('11')
+  })
+
+  test('all four fingers spared, every note costs 2', () => {
+    expect(cost('6:5', { hand: { spared: [1, 2, 3, 4] } })).toBe(2)
+  })
+
+  test('where only an excluded finger is pinned the cost stays finite', () => {
+    expect(cost('6:5', { hand: { excluded: [4] }, pins: { 'p1.n1': 4 } })).toBe(1000)
+  })
+
+  test('a finger off its place costs 3 strict and 1.5 loose', () => {
+    // Frets 5 and 9 under 1 and 4 of one string, back and forth too fast to shift: one of the two is off its place.
+    const wide = { tempo: 300, hand: { reachMm: 110 }, pins: { 'p1.n1': 1, 'p1.n2': 4, 'p1.n3': 1 }, policy: 'lift' as const }
+    expect(cost('6:5 6:9 6:5', wide)).toBeCloseTo(3)
+    expect(cost('6:5 6:9 6:5', { ...wide, hand: { reachMm: 110, rule: 'loose' } })).toBeCloseTo(1.5)
+  })
+
+  test('a slide keeps its finger, for nothing but the shift', () => {
+    const line = lineOf(stops('6:5 6:7'))
+    const slid = { ...line, events: line.events.map((event, i) => (i === 1 ? { ...event, slurred: true, via: 'slide' as const } : event)) }
+    const { task, path } = finger(slid, { rules: rules({}), tempo: 60, pins: {}, freedom: 'all' })
+    const played = Object.values(fingersByKey(task, path))
+    expect(played[0]).toBe(played[1])
+  })
+
+  test('the lower finger of a pull-off lands with the upper one', () => {
+    const { path } = finger(lineOf([[{ string: 2, fret: 8 }], [{ string: 2, fret: 5, slurred: true }]]), { rules: rules({}, 'lift'), tempo: 60, pins: {}, freedom: 'all' })
+    const [first] = path.moves
+    expect(first!.choice.placings[first!.placing]!.ahead.map(landing => landing.fret)).toEqual([5])
+    expect(path.cost).toBe(0)
+  })
+
+  test('only pitches: the engine keeps C major in one position', () => {
+    const line = lineOf(stops('5:3 5:5 4:2 4:3 4:5 3:2 3:4 3:5'))
+    const midis = [48, 50, 52, 53, 55, 57, 59, 60]
+    const bare = { ...line, events: line.events.map((event, i) => ({ ...event, place: { midi: midis[i]! } })) }
+    const { path } = finger(bare, { rules: rules({}), tempo: 60, pins: {}, freedom: 'all' })
+    expect(new Set(path.moves.map(move => move.choice.position)).size).toBe(1)
+    for (const [i, move] of path.moves.entries()) {
+      const { string, fret } = move.choice.places[0]!
+      expect(guitar.tuning[6 - string]! + fret).toBe(midis[i])
+    }
+  })
+})
+
+describe('other fingerings', () => {
+  test('at least three, none cheaper than the best, cheapest first, all different', () => {
+    const found = asked('6:5 6:6 6:7 6:8 5:5 5:6 5:7 5:8')
+    const others = otherFingerings(found, 4)
+    expect(others).toHaveLength(4)
+    const costs = [found.path.cost, ...others.map(other => other.cost)]
+    expect(costs).toEqual([...costs].sort((a, b) => a - b))
+    const names = [found.path, ...others].map(path => JSON.stringify(fingersByKey(found.task, path)))
+    expect(new Set(names).size).toBe(5)
+  })
+})
+
+describe('the checker', () => {
+  const given = (list: readonly number[]) => Object.fromEntries(list.map((finger, i) => [`p1.n${i + 1}`, finger]))
+  const judged = (places: string, list: readonly number[], hand: HandInput = {}) => costlyNotes(lineOf(stops(places)), given(list), { rules: rules(hand), tempo: 60 })
+
+  test('finds nothing in a fingering that costs next to nothing more', () => {
+    expect(judged('6:5 6:6 6:7 6:8', [1, 2, 3, 4])).toEqual([])
+  })
+
+  // Common practice: who starts on 2 plays the first notes and is then stuck.
+  test('starting on 2 is found out, its consequence named, its repair the plain fingering', () => {
+    const [first] = judged('6:5 6:6 6:7 6:8', [2, 3, 4, 4])
+    expect(first).toMatchObject({ key: 'p1.n1', rule: 'costly', repair: { fingers: given([1, 2, 3, 4]) } })
+    expect(first!.message).toMatch(/^finger 2 here costs \d+\.\d more than finger 1: at fret \d+ of string 6 \(p1\.n\d\) /)
+    expect(first!.repair.cost).toBeCloseTo(0.7)
+  })
+
+  test('a costly finger late in the line keeps what came before in its repair', () => {
+    const found = judged('6:5 6:6 6:7 6:8', [1, 2, 3, 1])
+    expect(found.map(note => note.key)).toEqual(['p1.n4'])
+    expect(found[0]!.repair.fingers).toEqual(given([1, 2, 3, 4]))
+  })
+
+  test('every costly note costs at least 2 more than its repair, note by note', () => {
+    const found = judged('6:5 6:7 5:5 5:8 4:6 4:7', [3, 1, 4, 2, 4, 1])
+    expect(found.length).toBeGreaterThan(1)
+    const pins = given([3, 1, 4, 2, 4, 1])
+    for (const note of found) {
+      const i = Number(note.key.slice(4))
+      const fixed = asked('6:5 6:7 5:5 5:8 4:6 4:7', { pins: Object.fromEntries(Object.entries(pins).slice(0, i)) }).path.cost
+      expect(fixed - note.repair.cost).toBeGreaterThanOrEqual(2 - 1e-6)
+    }
+  })
+})
