@@ -1,9 +1,11 @@
 import { accountOf } from './account'
-import { finger, fingersByKey, type Fingered } from './finger'
+import type { Choice } from './choices'
+import { fingersByKey } from './finger'
+import { graphOf, steered, type Path } from './search'
 import { chargesInWords } from './words'
 import type { Line } from '../line/line'
 import type { Pins } from '../spec/fields'
-import type { TaskOptions } from './task'
+import { taskOf, type Task, type TaskMoment, type TaskOptions } from './task'
 
 /** A fingering by note with what it costs. */
 export interface PricedFingers { readonly cost: number, readonly fingers: Readonly<Record<string, number>> }
@@ -23,28 +25,38 @@ export const untyped = (line: Line): Line => ({ ...line, events: line.events.map
 /** From how much more effort a finger counts as costly. */
 export const COSTLY_FROM = 2
 
+/** What fingers are judged on, and which of them. */
+export interface CheckOptions extends Omit<TaskOptions, 'pins' | 'freedom'> { readonly only?: ReadonlySet<string> }
+
 /**
  * Judges given fingers note by note: r(i) is the optimum with the first i fingers fixed minus the optimum with i − 1
  * fixed; every note with r(i) of at least 2 is costly. Its message names the note where that is paid, its repair is the
  * optimum with i − 1 fixed.
  * @param given Finger by note, in the order of the line; open and tapped notes left out.
- * @param options As for the engine; pins are taken from `given`.
+ * @param options As for the engine, pins being taken from `given`; `only` names the notes that are asked about.
  */
-export function costlyNotes(line: Line, given: Pins, options: Omit<TaskOptions, 'pins' | 'freedom'>): readonly CostlyNote[] {
+export function costlyNotes(line: Line, given: Pins, { only, ...options }: CheckOptions): readonly CostlyNote[] {
   const open = untyped(line)
-  const keys = line.events.map(event => event.key).filter(key => key in given)
-  const known = new Map<number, Fingered>()
-  const fixing = (count: number): Fingered => {
-    const before = known.get(count)
-    if (before) return before
-    const found = finger(open, { ...options, freedom: 'all', pins: Object.fromEntries(keys.slice(0, count).map(key => [key, given[key]!])) })
-    known.set(count, found)
-    return found
+  const task = taskOf(open, { ...options, freedom: 'all', pins: {} })
+  const graph = graphOf(task, taskOf(open, { ...options, freedom: 'all', pins: given }))
+  const notes = task.moments.flatMap((moment, i) => moment.notes.filter(note => note.key in given).map((note, n) => ({ key: note.key, moment: i, before: n })))
+  const agreement = graph.layers.map((layer, i) => layer.map(choice => agreementOf(task.moments[i]!, choice, given)))
+  const optimumWith = steered(graph, agreement, task.moments.map(moment => moment.notes.filter(note => note.key in given).length))
+  // Two notes of one chord string given two fingers: nothing to compare with.
+  if (!optimumWith) return []
+  const known = new Map<number, Path>()
+  /** The optimum with so many notes fixed. */
+  const fixing = (count: number): Path => {
+    const last = notes[count - 1]
+    const path = known.get(count) ?? (last ? optimumWith(last.moment, last.before + 1) : optimumWith(0, 0))
+    known.set(count, path)
+    return path
   }
+  const rises = (from: number, to: number) => fixing(to).cost - fixing(from).cost >= COSTLY_FROM - 1e-9
   const costly: number[] = []
   // The optimum only rises with every finger fixed, so a stretch of notes that adds too little as a whole hides no costly one.
   const search = (from: number, to: number): void => {
-    if (from === to || fixing(to).path.cost - fixing(from).path.cost < COSTLY_FROM - 1e-9) return
+    if (from === to || !rises(from, to)) return
     if (to - from === 1) {
       costly.push(to)
       return
@@ -53,17 +65,29 @@ export function costlyNotes(line: Line, given: Pins, options: Omit<TaskOptions, 
     search(from, middle)
     search(middle, to)
   }
-  search(0, keys.length)
+  if (only) for (const [i, { key }] of notes.entries()) if (only.has(key) && rises(i, i + 1)) costly.push(i + 1)
+  if (!only) search(0, notes.length)
   return costly.map((i): CostlyNote => {
-    const [free, fixed] = [fixing(i - 1), fixing(i)]
-    const key = keys[i - 1]!
-    return { key, rule: 'costly', message: consequence(key, given[key]!, free, fixed), repair: { cost: free.path.cost, fingers: fingersByKey(free.task, free.path) } }
+    const { key } = notes[i - 1]!
+    const repair = fixing(i - 1)
+    return { key, rule: 'costly', message: consequence(task, key, given[key]!, repair, fixing(i)), repair: { cost: repair.cost, fingers: fingersByKey(task, repair) } }
   })
 }
 
+/** With how many of a moment's given fingers a choice agrees, from the first on. */
+function agreementOf({ notes }: TaskMoment, { fingers }: Choice, given: Pins): number {
+  let count = 0
+  for (const [n, note] of notes.entries()) {
+    if (!(note.key in given)) continue
+    if (fingers[n] !== given[note.key]) break
+    count++
+  }
+  return count
+}
+
 /** Where a finger is paid for: the note whose cost rises most, and what it then costs. */
-function consequence(key: string, given: number, free: Fingered, fixed: Fingered): string {
-  const [without, withIt] = [accountOf(free.task, free.path), accountOf(fixed.task, fixed.path)]
+function consequence(task: Task, key: string, given: number, free: Path, fixed: Path): string {
+  const [without, withIt] = [accountOf(task, free), accountOf(task, fixed)]
   let worst = 0
   let most = -Infinity
   for (const [i, entry] of withIt.entries()) {
@@ -73,9 +97,9 @@ function consequence(key: string, given: number, free: Fingered, fixed: Fingered
   const paid = withIt[worst]!
   const note = paid.moment.notes[0]
   const place = paid.choice.places[0]
-  const [dearest] = chargesInWords(paid, fixed.task.rules)
-  const extra = (fixed.path.cost - free.path.cost).toFixed(1)
+  const [dearest] = chargesInWords(paid, task.rules)
+  const extra = (fixed.cost - free.cost).toFixed(1)
   const here = paid.moment.notes.some(each => each.key === key)
-  const own = fingersByKey(free.task, free.path)[key]
+  const own = fingersByKey(task, free)[key]
   return `finger ${given} here costs ${extra} more than finger ${own}: ${here ? '' : `at ${place ? `fret ${place.fret} of string ${place.string} (${note!.key})` : 'the next chord'} `}${dearest?.text ?? 'the hand is in the wrong place'}`
 }

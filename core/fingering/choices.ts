@@ -75,10 +75,11 @@ function overLimit(a: Touch, b: Touch, { hand, instrument }: HandRules): boolean
 }
 
 /**
- * All fingers for places that land together. Without `lenient` only those that break no law; with it all of them, faults counted.
+ * All fingers for places that land together and break at most so many laws of the hand.
  * @param kept Fingers that grips keep down: theirs to use only where they lie.
+ * @param allowed Faults allowed; only with some allowed may a pinned finger be moved.
  */
-function assignments(wanted: readonly Wanted[], kept: readonly Gripped[], sounding: readonly Place[], rules: HandRules, lenient: boolean): readonly Assignment[] {
+function assignments(wanted: readonly Wanted[], kept: readonly Gripped[], sounding: readonly Place[], rules: HandRules, allowed: number): readonly Assignment[] {
   const found: Assignment[] = []
   const { hand } = rules
   function place(taken: readonly Touch[], faults: number): void {
@@ -87,7 +88,7 @@ function assignments(wanted: readonly Wanted[], kept: readonly Gripped[], soundi
       found.push({ fingers: taken.map(touch => touch.finger), faults })
       return
     }
-    const laidDown = next.finger !== null && !(lenient && next.pinned)
+    const laidDown = next.finger !== null && !(allowed > 0 && next.pinned)
     for (const finger of laidDown ? [next.finger] : FINGERS) {
       let more = 0
       if (next.finger !== null && next.finger !== finger) more++
@@ -105,7 +106,7 @@ function assignments(wanted: readonly Wanted[], kept: readonly Gripped[], soundi
         else if ((other.finger < finger && other.fret > touch.fret) || (other.finger > finger && other.fret < touch.fret)) more++
         if (overLimit(other, touch, rules)) more++
       }
-      if (more === 0 || lenient) place([...taken, touch], faults + more)
+      if (faults + more <= allowed) place([...taken, touch], faults + more)
     }
   }
   place([], 0)
@@ -267,21 +268,22 @@ function onGround(task: Task, i: number, places: readonly Place[], begun: Return
   wanted.sort((a, b) => a.fret - b.fret || b.string - a.string)
   if (wanted.length === 0) return [settle(task, i, places, [], [], ground, ground.position || moment.position || 0, 0)]
   const stacked = wanted.length > 1 || begun.length > 0
-  const made = (lenient: boolean) => assignments(wanted, ground.gripped, places, rules, lenient).flatMap(({ fingers, faults }) => {
+  const made = (allowed: number) => assignments(wanted, ground.gripped, places, rules, allowed).flatMap(({ fingers, faults }) => {
     const touches = wanted.map(({ string, fret }, k): Touch => ({ string, fret, finger: fingers[k]! }))
     const gripped = wanted.flatMap(({ to, loose }, k) => (to === undefined ? [] : [{ ...touches[k]!, to, loose: loose ?? false }]))
     const { positions, strained } = moment.position === null ? positionsFor(touches, stacked, rules.instrument.lastFret) : { positions: [moment.position], strained: false }
     return positions.map(position => settle(task, i, places, touches, gripped, ground, position, faults + (strained ? touches.filter(touch => offBy(touch, position) > leeway(touch.finger, stacked)).length : 0)))
   })
-  const lawful = made(false).filter(choice => choice.faults === 0)
-  return lawful.length > 0 ? lawful : leastFaulty(made(true))
+  // Where every way breaks some law, those that break the fewest.
+  for (let allowed = 0; ; allowed++) {
+    const choices = made(allowed)
+    const least = choices.reduce((fewest, choice) => Math.min(fewest, choice.faults), Infinity)
+    if (least <= allowed || (choices.length > 0 && allowed >= MOST_FAULTS)) return choices.filter(choice => choice.faults === least)
+  }
 }
 
-/** Where every way breaks some law, those that break the fewest. */
-function leastFaulty(choices: readonly Choice[]): readonly Choice[] {
-  const least = choices.reduce((fewest, choice) => Math.min(fewest, choice.faults), Infinity)
-  return choices.filter(choice => choice.faults === least)
-}
+/** Above this many faults the search for fewer is given up: any way is as bad. */
+const MOST_FAULTS = 24
 
 function settle(task: Task, i: number, places: readonly Place[], touches: readonly Touch[], begun: readonly Gripped[], ground: Ground, position: number, faults: number): Choice {
   const moment = task.moments[i]!

@@ -19,7 +19,7 @@ export interface Path {
 }
 
 /** A hand after a moment, with the cheapest way there and, while alternatives are looked for, every other. */
-interface Node {
+export interface Node {
   readonly state: HandState
   readonly choice: number
   cost: number
@@ -80,10 +80,23 @@ function belongs(before: Choice, after: Choice, at: number): boolean {
   return kept.length === 0 || after.gripName.startsWith(before.gripped.length === kept.length ? before.gripName : kept.map(({ finger, string, fret }) => `${finger}.${string}.${fret}`).join(' '))
 }
 
-/** Lays out all choices and what lies between them. */
-export function graphOf(task: Task): Graph {
+/** Names a choice by all that tells it from others of its moment. */
+const choiceName = ({ position, places, fingers, gripName, fresh }: Choice) => [position, gripName, ...places.map((place, n) => `${fingers[n]}.${place.string}.${place.fret}`), ...fresh.map(touch => touch.finger)].join(' ')
+
+/**
+ * Lays out all choices and what lies between them.
+ * @param also The same line with other freedoms, whose choices stand beside the task's own.
+ */
+export function graphOf(task: Task, also?: Task): Graph {
   const layers: Choice[][] = []
-  for (let i = 0; i < task.moments.length; i++) layers.push([...choicesFor(task, i, layers[i - 1] ?? [])])
+  for (let i = 0; i < task.moments.length; i++) {
+    const layer = [...choicesFor(task, i, layers[i - 1] ?? [])]
+    if (also) {
+      const known = new Set(layer.map(choiceName))
+      layer.push(...choicesFor(also, i, layers[i - 1] ?? []).filter(choice => !known.has(choiceName(choice))))
+    }
+    layers.push(layer)
+  }
   const changes = layers.map((layer, i) => i === 0
     ? []
     : layers[i - 1]!.map(before => layer.map(after => (belongs(before, after, task.moments[i]!.at) ? changeBetween(before, after, task.moments[i]!, task.rules) : null))))
@@ -119,17 +132,29 @@ function nameOf({ contacts, position }: HandState, at: number, next: number): st
   return parts.length < 2 ? parts.join() : parts.sort().join()
 }
 
+/** Hands from which a search goes on; `null` is the hand before the first moment. */
+export type Front = readonly (Node | null)[]
+
+/** Which choices of a moment a search may take. */
+export type Allowed = (moment: number, choice: number) => boolean
+
+const ANY: Allowed = () => true
+const BEGINNING: Start = { moment: 0, front: [null] }
+
+/** Where a search sets out: a moment and the hands before it. */
+export interface Start { readonly moment: number, readonly front: Front }
+
 /** A hand and the choice it may go on with, and what that costs at least in the end. */
 interface Prospect { readonly node: Node | null, readonly choice: number, readonly change: Change, readonly settled: number, readonly least: number }
 
-function prospectsOf(graph: Graph, i: number, front: readonly (Node | null)[], bound: number): Prospect[] {
+function prospectsOf(graph: Graph, i: number, front: Front, bound: number, allowed: Allowed): Prospect[] {
   const layer = graph.layers[i]!
   const prospects: Prospect[] = []
   for (const node of front) {
     const changes = node && graph.changes[i]![node.choice]!
     for (let choice = 0; choice < layer.length; choice++) {
       const change = changes ? changes[choice] : START
-      if (!change) continue
+      if (!change || !allowed(i, choice)) continue
       const settled = layer[choice]!.own + settledCost(change)
       const least = (node?.cost ?? 0) + settled + graph.ahead[i]![choice]!
       if (least <= bound) prospects.push({ node, choice, change, settled, least })
@@ -158,18 +183,28 @@ function follow(graph: Graph, i: number, { node, choice: c, change, settled, lea
   }
 }
 
-interface Sweep { readonly layers: readonly (readonly Node[])[], readonly ends: readonly Node[] }
+interface Sweep { /** By moment, from the start on. */ readonly layers: readonly (readonly Node[])[], readonly ends: readonly Node[] }
 
-/** One pass over all moments; `width` keeps only the most promising hands of each, `keepEdges` every way between them. */
-function sweep(graph: Graph, bound: number, width: number, keepEdges: boolean): Sweep {
+interface SweepOptions {
+  readonly bound: number
+  /** Only the most promising hands of each moment. */
+  readonly width?: number
+  /** Keep every way between hands, not only the cheapest. */
+  readonly keepEdges?: boolean
+  readonly start?: Start
+  readonly allowed?: Allowed
+}
+
+/** One pass over all moments from the start on. */
+function sweep(graph: Graph, { bound, width = Infinity, keepEdges = false, start = BEGINNING, allowed = ANY }: SweepOptions): Sweep {
   const layers: Node[][] = []
-  let front: readonly (Node | null)[] = [null]
-  for (let i = 0; i < graph.layers.length && front.length > 0; i++) {
+  let { front } = start
+  for (let i = start.moment; i < graph.layers.length && front.length > 0; i++) {
     const at = graph.task.moments[i]!.at
     const next = graph.task.moments[i + 1]?.at ?? Infinity
     const layer = graph.layers[i]!
     const known = new Map<string, Node>()
-    let prospects = prospectsOf(graph, i, front, bound)
+    let prospects = prospectsOf(graph, i, front, bound, allowed)
     if (prospects.length > 2 * width) prospects = prospects.sort((a, b) => a.least - b.least).slice(0, 2 * width)
     for (const prospect of prospects) {
       const { node } = prospect
@@ -210,17 +245,44 @@ function walkBack(graph: Graph, end: Node): Move[] {
   return moves.reverse()
 }
 
+/** The cheapest end of all ways from a start on, exactly; `null` when none is allowed. */
+function cheapestEnd(graph: Graph, start: Start, allowed: Allowed): Node | null {
+  const least = prospectsOf(graph, start.moment, start.front, Infinity, allowed).reduce((lowest, prospect) => Math.min(lowest, prospect.least), Infinity)
+  if (least === Infinity) return null
+  // Often nothing that is down costs anything: then the lower bound is the answer.
+  const { ends } = sweep(graph, { bound: least + EPSILON, start, allowed })
+  if (ends.length > 0) return ends.reduce(cheaper)
+  const quick = sweep(graph, { bound: Infinity, width: BEAM, start, allowed }).ends
+  return quick.length === 0 ? null : sweep(graph, { bound: quick.reduce(cheaper).cost + EPSILON, start, allowed }).ends.reduce(cheaper)
+}
+
 /**
  * The cheapest way to play a task, exactly: a quick path gives the upper bound, the way on without fingers down the lower.
  * (The optimum-path idea: Sayegh 1989.)
  */
 export function cheapest(graph: Graph): Path {
   if (graph.layers.length === 0) return { cost: 0, moves: [] }
-  const least = Math.min(...graph.layers[0]!.map((choice, c) => choice.own + graph.ahead[0]![c]!))
-  // Often nothing that is down costs anything: then the lower bound is the answer.
-  const { ends } = sweep(graph, least + EPSILON, Infinity, false)
-  const end = (ends.length > 0 ? ends : sweep(graph, sweep(graph, Infinity, BEAM, false).ends.reduce(cheaper).cost + EPSILON, Infinity, false).ends).reduce(cheaper)
+  const end = cheapestEnd(graph, BEGINNING, ANY)!
   return { cost: end.cost, moves: walkBack(graph, end) }
+}
+
+/**
+ * For a fingering laid down note by note: the cheapest way to play with only its first notes fixed.
+ * @param agreement By moment and choice: how many of the moment's laid-down notes it agrees with, from the first on.
+ * @param laidDown By moment: how many of its notes are laid down.
+ * @returns A function of moment and notes within it: the optimum with everything before that fixed. `null` when no choice agrees with the whole.
+ */
+export function steered(graph: Graph, agreement: readonly (readonly number[])[], laidDown: readonly number[]): ((moment: number, notes: number) => Path) | null {
+  const all: Allowed = (i, choice) => agreement[i]![choice]! >= laidDown[i]!
+  const whole = cheapestEnd(graph, BEGINNING, all)
+  if (!whole) return null
+  // A way that costs more than the whole fingering does is no optimum of any part of it.
+  const { layers } = sweep(graph, { bound: whole.cost + EPSILON, allowed: all })
+  return (moment, notes) => {
+    const start: Start = moment === 0 ? BEGINNING : { moment, front: layers[moment - 1]! }
+    const end = cheapestEnd(graph, start, (i, choice) => i > moment || agreement[i]![choice]! >= notes)!
+    return { cost: end.cost, moves: walkBack(graph, end) }
+  }
 }
 
 /** Names a path by its fingers and places. */
@@ -242,7 +304,7 @@ export function alternatives(graph: Graph, best: Path, count: number): readonly 
 }
 
 function within(graph: Graph, best: Path, bound: number): readonly Path[] {
-  const { layers } = sweep(graph, bound, Infinity, true)
+  const { layers } = sweep(graph, { bound, keepEdges: true })
   for (const node of layers.at(-1)!) node.rest = 0
   for (let i = layers.length - 1; i > 0; i--) {
     for (const node of layers[i]!) for (const edge of node.edges) edge.from!.rest = Math.min(edge.from!.rest, edge.cost + node.rest)

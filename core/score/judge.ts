@@ -46,9 +46,9 @@ export function judge(prepared: Prepared, score: Score): Verdict {
   const options = { rules, tempo: spec.tempo }
   const judged: Fingered = prepared.fingered ?? finger(written, { ...options, pins, freedom: 'none' })
   const given = givenFingers(prepared, score)
-  const costly = given ? costlyNotes(written, given, options) : []
   // Under one finger per fret the drill itself prescribes; only what was pinned over it is the student's or the teacher's.
-  const answerable = spec.fingering.rule === 'one-per-fret' ? costly.filter(note => note.key in pins) : costly
+  const only = spec.fingering.rule === 'one-per-fret' ? new Set(Object.keys(pins)) : undefined
+  const answerable = given ? costlyNotes(written, given, { ...options, ...(only && { only }) }) : []
   const repairs = new Map(answerable.map(note => [note.key, note.repair]))
   const breaches = score.report.breaches.map((breach): JudgedBreach => (repairs.has(breach.key) ? { ...breach, repair: repairs.get(breach.key)! } : breach))
   return {
