@@ -27,6 +27,7 @@ export const cell: SheetFamily<Cell> = {
     { kind: 'choice', path: 'cell.link', label: 'Link to the next string', options: [{ value: 0, label: 'none' }, { value: 1, label: 'finger 1' }, { value: 4, label: 'finger 4' }] },
   ],
   uses: ['position', 'strings', 'slurs', 'plucking', 'perBeat', 'hold'],
+  moves: true,
   build: (spec, drill, instrument) => {
     const { offsets, fingers } = CELLS[drill.cell]
     const linked = fingers.indexOf(drill.link as 1)

@@ -61,6 +61,10 @@ export interface SheetFamily<B = unknown> extends Common<B> {
    * @throws SpecError when the music is impossible on this instrument.
    */
   build(spec: SharedSpec, block: B, instrument: Instrument): Line
+  /** Moves as a whole with the position: only frets and pitches change. */
+  readonly moves?: true
+  /** The block without some fretting fingers, where the drill still means something without them; null where it does not. */
+  without?(block: B, fingers: readonly number[]): B | null
   /** The plucking the block itself asks for, over the shared field. */
   plucking?(block: B): SharedSpec['plucking']['system'] | undefined
 }

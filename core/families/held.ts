@@ -51,6 +51,7 @@ export const held: SheetFamily<Held> = {
     { kind: 'figures', path: 'held.moving.strings', label: 'On strings', hint: 'in order, such as 3 2 1' },
   ],
   uses: ['position', 'travel', 'slurs', 'plucking', 'perBeat', 'hold'],
+  moves: true,
   build: (spec, drill, instrument) => {
     const contacts = drill.held.map(({ finger, string, fret }) => ({ finger: finger as 1 | 2 | 3 | 4, string, fret: fret ?? spec.position + finger - 1 }))
     check(drill, contacts, spec.position)

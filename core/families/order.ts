@@ -85,6 +85,11 @@ export const order: SheetFamily<Order> = {
     { kind: 'choice', path: 'order.crawlEvery', label: 'Crawl after each', when: { path: 'order.crawl', not: 0 }, options: [{ value: 'pass', label: 'pass' }, { value: 'string', label: 'string' }] },
   ],
   uses: ['position', 'strings', 'slurs', 'plucking', 'perBeat', 'hold'],
+  moves: true,
+  without: (order, banned) => {
+    const fingers = order.fingers.filter(finger => !banned.includes(finger))
+    return fingers.length > 0 ? { ...order, fingers } : null
+  },
   build,
   title: (spec, { fingers, crawl, crawlEvery }) =>
     `Order ${fingers.join(' ')}, ${stringsInWords(spec.strings)}, ${romanPosition(spec.position)}${crawl ? `, crawling ${crawl > 0 ? 'up' : 'down'} ${Math.abs(crawl)} per ${crawlEvery}` : ''}`,

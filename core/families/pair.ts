@@ -26,6 +26,13 @@ export const pair: SheetFamily<Pair> = {
     { kind: 'choice', path: 'pair.trill', label: 'Sounded', options: [{ value: false, label: 'plucked' }, { value: true, label: 'as a trill' }] },
   ],
   uses: ['position', 'strings', 'slurs', 'plucking', 'perBeat', 'hold'],
+  moves: true,
+  // The other finger keeps its work, against the nearest that is free.
+  without: (pair, banned) => {
+    const kept = pair.fingers.find(finger => !banned.includes(finger))
+    const stand = [1, 2, 3, 4].filter(finger => finger !== kept && !banned.includes(finger)).sort((a, b) => Math.abs(a - kept!) - Math.abs(b - kept!))[0]
+    return kept && stand ? { ...pair, fingers: pair.fingers.map(finger => (finger === kept ? kept : stand)) } : null
+  },
   build: (spec, { fingers, reps, trill }, instrument) => {
     const [a, b] = fingers as [1 | 2 | 3 | 4, 1 | 2 | 3 | 4]
     if (a === b) throw new SpecError('pair.fingers', `finger ${a} twice`)

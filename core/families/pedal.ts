@@ -26,6 +26,7 @@ export const pedal: SheetFamily<Pedal> = {
     { kind: 'choice', path: 'pedal.start', label: 'Begins with', options: [{ value: 'pedal', label: 'the pedal' }, { value: 'moving', label: 'the moving note' }] },
   ],
   uses: ['position', 'plucking', 'perBeat', 'hold'],
+  moves: true,
   build: (spec, { string, fingers, start, moving }, instrument) => {
     const dur = noteTicks(spec.rhythm.perBeat)
     const note = (on: number, finger: number) => ({ string: on, fret: finger === 0 ? 0 : spec.position + finger - 1, finger: finger as 0 | 1 | 2 | 3 | 4, position: spec.position })

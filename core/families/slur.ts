@@ -30,6 +30,7 @@ export const slur: SheetFamily<Slur> = {
     { kind: 'series', path: 'slur.slurred', label: 'Slurred groups', of: 'slur.groups' },
   ],
   uses: ['position', 'plucking', 'perBeat', 'hold'],
+  moves: true,
   build: (spec, drill, instrument) => {
     if (drill.string > instrument.tuning.length) throw new SpecError('slur.string', `string ${drill.string} is not on a guitar of ${instrument.tuning.length} strings`)
     if (Array.isArray(drill.slurred)) {

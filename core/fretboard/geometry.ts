@@ -36,6 +36,18 @@ export function lowestComfortablePosition(scaleLengthMm: number, reachMm: number
   return Math.max(1, fromNut - capo)
 }
 
+/**
+ * Longest scale on which a stretch of so many frets from a position stays within a reach: reach / (2^(−P/12) · (1 − 2^(−k/12))).
+ * @param position Counted from the nut, 1 or above.
+ * @returns Scale length in mm.
+ * @throws RangeError when the reach is not positive or the stretch has no frets.
+ * @example Math.round(longestScaleMm(55, 5, 3)) // 461
+ */
+export function longestScaleMm(reachMm: number, position: number, spanFrets: number): number {
+  if (!(reachMm > 0 && spanFrets > 0)) throw new RangeError(`reach ${reachMm} mm and span ${spanFrets} must be above 0`)
+  return reachMm / (2 ** (-position / 12) * (1 - 2 ** (-spanFrets / 12)))
+}
+
 const ROMAN: readonly (readonly [number, string])[] = [[10, 'X'], [9, 'IX'], [5, 'V'], [4, 'IV'], [1, 'I']]
 
 /**

@@ -8,6 +8,8 @@ export interface InstrumentChoice {
   readonly scaleLengthMm?: number
   readonly bodyFret?: number
   readonly capo?: number
+  readonly nutSpacingMm?: number
+  readonly bridgeSpacingMm?: number
 }
 
 /** A guitar with every figure settled. Frets and positions elsewhere are counted from the capo. */
@@ -21,6 +23,9 @@ export interface Instrument {
   readonly capo: number
   /** Highest fret that can be played, counted from the capo. */
   readonly lastFret: number
+  /** From string to string at the nut and at the bridge, mm. */
+  readonly nutSpacingMm: number
+  readonly bridgeSpacingMm: number
 }
 
 /**
@@ -39,7 +44,20 @@ export function instrumentOf(choice: InstrumentChoice): Instrument {
     bodyFret: choice.bodyFret ?? preset.bodyFret,
     capo,
     lastFret: frets - capo,
+    nutSpacingMm: choice.nutSpacingMm ?? preset.nutSpacingMm,
+    bridgeSpacingMm: choice.bridgeSpacingMm ?? preset.bridgeSpacingMm,
   }
+}
+
+/**
+ * How far a string lies from the middle of the neck, thick strings below 0; strings spread from nut to bridge.
+ * @param string String number, 1 = thinnest.
+ * @param fromNutMm Where along the string, mm from the nut.
+ * @example stringOffsetMm(instrumentOf({ preset: 'classical' }), 1, 0) // 21.25
+ */
+export function stringOffsetMm({ tuning, scaleLengthMm, nutSpacingMm, bridgeSpacingMm }: Instrument, string: number, fromNutMm: number): number {
+  const spacing = nutSpacingMm + (bridgeSpacingMm - nutSpacingMm) * (fromNutMm / scaleLengthMm)
+  return ((tuning.length + 1) / 2 - string) * spacing
 }
 
 /**

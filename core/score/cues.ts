@@ -1,7 +1,7 @@
 import type { SharedSpec } from '../spec/fields'
 import { romanPosition } from '../fretboard/geometry'
 import type { Breach } from '../hand/step'
-import type { Cue, Shift } from './score'
+import type { Cue, High, Shift, Travel } from './score'
 
 const HOLD_CUES: Readonly<Record<SharedSpec['hold'], string>> = {
   'until-needed': 'Leave each finger down until it is needed elsewhere.',
@@ -18,7 +18,14 @@ const LENGTH_CUES: Readonly<Record<SharedSpec['sound']['length'], string | null>
 const FINGERSTYLE = ['thumb-pick', 'pima', 'im', 'ma', 'ia', 'pi', 'thumb', 'given']
 
 /** What was found in a drill that a cue may speak of. */
-interface Found { readonly shifts: readonly Shift[], readonly breaches: readonly Breach[], readonly sameFingerTwice: number }
+interface Found {
+  readonly shifts: readonly Shift[]
+  readonly breaches: readonly Breach[]
+  readonly sameFingerTwice: number
+  readonly travel: readonly Travel[]
+  readonly high: readonly High[]
+  readonly bodyFret: number
+}
 
 /** Cues for the plucking hand; common practice of the schools. */
 function pluckingCues({ system, stroke }: SharedSpec['plucking']): readonly string[] {
@@ -35,7 +42,7 @@ function pluckingCues({ system, stroke }: SharedSpec['plucking']): readonly stri
 }
 
 /** What a teacher would remind the student of, the most general first. */
-export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { shifts, breaches, sameFingerTwice }: Found): readonly Cue[] {
+export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { shifts, breaches, sameFingerTwice, travel, high, bodyFret }: Found): readonly Cue[] {
   const cues: Cue[] = [{ at: 0, text: HOLD_CUES[spec.hold] }]
   const add = (text: string) => cues.push({ at: 0, text })
   const length = LENGTH_CUES[spec.sound.length]
@@ -46,5 +53,11 @@ export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { 
   if (breaches.some(breach => breach.rule === 'stretch' || breach.rule === 'reach')) add('A stretch: two or three minutes, warmed up, never forced. Pain means stop.')
   // Schools differ; the product does not decide, it only asks for one way.
   add('Plucking hand anchored or floating, as agreed: the same throughout.')
+  if (travel.some(each => each.hasty)) add('A hand has less time than it needs for its way: leave a rest before it, or go slower.')
+  if (high.length > 0) {
+    add(high.some(each => each.stays)
+      ? `Past fret ${bodyFret} the hand stays: thumb to the heel of the neck, plucking hand towards the bridge so that the tone does not choke.`
+      : `Only a visit past fret ${bodyFret}: the thumb stays behind the neck as far as it can.`)
+  }
   return [...cues, ...shifts.slice(0, 8).map(({ at, to }) => ({ at, text: `Move the hand to ${romanPosition(to)} in one piece.` }))]
 }

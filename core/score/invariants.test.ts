@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { FAMILIES } from '../families/registry'
 import { instrumentOf } from '../fretboard/instrument'
 import { barTicks } from '../line/ticks'
 import { arbitrarySpec, SHEET_FAMILIES } from './arbitrary-spec.test-data'
@@ -43,8 +44,8 @@ function must(holds: boolean, what: string) {
 /** Single notes only, so that onsets and notes are the same. */
 const isSingle = ({ notes }: Score) => new Set(notes.map(note => note.at)).size === notes.length
 
-/** Families whose notes lie by the shared position. */
-const MOVABLE = ['order', 'pair', 'held', 'slur', 'cell', 'pedal']
+/** Families that move as a whole with the shared position. */
+const MOVABLE = FAMILIES.filter(family => 'moves' in family && family.moves).map(family => family.name)
 
 describe('invariants of every score', () => {
   test('enough of the random specs are playable, of every family', () => {

@@ -11,6 +11,7 @@ import { PLUCKING } from '../strokes/registry'
 import type { PluckedOnset, PluckingSystem } from '../strokes/system'
 import { transformsInWords } from '../transforms/registry'
 import { writeCues } from './cues'
+import { findHigh } from './high'
 import { fingeredOnsets, fingerLine, type FingeredEvent } from './finger-line'
 import { judge, type Verdict } from './judge'
 import { prepare, type Context, type Prepared } from './prepare'
@@ -148,6 +149,8 @@ export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules,
   const cycle = system.cycleLength(plucking)
   const block = spec[spec.family]
   const twice = sameFingerTwice(notes, spec.tempo)
+  const travel = measureTravel(notes, played.shifts, instrument, spec.tempo)
+  const high = findHigh(notes, instrument, barTicks(spec.rhythm.meter))
   return {
     kind: 'sheet',
     spec,
@@ -160,13 +163,14 @@ export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules,
     notes,
     holds: played.holds,
     shifts: played.shifts,
-    cues: writeCues(spec, plucking, { shifts: played.shifts, breaches, sameFingerTwice: twice }),
+    cues: writeCues(spec, plucking, { shifts: played.shifts, breaches, sameFingerTwice: twice, travel, high, bodyFret: instrument.bodyFret }),
     report: {
       crossings: countCrossings(notes),
       sameFingerTwice: twice,
       realignAfter: group === null || cycle === null ? null : realignAfter(cycle, group),
       widestSpanMm: spans.widestSpanMm,
-      travel: measureTravel(notes, played.shifts, instrument, spec.tempo),
+      travel,
+      high,
       quiet: quietStrings(notes, played.holds, instrument.tuning.length),
       breaches,
     },

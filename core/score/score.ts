@@ -30,7 +30,16 @@ export interface Shift { readonly at: Tick, readonly from: number, readonly to: 
 export interface Cue { readonly at: Tick, readonly text: string }
 
 /** Time and way of a hand that has to be elsewhere: milliseconds from onset to onset, millimetres along the string. */
-export interface Travel { readonly at: Tick, readonly ms: number, readonly mm: number }
+export interface Travel {
+  readonly at: Tick
+  readonly ms: number
+  readonly mm: number
+  /** Faster than a hand does reliably. */
+  readonly hasty: boolean
+}
+
+/** A stretch of notes past the fret where the neck meets the body: a short visit, or a stay. */
+export interface High { readonly from: Tick, readonly to: Tick, readonly stays: boolean }
 
 /** Which other string is kept quiet during a note, and by what. */
 export interface Quiet { readonly key: string, readonly string: number, readonly by: string }
@@ -44,6 +53,7 @@ export interface Report {
   readonly realignAfter: number | null
   readonly widestSpanMm: number
   readonly travel: readonly Travel[]
+  readonly high: readonly High[]
   readonly quiet: readonly Quiet[]
   readonly breaches: readonly Breach[]
 }

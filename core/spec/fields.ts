@@ -49,6 +49,8 @@ export const instrumentSchema = z.strictObject({
   scaleLengthMm: number('scale length', 300, 900).optional(),
   bodyFret: whole('body fret', 8, 30).optional(),
   capo: whole('capo', 0, 11).optional(),
+  nutSpacingMm: number('string spacing at the nut', 4, 15).optional(),
+  bridgeSpacingMm: number('string spacing at the bridge', 5, 20).optional(),
 })
 
 /** Schema of the student's hand, given beside a spec and never in it. All fields optional; mm for distances. */

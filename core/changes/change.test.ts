@@ -1,0 +1,60 @@
+import { describe, expect, test } from '@jest/globals'
+import { chordShape } from '../chords/chord'
+import { fretDistanceMm } from '../fretboard/geometry'
+import { instrumentOf, stringOffsetMm } from '../fretboard/instrument'
+import { barreOf, chordChange, chordChanges, travelMm } from './change'
+
+const guitar = instrumentOf({ preset: 'classical' })
+const shape = (frets: string, fingers?: string) => chordShape({ frets, fingers }, guitar, 'chord')
+const kinds = (from: string, to: string) => Object.fromEntries(chordChange(shape(from), shape(to), guitar).moves.map(move => [move.finger, move.kind]))
+
+// What the methods say of these changes (common practice, from memory).
+describe('chord changes', () => {
+  test('C to A minor: 1 and 2 stay, 3 moves', () => {
+    expect(kinds('x32010', 'x02210')).toEqual({ 1: 'pivot', 2: 'pivot', 3: 'moves' })
+  })
+
+  test('E to A minor: the whole shape moves one string', () => {
+    expect(kinds('022100', 'x02210')).toEqual({ 1: 'moves', 2: 'moves', 3: 'moves' })
+  })
+
+  test('A to D: 3 slides along the second string as a guide', () => {
+    const change = chordChange(chordShape({ frets: 'x02220', fingers: '-02130' }, guitar, 'a'), shape('xx0232'), guitar)
+    expect(change.moves.find(move => move.finger === 3)).toMatchObject({ kind: 'guide' })
+    expect(change.moves.find(move => move.finger === 3)!.mm).toBeCloseTo(fretDistanceMm(650, 3) - fretDistanceMm(650, 2), 0)
+  })
+
+  test('D to G: the little finger lands, 1 lifts', () => {
+    expect(kinds('xx0232', '320003')).toEqual({ 1: 'lifts', 2: 'moves', 3: 'moves', 4: 'lands' })
+  })
+
+  test('the bass goes down first', () => {
+    expect(chordChange(shape('022000'), shape('x32010'), guitar).placement[0]).toBe(3)
+    expect(chordChange(shape('xx0232'), shape('320003'), guitar).placement[0]).toBe(3)
+  })
+
+  test('a pivot travels nothing; a string across is as far as the strings are apart there', () => {
+    const change = chordChange(shape('022100'), shape('x02210'), guitar)
+    const at = fretDistanceMm(650, 2)
+    expect(change.moves.find(move => move.finger === 2)!.mm).toBeCloseTo(8.5 + 3 * (at / 650), 6)
+    expect(chordChange(shape('x32010'), shape('x32010'), guitar).travelMm).toBe(0)
+  })
+
+  test('full and half barres are told apart, and one barre is one contact', () => {
+    expect([barreOf(shape('133211')), barreOf(shape('x24432')), barreOf(shape('x02010')), barreOf(shape('xx0211', '--0211'))]).toEqual(['full', 'full', null, 'half'])
+    expect(chordChange(shape('133211'), shape('355333'), guitar).moves.filter(move => move.finger === 1)).toHaveLength(1)
+  })
+
+  test('a progression has one change fewer than chords', () => {
+    expect(chordChanges([shape('x32010'), shape('x02210'), shape('320003')], guitar).map(change => `${change.from}–${change.to}`)).toEqual(['C–Am', 'Am–G'])
+  })
+})
+
+describe('string spacing', () => {
+  test('strings lie evenly about the middle and spread towards the bridge', () => {
+    const offsets = [6, 5, 4, 3, 2, 1].map(string => stringOffsetMm(guitar, string, 0))
+    expect(offsets.reduce((sum, offset) => sum + offset, 0)).toBeCloseTo(0)
+    expect(stringOffsetMm(guitar, 1, 650) - stringOffsetMm(guitar, 6, 650)).toBeCloseTo(5 * 11.5)
+    expect(travelMm({ string: 6, fret: 0 }, { string: 1, fret: 0 }, guitar)).toBeCloseTo(5 * 8.5)
+  })
+})

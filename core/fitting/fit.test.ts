@@ -1,0 +1,80 @@
+import { describe, expect, test } from '@jest/globals'
+import { familyLookup } from '../families/registry'
+import { scoreOf } from '../score/score-of.test-data'
+import type { HandInput } from '../spec/fields'
+import { parseSpec } from '../spec/parse'
+import { fitDrill, leftOver } from './fit'
+import { firstBlocked, habitOf } from './habit'
+
+function spec(raw: object) {
+  const parsed = parseSpec({ version: 1, ...raw }, familyLookup)
+  if (!parsed.ok) throw new Error(`${parsed.error.path}: ${parsed.error.message}`)
+  return parsed.value
+}
+const order = (more: object = {}, fingers = [1, 2, 3, 4]) => spec({ family: 'order', order: { fingers }, ...more })
+
+describe('fitting a drill to a hand', () => {
+  // The lowest comfortable positions of the handbook formula, here found by trying.
+  test.each([[78, 'classical', 5], [85, 'classical', 4], [55, 'three-quarter', 9], [50, 'half', 10]] as const)('a reach of %i mm on a %s guitar plays four fingers first in position %i', (reachMm, preset, position) => {
+    expect(fitDrill(order({ instrument: { preset }, position: 1 }), { reachMm }).spec.position).toBe(position)
+  })
+
+  test('says what was moved and by which stretch', () => {
+    const { changes, left } = fitDrill(order({ position: 1 }), { reachMm: 78 })
+    expect(changes).toEqual([{ what: 'moved from I to V', why: expect.stringContaining('97.6 mm, comfortable 78.0 mm') }])
+    expect(left).toEqual([])
+  })
+
+  test('a drill that suits is left alone', () => {
+    expect(fitDrill(order(), { reachMm: 78 }).changes).toEqual([])
+  })
+
+  test('an order loses the finger that is to be spared, a pair takes another', () => {
+    expect(fitDrill(order(), { reachMm: 78, spared: [4] })).toMatchObject({ spec: { order: { fingers: [1, 2, 3] } }, changes: expect.arrayContaining([{ what: 'plays with the other fingers only', why: 'finger 4 is to be spared' }]) })
+    expect(fitDrill(spec({ family: 'pair', pair: { fingers: [3, 4] } }), { spared: [4] }).spec.pair).toMatchObject({ fingers: [3, 2] })
+  })
+
+  test('a scale is fingered anew around an excluded finger, and says so', () => {
+    const fit = fitDrill(spec({ family: 'scale', position: 2, scale: { tonic: 'C', type: 'major' } }), { excluded: [4] })
+    expect(fit.changes[0]).toEqual({ what: 'fingered anew around it', why: 'finger 4 is not to be used' })
+    expect(scoreOf(fit.spec, { hand: { excluded: [4] } }).notes.some(note => note.finger === 4)).toBe(false)
+  })
+
+  test('a position set by a transform stays, and what does not suit is said', () => {
+    const { changes, left } = fitDrill(order({ then: [{ do: 'position', to: 1 }] }), { reachMm: 60 })
+    expect(changes).toEqual([])
+    expect(left.join()).toContain('limit')
+  })
+
+  test('drills without a guitar have nothing to fit', () => {
+    expect(fitDrill(spec({ family: 'count', count: { tempos: [60], bars: 2 } }), { reachMm: 50 }).changes).toEqual([])
+  })
+
+  test('a smaller hand finds more left over', () => {
+    const hands: HandInput[] = [{ reachMm: 100 }, { reachMm: 70 }]
+    const [large, small] = hands.map(hand => leftOver(order({ position: 1 }), hand))
+    expect(large).toEqual([])
+    expect(small!.length).toBeGreaterThan(0)
+  })
+})
+
+describe('a habit', () => {
+  const score = scoreOf(order({ strings: { order: [6], travel: 'there' } }))
+
+  test('is the first finger that is not the sheet’s', () => {
+    expect(habitOf(score, { 'p1.s6.1': 1, 'p1.s6.3': 4 })).toEqual({ instead: 3, plays: 4 })
+    expect(habitOf(score, { 'p1.s6.1': 1 })).toBeNull()
+  })
+
+  test('blocks the first drill where it is paid for, not those where it does no harm', () => {
+    const list = [
+      { name: 'counting', spec: spec({ family: 'count', count: { tempos: [60], bars: 1 } }) },
+      { name: 'two neighbours', spec: order({ strings: { order: [6], travel: 'there' } }, [1, 2]) },
+      { name: 'four fingers', spec: order({ strings: { order: [6], travel: 'there' } }) },
+    ]
+    const blocked = firstBlocked({ instead: 1, plays: 3 }, list, { reachMm: 78 })
+    expect(blocked?.name).toBe('four fingers')
+    expect(blocked?.message).toMatch(/^finger 3 here costs/)
+    expect(firstBlocked({ instead: 1, plays: 2 }, list.slice(0, 2), { reachMm: 78 })).toBeNull()
+  })
+})

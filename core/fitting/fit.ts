@@ -1,0 +1,92 @@
+import { familyNamed } from '../families/registry'
+import type { SheetFamily } from '../families/family'
+import { romanPosition } from '../fretboard/geometry'
+import { instrumentOf } from '../fretboard/instrument'
+import { handOf } from '../hand/hand'
+import { realise } from '../score/realise'
+import type { Score } from '../score/score'
+import type { HandInput } from '../spec/fields'
+import type { Spec } from '../spec/parse'
+
+/** One thing that fitting changed, and why. */
+export interface FitChange { readonly what: string, readonly why: string }
+
+/** A drill fitted to a hand. */
+export interface Fit {
+  readonly spec: Spec
+  readonly changes: readonly FitChange[]
+  /** What still does not suit the hand. */
+  readonly left: readonly string[]
+}
+
+const played = (spec: Spec, hand: HandInput): Score | null => {
+  const result = realise(spec, { hand })
+  return result.ok && result.value.kind === 'sheet' ? result.value : null
+}
+
+const usesAny = (score: Score, fingers: readonly number[]) => score.notes.some(note => note.finger !== null && fingers.includes(note.finger))
+const strains = (score: Score) => score.report.breaches.filter(breach => breach.rule === 'stretch' || breach.rule === 'reach')
+const list = (fingers: readonly number[]) => fingers.join(' and ')
+
+/** The drill without the fingers to be spared: its own smaller form, or the engine's way round them. */
+function avoid(spec: Spec, family: SheetFamily, hand: HandInput): { readonly spec: Spec, readonly change: FitChange } | null {
+  const banned = [...new Set([...(hand.excluded ?? []), ...(hand.spared ?? [])])].sort()
+  const score = played(spec, hand)
+  if (banned.length === 0 || !score || !usesAny(score, banned)) return null
+  const why = `finger ${list(banned.filter(finger => usesAny(score, [finger])))} is ${hand.excluded?.some(finger => usesAny(score, [finger])) ? 'not to be used' : 'to be spared'}`
+  const block = family.without?.(spec[spec.family], banned)
+  const smaller = block ? { ...spec, [spec.family]: block } : null
+  if (smaller && played(smaller, hand)) return { spec: smaller, change: { what: 'plays with the other fingers only', why } }
+  const round: Spec = { ...spec, fingering: { rule: 'best' } }
+  const again = played(round, hand)
+  return again && !usesAny(again, banned) ? { spec: round, change: { what: 'fingered anew around it', why } } : null
+}
+
+/** The lowest position in which nothing is over comfort; null when there is none on this neck. */
+function lowestComfortable(spec: Spec, hand: HandInput): number | null {
+  const { lastFret } = instrumentOf(spec.instrument)
+  for (let position = 1; position <= Math.min(lastFret, 24); position++) {
+    const score = played({ ...spec, position }, hand)
+    if (score && strains(score).length === 0) return position
+  }
+  return null
+}
+
+/**
+ * Fits a drill to a hand: moves it to the lowest comfortable position where it moves as a whole, and goes round fingers
+ * that are excluded or to be spared. The teacher may keep the original; nothing is changed in place.
+ * @param spec A checked spec on the student's guitar.
+ * @returns The fitted spec, what was changed and why, and what still does not suit.
+ */
+export function fitDrill(spec: Spec, input: HandInput): Fit {
+  const family = familyNamed(spec.family)
+  if (!('build' in family)) return { spec, changes: [], left: [] }
+  const changes: FitChange[] = []
+  let fitted = spec
+  const spared = avoid(spec, family, input)
+  if (spared) {
+    fitted = spared.spec
+    changes.push(spared.change)
+  }
+  // A transform that sets the position stands over the shared field: such a drill stays where it was put.
+  if (family.moves && !fitted.then.some(transform => transform.do === 'position')) {
+    const lowest = lowestComfortable(fitted, input)
+    if (lowest !== null && lowest !== fitted.position) {
+      const { reachMm } = handOf(input)
+      const before = played(fitted, input)
+      const strain = before ? strains(before)[0] : undefined
+      changes.push({
+        what: `moved from ${romanPosition(fitted.position)} to ${romanPosition(lowest)}`,
+        why: strain && lowest > fitted.position ? strain.message : `the lowest position that is comfortable for a reach of ${Math.round(reachMm)} mm on ${Math.round(instrumentOf(fitted.instrument).scaleLengthMm)} mm`,
+      })
+      fitted = { ...fitted, position: lowest }
+    }
+  }
+  return { spec: fitted, changes, left: leftOver(fitted, input) }
+}
+
+/** What does not suit a hand in a drill as it stands: stretches, fingers to be spared, in words; empty when it suits. */
+export function leftOver(spec: Spec, hand: HandInput): readonly string[] {
+  const score = played(spec, hand)
+  return score ? [...new Set(score.report.breaches.map(breach => breach.message))] : []
+}
