@@ -1,9 +1,11 @@
 import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
+import type { Verdict } from '#core/score/judge'
 import { realise } from '#core/score/realise'
-import type { CountPlan, Score, StepsPlan } from '#core/score/score'
-import type { HandInput } from '#core/spec/fields'
+import type { CountPlan, Realised, Score, StepsPlan } from '#core/score/score'
+import type { HandInput, Pins } from '#core/spec/fields'
+import type { Habits } from '#core/spec/habits'
 import { fieldAt, minimalSpec, withField } from '#core/spec/minimal'
-import { parseSpec, type Spec } from '#core/spec/parse'
+import { parseSpec, type Parsed, type Spec } from '#core/spec/parse'
 import type { SpecProblem } from '#core/spec/spec-error'
 
 /** The drill an empty bench opens with. */
@@ -12,57 +14,103 @@ export const openingSpec = (): Record<string, unknown> => {
   return { version: 1, family: family.name, tempo: 60, [family.name]: family.opening }
 }
 
+/** Whom the bench works for: a student's hand and ways, or nobody in particular. */
+export interface BenchPerson { readonly hand?: HandInput | undefined, readonly habits?: Habits | undefined }
+
+/** What undo goes back through: the drill, and the fingers set over it. */
+interface Draft { readonly spec: Record<string, unknown>, readonly pins: Pins }
+
+/** Pins of notes that a spec still has; keys outlive changes of tempo, position and guitar, but not of the notes themselves. */
+function livePins(spec: Record<string, unknown>, pins: Pins): Pins {
+  if (Object.keys(pins).length === 0) return pins
+  const result = realise({ ...spec, fingering: { rule: 'one-per-fret' } })
+  if (!result.ok || result.value.kind !== 'sheet') return {}
+  const fretted = new Set(result.value.notes.filter(note => note.finger).map(note => note.key))
+  return Object.fromEntries(Object.entries(pins).filter(([key]) => fretted.has(key)))
+}
+
 /**
- * The drill on the bench: its spec with undo and redo, and what it realises to for a hand.
- * The last playable score stays in sight while a change makes the drill impossible.
+ * The drill on the bench: its spec and pinned fingers with undo and redo, what they realise to for a hand, and the verdict
+ * on the fingers. The last playable score stays in sight while a change makes the drill impossible or is worked out.
  */
-export function useBench(hand: Readonly<Ref<HandInput | undefined>>) {
-  const raw = shallowRef<Record<string, unknown>>(openingSpec())
-  const { undo, redo, canUndo, canRedo, clear, commit } = useManualRefHistory(raw, { capacity: 200 })
+export function useBench(person: Readonly<Ref<BenchPerson>>) {
+  const draft = shallowRef<Draft>({ spec: openingSpec(), pins: {} })
+  const { undo, redo, canUndo, canRedo, clear, commit } = useManualRefHistory(draft, { capacity: 200 })
+  const raw = computed(() => draft.value.spec)
+  const pins = computed(() => draft.value.pins)
+  /** Fingers a student really takes, while the teacher writes them down; null otherwise. */
+  const asPlayed = shallowRef<Pins | null>(null)
 
   const spec = shallowRef<Spec>()
   const score = shallowRef<Score>()
   const plan = shallowRef<CountPlan | StepsPlan | null>(null)
   const problem = shallowRef<SpecProblem | null>(null)
+  const context = computed(() => ({ hand: person.value.hand, habits: person.value.habits, pins: { ...pins.value, ...asPlayed.value } }))
 
-  watch([raw, hand], () => {
-    const parsed = parseSpec(raw.value, familyLookup)
-    if (parsed.ok) spec.value = parsed.value
-    const result = realise(raw.value, { hand: hand.value })
+  function take(result: Parsed<Realised>) {
     problem.value = result.ok ? null : result.error
     if (!result.ok) return
     if (result.value.kind === 'sheet') score.value = result.value
     plan.value = result.value.kind === 'sheet' ? null : result.value
-  }, { immediate: true, flush: 'sync' })
-
-  function replace(next: Record<string, unknown>) {
-    if (JSON.stringify(next) === JSON.stringify(raw.value)) return
-    raw.value = next
-    commit()
   }
 
+  // One finger per fret is drawn at once; where the engine chooses, the sheet follows when it has.
+  const atOnce = computed(() => !score.value || spec.value?.fingering.rule === 'one-per-fret')
+  watch([raw, context], () => {
+    const parsed = parseSpec(raw.value, familyLookup)
+    if (parsed.ok) spec.value = parsed.value
+    if (!parsed.ok || atOnce.value) take(realise(raw.value, context.value))
+  }, { immediate: true, flush: 'sync' })
+
+  const verdict = useVerdict(() => ({ spec: raw.value, context: context.value }))
+  watch(verdict.answer, (answer) => {
+    if (answer && !atOnce.value) take(answer)
+  }, { flush: 'sync' })
+  const fingering = computed<Verdict | null>(() => {
+    const { value: answer } = verdict.answer
+    return answer?.ok && answer.value.kind === 'sheet' ? answer.value.fingering : null
+  })
+
+  function write(next: Draft) {
+    if (JSON.stringify(next) === JSON.stringify(draft.value)) return
+    draft.value = next
+    commit()
+  }
+  const replace = (next: Record<string, unknown>) => write({ spec: next, pins: livePins(next, pins.value) })
+
   /** Puts another drill on the bench; what was there cannot be undone into it. */
-  function load(next: Record<string, unknown>) {
-    raw.value = next
+  function load(next: Record<string, unknown>, nextPins: Pins = {}) {
+    asPlayed.value = null
+    draft.value = { spec: next, pins: livePins(next, nextPins) }
     clear()
     commit()
   }
 
   return {
-    raw: readonly(raw) as Readonly<Ref<Record<string, unknown>>>,
+    raw,
+    pins,
+    asPlayed,
     spec,
     score,
     /** A drill without a guitar: counting or timed steps; null while a sheet is on the bench. */
     plan,
     problem,
+    /** The verdict on the fingers in sight; null until the engine has looked at them. */
+    fingering,
+    engine: verdict,
     /** The spec without what has its default; what is saved and shared. */
     minimal: computed(() => (spec.value && problem.value === null ? minimalSpec(spec.value) : raw.value)),
     get: (path: string) => (spec.value ? fieldAt(spec.value, path) : undefined),
     set: (path: string, value: unknown) => replace(withField(raw.value, path, value)),
     replace,
+    /** Pins fingers to notes, or with null lets the drill have its own again. */
+    pin: (fingers: Readonly<Record<string, number | null>>) => {
+      const kept = Object.fromEntries(Object.entries({ ...pins.value, ...fingers }).filter((entry): entry is [string, number] => entry[1] !== null && entry[1] !== 0))
+      write({ spec: raw.value, pins: kept })
+    },
     /** Another family, with a block that is playable at once; what all families share stays. */
     changeFamily: (name: string) => {
-      const { family, then: _then, slurs: _slurs, ...rest } = raw.value
+      const { family, then: _then, slurs: _slurs, fingering: _fingering, ...rest } = raw.value
       const shared = Object.fromEntries(Object.entries(rest).filter(([key]) => key !== family))
       replace({ ...shared, family: name, [name]: familyNamed(name).opening })
     },

@@ -1,7 +1,9 @@
 import { v4 as uuid } from 'uuid'
+import { realise } from '#core/score/realise'
 import { minimalSpec } from '#core/spec/minimal'
+import { pinsSchema, type Pins } from '#core/spec/fields'
 import type { DrillDetail, DrillVersion } from '#shared/contracts/drills'
-import type { StudentRow } from '#shared/contracts/students'
+import type { AssignmentDetail, StudentPage, StudentRow } from '#shared/contracts/students'
 
 /** What a name is asked for. */
 export type Naming = 'save' | 'rename' | 'duplicate'
@@ -16,6 +18,8 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
   const api = useApi()
   const toasts = useToasts()
   const drill = shallowRef<DrillDetail | null>(null)
+  /** The set drill whose fingers are worked on; null when the bench is not about one. */
+  const assignment = shallowRef<AssignmentDetail | null>(null)
   const naming = ref<Naming | null>(null)
   const setting = ref(false)
   const busy = ref(false)
@@ -98,11 +102,19 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
     toasts.say({ save: `Saved as “${wanted}”.`, rename: `Renamed to “${wanted}”.`, duplicate: `“${wanted}” is a copy of its own.` }[kind!])
   }
 
-  async function setFor(wish: { readonly studentId: string }) {
+  /** Fingers that go with a drill to its student: those pinned; where the engine chose, all of them, so that a faster tempo does not change them. */
+  function fingersToSet(spec: unknown, who: StudentRow | undefined): Pins {
+    if (bench.spec.value?.fingering.rule !== 'best') return bench.pins.value
+    const result = realise(spec, { hand: who?.hand, pins: bench.pins.value })
+    return result.ok && result.value.kind === 'sheet' ? Object.fromEntries(result.value.notes.flatMap(note => (note.finger ? [[note.key, note.finger]] : []))) : {}
+  }
+
+  async function setFor({ spec, ...wish }: { readonly studentId: string, readonly spec: Record<string, unknown> | null }) {
     const who = students.value?.find(each => each.id === wish.studentId)
+    if (spec) bench.replace(spec)
     const done = await attempt(async () => {
       const version = await saveVersion()
-      await api.post('/api/assignments', { id: uuid(), drillVersionId: version.id, ...wish })
+      await api.post('/api/assignments', { id: uuid(), drillVersionId: version.id, ...wish, pins: fingersToSet(bench.minimal.value, who) })
       return true
     })
     if (!done) return
@@ -111,8 +123,42 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
   }
 
   /** Opens what the address asks for: a saved drill, a drill spelt out, or both. */
-  async function open({ spec, drill: drillId }: { readonly spec?: unknown, readonly drill?: unknown }) {
-    if (typeof drillId === 'string') {
+  const samePins = (a: Pins, b: Pins) => JSON.stringify(Object.entries(a).sort()) === JSON.stringify(Object.entries(b).sort())
+  // Only while the bench still says what was set: of another drill the fingers would be another's.
+  const fingersChanged = computed(() => assignment.value !== null && saved.value?.number === assignment.value.versionNumber && !samePins(bench.pins.value, assignment.value.pins))
+
+  /** Keeps the fingers on the bench for the student whose set drill this is. */
+  async function keepFingers() {
+    const set = assignment.value!
+    const { value: pins } = bench.pins
+    const done = await attempt(async () => {
+      await api.put(`/api/assignments/${set.id}/pins`, { id: uuid(), pins })
+      return true
+    })
+    toasts.say(done ? 'The fingers are kept for this student.' : refusal.value, { tone: done ? 'plain' : 'trouble' })
+    if (done) assignment.value = { ...set, pins }
+  }
+
+  async function loadSet(id: string, studentId: string) {
+    try {
+      const page = await api.get<StudentPage>(`/api/students/${studentId}`)
+      assignment.value = page.assignments.find(each => each.id === id) ?? null
+      if (assignment.value) await load(assignment.value.drillId)
+    }
+    catch (error) {
+      toasts.say((error as Error).message, { tone: 'trouble' })
+    }
+  }
+
+  async function open({ spec, drill: drillId, pins, set, student }: { readonly spec?: unknown, readonly drill?: unknown, readonly pins?: unknown, readonly set?: unknown, readonly student?: unknown }) {
+    if (typeof set === 'string' && typeof student === 'string') {
+      await loadSet(set, student)
+      if (assignment.value && typeof spec !== 'string') {
+        bench.load(minimalSpec(assignment.value.spec), assignment.value.pins)
+        return
+      }
+    }
+    if (typeof drillId === 'string' && !drill.value) {
       try {
         await load(drillId)
       }
@@ -124,7 +170,7 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
       try {
         const read: unknown = JSON.parse(spec)
         if (typeof read !== 'object' || read === null || Array.isArray(read)) throw new TypeError('not a drill')
-        bench.load(read as Record<string, unknown>)
+        bench.load(read as Record<string, unknown>, readPins(pins))
         // A drill that cannot be read at all leaves nothing to draw: start from the opening one and say so.
         if (!bench.spec.value) throw new TypeError('not a drill')
         if (bench.problem.value) toasts.say(`The address asks for something impossible: ${bench.problem.value.path}: ${bench.problem.value.message}. The last playable drill is shown.`, { tone: 'trouble' })
@@ -139,8 +185,21 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
     }
   }
 
+  /** Pins of an address; what cannot be read is no reason to lose the drill. */
+  function readPins(text: unknown): Pins {
+    if (typeof text !== 'string') return {}
+    try {
+      const read = pinsSchema.safeParse(JSON.parse(text))
+      return read.success ? read.data : {}
+    }
+    catch {
+      return {}
+    }
+  }
+
   function startNew() {
     drill.value = null
+    assignment.value = null
     bench.load(openingSpec())
   }
 
@@ -158,10 +217,14 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
     save,
     name,
     setFor,
+    assignment: shallowReadonly(assignment),
+    fingersChanged,
+    keepFingers,
     startNew,
     /** What is on the bench no longer belongs to the saved drill. */
     letGo: () => {
       drill.value = null
+      assignment.value = null
     },
   }
 }

@@ -9,9 +9,11 @@ const { data: loadedStudents } = useLoaded<readonly StudentRow[]>(() => '/api/st
 const students = computed(() => loadedStudents.value ?? [])
 const studentId = ref<string | null>(typeof route.query.student === 'string' ? route.query.student : null)
 const student = computed(() => students.value.find(each => each.id === studentId.value) ?? null)
-const hand = computed(() => student.value?.hand)
+const person = computed(() => ({ hand: student.value?.hand, habits: student.value?.habits }))
 
-const bench = useBench(hand)
+const bench = useBench(person)
+const fitting = useFitting(bench)
+const { fitted } = fitting
 const drill = useBenchDrill(bench, students)
 const lanes = useLocalStorage('fidactyl-lanes', true)
 await drill.open(route.query)
@@ -21,19 +23,37 @@ let leaving = false
 onBeforeRouteLeave(() => {
   leaving = true
 })
-watchDebounced([bench.minimal, studentId, drill.drill], () => {
+watchDebounced([bench.minimal, bench.pins, studentId, drill.drill, drill.assignment], () => {
   const query = {
     ...(drill.drill.value && { drill: drill.drill.value.id }),
     ...(studentId.value && { student: studentId.value }),
+    ...(drill.assignment.value && { set: drill.assignment.value.id }),
     spec: JSON.stringify(bench.minimal.value),
+    ...(Object.keys(bench.pins.value).length > 0 && { pins: JSON.stringify(bench.pins.value) }),
   }
   if (!leaving) void router.replace({ path: '/bench', query })
 }, { debounce: 250 })
 
+// The drill moves to the student's own guitar and hand; undo or “Keep the original” takes it back. An address that spells
+// a drill out, and one that was set for this student, are left as they are.
 watch(studentId, () => {
-  // The drill moves to the student's own guitar; undo takes it back.
-  if (student.value) bench.set('instrument', student.value.instrument)
+  fitting.dismiss()
+  if (student.value) fitting.fit(student.value)
 })
+if (typeof route.query.spec !== 'string' && typeof route.query.set !== 'string' && studentId.value) {
+  void until(student).toBeTruthy().then(() => fitting.fit(student.value!))
+}
+
+const selected = ref<number | null>(null)
+const sheet = useTemplateRef<{ setFinger: (finger: number | null) => void }>('sheet')
+function show(key: string) {
+  const index = score.value!.notes.findIndex(note => note.key === key)
+  if (index >= 0) selected.value = index
+}
+/** Another fingering: what differs from the one in sight is pinned. */
+function take(fingers: Readonly<Record<string, number>>) {
+  bench.pin(Object.fromEntries(score.value!.notes.filter(note => note.finger && fingers[note.key] && fingers[note.key] !== note.finger).map(note => [note.key, fingers[note.key]!])))
+}
 
 /** The marked notes become a drill of their own; the spec keeps what they were taken from. */
 function takeExcerpt(from: string, to: string) {
@@ -57,6 +77,8 @@ const shortcuts = [
   { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
   { key: 'ArrowDown', label: 'Slower by 1', run: () => dock.value?.change(-1) },
   { key: 't', label: 'Tap the tempo', run: () => dock.value?.tap() },
+  ...[1, 2, 3, 4].map(finger => ({ key: String(finger), label: `Finger ${finger} for the picked note`, run: () => sheet.value?.setFinger(finger) })),
+  { key: '0', label: 'Its own finger again', run: () => sheet.value?.setFinger(null) },
   { key: 'z', label: 'Undo', run: () => bench.undo() },
   { key: 'y', label: 'Redo', run: () => bench.redo() },
   { key: 's', label: 'Save', run: () => void drill.save() },
@@ -98,6 +120,12 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         @print="printOut"
         @keys="keysOpen = true"
       />
+      <FitNote
+        v-if="fitted"
+        :fitted="fitted"
+        @original="fitting.keepOriginal"
+        @dismiss="fitting.dismiss"
+      />
       <div class="flex-1 min-h-0 grid grid-cols-1 lg:grid-cols-[18rem_minmax(0,1fr)_16rem]">
         <aside
           class="lg:overflow-y-auto p-5 lg:border-r border-line max-lg:order-2"
@@ -107,8 +135,12 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           <BenchControls :bench="bench" />
         </aside>
         <BenchSheet
+          ref="sheet"
           v-model:lanes="lanes"
+          v-model:selected="selected"
           :bench="bench"
+          :student="student"
+          :drill-id="drill.drill.value?.id ?? null"
           :clock="metronome"
           @excerpt="takeExcerpt"
         />
@@ -120,7 +152,11 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           <BenchReckoning
             v-if="!plan"
             :score="score"
-            :hand="hand"
+            :hand="student?.hand"
+            :verdict="bench.fingering.value"
+            :busy="bench.engine.busy.value"
+            @show="show"
+            @take="take"
           />
         </aside>
       </div>
@@ -149,6 +185,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         v-model:open="setting"
         :students="students"
         :chosen-id="studentId"
+        :spec="bench.minimal.value"
         :tempo="tempo"
         :busy="busy"
         :error="refusal"

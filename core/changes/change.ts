@@ -2,6 +2,8 @@ import { fretDistanceMm } from '../fretboard/geometry'
 import { stringOffsetMm, type Instrument } from '../fretboard/instrument'
 import type { ChordShape, ChordString } from '../chords/chord'
 import type { Finger } from '../hand/hand'
+import type { Tick } from '../line/ticks'
+import type { Score } from '../score/score'
 
 /** A finger on its place in a chord; a barre is one contact, on its thickest string. */
 export interface ChangeContact { readonly finger: Finger, readonly string: number, readonly fret: number, readonly strings: readonly number[] }
@@ -84,6 +86,15 @@ export function chordChange(from: ChordShape, to: ChordShape, instrument: Instru
     placement: [...after].sort((a, b) => b.string - a.string).map(contact => contact.finger).filter(finger => !moves.some(move => move.finger === finger && move.kind === 'pivot')),
     barre: barreOf(to),
   }
+}
+
+/** A chord with the fingers a score really has on it, where they differ from the shape's own. */
+export function fingersAt({ holds }: Score, at: Tick, shape: ChordShape): ChordShape {
+  const contacts = shape.contacts.map((contact) => {
+    const hold = holds.find(each => each.from <= at && at < each.to && each.string === contact.string && each.fret === contact.fret)
+    return hold ? { ...contact, finger: hold.finger } : contact
+  })
+  return { ...shape, contacts }
 }
 
 /** Every change of a progression in turn. */

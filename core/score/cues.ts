@@ -1,4 +1,5 @@
 import type { SharedSpec } from '../spec/fields'
+import type { Habits } from '../spec/habits'
 import { romanPosition } from '../fretboard/geometry'
 import type { Breach } from '../hand/step'
 import type { Cue, High, Shift, Travel } from './score'
@@ -17,6 +18,19 @@ const LENGTH_CUES: Readonly<Record<SharedSpec['sound']['length'], string | null>
 
 const FINGERSTYLE = ['thumb-pick', 'pima', 'im', 'ma', 'ia', 'pi', 'thumb', 'given']
 
+// Schools differ; the product does not decide, it only asks for one way.
+const ANCHOR_CUES: Readonly<Record<NonNullable<Habits['anchor']>, string>> = {
+  anchor: 'Plucking hand anchored, lightly, always at the same place.',
+  float: 'Plucking hand floats: nothing rests on the guitar.',
+  open: 'Plucking hand anchored or floating, as agreed: the same throughout.',
+}
+
+const SOUNDER_CUES: Readonly<Record<'nails' | 'pick' | 'thumb pick', string>> = {
+  'nails': 'Nails filed and smooth before the first note.',
+  'pick': 'The same pick as last week, held the same way.',
+  'thumb pick': 'Thumb pick snug on the thumb; it wants some fifty hours before it is judged.',
+}
+
 /** What was found in a drill that a cue may speak of. */
 interface Found {
   readonly shifts: readonly Shift[]
@@ -25,6 +39,7 @@ interface Found {
   readonly travel: readonly Travel[]
   readonly high: readonly High[]
   readonly bodyFret: number
+  readonly habits: Habits
 }
 
 /** Cues for the plucking hand; common practice of the schools. */
@@ -42,7 +57,7 @@ function pluckingCues({ system, stroke }: SharedSpec['plucking']): readonly stri
 }
 
 /** What a teacher would remind the student of, the most general first. */
-export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { shifts, breaches, sameFingerTwice, travel, high, bodyFret }: Found): readonly Cue[] {
+export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { shifts, breaches, sameFingerTwice, travel, high, bodyFret, habits }: Found): readonly Cue[] {
   const cues: Cue[] = [{ at: 0, text: HOLD_CUES[spec.hold] }]
   const add = (text: string) => cues.push({ at: 0, text })
   const length = LENGTH_CUES[spec.sound.length]
@@ -51,8 +66,8 @@ export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { 
   if (sameFingerTwice > 0) add(`A plucking finger plays twice running at speed ${sameFingerTwice} ${sameFingerTwice === 1 ? 'time' : 'times'}: let another take over.`)
   if (spec.slurs.length > 0) add('Slurred notes as loud as plucked ones; for a pull-off the lower finger is already down.')
   if (breaches.some(breach => breach.rule === 'stretch' || breach.rule === 'reach')) add('A stretch: two or three minutes, warmed up, never forced. Pain means stop.')
-  // Schools differ; the product does not decide, it only asks for one way.
-  add('Plucking hand anchored or floating, as agreed: the same throughout.')
+  add(ANCHOR_CUES[habits.anchor ?? 'open'])
+  if (habits.sounder && habits.sounder !== 'flesh') add(SOUNDER_CUES[habits.sounder])
   if (travel.some(each => each.hasty)) add('A hand has less time than it needs for its way: leave a rest before it, or go slower.')
   if (high.length > 0) {
     add(high.some(each => each.stays)

@@ -6,12 +6,18 @@ import { handOf } from '../hand/hand'
 import type { HandRules } from '../hand/step'
 import type { Grip, Line } from '../line/line'
 import type { HandInput, Pins, SharedSpec } from '../spec/fields'
+import type { Habits } from '../spec/habits'
 import type { Spec } from '../spec/parse'
 import { SpecError } from '../spec/spec-error'
 import { transformLine, transformSpec } from '../transforms/registry'
 
 /** The student a drill is realised for; everything optional. */
-export interface Context { readonly hand?: HandInput, readonly pins?: Pins }
+export interface Context {
+  readonly hand?: HandInput
+  readonly pins?: Pins
+  /** Ways of the plucking hand; only cues depend on them. */
+  readonly habits?: Habits
+}
 
 /** A drill whose line is written and whose fingers are decided: by its family, or by the engine where the spec leaves them to it. */
 export interface Prepared {
@@ -21,6 +27,7 @@ export interface Prepared {
   readonly instrument: Instrument
   readonly rules: HandRules
   readonly pins: Pins
+  readonly habits: Habits
   /** The line as the family writes it. */
   readonly written: Line
   readonly played: PlayedLine | null
@@ -83,5 +90,5 @@ export function prepare(family: SheetFamily, spec: Spec, context: Context): Prep
   const rules: HandRules = { hand: handOf(context.hand), instrument, policy: spec.hold }
   const freedom = FREEDOM[spec.fingering.rule]
   const fingered = freedom === 'none' ? null : finger(written, { rules, tempo: spec.tempo, pins, freedom })
-  return { spec, moved, instrument, rules, pins, written, fingered, played: fingered && lineBy(written, fingered) }
+  return { spec, moved, instrument, rules, pins, habits: context.habits ?? {}, written, fingered, played: fingered && lineBy(written, fingered) }
 }

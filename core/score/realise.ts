@@ -135,7 +135,7 @@ function pluckingOf(family: SheetFamily, spec: Spec): SharedSpec['plucking'] {
 }
 
 /** Writes the score of a drill whose fingers are decided. */
-export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules, pins, written, played: byEngine }: Prepared): Score {
+export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules, pins, habits, written, played: byEngine }: Prepared): Score {
   const line = byEngine?.line ?? written
   const events = fingerLine(line, instrument, byEngine ? {} : pins)
   const plucking = pluckingOf(family, spec)
@@ -163,7 +163,7 @@ export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules,
     notes,
     holds: played.holds,
     shifts: played.shifts,
-    cues: writeCues(spec, plucking, { shifts: played.shifts, breaches, sameFingerTwice: twice, travel, high, bodyFret: instrument.bodyFret }),
+    cues: writeCues(spec, plucking, { shifts: played.shifts, breaches, sameFingerTwice: twice, travel, high, bodyFret: instrument.bodyFret, habits }),
     report: {
       crossings: countCrossings(notes),
       sameFingerTwice: twice,

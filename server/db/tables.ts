@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { boolean, char, check, date, datetime, double, foreignKey, index, int, json, mysqlEnum, mysqlTable, primaryKey, text, tinyint, unique, varchar } from 'drizzle-orm/mysql-core'
-import type { HandInput } from '../../core/spec/fields'
+import type { HandInput, Pins } from '../../core/spec/fields'
+import type { Habits } from '../../core/spec/habits'
 import type { InstrumentChoice } from '../../core/fretboard/instrument'
 import { DECISIONS, type Plan } from '../../core/spec/plan-fields'
 import type { LessonEvent } from '../../core/lesson/events'
@@ -43,6 +44,21 @@ export const signInFailures = mysqlTable('sign_in_failures', {
   at: instant('at').notNull(),
 }, t => [index('failures_by_subject').on(t.subject, t.at)])
 
+/** A guitar of the teacher's own, beside the ready-made ones. */
+export const instruments = mysqlTable('instruments', {
+  id: uuid('id').primaryKey(),
+  studioId: uuid('studio_id').notNull(),
+  teacherId: uuid('teacher_id').notNull(),
+  name: varchar('name', { length: 80 }).notNull(),
+  choice: json('choice').$type<InstrumentChoice>().notNull(),
+  archivedAt: instant('archived_at'),
+  createdAt: instant('created_at').notNull(),
+}, t => [
+  unique('instruments_in_studio').on(t.studioId, t.id),
+  foreignKey({ name: 'instruments_teacher', columns: [t.studioId, t.teacherId], foreignColumns: [users.studioId, users.id] }),
+  index('instruments_by_teacher').on(t.studioId, t.teacherId, t.name),
+])
+
 /** A student of one teacher. */
 export const students = mysqlTable('students', {
   id: uuid('id').primaryKey(),
@@ -50,14 +66,19 @@ export const students = mysqlTable('students', {
   teacherId: uuid('teacher_id').notNull(),
   name: varchar('name', { length: 120 }).notNull(),
   birthYear: int('birth_year'),
+  /** The teacher's own guitar that is meant, where it is one; its figures are copied into the next column whenever it changes. */
+  instrumentId: uuid('instrument_id'),
   instrument: json('instrument').$type<InstrumentChoice>().notNull(),
   hand: json('hand').$type<HandInput>().notNull(),
+  /** What the hand card says beyond the measures; null for nothing yet. */
+  habits: json('habits').$type<Habits>(),
   about: text('about').notNull(),
   archivedAt: instant('archived_at'),
   createdAt: instant('created_at').notNull(),
 }, t => [
   unique('students_in_studio').on(t.studioId, t.id),
   foreignKey({ name: 'students_teacher', columns: [t.studioId, t.teacherId], foreignColumns: [users.studioId, users.id] }),
+  foreignKey({ name: 'students_instrument', columns: [t.studioId, t.instrumentId], foreignColumns: [instruments.studioId, instruments.id] }),
   index('students_by_teacher').on(t.studioId, t.teacherId, t.name),
 ])
 
@@ -107,6 +128,8 @@ export const assignments = mysqlTable('assignments', {
   drillVersionId: uuid('drill_version_id').notNull(),
   stage: varchar('stage', { length: 80 }).notNull(),
   plan: json('plan').$type<Plan>().notNull(),
+  /** Fingers set for this student over the drill's own, by note; null for none. */
+  pins: json('pins').$type<Pins>(),
   /** The day the target is wanted on. */
   targetOn: day('target_on'),
   position: int('position').notNull(),

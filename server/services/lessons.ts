@@ -68,7 +68,7 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
     endedAt: lesson.endedAt?.toISOString() ?? null,
     minutes: lesson.minutes,
     zone: actor.zone,
-    student: { id: student.id, name: student.name, instrument: student.instrument, hand: student.hand },
+    student: { id: student.id, name: student.name, instrument: student.instrument, hand: student.hand, habits: student.habits ?? {} },
     agenda: lesson.endedAt === null ? all : all.filter(each => touched.has(each.id)),
     events,
     lastTime: before ? { at: before.startedAt.toISOString(), notes: foldLesson(beforeEvents.map(row => row.body)).notes.map(note => note.text) } : null,

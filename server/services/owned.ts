@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import type { Database } from '../db/client'
-import { assignments, drills, erasedStudents, lessons, students } from '../db/tables'
+import { assignments, drills, erasedStudents, instruments, lessons, students } from '../db/tables'
 import type { Actor } from './actor'
 import { DomainError, notFound } from './domain-error'
 
@@ -19,6 +19,13 @@ export async function ownDrill(db: Database, actor: Actor, id: string) {
   const [drill] = await db.select().from(drills).where(and(eq(drills.id, id), eq(drills.studioId, actor.studioId), eq(drills.teacherId, actor.userId)))
   if (!drill) throw notFound('drill')
   return drill
+}
+
+/** The teacher's own guitar. @throws DomainError `not-found`. */
+export async function ownInstrument(db: Database, actor: Actor, id: string) {
+  const [instrument] = await db.select().from(instruments).where(and(eq(instruments.id, id), eq(instruments.studioId, actor.studioId), eq(instruments.teacherId, actor.userId)))
+  if (!instrument) throw notFound('guitar')
+  return instrument
 }
 
 /** A drill set for one of the teacher's students. @throws DomainError `not-found`. */

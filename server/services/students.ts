@@ -3,15 +3,17 @@ import { instantOf, localDay } from '#core/schedule/local-time'
 import { nextDay } from '#core/schedule/weekly'
 import type { LessonEvent } from '#core/lesson/events'
 import { foldLesson } from '#core/lesson/fold'
-import type { AssignmentStanding, LessonRow, SlotRow, StudentPage, StudentRow, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
+import type { Pins } from '#core/spec/fields'
+import { realise } from '#core/score/realise'
+import type { AssignmentStanding, LessonRow, SlotRow, StudentPage, StudentRow, pinsBody, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { assignments, drills, drillVersions, lessonEvents, lessons, lessonSlots, students } from '../db/tables'
 import type { Actor } from './actor'
-import { notFound } from './domain-error'
+import { DomainError, notFound } from './domain-error'
 import { assignmentsOf, lessonTimes, standingsOf } from './history'
 import { once } from './once'
-import { ownAssignment, ownStudent } from './owned'
+import { ownAssignment, ownInstrument, ownStudent } from './owned'
 
 type Student = typeof students.$inferSelect
 type Slot = typeof lessonSlots.$inferSelect
@@ -36,7 +38,9 @@ function rowOf(student: Student, slot: Slot | undefined, set: readonly Assignmen
     // Only the year is kept, so this is the age reached this year.
     age: student.birthYear === null ? null : now.getUTCFullYear() - student.birthYear,
     instrument: student.instrument,
+    instrumentId: student.instrumentId,
     hand: student.hand,
+    habits: student.habits ?? {},
     archived: student.archivedAt !== null,
     nextLesson: nextLessonOf(slot, now),
     lastLessonAt: lastLesson?.toISOString() ?? null,
@@ -94,10 +98,15 @@ const slotRow = ({ id, weekday, wallTime, minutes, everyWeeks }: Slot): SlotRow 
 
 type StudentBody = z.infer<typeof saveStudentBody>
 
+/** The figures of the guitar a card names: those of the teacher's own where it is one. @throws DomainError `not-found`. */
+async function guitarOf(tx: Database, actor: Actor, { instrumentId = null, instrument }: Pick<StudentBody, 'instrumentId' | 'instrument'>) {
+  return instrumentId === null ? { instrumentId, instrument } : { instrumentId, instrument: (await ownInstrument(tx, actor, instrumentId)).choice }
+}
+
 /** Adds a student of the teacher's. */
 export function createStudent(db: Database, actor: Actor, body: StudentBody, now: Date): Promise<{ id: string }> {
   return once(db, actor, 'create-student', body, now, async (tx) => {
-    await tx.insert(students).values({ ...body, studioId: actor.studioId, teacherId: actor.userId, createdAt: now })
+    await tx.insert(students).values({ ...body, ...await guitarOf(tx, actor, body), studioId: actor.studioId, teacherId: actor.userId, createdAt: now })
     return { id: body.id }
   })
 }
@@ -106,7 +115,7 @@ export function createStudent(db: Database, actor: Actor, body: StudentBody, now
 export function changeStudent(db: Database, actor: Actor, studentId: string, { id, ...fields }: StudentBody, now: Date): Promise<{ id: string }> {
   return once(db, actor, `change-student ${studentId}`, { id, ...fields }, now, async (tx) => {
     await ownStudent(tx, actor, studentId)
-    await tx.update(students).set(fields).where(eq(students.id, studentId))
+    await tx.update(students).set({ ...fields, ...await guitarOf(tx, actor, fields) }).where(eq(students.id, studentId))
     return { id: studentId }
   })
 }
@@ -141,13 +150,31 @@ export function setSlot(db: Database, actor: Actor, studentId: string, body: z.i
 export function setAssignment(db: Database, actor: Actor, body: z.infer<typeof setAssignmentBody>, now: Date): Promise<{ id: string }> {
   return once(db, actor, 'set-assignment', body, now, async (tx) => {
     await ownStudent(tx, actor, body.studentId)
-    const [version] = await tx.select({ id: drillVersions.id }).from(drillVersions).innerJoin(drills, eq(drills.id, drillVersions.drillId))
+    const [version] = await tx.select({ id: drillVersions.id, spec: drillVersions.spec }).from(drillVersions).innerJoin(drills, eq(drills.id, drillVersions.drillId))
       .where(and(eq(drillVersions.id, body.drillVersionId), eq(drills.studioId, actor.studioId), eq(drills.teacherId, actor.userId)))
     if (!version) throw notFound('drill')
+    if (body.pins) checkPins(version.spec, body.pins)
     const [last] = await tx.select({ position: max(assignments.position) }).from(assignments).where(eq(assignments.studentId, body.studentId))
     await tx.insert(assignments).values({ ...body, studioId: actor.studioId, position: (last?.position ?? 0) + 1, setAt: now })
     return { id: body.id }
   })
+}
+
+/** Sets the fingers of a drill anew for its student; the drill itself stays as it is. @throws DomainError `invalid` for a finger on no note. */
+export function setPins(db: Database, actor: Actor, assignmentId: string, body: z.infer<typeof pinsBody>, now: Date): Promise<{ id: string }> {
+  return once(db, actor, `set-pins ${assignmentId}`, body, now, async (tx) => {
+    const assignment = await ownAssignment(tx, actor, assignmentId)
+    const [version] = await tx.select({ spec: drillVersions.spec }).from(drillVersions).where(eq(drillVersions.id, assignment.drillVersionId))
+    checkPins(version!.spec, body.pins)
+    await tx.update(assignments).set({ pins: body.pins }).where(eq(assignments.id, assignmentId))
+    return { id: assignmentId }
+  })
+}
+
+/** @throws DomainError `invalid` when a pin is on no note of the drill, or on one that takes no finger. */
+function checkPins(spec: unknown, pins: Pins): void {
+  const result = realise(spec, { pins })
+  if (!result.ok) throw new DomainError('invalid', result.error.message, { path: result.error.path })
 }
 
 /** Takes a set drill off a student's list, or puts it back; its history stays. */

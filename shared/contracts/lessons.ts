@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { DECISIONS } from '#core/spec/plan-fields'
 import type { LessonEvent } from '#core/lesson/events'
 import type { HandInput } from '#core/spec/fields'
+import type { Habits } from '#core/spec/habits'
 import type { InstrumentChoice } from '#core/fretboard/instrument'
 import { localDaySchema, writeId } from './common'
 import type { AssignmentDetail } from './students'
@@ -51,7 +52,7 @@ export interface LessonDetail {
   readonly endedAt: string | null
   readonly minutes: number
   readonly zone: string
-  readonly student: { readonly id: string, readonly name: string, readonly instrument: InstrumentChoice, readonly hand: HandInput }
+  readonly student: { readonly id: string, readonly name: string, readonly instrument: InstrumentChoice, readonly hand: HandInput, readonly habits: Habits }
   /** Drills set for the student, with what was heard and decided in earlier lessons only. */
   readonly agenda: readonly AssignmentDetail[]
   /** Events of this lesson, in server order. */

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { handSchema, instrumentSchema, type HandInput } from '#core/spec/fields'
+import { handSchema, instrumentSchema, pinsSchema, type HandInput, type Pins } from '#core/spec/fields'
+import { habitsSchema, type Habits } from '#core/spec/habits'
 import { planSchema, type Plan } from '#core/spec/plan-fields'
 import type { InstrumentChoice } from '#core/fretboard/instrument'
 import type { Spec } from '#core/spec/parse'
@@ -13,7 +14,10 @@ const studentFields = {
   name: personName,
   birthYear: z.int().min(1900, 'must be a year').max(2100, 'must be a year').nullable(),
   instrument: instrumentSchema,
+  /** One of the teacher's own guitars, whose figures then count. */
+  instrumentId: z.uuid('must be a guitar of yours').nullable().optional(),
   hand: handSchema,
+  habits: habitsSchema.optional(),
   about: z.string().trim().max(2000, 'must be at most 2000 characters'),
 }
 
@@ -35,7 +39,22 @@ export const setAssignmentBody = z.strictObject({
   stage: z.string().trim().min(1, 'a stage is needed').max(80, 'must be at most 80 characters'),
   plan: planSchema,
   targetOn: localDaySchema.nullable(),
+  pins: pinsSchema.optional(),
 })
+
+export const pinsBody = z.strictObject({ id: writeId, pins: pinsSchema })
+
+export const saveInstrumentBody = z.strictObject({ id: writeId, name: personName.max(80, 'must be at most 80 characters'), choice: instrumentSchema })
+
+/** A guitar of the teacher's own. */
+export interface InstrumentRow {
+  readonly id: string
+  readonly name: string
+  readonly choice: InstrumentChoice
+  readonly archived: boolean
+  /** How many students play it. */
+  readonly students: number
+}
 
 export const endAssignmentBody = z.strictObject({ id: writeId, ended: z.boolean() })
 
@@ -45,7 +64,9 @@ export interface StudentRow {
   readonly name: string
   readonly age: number | null
   readonly instrument: InstrumentChoice
+  readonly instrumentId: string | null
   readonly hand: HandInput
+  readonly habits: Habits
   readonly archived: boolean
   /** Start of the next lesson, ISO, and its length. */
   readonly nextLesson: { readonly at: string, readonly minutes: number } | null
@@ -81,6 +102,8 @@ export interface AssignmentDetail extends AssignmentStanding {
   readonly versionNumber: number
   readonly stage: string
   readonly spec: Spec
+  /** Fingers set for this student over the drill's own. */
+  readonly pins: Pins
   /** Local day. */
   readonly setOn: string
   readonly ended: boolean

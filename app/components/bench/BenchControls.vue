@@ -49,6 +49,10 @@ const slurOptions = computed(() => Array.from({ length: Math.max(0, visitLength.
       :max="24"
       :show="frets"
     />
+    <FingeringControls
+      v-if="onSheet"
+      :bench="bench"
+    />
     <StringControls
       v-if="uses('strings')"
       :bench="bench"

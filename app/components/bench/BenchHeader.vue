@@ -9,7 +9,7 @@ const emit = defineEmits<{ print: [], keys: [] }>()
 const studentId = defineModel<string | null>('studentId', { required: true })
 
 const { canUndo, canRedo, problem } = props.bench
-const { title, ownTitle, state, saved, busy, naming, setting } = props.drill
+const { title, ownTitle, state, saved, busy, naming, setting, fingersChanged, keepFingers } = props.drill
 const named = computed(() => props.drill.drill.value !== null)
 const impossible = computed(() => problem.value !== null)
 const options = computed(() => [
@@ -72,6 +72,13 @@ const menu = computed(() => [
         @click="drill.save()"
       >
         Save
+      </BaseButton>
+      <BaseButton
+        v-if="fingersChanged"
+        :busy="busy"
+        @click="keepFingers"
+      >
+        Keep these fingers for them
       </BaseButton>
       <BaseButton
         tone="action"

@@ -4,12 +4,15 @@ import { familyNamed } from '#core/families/registry'
 import { lowestComfortablePosition, romanPosition } from '#core/fretboard/geometry'
 import { instrumentOf } from '#core/fretboard/instrument'
 import { handOf } from '#core/hand/hand'
+import type { Verdict } from '#core/score/judge'
 import type { Score } from '#core/score/score'
+import { RELIABLE_MM_PER_S } from '#core/score/travel'
 import { noteTicks, ticksToMs } from '#core/line/ticks'
 import type { HandInput } from '#core/spec/fields'
 
 /** What the drill amounts to, in figures: speed, reach, crossings, cautions. */
-const props = defineProps<{ score: Score, hand?: HandInput }>()
+const props = defineProps<{ score: Score, hand?: HandInput, verdict: Verdict | null, busy: boolean }>()
+const emit = defineEmits<{ show: [key: string], take: [fingers: Readonly<Record<string, number>>] }>()
 const hand = computed(() => handOf(props.hand))
 // What only means something where the family has it: a position to move, string visits to realign with.
 const uses = (control: SharedControl) => {
@@ -29,7 +32,14 @@ const comfortableFrom = computed(() => {
   return uses('position') && fretSpan.value > 0 && props.score.shifts.length === 0 ? lowestComfortablePosition(scaleLengthMm, hand.value.reachMm, fretSpan.value, capo) : null
 })
 const wide = computed(() => report.value.widestSpanMm > hand.value.reachMm)
-const cautions = computed(() => report.value.breaches)
+const cautions = computed(() => props.verdict?.breaches ?? report.value.breaches)
+const numberOf = (key: string) => props.score.notes.findIndex(note => note.key === key) + 1
+const others = computed(() => props.verdict?.alternatives.filter(other => props.score.notes.some(note => note.finger && other.fingers[note.key] !== note.finger)) ?? [])
+/** Where another fingering first differs, in words. */
+function differs(other: Verdict['alternatives'][number]) {
+  const i = props.score.notes.findIndex(note => note.finger && other.fingers[note.key] !== note.finger)
+  return `from note ${i + 1}: ${props.score.notes.slice(i, i + 6).map(note => other.fingers[note.key] ?? '·').join(' ')}`
+}
 const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Math.floor(value / 60)} min ${Math.round(value % 60)} s`)
 </script>
 
@@ -103,10 +113,17 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
         <li
           v-for="way in report.travel.slice(0, 4)"
           :key="way.at"
+          :class="way.hasty ? 'border-l-4 border-attention pl-3' : ''"
         >
-          {{ Math.round(way.mm) }} mm in {{ Math.round(way.ms) }} ms
+          {{ Math.round(way.mm) }} mm in {{ Math.round(way.ms) }} ms{{ way.hasty ? ': too fast' : '' }}
         </li>
       </ul>
+      <p
+        v-if="report.travel.some(way => way.hasty)"
+        class="text-soft mt-1"
+      >
+        Too fast is above {{ RELIABLE_MM_PER_S }} mm a second, our assumption of what a hand does reliably.
+      </p>
     </template>
     <template v-if="cautions.length > 0">
       <h3 class="text-base mt-5 mb-1">
@@ -118,7 +135,13 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
           :key="caution.key + caution.rule + caution.message"
           class="border-l-4 border-attention pl-3"
         >
-          {{ caution.message }}
+          <button
+            type="button"
+            class="text-left hover:underline underline-offset-4"
+            @click="emit('show', caution.key)"
+          >
+            <span class="text-soft">Note {{ numberOf(caution.key) }}:</span> {{ caution.message }}
+          </button>
         </li>
       </ul>
       <p
@@ -130,6 +153,40 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
       <p class="text-soft mt-2">
         Stretches: two or three minutes, warmed up, never forced.
       </p>
+    </template>
+    <h3 class="text-base mt-5 mb-1">
+      Fingering
+    </h3>
+    <p
+      v-if="!verdict"
+      class="text-soft"
+    >
+      {{ busy ? 'Being judged…' : 'Not judged.' }}
+    </p>
+    <template v-else>
+      <p class="figures">
+        <span class="font-head font-bold text-2xl">{{ verdict.cost.toFixed(1) }}</span>
+        <span class="text-soft ml-2">of effort</span>
+      </p>
+      <template v-if="others.length > 0">
+        <p class="text-soft mt-1">
+          Other ways:
+        </p>
+        <ul>
+          <li
+            v-for="other in others"
+            :key="differs(other)"
+          >
+            <button
+              type="button"
+              class="text-left min-h-9 figures hover:underline underline-offset-4"
+              @click="emit('take', other.fingers)"
+            >
+              <b>{{ other.cost < verdict.cost ? '−' : '+' }}{{ Math.abs(other.cost - verdict.cost).toFixed(1) }}</b> {{ differs(other) }}
+            </button>
+          </li>
+        </ul>
+      </template>
     </template>
     <h3 class="text-base mt-5 mb-1">
       Watch for

@@ -1,11 +1,31 @@
 <script setup lang="ts">
+import type { StudentRow } from '#shared/contracts/students'
+
 /** The middle of the bench: the sheet of the drill with its purpose, what is wrong with it, and the note that is picked. */
-const props = defineProps<{ bench: Bench, clock: { readonly tick: Readonly<Ref<number | null>> } }>()
+const props = defineProps<{ bench: Bench, student: StudentRow | null, drillId: string | null, clock: { readonly tick: Readonly<Ref<number | null>> } }>()
 const emit = defineEmits<{ excerpt: [from: string, to: string] }>()
 const lanes = defineModel<boolean>('lanes', { required: true })
-const { plan, score, problem } = props.bench
+const { plan, score, problem, asPlayed, engine } = props.bench
 
-const selected = ref<number | null>(null)
+const selected = defineModel<number | null>('selected', { required: true })
+const note = computed(() => (selected.value === null ? null : score.value?.notes[selected.value] ?? null))
+/** Sets the finger of the picked note: on the drill, or in what the student plays. */
+function setFinger(finger: number | null) {
+  if (!note.value?.finger) return
+  const { key } = note.value
+  if (!asPlayed.value) props.bench.pin({ [key]: finger })
+  else if (finger !== null) asPlayed.value = { ...asPlayed.value, [key]: finger }
+  else asPlayed.value = Object.fromEntries(Object.entries(asPlayed.value).filter(([each]) => each !== key))
+}
+/** Takes over the cheapest way on from a note; what came before stays. */
+function mend(fingers: Readonly<Record<string, number>>) {
+  const notes = score.value!.notes
+  const from = notes.findIndex(each => each.key === note.value?.key)
+  props.bench.pin(Object.fromEntries(notes.slice(Math.max(0, from)).filter(each => each.finger && fingers[each.key] && fingers[each.key] !== each.finger).map(each => [each.key, fingers[each.key]!])))
+}
+defineExpose({ setFinger })
+const waits = computed(() => engine.busy.value && props.bench.spec.value?.fingering.rule !== 'one-per-fret')
+const slow = refDebounced(waits, 400)
 const range = ref<readonly [number, number] | null>(null)
 watch(score, () => {
   range.value = null
@@ -43,15 +63,64 @@ function takeExcerpt() {
         <p class="text-soft">
           {{ plan?.purpose ?? score!.purpose }}
         </p>
-        <button
+        <div
           v-if="!plan"
-          type="button"
-          class="text-soft underline underline-offset-4 min-h-9 shrink-0"
-          :aria-pressed="lanes"
-          @click="lanes = !lanes"
+          class="flex flex-wrap justify-end gap-x-4 shrink-0"
         >
-          {{ lanes ? 'Fold the lanes' : 'Show the lanes' }}
-        </button>
+          <button
+            type="button"
+            class="text-soft underline underline-offset-4 min-h-9"
+            :aria-pressed="asPlayed !== null"
+            @click="asPlayed = asPlayed ? null : {}"
+          >
+            What the student plays
+          </button>
+          <button
+            type="button"
+            class="text-soft underline underline-offset-4 min-h-9"
+            :aria-pressed="lanes"
+            @click="lanes = !lanes"
+          >
+            {{ lanes ? 'Fold the lanes' : 'Show the lanes' }}
+          </button>
+        </div>
+      </div>
+      <AsPlayed
+        v-if="asPlayed && !plan"
+        :bench="bench"
+        :student="student"
+        :drill-id="drillId"
+        @done="asPlayed = null"
+      />
+      <div
+        v-if="slow && !plan"
+        class="mb-3 flex flex-wrap items-center gap-3"
+        role="status"
+      >
+        <p class="flex-1">
+          Working out the fingers of {{ score!.notes.length }} notes. The sheet shows the last ones meanwhile.
+        </p>
+        <BaseButton
+          size="sm"
+          @click="engine.stop()"
+        >
+          Stop
+        </BaseButton>
+      </div>
+      <div
+        v-else-if="engine.stopped.value && !plan"
+        class="mb-3 flex flex-wrap items-center gap-3"
+        role="status"
+      >
+        <p class="flex-1">
+          Stopped: the fingers in sight are those from before.
+        </p>
+        <BaseButton
+          size="sm"
+          @click="engine.ask()"
+        >
+          Work them out
+        </BaseButton>
       </div>
       <TimedRunner
         v-if="plan"
@@ -69,6 +138,11 @@ function takeExcerpt() {
           :clock="clock"
         />
       </div>
+      <ChordChanges
+        v-if="!plan"
+        :score="score!"
+        :mirrored="student?.hand.leftHanded ?? false"
+      />
       <div
         v-if="range && !plan"
         class="mt-3 flex flex-wrap items-center gap-3 border-l-4 border-plan bg-card rounded-r-md px-4 py-2.5"
@@ -87,11 +161,25 @@ function takeExcerpt() {
         </BaseButton>
       </div>
     </div>
-    <NoteCard
+    <div
       v-if="!plan"
-      class="px-3 sm:px-5 py-2 lg:border-t border-line"
-      :score="score!"
-      :selected="selected"
-    />
+      class="px-3 sm:px-5 py-2 lg:border-t border-line lg:max-h-[45%] lg:overflow-y-auto"
+      tabindex="-1"
+    >
+      <NoteCard
+        :score="score!"
+        :selected="selected"
+      />
+      <FingerChoice
+        v-if="note && note.finger"
+        class="mt-2"
+        :note="note"
+        :pin="(asPlayed ?? bench.pins.value)[note.key]"
+        :verdict="bench.fingering.value"
+        :busy="engine.busy.value"
+        @pin="setFinger"
+        @mend="mend"
+      />
+    </div>
   </section>
 </template>

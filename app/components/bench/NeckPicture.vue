@@ -1,6 +1,6 @@
 <script setup lang="ts">
-/** A small neck seen from the front, thick string at the foot; marks show fingers. Places can be picked where it is made for that. */
-const props = defineProps<{ strings: number, fromFret: number, frets: number, marks: readonly { readonly string: number, readonly fret: number, readonly text?: string }[], silent?: readonly number[], pickable?: boolean, label: string }>()
+/** A small neck seen from the front, thick string at the foot, for left-handed students from the other side; marks show fingers. Places can be picked where it is made for that. */
+const props = defineProps<{ strings: number, fromFret: number, frets: number, marks: readonly { readonly string: number, readonly fret: number, readonly text?: string | undefined, readonly hollow?: boolean }[], silent?: readonly number[], pickable?: boolean, mirrored?: boolean, label: string }>()
 const emit = defineEmits<{ pick: [place: { string: number, fret: number }] }>()
 const GAP_X = 34
 const GAP_Y = 17
@@ -9,7 +9,10 @@ const TOP = 12
 const width = computed(() => LEFT + props.frets * GAP_X + 12)
 const height = computed(() => TOP + (props.strings - 1) * GAP_Y + 28)
 const y = (string: number) => TOP + (string - 1) * GAP_Y
-const x = (fret: number) => (fret === 0 ? LEFT - 16 : LEFT + (fret - props.fromFret + 0.5) * GAP_X)
+// A left-handed neck points the other way; numbers stay as they are.
+const across = (place: number) => (props.mirrored ? width.value - place : place)
+const wire = (fret: number) => across(LEFT + (fret - props.fromFret) * GAP_X)
+const x = (fret: number) => across(fret === 0 ? LEFT - 16 : LEFT + (fret - props.fromFret + 0.5) * GAP_X)
 const shownFrets = computed(() => Array.from({ length: props.frets }, (_, i) => props.fromFret + i))
 const places = computed(() => Array.from({ length: props.strings }, (_, i) => i + 1).flatMap(string => [0, ...shownFrets.value].map(fret => ({ string, fret }))))
 </script>
@@ -22,18 +25,18 @@ const places = computed(() => Array.from({ length: props.strings }, (_, i) => i 
     :aria-label="label"
   >
     <path
-      :d="shownFrets.concat(fromFret + frets).map(fret => `M${LEFT + (fret - fromFret) * GAP_X} ${TOP}V${y(strings)}`).join('')"
+      :d="shownFrets.concat(fromFret + frets).map(fret => `M${wire(fret)} ${TOP}V${y(strings)}`).join('')"
       stroke="var(--edge)"
       stroke-width="1.2"
     />
     <path
       v-if="fromFret === 1"
-      :d="`M${LEFT} ${TOP}V${y(strings)}`"
+      :d="`M${wire(fromFret)} ${TOP}V${y(strings)}`"
       stroke="var(--ink)"
       stroke-width="4"
     />
     <path
-      :d="Array.from({ length: strings }, (_, i) => `M${LEFT} ${y(i + 1)}H${LEFT + frets * GAP_X}`).join('')"
+      :d="Array.from({ length: strings }, (_, i) => `M${wire(fromFret)} ${y(i + 1)}H${wire(fromFret + frets)}`).join('')"
       stroke="var(--soft)"
       stroke-width="1"
     />
@@ -49,7 +52,7 @@ const places = computed(() => Array.from({ length: props.strings }, (_, i) => i 
     <text
       v-for="string in silent ?? []"
       :key="`x${string}`"
-      :x="LEFT - 16"
+      :x="x(0)"
       :y="y(string) + 4"
       text-anchor="middle"
       font-size="13"
@@ -66,7 +69,9 @@ const places = computed(() => Array.from({ length: props.strings }, (_, i) => i 
         width="18"
         height="16"
         rx="4"
-        fill="var(--ink)"
+        :fill="mark.hollow ? 'var(--card)' : 'var(--ink)'"
+        stroke="var(--ink)"
+        stroke-width="1.5"
       />
       <circle
         v-else
@@ -84,7 +89,7 @@ const places = computed(() => Array.from({ length: props.strings }, (_, i) => i 
         text-anchor="middle"
         font-size="12"
         font-weight="700"
-        fill="var(--card)"
+        :fill="mark.hollow ? 'var(--ink)' : 'var(--card)'"
       >{{ mark.text }}</text>
     </g>
     <template v-if="pickable">

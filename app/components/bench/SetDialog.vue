@@ -4,9 +4,9 @@ import type { StudentRow } from '#shared/contracts/students'
 import { DateTime } from 'luxon'
 
 /** Sets the drill on the bench for a student: by which plan, from which tempo to which, until when. */
-const props = defineProps<{ students: readonly StudentRow[], chosenId: string | null, tempo: number, busy: boolean, error: string }>()
+const props = defineProps<{ students: readonly StudentRow[], chosenId: string | null, spec: Record<string, unknown>, tempo: number, busy: boolean, error: string }>()
 const open = defineModel<boolean>('open', { required: true })
-const emit = defineEmits<{ set: [wish: { studentId: string, stage: string, plan: { school: 'clean-passes', startBpm: number, targetBpm: number, step: number, need: number, tooMany: number }, targetOn: string | null }] }>()
+const emit = defineEmits<{ set: [wish: { studentId: string, stage: string, plan: { school: 'clean-passes', startBpm: number, targetBpm: number, step: number, need: number, tooMany: number }, targetOn: string | null, spec: Record<string, unknown> | null }] }>()
 
 const studentId = ref<string | null>(null)
 const stage = ref('together')
@@ -20,11 +20,18 @@ const targetOn = ref('')
 watch(open, (now) => {
   if (!now) return
   studentId.value = props.chosenId
+  fitting.value = true
   startBpm.value = props.tempo
   targetBpm.value = Math.min(400, Math.round(props.tempo * 1.4))
   targetOn.value = DateTime.now().plus({ weeks: 12 }).toISODate()
 })
 
+// For the student on the bench the drill is fitted already, and what the teacher made of that stands.
+const fitted = computed(() => {
+  const student = props.students.find(each => each.id === studentId.value)
+  return open.value && student && student.id !== props.chosenId ? fitFor(props.spec, student) : null
+})
+const fitting = ref(true)
 const backwards = computed(() => targetBpm.value < startBpm.value)
 const steps = computed(() => (backwards.value ? 0 : stepsBetween(startBpm.value, targetBpm.value, step.value)))
 const options = computed(() => props.students.filter(each => !each.archived).map(each => ({ value: each.id, label: each.name })))
@@ -35,6 +42,7 @@ function set() {
     stage: stage.value.trim() || 'together',
     plan: { school: 'clean-passes', startBpm: startBpm.value, targetBpm: targetBpm.value, step: step.value, need: need.value, tooMany: tooMany.value },
     targetOn: targetOn.value || null,
+    spec: fitted.value ? (fitting.value ? fitted.value.spec : fitted.value.original) : null,
   })
 }
 </script>
@@ -54,6 +62,32 @@ function set() {
         label="Student"
         :options="options"
       />
+      <div
+        v-if="fitted && (fitted.changes.length > 0 || fitted.left.length > 0)"
+        class="border-l-4 border-plan pl-3 space-y-1"
+        role="status"
+      >
+        <p
+          v-for="change in fitted.changes"
+          :key="change.what"
+        >
+          <b>{{ change.what }}</b>: <span class="text-soft">{{ change.why }}</span>
+        </p>
+        <p v-if="fitted.left.length > 0">
+          {{ fitted.left[0] }}
+        </p>
+        <label
+          v-if="fitted.changes.length > 0"
+          class="flex items-center gap-2 min-h-9"
+        >
+          <input
+            v-model="fitting"
+            type="checkbox"
+            class="size-5 accent-(--action)"
+          >
+          fit it to this hand
+        </label>
+      </div>
       <div class="grid grid-cols-2 gap-3">
         <BaseStepper
           v-model="startBpm"

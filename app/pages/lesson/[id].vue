@@ -27,7 +27,7 @@ watch([setBpm, current], () => {
 
 const realised = computed(() => {
   if (!current.value || !detail.value) return null
-  const result = realise({ ...current.value.spec, tempo: setBpm.value }, { hand: detail.value.student.hand })
+  const result = realise({ ...current.value.spec, tempo: setBpm.value }, { hand: detail.value.student.hand, habits: detail.value.student.habits, pins: current.value.pins })
   return result.ok ? result.value : null
 })
 const score = computed(() => (realised.value?.kind === 'sheet' ? realised.value : null))

@@ -168,7 +168,7 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
             <div>
               <h3 class="text-lg leading-snug">
                 <NuxtLink
-                  :to="{ path: '/bench', query: { drill: set.drillId, student: student.id } }"
+                  :to="{ path: '/bench', query: { set: set.id, student: student.id } }"
                   class="hover:underline underline-offset-4"
                 >
                   {{ set.drillName }}

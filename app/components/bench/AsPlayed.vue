@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { habitOf, type Blocked } from '#core/fitting/habit'
+import { realise } from '#core/score/realise'
+import type { StudentPage, StudentRow } from '#shared/contracts/students'
+
+/** What the student actually plays: written down note by note, judged, and tried on the drills that come next. */
+const props = defineProps<{ bench: Bench, student: StudentRow | null, drillId: string | null }>()
+const emit = defineEmits<{ done: [] }>()
+const engine = useEngine()
+const api = useApi()
+const page = shallowRef<StudentPage | null>(null)
+watch(() => props.student?.id, async (id) => {
+  page.value = null
+  if (!id) return
+  // Without the list the look ahead has nothing to look at; the rest works.
+  page.value = await api.get<StudentPage>(`/api/students/${id}`).catch(() => null)
+}, { immediate: true })
+
+const played = computed(() => props.bench.asPlayed.value ?? {})
+const judged = computed(() => props.bench.fingering.value?.breaches.filter(breach => breach.key in played.value) ?? [])
+const noteOf = (key: string) => {
+  const i = props.bench.score.value!.notes.findIndex(note => note.key === key)
+  return `note ${i + 1}`
+}
+/** Drills set after the one on the bench; all of them when it is not on the list. */
+const upcoming = computed(() => {
+  const list = page.value?.assignments.filter(each => !each.ended) ?? []
+  return list.slice(list.findIndex(each => each.drillId === props.drillId) + 1)
+})
+const habit = computed(() => {
+  const result = realise(props.bench.raw.value, { hand: props.student?.hand, pins: props.bench.pins.value })
+  return result.ok && result.value.kind === 'sheet' ? habitOf(result.value, played.value) : null
+})
+const blocked = shallowRef<Blocked | null>(null)
+let newest = 0
+watch([habit, upcoming], async () => {
+  const mine = ++newest
+  blocked.value = null
+  if (!habit.value || upcoming.value.length === 0) return
+  // Plain objects cross to the worker, reactive ones do not.
+  const list = upcoming.value.map(({ drillName, spec }) => ({ name: drillName, spec: structuredClone(toRaw(spec)) }))
+  const found = await engine.ask().firstBlocked({ ...habit.value }, list, structuredClone(toRaw(props.student?.hand ?? {})))
+  if (mine === newest) blocked.value = found
+}, { immediate: true })
+</script>
+
+<template>
+  <section
+    class="mb-3 border-l-4 border-plan bg-card rounded-r-md px-4 py-2.5 space-y-1.5"
+    aria-label="What the student plays"
+  >
+    <div class="flex flex-wrap items-center gap-3">
+      <p class="flex-1 font-bold">
+        Writing down what {{ student?.name ?? 'the student' }} plays
+      </p>
+      <BaseButton
+        size="sm"
+        @click="emit('done')"
+      >
+        Back to the drill
+      </BaseButton>
+    </div>
+    <p
+      v-if="Object.keys(played).length === 0"
+      class="text-soft"
+    >
+      Pick a note and press the finger they take. The drill itself stays as it is.
+    </p>
+    <p
+      v-else-if="bench.engine.busy.value"
+      class="text-soft"
+    >
+      Working out where it leads…
+    </p>
+    <p v-else-if="judged.length === 0">
+      These fingers lead nowhere they should not: nothing later costs more.
+    </p>
+    <ul v-else>
+      <li
+        v-for="breach in judged"
+        :key="breach.key + breach.message"
+      >
+        {{ noteOf(breach.key) }}: {{ breach.message }}
+      </li>
+    </ul>
+    <p v-if="blocked">
+      On their list it next stands in the way of <b>{{ blocked.name }}</b>: {{ blocked.message }}
+    </p>
+    <p
+      v-else-if="habit && upcoming.length > 0"
+      class="text-soft"
+    >
+      Taking {{ habit.plays }} for {{ habit.instead }} blocks none of the {{ upcoming.length }} {{ upcoming.length === 1 ? 'drill that comes' : 'drills that come' }} next on their list.
+    </p>
+  </section>
+</template>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { chordChanges, fingersAt, type ChordChange } from '#core/changes/change'
+import { chordSequence } from '#core/changes/sequence'
+import { instrumentOf } from '#core/fretboard/instrument'
+import type { Score } from '#core/score/score'
+
+/** Every chord change of a drill as two small necks: what stays, slides, moves, lifts and lands, and how far. */
+const props = defineProps<{ score: Score, mirrored: boolean }>()
+const instrument = computed(() => instrumentOf(props.score.spec.instrument))
+const shapes = computed(() => chordSequence(props.score).map(({ at, shape }) => fingersAt(props.score, at, shape)))
+const changes = computed(() => chordChanges(shapes.value, instrument.value).map((change, i) => ({ ...change, before: shapes.value[i]!, after: shapes.value[i + 1]! })))
+const FRETS = 5
+const lowest = (...all: (typeof shapes.value)[number][]) => {
+  const frets = all.flatMap(shape => shape.contacts.map(contact => contact.fret))
+  const low = Math.min(...frets, 99)
+  return Math.max(...frets, 0) <= FRETS ? 1 : low
+}
+const KINDS = { pivot: 'stays', guide: 'slides', moves: 'moves', lifts: 'lifts', lands: 'comes down' } as const
+const told = (change: ChordChange) => change.moves.map(move => `${move.finger} ${KINDS[move.kind]}${move.mm > 0 ? ` ${Math.round(move.mm)} mm` : ''}`).join(', ')
+const marksOf = (shape: (typeof shapes.value)[number], change: ChordChange, side: 'from' | 'to') => shape.strings.map(({ string, fret }) => {
+  const finger = shape.contacts.find(contact => contact.string === string && contact.fret === fret)?.finger
+  const move = change.moves.find(each => each.finger === finger)
+  return { string, fret, text: finger ? String(finger) : undefined, hollow: move !== undefined && (side === 'from' ? move.kind === 'lifts' || move.kind === 'moves' : move.kind === 'pivot') }
+})
+const silentOf = (shape: (typeof shapes.value)[number]) => instrument.value.tuning.map((_, i) => i + 1).filter(string => !shape.strings.some(each => each.string === string))
+</script>
+
+<template>
+  <section
+    v-if="changes.length > 0"
+    class="mt-4"
+    aria-label="Chord changes"
+  >
+    <h2 class="text-lg mb-2">
+      Changes
+    </h2>
+    <ul class="grid gap-3 xl:grid-cols-2">
+      <li
+        v-for="(change, i) in changes"
+        :key="i"
+        class="bg-card border border-line rounded-md p-3"
+      >
+        <p class="font-bold">
+          {{ change.from }} → {{ change.to }}
+          <span class="text-soft font-normal figures ml-2">{{ Math.round(change.travelMm) }} mm of travel</span>
+        </p>
+        <div class="grid grid-cols-2 gap-3 my-2">
+          <NeckPicture
+            v-for="side in (['from', 'to'] as const)"
+            :key="side"
+            :label="`${side === 'from' ? change.from : change.to}, ${side === 'from' ? 'before' : 'after'} the change`"
+            :strings="instrument.tuning.length"
+            :from-fret="lowest(change.before, change.after)"
+            :frets="FRETS"
+            :marks="marksOf(side === 'from' ? change.before : change.after, change, side)"
+            :silent="silentOf(side === 'from' ? change.before : change.after)"
+            :mirrored="mirrored"
+          />
+        </div>
+        <p>{{ told(change) }}.</p>
+        <p class="text-soft">
+          <template v-if="change.placement.length > 0">
+            Down in this order: {{ change.placement.join(', ') }}.
+          </template>
+          <template v-if="change.barre">
+            {{ change.barre === 'full' ? 'A full barre.' : 'A half barre.' }}
+          </template>
+        </p>
+      </li>
+    </ul>
+    <p class="text-soft mt-2">
+      Before the change hollow fingers leave their place; after it hollow fingers have stayed.
+    </p>
+  </section>
+</template>

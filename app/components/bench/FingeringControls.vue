@@ -1,0 +1,38 @@
+<script setup lang="ts">
+/** Who decides the fretting fingers: the drill's own rule, the engine for this hand, or what was typed. */
+const props = defineProps<{ bench: Bench }>()
+const RULES = [{ value: 'one-per-fret', label: 'one per fret' }, { value: 'best', label: 'best for the hand' }, { value: 'given', label: 'as given' }]
+const rule = useField<string>(props.bench, 'fingering.rule')
+const HINTS: Readonly<Record<string, string>> = {
+  'one-per-fret': 'Every finger has its own fret, as the drill says.',
+  'best': 'The engine chooses finger and position for every note: the least effort for this hand on this guitar.',
+  'given': 'The fingers are the drill’s own, the hand moves where they want it; the checker judges them.',
+}
+const pinned = computed(() => Object.keys(props.bench.pins.value).length)
+</script>
+
+<template>
+  <section
+    class="space-y-2"
+    aria-label="Fingering"
+  >
+    <BaseChips
+      v-model="rule"
+      label="Fingering"
+      :options="RULES"
+    />
+    <p class="text-soft">
+      {{ HINTS[rule] }}
+    </p>
+    <p v-if="pinned > 0">
+      {{ pinned }} {{ pinned === 1 ? 'finger is' : 'fingers are' }} pinned.
+      <button
+        type="button"
+        class="underline underline-offset-4 min-h-9"
+        @click="bench.pin(Object.fromEntries(Object.keys(bench.pins.value).map(key => [key, null])))"
+      >
+        Let go of all
+      </button>
+    </p>
+  </section>
+</template>

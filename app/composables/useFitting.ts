@@ -1,0 +1,44 @@
+import { familyLookup } from '#core/families/registry'
+import { fitDrill, type FitChange } from '#core/fitting/fit'
+import { minimalSpec } from '#core/spec/minimal'
+import { parseSpec } from '#core/spec/parse'
+import type { StudentRow } from '#shared/contracts/students'
+
+/** A drill as it was before it was fitted, and what fitting did. */
+export interface Fitted {
+  readonly student: string
+  readonly original: Record<string, unknown>
+  readonly spec: Record<string, unknown>
+  readonly changes: readonly FitChange[]
+  readonly left: readonly string[]
+}
+
+/** Puts a drill on a student's own guitar and fits it to their hand; null for a drill that cannot be read. */
+export function fitFor(raw: Record<string, unknown>, student: StudentRow): Fitted | null {
+  const original = { ...raw, instrument: student.instrument }
+  const parsed = parseSpec(original, familyLookup)
+  if (!parsed.ok) return null
+  const { spec, changes, left } = fitDrill(parsed.value, student.hand)
+  return { student: student.name, original: minimalSpec(parsed.value), spec: minimalSpec(spec), changes, left }
+}
+
+/** Fits the drill on the bench to whom it is for; the teacher may keep the original. */
+export function useFitting(bench: Bench) {
+  const fitted = shallowRef<Fitted | null>(null)
+  return {
+    fitted: shallowReadonly(fitted),
+    fit: (student: StudentRow) => {
+      const done = fitFor(bench.raw.value, student)
+      if (!done) return
+      bench.replace(done.spec)
+      fitted.value = done.changes.length > 0 || done.left.length > 0 ? done : null
+    },
+    keepOriginal: () => {
+      if (fitted.value) bench.replace(fitted.value.original)
+      fitted.value = null
+    },
+    dismiss: () => {
+      fitted.value = null
+    },
+  }
+}

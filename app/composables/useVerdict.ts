@@ -1,0 +1,47 @@
+import type { Context } from '#core/score/prepare'
+import type { Judged } from '#core/score/realise'
+import type { Parsed } from '#core/spec/parse'
+
+/** What the engine is asked: a spec and whom it is for. */
+export interface Asked { readonly spec: unknown, readonly context: Context }
+
+/**
+ * Keeps the engine's verdict on what is asked, worked out in a worker. Only the newest question counts; a long one can be
+ * stopped, and is then asked again by hand or by the next change.
+ */
+export function useVerdict(asked: () => Asked) {
+  const answer = shallowRef<Parsed<Judged> | null>(null)
+  const busy = ref(false)
+  const stopped = ref(false)
+  const engine = useEngine()
+  let newest = 0
+
+  async function ask() {
+    const mine = ++newest
+    stopped.value = false
+    // While one question is worked on, later ones wait; of those only the last is asked.
+    if (busy.value) return
+    busy.value = true
+    const { spec, context } = asked()
+    const given = await engine.ask().judge(spec, context)
+    busy.value = false
+    if (mine === newest) answer.value = given
+    else void ask()
+  }
+
+  watchDebounced(asked, () => void ask(), { debounce: 60, immediate: true })
+
+  return {
+    answer: shallowReadonly(answer),
+    busy: readonly(busy),
+    stopped: readonly(stopped),
+    /** Gives up a long question. */
+    stop: () => {
+      engine.end()
+      newest++
+      busy.value = false
+      stopped.value = true
+    },
+    ask,
+  }
+}

@@ -1,0 +1,5 @@
+import { pinsBody } from '#shared/contracts/students'
+import { setPins } from '../../../services/students'
+
+/** Sets the fingers of a drill anew for its student. */
+export default answering(async event => setPins(database.db, teacherOf(event), idOf(event), await bodyOf(event, pinsBody), new Date()))

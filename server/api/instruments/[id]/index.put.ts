@@ -1,0 +1,5 @@
+import { saveInstrumentBody } from '#shared/contracts/students'
+import { changeInstrument } from '../../../services/instruments'
+
+/** Changes a guitar. */
+export default answering(async event => changeInstrument(database.db, teacherOf(event), idOf(event), await bodyOf(event, saveInstrumentBody), new Date()))
