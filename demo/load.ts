@@ -4,16 +4,18 @@ import { standingOf, type DecisionMade } from '#core/lesson/standing'
 import type { LessonEvent, LessonEventOf } from '#core/lesson/events'
 import { dayPlus, instantOf, localDay, localIso, weekdayOf } from '#core/schedule/local-time'
 import { fallsOn } from '#core/schedule/weekly'
+import { instrumentSchema } from '#core/spec/fields'
 import type { Plan } from '#core/spec/plan-fields'
 import type { PassEvent } from '#core/tempo/school'
 import type { Database } from '../server/db/client'
 import { lessonSlots, studios, users } from '../server/db/tables'
 import type { Actor } from '../server/services/actor'
 import { createDrill } from '../server/services/drills'
+import { createInstrument } from '../server/services/instruments'
 import { appendEvent, startLesson } from '../server/services/lessons'
 import { hashPassword } from '../server/services/password'
 import { createStudent, setAssignment, setSlot } from '../server/services/students'
-import { DRILLS, NOTES, OTHER_STUDENTS, STUDENTS, STUDIO, TEACHERS, type DemoSet, type DemoStudent } from './studio'
+import { DRILLS, GUITARS, NOTES, OTHER_STUDENTS, STUDENTS, STUDIO, TEACHERS, type DemoSet, type DemoStudent } from './studio'
 
 /** A repeatable stream of numbers in 0–1 (mulberry32), so that two loads on one day tell the same story. */
 function stream(seed: number): () => number {
@@ -61,14 +63,24 @@ async function loadTeacher(db: Database, actor: Actor, people: readonly DemoStud
     const { version } = await createDrill(db, actor, { id: randomUUID(), ...drill }, new Date(now.getTime() - (190 - i) * 86_400_000))
     versions.set(drill.name, version.id)
   }
-  await Promise.all(people.map((student, i) => loadStudent(db, actor, student, versions, now, stream(4711 + i * 97))))
+  const guitars = new Map<string, string>()
+  if (actor.role === 'owner') {
+    for (const guitar of GUITARS) {
+      const { id } = await createInstrument(db, actor, { id: randomUUID(), name: guitar.name, choice: instrumentSchema.parse(guitar.choice) }, new Date(now.getTime() - 195 * 86_400_000))
+      guitars.set(guitar.name, id)
+    }
+  }
+  await Promise.all(people.map((student, i) => loadStudent(db, actor, student, { versions, guitars }, now, stream(4711 + i * 97))))
 }
 
-async function loadStudent(db: Database, actor: Actor, student: DemoStudent, versions: ReadonlyMap<string, string>, now: Date, random: () => number) {
+/** Ids of what was loaded before the students, by name. */
+interface Loaded { readonly versions: ReadonlyMap<string, string>, readonly guitars: ReadonlyMap<string, string> }
+
+async function loadStudent(db: Database, actor: Actor, student: DemoStudent, { versions, guitars }: Loaded, now: Date, random: () => number) {
   const today = localDay(now.toISOString(), STUDIO.zone)
   const began = new Date(now.getTime() - student.sinceWeeks * 7 * 86_400_000)
   const studentId = randomUUID()
-  await createStudent(db, actor, { id: studentId, name: student.name, birthYear: now.getUTCFullYear() - student.age, instrument: student.instrument, hand: student.hand, about: student.about }, began)
+  await createStudent(db, actor, { id: studentId, name: student.name, birthYear: now.getUTCFullYear() - student.age, instrument: student.instrument, instrumentId: student.guitar ? guitars.get(student.guitar)! : null, hand: student.hand, habits: { ...student.habits, ...(student.reviewInWeeks && { reviewOn: dayPlus(today, student.reviewInWeeks * 7) }) }, about: student.about }, began)
   const { daysFromToday, ...lesson } = student.lesson
   const slotId = randomUUID()
   await setSlot(db, actor, studentId, { id: slotId, weekday: weekdayOf(dayPlus(today, daysFromToday)), ...lesson }, began)

@@ -1,5 +1,7 @@
 import type { PresetName } from '#core/fretboard/presets'
+import type { InstrumentChoice } from '#core/fretboard/instrument'
 import type { HandInput } from '#core/spec/fields'
+import type { Habits } from '#core/spec/habits'
 
 /** A drill on the demo shelf. */
 export interface DemoDrill {
@@ -22,7 +24,12 @@ export interface DemoStudent {
   readonly name: string
   readonly age: number
   readonly instrument: { readonly preset: PresetName, readonly scaleLengthMm?: number }
+  /** Name of one of the studio's own guitars. */
+  readonly guitar?: string
   readonly hand: HandInput
+  readonly habits?: Habits
+  /** Weeks from today in which the spared fingers are looked at again. */
+  readonly reviewInWeeks?: number
   readonly about: string
   /** Days from today's weekday on which the weekly lesson falls, and its time. */
   readonly lesson: { readonly daysFromToday: number, readonly wallTime: string, readonly minutes: number, readonly everyWeeks: number }
@@ -47,6 +54,12 @@ const threeQuarter = { preset: 'three-quarter' }
 const steel = { preset: 'steel' }
 const electric = { preset: 'electric' }
 
+/** The studio's own guitars. */
+export const GUITARS: readonly { readonly name: string, readonly choice: InstrumentChoice }[] = [
+  { name: 'The short spruce', choice: { preset: 'classical', scaleLengthMm: 615, nutSpacingMm: 8.2, bridgeSpacingMm: 11.2 } },
+  { name: 'Walnut seven-string', choice: { preset: 'electric', tuning: [35, 40, 45, 50, 55, 59, 64], frets: 24, scaleLengthMm: 660, bodyFret: 19 } },
+]
+
 /** The demo shelf. Positions suit the hands of the students they are set for. */
 export const DRILLS: readonly DemoDrill[] = [
   { name: 'First steps: 1 2 3 on two strings', spec: spec([1, 2, 3], { instrument: half, position: 7, strings: { from: 2, to: 1 }, rhythm: { perBeat: 1 }, tempo: 60 }) },
@@ -61,6 +74,9 @@ export const DRILLS: readonly DemoDrill[] = [
   { name: 'All down, three fingers', spec: spec([1, 2, 4], { instrument: steel, position: 7, rhythm: { perBeat: 3 }, tempo: 60, plucking: { system: 'down' } }) },
   { name: 'Hammer the second note', spec: spec([1, 2, 3, 4], { position: 5, slurs: [2, 4], tempo: 56 }) },
   { name: 'Pull off all the way down', spec: spec([4, 3, 2, 1], { position: 7, slurs: [2, 3, 4], strings: { from: 3, to: 1, travel: 'there' }, rhythm: { meter: [3, 4], perBeat: 4 }, tempo: 50 }, { back: 'same' }) },
+  { name: 'C, A minor, F and back', spec: { version: 1, family: 'blocks', fingering: { rule: 'best' }, tempo: 50, blocks: { chords: [{ name: 'C', frets: 'x32010' }, { name: 'Am', frets: 'x02210' }, { name: 'F', frets: '133211' }, { name: 'C', frets: 'x32010' }], stage: 'block' } } },
+  { name: 'A to D with a guide', spec: { version: 1, family: 'blocks', instrument: steel, tempo: 56, blocks: { chords: [{ name: 'A', frets: 'x02220', fingers: '-02130' }, { name: 'D', frets: 'xx0232' }], stage: 'sequential' } } },
+  { name: 'C major up to the body', spec: { version: 1, family: 'scale', position: 7, tempo: 60, rhythm: { perBeat: 2 }, fingering: { rule: 'best' }, scale: { tonic: 'C', type: 'major', layout: 'three-per-string' } } },
   { name: 'Two fingers, quiet hand', spec: spec([1, 3], { instrument: steel, position: 7, rhythm: { perBeat: 2 }, tempo: 60 }) },
 ]
 
@@ -85,16 +101,17 @@ export const STUDENTS: readonly DemoStudent[] = [
     set: [{ drill: 'Walking fingers in IX', startBpm: 56, targetBpm: 92, weeks: 16, setWeeksAgo: 15, stage: 'together' }],
   },
   {
-    name: 'Juno Pellwether', age: 14, instrument: { preset: 'classical' }, hand: { reachMm: 74 }, about: 'Grade pieces in spring. Watch the left shoulder.',
+    name: 'Juno Pellwether', age: 14, instrument: { preset: 'classical' }, hand: { reachMm: 79, pairsMm: { 12: 34, 23: 27, 34: 29 } }, habits: { anchor: 'float', sounder: 'nails' }, about: 'Grade pieces in spring. Watch the left shoulder.',
     lesson: { daysFromToday: 0, wallTime: '16:30', minutes: 45, everyWeeks: 1 }, sinceWeeks: 24, growth: 2.2,
     set: [
       { drill: 'Odd fingers first: 1 3 2 4', startBpm: 60, targetBpm: 104, weeks: 22, setWeeksAgo: 22, stage: 'together' },
       { drill: 'Hammer the second note', startBpm: 56, targetBpm: 88, weeks: 14, setWeeksAgo: 8, stage: 'first and third group slurred' },
       { drill: 'Pull off all the way down', startBpm: 50, targetBpm: 76, weeks: 12, setWeeksAgo: 3, stage: 'slowly, all slurred' },
+      { drill: 'C, A minor, F and back', startBpm: 50, targetBpm: 72, weeks: 12, setWeeksAgo: 2, stage: 'blocks' },
     ],
   },
   {
-    name: 'Bram Ollerthwaite', age: 17, instrument: { preset: 'electric' }, hand: { reachMm: 86, rule: 'loose' }, about: 'Wants speed; needs evenness.',
+    name: 'Bram Ollerthwaite', age: 17, instrument: { preset: 'electric' }, hand: { reachMm: 86, rule: 'loose' }, habits: { anchor: 'anchor', sounder: 'pick' }, about: 'Wants speed; needs evenness.',
     lesson: { daysFromToday: 0, wallTime: '17:30', minutes: 45, everyWeeks: 1 }, sinceWeeks: 26, growth: 3.4,
     set: [
       { drill: 'Alternate picking, six to one', startBpm: 80, targetBpm: 144, weeks: 26, setWeeksAgo: 25, stage: 'together' },
@@ -107,6 +124,7 @@ export const STUDENTS: readonly DemoStudent[] = [
     set: [
       { drill: 'Skip a string, 1 2 3 4', startBpm: 60, targetBpm: 92, weeks: 18, setWeeksAgo: 17, stage: 'together' },
       { drill: 'All down, three fingers', startBpm: 60, targetBpm: 84, weeks: 12, setWeeksAgo: 9, stage: 'together' },
+      { drill: 'A to D with a guide', startBpm: 56, targetBpm: 80, weeks: 12, setWeeksAgo: 4, stage: 'one by one' },
     ],
   },
   {
@@ -118,12 +136,12 @@ export const STUDENTS: readonly DemoStudent[] = [
     ],
   },
   {
-    name: 'Petra Loweswater', age: 59, instrument: { preset: 'steel' }, hand: { reachMm: 72, spared: [4] }, about: 'Little finger to be spared until the review in spring.',
+    name: 'Petra Loweswater', age: 59, instrument: { preset: 'steel' }, hand: { reachMm: 72, spared: [4] }, habits: { anchor: 'anchor' }, reviewInWeeks: 6, about: 'Little finger to be spared until the review in spring.',
     lesson: { daysFromToday: 4, wallTime: '11:00', minutes: 45, everyWeeks: 2 }, sinceWeeks: 18, growth: 1.2,
     set: [{ drill: 'Two fingers, quiet hand', startBpm: 60, targetBpm: 92, weeks: 26, setWeeksAgo: 16, stage: 'together' }],
   },
   {
-    name: 'Nico Farrowdale', age: 67, instrument: { preset: 'classical', scaleLengthMm: 640 }, hand: { reachMm: 80, rule: 'loose' }, about: 'Retired; unhurried. New on the list.',
+    name: 'Nico Farrowdale', age: 67, instrument: { preset: 'classical' }, guitar: 'The short spruce', hand: { reachMm: 80, rule: 'loose' }, about: 'Retired; unhurried. New on the list.',
     lesson: { daysFromToday: 5, wallTime: '10:30', minutes: 45, everyWeeks: 1 }, sinceWeeks: 1, growth: 1,
     set: [],
   },

@@ -49,10 +49,14 @@ test('a teacher gets 404 for every row of another teacher, whatever the route', 
   await signedIn(other, 'ivo')
   const students = await (await request.get('/api/students')).json() as { id: string }[]
   const page = await (await request.get(`/api/students/${students[0]!.id}`)).json() as { assignments: { id: string, drillId: string }[], lessons: { id: string }[] }
-  const own = { students: students[0]!.id, drills: page.assignments[0]!.drillId, assignments: page.assignments[0]!.id, lessons: page.lessons[0]!.id }
+  const guitars = await (await request.get('/api/instruments')).json() as { id: string }[]
+  const own = { students: students[0]!.id, drills: page.assignments[0]!.drillId, assignments: page.assignments[0]!.id, lessons: page.lessons[0]!.id, instruments: guitars[0]!.id }
   const id = '22222222-2222-4222-8222-222222222222'
   const bodies: Record<string, object> = {
     'POST /api/assignments/[id]/end': { id, ended: true },
+    'PUT /api/assignments/[id]/pins': { id, pins: {} },
+    'POST /api/instruments/[id]/archive': { id, archived: true },
+    'PUT /api/instruments/[id]': { id, name: 'Mine', choice: {} },
     'POST /api/drills/[id]/archive': { id, archived: true },
     'POST /api/drills/[id]/duplicate': { id, name: 'Mine' },
     'PUT /api/drills/[id]/name': { id, name: 'Mine' },

@@ -20,7 +20,7 @@ for (const light of ['light', 'dark'] as const) {
     await expect(page.locator('html')).toHaveClass(new RegExp(light))
     await expect(page.getByRole('heading', { name: 'Needs you' })).toBeVisible()
     await expectAccessible(page, 'today')
-    for (const [path, ready] of [['/students', 'Juno Pellwether'], ['/shelf', 'Shelf'], ['/bench', 'Reckoning']] as const) {
+    for (const [path, ready] of [['/students', 'Juno Pellwether'], ['/shelf', 'Shelf'], ['/bench', 'Reckoning'], ['/studio', 'Guitars']] as const) {
       await page.goto(path)
       await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()
       await expectAccessible(page, path)
@@ -32,6 +32,7 @@ for (const light of ['light', 'dark'] as const) {
     }
     await page.goto('/bench')
     await page.locator('[data-note="3"]').click()
+    await expect(page.getByRole('radiogroup', { name: 'Finger', exact: true })).toBeVisible()
     await expectAccessible(page, 'bench with a note picked')
     await page.getByRole('button', { name: 'Set for a student' }).click()
     await expect(page.getByRole('heading', { name: 'Set for a student' })).toBeVisible()
@@ -41,6 +42,10 @@ for (const light of ['light', 'dark'] as const) {
     await page.getByRole('link', { name: /Juno Pellwether/ }).click()
     await expect(page.getByRole('heading', { name: 'Drills' })).toBeVisible()
     await expectAccessible(page, 'student')
+    await page.getByRole('button', { name: 'Change the hand card' }).click()
+    await expect(page.getByRole('heading', { name: /^The hands of/ })).toBeVisible()
+    await expectAccessible(page, 'hand card dialog')
+    await page.keyboard.press('Escape')
     await page.getByRole('button', { name: 'Start a lesson now' }).click()
     await expect(page.getByRole('button', { name: /^Clean/ })).toBeVisible()
     await page.keyboard.press('j')

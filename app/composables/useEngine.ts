@@ -1,6 +1,9 @@
 import { wrap, type Remote } from 'comlink'
 import type { Engine } from '../workers/engine.worker'
 
+/** A copy that can cross to a worker: what the interface reads is wrapped, and wrapped objects cannot. */
+export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
 /** The core's heavy end in a worker of its own, started when it is first asked, ended with the place that uses it. */
 export function useEngine() {
   let worker: Worker | null = null

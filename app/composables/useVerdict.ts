@@ -22,7 +22,7 @@ export function useVerdict(asked: () => Asked) {
     // While one question is worked on, later ones wait; of those only the last is asked.
     if (busy.value) return
     busy.value = true
-    const { spec, context } = asked()
+    const { spec, context } = plain(asked())
     const given = await engine.ask().judge(spec, context)
     busy.value = false
     if (mine === newest) answer.value = given

@@ -11,6 +11,8 @@ const studentId = ref<string | null>(typeof route.query.student === 'string' ? r
 const student = computed(() => students.value.find(each => each.id === studentId.value) ?? null)
 const person = computed(() => ({ hand: student.value?.hand, habits: student.value?.habits }))
 
+provideHandedness(computed(() => student.value?.hand.leftHanded ?? false))
+
 const bench = useBench(person)
 const fitting = useFitting(bench)
 const { fitted } = fitting

@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals'
 import { chordShape } from '../chords/chord'
 import { fretDistanceMm } from '../fretboard/geometry'
 import { instrumentOf, stringOffsetMm } from '../fretboard/instrument'
-import { barreOf, chordChange, chordChanges, travelMm } from './change'
+import { scoreOf } from '../score/score-of.test-data'
+import { barreOf, chordChange, chordChanges, fingersAt, travelMm } from './change'
+import { chordSequence } from './sequence'
 
 const guitar = instrumentOf({ preset: 'classical' })
 const shape = (frets: string, fingers?: string) => chordShape({ frets, fingers }, guitar, 'chord')
@@ -56,5 +58,24 @@ describe('string spacing', () => {
     expect(offsets.reduce((sum, offset) => sum + offset, 0)).toBeCloseTo(0)
     expect(stringOffsetMm(guitar, 1, 650) - stringOffsetMm(guitar, 6, 650)).toBeCloseTo(5 * 11.5)
     expect(travelMm({ string: 6, fret: 0 }, { string: 1, fret: 0 }, guitar)).toBeCloseTo(5 * 8.5)
+  })
+})
+
+describe('the chords of a drill', () => {
+  const drill = (more: object = {}) => scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets: 'x32010', bars: 2 }, { frets: 'x02210' }] }, ...more })
+
+  test('follow each other by their bars', () => {
+    expect(chordSequence(drill()).map(({ at, shape: { name } }) => [at / 10080, name])).toEqual([[0, 'C'], [8, 'Am']])
+  })
+
+  test('have the fingers the score has on them', () => {
+    const score = drill({ fingering: { rule: 'best' } })
+    const [, second] = chordSequence(score)
+    expect(fingersAt(score, second!.at, second!.shape).contacts.map(contact => contact.finger)).toEqual(score.notes.filter(note => note.at === second!.at && note.finger).map(note => note.finger))
+  })
+
+  test('are not told of drills without chords, nor of transformed ones', () => {
+    expect(chordSequence(scoreOf({ version: 1, family: 'order', order: { fingers: [1] } }))).toEqual([])
+    expect(chordSequence(drill({ then: [{ do: 'reverse' }] }))).toEqual([])
   })
 })

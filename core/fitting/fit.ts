@@ -5,7 +5,7 @@ import { instrumentOf } from '../fretboard/instrument'
 import { handOf } from '../hand/hand'
 import { realise } from '../score/realise'
 import type { Score } from '../score/score'
-import type { HandInput } from '../spec/fields'
+import type { HandInput, Pins } from '../spec/fields'
 import type { Spec } from '../spec/parse'
 
 /** One thing that fitting changed, and why. */
@@ -19,8 +19,8 @@ export interface Fit {
   readonly left: readonly string[]
 }
 
-const played = (spec: Spec, hand: HandInput): Score | null => {
-  const result = realise(spec, { hand })
+const played = (spec: unknown, hand: HandInput, pins: Pins = {}): Score | null => {
+  const result = realise(spec, { hand, pins })
   return result.ok && result.value.kind === 'sheet' ? result.value : null
 }
 
@@ -86,7 +86,7 @@ export function fitDrill(spec: Spec, input: HandInput): Fit {
 }
 
 /** What does not suit a hand in a drill as it stands: stretches, fingers to be spared, in words; empty when it suits. */
-export function leftOver(spec: Spec, hand: HandInput): readonly string[] {
-  const score = played(spec, hand)
+export function leftOver(spec: unknown, hand: HandInput, pins: Pins = {}): readonly string[] {
+  const score = played(spec, hand, pins)
   return score ? [...new Set(score.report.breaches.map(breach => breach.message))] : []
 }

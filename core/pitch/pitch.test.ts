@@ -1,4 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
+import { TUNINGS } from '../fretboard/tunings'
+import { readTuning, writeTuning } from './tuning'
 import { Note } from 'tonal'
 import { frequencyHz, pitchClassName, pitchName } from './pitch'
 
@@ -26,5 +28,17 @@ describe('pitch', () => {
   test.each([-1, 128, Number.NaN])('MIDI %p does not exist', (midi) => {
     expect(() => frequencyHz(midi)).toThrow(RangeError)
     expect(() => pitchName(midi)).toThrow(RangeError)
+  })
+})
+
+describe('tunings', () => {
+  test('every tuning offered can be read, and written again means the same', () => {
+    for (const { notes } of TUNINGS) expect(readTuning(writeTuning(readTuning(notes)))).toEqual(readTuning(notes))
+  })
+
+  test('what is no note, or no guitar, is named', () => {
+    expect(() => readTuning('E2 A2 D3')).toThrow('3 strings: a guitar here has 6 to 8')
+    expect(() => readTuning('E2 A2 D3 G3 B3 X4')).toThrow('"X4" is not a note')
+    expect(() => readTuning('E A D G B E')).toThrow('"E" is not a note with its octave')
   })
 })

@@ -17,9 +17,10 @@ const listed = (strings: readonly number[]) => strings.length === 1 ? `string ${
 
 /**
  * Everything worth knowing of one note: pitch and length, why this finger, what is down, what to mute, what is wrong.
+ * @param breaches Leave out what is wrong with `false`, where a verdict says it more fully.
  * @returns Short sentences, the plainest first.
  */
-export function explainNote(score: Score, note: Note): readonly string[] {
+export function explainNote(score: Score, note: Note, { breaches = true }: { readonly breaches?: boolean } = {}): readonly string[] {
   const position = positionAt(score, note.at)
   const others = score.holds.filter(hold => hold.from <= note.at && hold.to > note.at && hold.finger !== note.finger)
   const muted = new Map<string, number[]>()
@@ -35,7 +36,7 @@ export function explainNote(score: Score, note: Note): readonly string[] {
         : null,
     others.length > 0 ? others.map(hold => `finger ${hold.finger} stays on string ${hold.string}, fret ${hold.fret}`).join('; ') : null,
     ...[...muted].map(([by, strings]) => `${listed(strings)} kept quiet by ${by}`),
-    ...score.report.breaches.filter(breach => breach.key === note.key).map(breach => breach.message),
+    ...(breaches ? score.report.breaches.filter(breach => breach.key === note.key).map(breach => breach.message) : []),
   ].filter(text => text !== null)
 }
 

@@ -35,7 +35,7 @@ export interface Travel {
   readonly ms: number
   readonly mm: number
   /** Faster than a hand does reliably. */
-  readonly hasty: boolean
+  readonly hasty?: true
 }
 
 /** A stretch of notes past the fret where the neck meets the body: a short visit, or a stay. */

@@ -7,10 +7,10 @@ import type { Note, Shift, Travel } from './score'
 const PLUCKING_PLACE = 0.75
 
 /** Above this speed a hand does not land reliably, mm a second from onset to onset; the project's own assumption. */
-export const RELIABLE_MM_PER_S = 800
+export const RELIABLE_MM_PER_S = 1000
 
 /** A way with its time, and whether it is asked too fast. */
-const way = (at: number, ms: number, mm: number): Travel => ({ at, ms, mm, hasty: mm > (RELIABLE_MM_PER_S * ms) / 1000 })
+const way = (at: number, ms: number, mm: number): Travel => ({ at, ms, mm, ...(mm > (RELIABLE_MM_PER_S * ms) / 1000 && { hasty: true as const }) })
 
 /** What every shift, and every tap after a plucked note, leaves of time for its way. */
 export function measureTravel(notes: readonly Note[], shifts: readonly Shift[], { scaleLengthMm, capo }: Instrument, tempoBpm: number): readonly Travel[] {

@@ -6,7 +6,8 @@ import { later, makeStudent, makeTeacher, NOW, openTestDatabase, SPEC } from '..
 import { archiveDrill, createDrill, duplicateDrill, listDrills, readDrill, renameDrill, saveVersion } from './drills'
 import { hashPassword, isPassword } from './password'
 import { signIn } from './sign-in'
-import { changeStudent, endAssignment, listStudents, readStudent, setSlot } from './students'
+import { archiveInstrument, changeInstrument, createInstrument, listInstruments } from './instruments'
+import { changeStudent, endAssignment, listStudents, readStudent, setPins, setSlot } from './students'
 
 const { db, close } = openTestDatabase()
 afterAll(close)
@@ -125,5 +126,55 @@ describe('students', () => {
     expect(page.assignments[0]!.ended).toBe(true)
     await endAssignment(db, teacher, assignmentId, { id: randomUUID(), ended: false }, NOW)
     expect((await readStudent(db, teacher, studentId, NOW)).assignments[0]!.ended).toBe(false)
+  })
+})
+
+describe('guitars of the teacher’s own', () => {
+  const choice = { preset: 'classical' as const, scaleLengthMm: 600 }
+
+  test('a student on one plays by its figures, and follows when it changes', async () => {
+    const teacher = await makeTeacher(db)
+    const { studentId } = await makeStudent(db, teacher)
+    const guitar = await createInstrument(db, teacher, { id: randomUUID(), name: 'Short one', choice }, NOW)
+    const card = { id: randomUUID(), name: 'Student', birthYear: null, instrument: { preset: 'electric' as const }, instrumentId: guitar.id, hand: {}, habits: { anchor: 'float' as const }, about: '' }
+    await changeStudent(db, teacher, studentId, card, NOW)
+    expect((await readStudent(db, teacher, studentId, NOW)).student).toMatchObject({ instrumentId: guitar.id, instrument: choice, habits: { anchor: 'float' } })
+    await changeInstrument(db, teacher, guitar.id, { id: randomUUID(), name: 'Shorter one', choice: { ...choice, scaleLengthMm: 580 } }, NOW)
+    expect((await readStudent(db, teacher, studentId, NOW)).student.instrument.scaleLengthMm).toBe(580)
+    expect(await listInstruments(db, teacher)).toEqual([expect.objectContaining({ name: 'Shorter one', students: 1, archived: false })])
+  })
+
+  test('it is put away only when nobody plays it, and taken out again', async () => {
+    const teacher = await makeTeacher(db)
+    const { studentId } = await makeStudent(db, teacher)
+    const guitar = await createInstrument(db, teacher, { id: randomUUID(), name: 'Short one', choice }, NOW)
+    const card = { name: 'Ada', birthYear: null, instrument: { preset: 'classical' as const }, hand: {}, about: '' }
+    await changeStudent(db, teacher, studentId, { ...card, id: randomUUID(), instrumentId: guitar.id }, NOW)
+    await expect(archiveInstrument(db, teacher, guitar.id, { id: randomUUID(), archived: true }, NOW)).rejects.toMatchObject({ code: 'conflict', message: expect.stringContaining('Ada plays it') })
+    await changeStudent(db, teacher, studentId, { ...card, id: randomUUID() }, NOW)
+    expect(await archiveInstrument(db, teacher, guitar.id, { id: randomUUID(), archived: true }, NOW)).toEqual({ archived: true })
+    expect(await archiveInstrument(db, teacher, guitar.id, { id: randomUUID(), archived: false }, NOW)).toEqual({ archived: false })
+  })
+
+  test('another teacher’s guitar does not exist', async () => {
+    const [teacher, other] = [await makeTeacher(db), await makeTeacher(db)]
+    const guitar = await createInstrument(db, teacher, { id: randomUUID(), name: 'Short one', choice }, NOW)
+    expect(await listInstruments(db, other)).toEqual([])
+    await expect(changeInstrument(db, other, guitar.id, { id: randomUUID(), name: 'Mine', choice }, NOW)).rejects.toMatchObject({ code: 'not-found' })
+    const { studentId } = await makeStudent(db, other)
+    await expect(changeStudent(db, other, studentId, { id: randomUUID(), name: 'x', birthYear: null, instrument: { preset: 'classical' }, instrumentId: guitar.id, hand: {}, about: '' }, NOW)).rejects.toMatchObject({ code: 'not-found' })
+  })
+})
+
+describe('fingers set for a student', () => {
+  test('are kept with the set drill, changed, and refused on a note that is not there', async () => {
+    const teacher = await makeTeacher(db)
+    const { studentId, assignmentId } = await makeStudent(db, teacher)
+    const pinsOf = async () => (await readStudent(db, teacher, studentId, NOW)).assignments[0]!.pins
+    expect(await pinsOf()).toEqual({})
+    await setPins(db, teacher, assignmentId, { id: randomUUID(), pins: { 'p1.s6.2': 4 } }, NOW)
+    expect(await pinsOf()).toEqual({ 'p1.s6.2': 4 })
+    await expect(setPins(db, teacher, assignmentId, { id: randomUUID(), pins: { 'p9.s6.2': 4 } }, NOW)).rejects.toMatchObject({ code: 'invalid', message: 'no note has this key' })
+    expect(await pinsOf()).toEqual({ 'p1.s6.2': 4 })
   })
 })

@@ -37,9 +37,8 @@ watch([habit, upcoming], async () => {
   const mine = ++newest
   blocked.value = null
   if (!habit.value || upcoming.value.length === 0) return
-  // Plain objects cross to the worker, reactive ones do not.
-  const list = upcoming.value.map(({ drillName, spec }) => ({ name: drillName, spec: structuredClone(toRaw(spec)) }))
-  const found = await engine.ask().firstBlocked({ ...habit.value }, list, structuredClone(toRaw(props.student?.hand ?? {})))
+  const list = upcoming.value.map(({ drillName, spec }) => ({ name: drillName, spec }))
+  const found = await engine.ask().firstBlocked(...plain([habit.value, list, props.student?.hand ?? {}] as const))
   if (mine === newest) blocked.value = found
 }, { immediate: true })
 </script>

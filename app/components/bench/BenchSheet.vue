@@ -141,7 +141,6 @@ function takeExcerpt() {
       <ChordChanges
         v-if="!plan"
         :score="score!"
-        :mirrored="student?.hand.leftHanded ?? false"
       />
       <div
         v-if="range && !plan"
@@ -169,10 +168,11 @@ function takeExcerpt() {
       <NoteCard
         :score="score!"
         :selected="selected"
+        :judged="bench.fingering.value !== null"
       />
       <FingerChoice
         v-if="note && note.finger"
-        class="mt-2"
+        class="mt-1.5 pl-5"
         :note="note"
         :pin="(asPlayed ?? bench.pins.value)[note.key]"
         :verdict="bench.fingering.value"

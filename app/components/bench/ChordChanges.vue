@@ -5,7 +5,7 @@ import { instrumentOf } from '#core/fretboard/instrument'
 import type { Score } from '#core/score/score'
 
 /** Every chord change of a drill as two small necks: what stays, slides, moves, lifts and lands, and how far. */
-const props = defineProps<{ score: Score, mirrored: boolean }>()
+const props = defineProps<{ score: Score }>()
 const instrument = computed(() => instrumentOf(props.score.spec.instrument))
 const shapes = computed(() => chordSequence(props.score).map(({ at, shape }) => fingersAt(props.score, at, shape)))
 const changes = computed(() => chordChanges(shapes.value, instrument.value).map((change, i) => ({ ...change, before: shapes.value[i]!, after: shapes.value[i + 1]! })))
@@ -54,7 +54,6 @@ const silentOf = (shape: (typeof shapes.value)[number]) => instrument.value.tuni
             :frets="FRETS"
             :marks="marksOf(side === 'from' ? change.before : change.after, change, side)"
             :silent="silentOf(side === 'from' ? change.before : change.after)"
-            :mirrored="mirrored"
           />
         </div>
         <p>{{ told(change) }}.</p>

@@ -1,56 +1,77 @@
 <script setup lang="ts">
+import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import type { Verdict } from '#core/score/judge'
 import type { Note } from '#core/score/score'
 
 /** The finger of one note: change it and see at once what that does. */
 const props = defineProps<{ note: Note, pin: number | undefined, verdict: Verdict | null, busy: boolean }>()
 const emit = defineEmits<{ pin: [finger: number | null], mend: [fingers: Readonly<Record<string, number>>] }>()
-const FINGERS = [1, 2, 3, 4].map(value => ({ value, label: String(value) }))
+const FINGERS = [1, 2, 3, 4]
 const finger = computed({ get: () => props.note.finger ?? 0, set: value => emit('pin', value) })
 const breaches = computed(() => props.verdict?.breaches.filter(breach => breach.key === props.note.key) ?? [])
+const repair = computed(() => breaches.value.find(breach => breach.repair)?.repair)
 </script>
 
 <template>
-  <div class="flex flex-wrap items-end gap-x-5 gap-y-2">
-    <BaseChips
+  <div class="space-y-1.5">
+    <RadioGroup
       v-model="finger"
-      label="Finger"
-      :options="FINGERS"
-    />
-    <BaseButton
-      v-if="pin !== undefined"
-      size="sm"
-      @click="emit('pin', null)"
+      class="flex flex-wrap items-center gap-x-3 gap-y-1"
     >
-      As the drill has it
-    </BaseButton>
+      <RadioGroupLabel class="font-bold text-soft">
+        Finger
+      </RadioGroupLabel>
+      <div class="flex gap-1.5">
+        <RadioGroupOption
+          v-for="value in FINGERS"
+          :key="value"
+          v-slot="{ checked }"
+          :value="value"
+          as="template"
+        >
+          <button
+            type="button"
+            class="rounded-md border min-h-9 min-w-10 figures"
+            :class="checked ? 'bg-ink text-card border-ink font-bold' : 'bg-card text-ink border-line hover:border-edge'"
+          >
+            {{ value }}
+          </button>
+        </RadioGroupOption>
+      </div>
+      <BaseButton
+        v-if="pin !== undefined"
+        size="sm"
+        @click="emit('pin', null)"
+      >
+        As the drill has it
+      </BaseButton>
+      <BaseButton
+        v-if="repair"
+        size="sm"
+        @click="emit('mend', repair.fingers)"
+      >
+        Mend it from here
+      </BaseButton>
+    </RadioGroup>
     <div
-      class="flex-1 basis-72"
       aria-live="polite"
       aria-label="Verdict"
+      role="group"
     >
       <p
-        v-if="busy && !verdict"
+        v-if="!verdict"
         class="text-soft"
       >
-        Working out the fingers…
+        {{ busy ? 'Working out the fingers…' : 'The engine has not judged this finger.' }}
       </p>
-      <template v-else-if="verdict">
-        <div
+      <template v-else>
+        <p
           v-for="breach in breaches"
           :key="breach.rule + breach.message"
           class="border-l-4 border-attention pl-3 mb-1"
         >
-          <p>{{ breach.message }}</p>
-          <BaseButton
-            v-if="breach.repair"
-            size="sm"
-            class="mt-1"
-            @click="emit('mend', breach.repair.fingers)"
-          >
-            Mend it from here
-          </BaseButton>
-        </div>
+          {{ breach.message }}
+        </p>
         <p class="text-soft">
           {{ verdict.reasons[note.key] }}
         </p>

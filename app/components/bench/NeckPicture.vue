@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A small neck seen from the front, thick string at the foot, for left-handed students from the other side; marks show fingers. Places can be picked where it is made for that. */
-const props = defineProps<{ strings: number, fromFret: number, frets: number, marks: readonly { readonly string: number, readonly fret: number, readonly text?: string | undefined, readonly hollow?: boolean }[], silent?: readonly number[], pickable?: boolean, mirrored?: boolean, label: string }>()
+const props = defineProps<{ strings: number, fromFret: number, frets: number, marks: readonly { readonly string: number, readonly fret: number, readonly text?: string | undefined, readonly hollow?: boolean }[], silent?: readonly number[], pickable?: boolean, label: string }>()
 const emit = defineEmits<{ pick: [place: { string: number, fret: number }] }>()
 const GAP_X = 34
 const GAP_Y = 17
@@ -10,7 +10,8 @@ const width = computed(() => LEFT + props.frets * GAP_X + 12)
 const height = computed(() => TOP + (props.strings - 1) * GAP_Y + 28)
 const y = (string: number) => TOP + (string - 1) * GAP_Y
 // A left-handed neck points the other way; numbers stay as they are.
-const across = (place: number) => (props.mirrored ? width.value - place : place)
+const mirrored = useHandedness()
+const across = (place: number) => (mirrored.value ? width.value - place : place)
 const wire = (fret: number) => across(LEFT + (fret - props.fromFret) * GAP_X)
 const x = (fret: number) => across(fret === 0 ? LEFT - 16 : LEFT + (fret - props.fromFret + 0.5) * GAP_X)
 const shownFrets = computed(() => Array.from({ length: props.frets }, (_, i) => props.fromFret + i))

@@ -4,7 +4,7 @@ import { noteInWords } from '#core/score/note-words'
 import type { Score } from '#core/score/score'
 
 /** What is to be known of the selected note. */
-const props = defineProps<{ score: Score, selected: number | null }>()
+const props = defineProps<{ score: Score, selected: number | null, judged?: boolean }>()
 const note = computed(() => (props.selected === null ? null : props.score.notes[props.selected] ?? null))
 </script>
 
@@ -21,7 +21,7 @@ const note = computed(() => (props.selected === null ? null : props.score.notes[
         Note {{ selected! + 1 }} · {{ noteInWords(note) }}
       </p>
       <p class="text-soft">
-        {{ explainNote(score, note).join(' · ') }}
+        {{ explainNote(score, note, { breaches: !judged }).join(' · ') }}
       </p>
     </div>
     <p

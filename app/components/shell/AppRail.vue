@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { AdjustmentsHorizontalIcon, ArrowRightStartOnRectangleIcon, BookOpenIcon, CalendarDaysIcon, MoonIcon, SunIcon, UsersIcon } from '@heroicons/vue/24/outline'
+import { AdjustmentsHorizontalIcon, ArrowRightStartOnRectangleIcon, BookOpenIcon, CalendarDaysIcon, MoonIcon, SunIcon, UsersIcon, WrenchScrewdriverIcon } from '@heroicons/vue/24/outline'
 
 /** The places of the studio: a rail on wide screens, a bar at the foot on phones. */
 const places = [
@@ -7,6 +7,7 @@ const places = [
   { to: '/students', label: 'Students', icon: UsersIcon },
   { to: '/bench', label: 'Bench', icon: AdjustmentsHorizontalIcon },
   { to: '/shelf', label: 'Shelf', icon: BookOpenIcon },
+  { to: '/studio', label: 'Studio', icon: WrenchScrewdriverIcon },
 ]
 const route = useRoute()
 const here = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))

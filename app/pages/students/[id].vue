@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { v4 as uuid } from 'uuid'
-import { PRESETS } from '#core/fretboard/presets'
-import { lowestComfortablePosition, romanPosition } from '#core/fretboard/geometry'
+import { leftOver } from '#core/fitting/fit'
 import type { AssignmentDetail, StudentPage } from '#shared/contracts/students'
 
 const route = useRoute()
@@ -16,10 +15,19 @@ const today = computed(() => when.today().toISODate()!)
 const editing = ref(false)
 const planning = ref(false)
 const student = computed(() => page.value!.student)
-const scale = computed(() => student.value.instrument.scaleLengthMm ?? PRESETS[student.value.instrument.preset].scaleLengthMm)
-const reach = computed(() => student.value.hand.reachMm ?? 80)
+const handOpen = ref(false)
+const { nameOf } = useGuitars()
 const present = computed(() => page.value!.assignments.filter(each => !each.ended))
 const past = computed(() => page.value!.assignments.filter(each => each.ended))
+/** What no longer suits the hand in the drills that are set, by drill. */
+const unsuited = computed(() => new Map(present.value.map(set => [set.id, leftOver({ ...set.spec, instrument: student.value.instrument }, student.value.hand, set.pins)])))
+async function recheck() {
+  await reload()
+  const worse = present.value.filter(set => unsuited.value.get(set.id)!.length > 0)
+  toasts.say(worse.length === 0
+    ? `All ${present.value.length} set drills suit the hand.`
+    : `${worse.length} of ${present.value.length} set drills do not suit the hand as it is now: ${worse.map(set => set.drillName).join(', ')}.`)
+}
 const WEEKDAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays']
 
 async function write(path: string, body: object) {
@@ -77,14 +85,6 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
           <h1 class="text-3xl">
             {{ student.name }}
           </h1>
-          <p class="mt-1">
-            {{ PRESETS[student.instrument.preset].label }}, {{ scale }} mm · reach {{ reach }} mm, one finger per fret from {{ romanPosition(lowestComfortablePosition(scale, reach, 3)) }}
-            · {{ student.hand.rule ?? 'strict' }}<template v-if="student.hand.leftHanded">
-              · left-handed
-            </template><template v-if="student.hand.spared?.length">
-              · spare {{ student.hand.spared.length === 1 ? 'finger' : 'fingers' }} {{ student.hand.spared.join(', ') }}
-            </template>
-          </p>
           <p class="text-soft">
             {{ student.age === null ? '' : `${student.age} years · ` }}{{ page.slot ? `${WEEKDAYS[page.slot.weekday - 1]} ${page.slot.wallTime}, ${page.slot.minutes} min${page.slot.everyWeeks > 1 ? `, every ${page.slot.everyWeeks} weeks` : ''}` : 'No weekly lesson planned' }}<template v-if="student.nextLesson">
               · next {{ when.day(student.nextLesson.at) }}
@@ -111,13 +111,21 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
           <ActionMenu
             label="More"
             :items="[
-              { label: 'Change the card', run: () => editing = true },
+              { label: 'Change who they are', run: () => editing = true },
+              { label: 'Change the hand card', run: () => handOpen = true },
               { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => planning = true },
               { label: student.archived ? 'Put back on the roster' : 'Take off the roster', run: () => void archive(!student.archived) },
             ]"
           />
         </div>
       </header>
+
+      <HandCard
+        :student="student"
+        :guitar-name="nameOf(student.instrumentId)"
+        :today="today"
+        @change="handOpen = true"
+      />
 
       <section class="mt-8">
         <h2 class="text-xl mb-3">
@@ -182,6 +190,18 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
                 <span class="text-soft ml-2">of {{ set.plan.targetBpm }}</span>
               </p>
               <PaceMark :pace="set.pace" />
+              <p
+                v-if="unsuited.get(set.id)!.length > 0"
+                class="mt-1 border-l-4 border-attention pl-3"
+              >
+                {{ unsuited.get(set.id)![0] }}
+                <NuxtLink
+                  :to="{ path: '/bench', query: { drill: set.drillId, student: student.id } }"
+                  class="underline underline-offset-4"
+                >
+                  Fit it on the bench
+                </NuxtLink>
+              </p>
               <p class="text-soft mt-1">
                 since {{ when.date(set.setOn) }}{{ set.targetOn ? `, wanted by ${when.date(set.targetOn)}` : '' }}
               </p>
@@ -279,7 +299,12 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
       <StudentDialog
         v-model:open="editing"
         :student="student"
-        @saved="reload"
+        @saved="recheck"
+      />
+      <HandDialog
+        v-model:open="handOpen"
+        :student="student"
+        @saved="recheck"
       />
       <SlotDialog
         v-model:open="planning"

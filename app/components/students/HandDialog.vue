@@ -1,0 +1,199 @@
+<script setup lang="ts">
+import { romanPosition } from '#core/fretboard/geometry'
+import { instrumentOf } from '#core/fretboard/instrument'
+import { COMFORT_SHARE, handOf } from '#core/hand/hand'
+import { guitarFit, reachFromTest } from '#core/hand/reach'
+import { ANCHORS, SOUNDERS, type Habits } from '#core/spec/habits'
+import type { HandInput } from '#core/spec/fields'
+import type { StudentPage } from '#shared/contracts/students'
+
+/** Changes what is settled for a student's hands: the reach by the one-minute test or in mm, pairs, fingers to spare, ways of playing. */
+const props = defineProps<{ student: StudentPage['student'] }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ saved: [] }>()
+
+const reachMm = ref(80)
+const ownPairs = ref(false)
+const pairs = reactive({ 12: 0, 23: 0, 34: 0 })
+const excluded = ref<readonly number[]>([])
+const spared = ref<readonly number[]>([])
+const reviewOn = ref('')
+const rule = ref<'strict' | 'loose'>('strict')
+const barre = ref(true)
+const thumbOver = ref(false)
+const leftHanded = ref(false)
+const anchor = ref<NonNullable<Habits['anchor']>>('open')
+const sounder = ref('')
+const { busy, refusal, errorOf, save } = useStudentCard(() => props.student)
+
+const usual = (pair: '12' | '23' | '34') => Math.round(COMFORT_SHARE[pair]! * reachMm.value)
+watch(open, (now) => {
+  if (!now) return
+  refusal.value = null
+  const { hand, habits } = props.student
+  reachMm.value = hand.reachMm ?? 80
+  ownPairs.value = Object.keys(hand.pairsMm ?? {}).length > 0
+  for (const pair of ['12', '23', '34'] as const) pairs[pair] = hand.pairsMm?.[pair] ?? usual(pair)
+  excluded.value = hand.excluded ?? []
+  spared.value = hand.spared ?? []
+  reviewOn.value = habits.reviewOn ?? ''
+  rule.value = hand.rule ?? 'strict'
+  barre.value = hand.barre ?? true
+  thumbOver.value = hand.thumbOver ?? false
+  leftHanded.value = hand.leftHanded ?? false
+  anchor.value = habits.anchor ?? 'open'
+  sounder.value = habits.sounder ?? ''
+})
+watch(ownPairs, (own) => {
+  if (own) for (const pair of ['12', '23', '34'] as const) pairs[pair] ||= usual(pair)
+})
+
+const instrument = computed(() => instrumentOf(props.student.instrument))
+const wanted = computed<HandInput>(() => ({
+  reachMm: reachMm.value,
+  ...(ownPairs.value && { pairsMm: { ...props.student.hand.pairsMm, ...pairs } }),
+  excluded: [...excluded.value],
+  spared: spared.value.filter(finger => !excluded.value.includes(finger)),
+  rule: rule.value,
+  barre: barre.value,
+  thumbOver: thumbOver.value,
+  leftHanded: leftHanded.value,
+}))
+// The test's position and the mm are two ways to say one thing.
+const testPosition = computed({
+  get: () => Math.min(guitarFit(handOf(wanted.value), instrument.value).comfortableFrom, 15),
+  // Rounded up, for a millimetre less would already not be comfortable there.
+  set: position => reachMm.value = Math.ceil(reachFromTest(position, instrument.value)),
+})
+const FINGERS = [1, 2, 3, 4].map(value => ({ value, label: String(value) }))
+const ANCHOR_OPTIONS = ANCHORS.map(value => ({ value, label: { anchor: 'anchors', float: 'floats', open: 'not agreed' }[value] }))
+const SOUNDER_OPTIONS = ['', ...SOUNDERS].map(value => ({ value, label: value || 'not said' }))
+
+async function submit() {
+  const habits: Habits = { anchor: anchor.value, ...(sounder.value && { sounder: sounder.value as Habits['sounder'] }), reviewOn: reviewOn.value || null }
+  if (await save({ hand: wanted.value, habits })) {
+    open.value = false
+    emit('saved')
+  }
+}
+</script>
+
+<template>
+  <BaseDialog
+    v-model:open="open"
+    :title="`The hands of ${student.name}`"
+    about="One minute on their own guitar: the lowest position where 1 2 3 4 rest one per fret without strain. Warmed up, never forced."
+    wide
+  >
+    <form
+      class="space-y-4"
+      novalidate
+      @submit.prevent="submit"
+    >
+      <div class="grid sm:grid-cols-2 gap-4">
+        <BaseStepper
+          v-model="testPosition"
+          label="1 2 3 4 rest without strain from"
+          :min="1"
+          :max="15"
+          :show="romanPosition"
+        />
+        <BaseStepper
+          v-model="reachMm"
+          label="Reach, finger 1 to 4"
+          :min="30"
+          :max="200"
+          unit="mm"
+        />
+      </div>
+      <ReachNeck
+        :hand="handOf(wanted)"
+        :instrument="instrument"
+      />
+      <label class="flex items-center gap-2 min-h-9">
+        <input
+          v-model="ownPairs"
+          type="checkbox"
+          class="size-5 accent-(--action)"
+        >
+        measure the pairs as well
+      </label>
+      <div
+        v-if="ownPairs"
+        class="grid sm:grid-cols-3 gap-4"
+      >
+        <BaseStepper
+          v-for="pair in (['12', '23', '34'] as const)"
+          :key="pair"
+          v-model="pairs[pair]"
+          :label="`Fingers ${pair[0]} to ${pair[1]}`"
+          :min="10"
+          :max="150"
+          unit="mm"
+        />
+      </div>
+      <div class="grid sm:grid-cols-3 gap-4">
+        <BaseToggles
+          v-model="spared"
+          label="Fingers to spare"
+          :options="FINGERS"
+        />
+        <BaseToggles
+          v-model="excluded"
+          label="Fingers not to use"
+          :options="FINGERS"
+        />
+        <FormField
+          v-model="reviewOn"
+          label="Look at them again on"
+          type="date"
+          :error="errorOf('habits.reviewOn')"
+        />
+      </div>
+      <div class="grid sm:grid-cols-3 gap-4">
+        <BaseChips
+          v-model="rule"
+          label="One finger per fret"
+          :options="[{ value: 'strict', label: 'strict' }, { value: 'loose', label: 'loose' }]"
+        />
+        <BaseChips
+          v-model="barre"
+          label="Barre"
+          :options="[{ value: true, label: 'plays it' }, { value: false, label: 'not yet' }]"
+        />
+        <BaseChips
+          v-model="thumbOver"
+          label="Thumb over the neck"
+          :options="[{ value: false, label: 'no' }, { value: true, label: 'may' }]"
+        />
+        <BaseChips
+          v-model="anchor"
+          label="Plucking hand"
+          :options="ANCHOR_OPTIONS"
+        />
+        <BaseChips
+          v-model="sounder"
+          label="Sounds the string with"
+          :options="SOUNDER_OPTIONS"
+        />
+        <BaseChips
+          v-model="leftHanded"
+          label="Plays"
+          :options="[{ value: false, label: 'right-handed' }, { value: true, label: 'left-handed' }]"
+        />
+      </div>
+      <p
+        v-if="refusal && refusal.path !== 'habits.reviewOn'"
+        role="alert"
+        class="text-pain"
+      >
+        {{ refusal.path ? `${refusal.path}: ` : '' }}{{ refusal.message }}
+      </p>
+      <DialogActions
+        action="Save the hand card"
+        :busy="busy"
+        @cancel="open = false"
+      />
+    </form>
+  </BaseDialog>
+</template>

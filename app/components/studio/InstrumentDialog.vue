@@ -1,0 +1,184 @@
+<script setup lang="ts">
+import { v4 as uuid } from 'uuid'
+import { fretDistanceMm } from '#core/fretboard/geometry'
+import { instrumentOf } from '#core/fretboard/instrument'
+import { PRESET_NAMES, PRESETS, type PresetName } from '#core/fretboard/presets'
+import { TUNINGS } from '#core/fretboard/tunings'
+import { readTuning, writeTuning } from '#core/pitch/tuning'
+import { saveInstrumentBody, type InstrumentRow } from '#shared/contracts/students'
+
+/** Adds a guitar of the teacher's own, or changes one. */
+const props = defineProps<{ instrument: InstrumentRow | null }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ saved: [] }>()
+const api = useApi()
+
+const name = ref('')
+const preset = ref<PresetName>('classical')
+const scaleLengthMm = ref(650)
+const frets = ref(19)
+const bodyFret = ref(12)
+const capo = ref(0)
+const tuning = ref('')
+const nutSpacingMm = ref(8.5)
+const bridgeSpacingMm = ref(11.5)
+const busy = ref(false)
+const refusal = ref<{ path?: string, message: string } | null>(null)
+let writeId = uuid()
+
+function show(choice: Parameters<typeof instrumentOf>[0]) {
+  const settled = instrumentOf(choice)
+  preset.value = choice.preset
+  scaleLengthMm.value = settled.scaleLengthMm
+  frets.value = settled.frets
+  bodyFret.value = settled.bodyFret
+  capo.value = settled.capo
+  tuning.value = writeTuning(settled.tuning)
+  nutSpacingMm.value = settled.nutSpacingMm
+  bridgeSpacingMm.value = settled.bridgeSpacingMm
+}
+watch(open, (now) => {
+  if (!now) return
+  writeId = uuid()
+  refusal.value = null
+  name.value = props.instrument?.name ?? ''
+  show(props.instrument?.choice ?? { preset: 'classical' })
+})
+
+const TUNING_OPTIONS = [...TUNINGS.map(({ name: label, notes }) => ({ value: writeTuning(readTuning(notes)), label: label as string, detail: notes as string }))]
+const options = computed(() => TUNING_OPTIONS.some(each => each.value === tuning.value) ? TUNING_OPTIONS : [...TUNING_OPTIONS, { value: tuning.value, label: 'Own tuning', detail: tuning.value }])
+const read = computed(() => {
+  try {
+    return { midis: readTuning(tuning.value), problem: '' }
+  }
+  catch (error) {
+    return { midis: null, problem: (error as Error).message }
+  }
+})
+const places = computed(() => [1, 5, 7, 12].map(fret => `fret ${fret} ${fretDistanceMm(scaleLengthMm.value, fret).toFixed(1)}`).join(' · '))
+const errorOf = (path: string) => (refusal.value?.path === path ? refusal.value.message : '')
+
+async function submit() {
+  refusal.value = null
+  if (!read.value.midis) return
+  const body = { id: writeId, name: name.value, choice: { preset: preset.value, tuning: read.value.midis, frets: frets.value, scaleLengthMm: scaleLengthMm.value, bodyFret: bodyFret.value, capo: capo.value, nutSpacingMm: nutSpacingMm.value, bridgeSpacingMm: bridgeSpacingMm.value } }
+  const checked = saveInstrumentBody.safeParse(body)
+  if (!checked.success) {
+    const [issue] = checked.error.issues
+    refusal.value = { path: issue!.path.join('.'), message: issue!.message }
+    return
+  }
+  busy.value = true
+  try {
+    await (props.instrument ? api.put(`/api/instruments/${props.instrument.id}`, body) : api.post('/api/instruments', body))
+    open.value = false
+    emit('saved')
+  }
+  catch (error) {
+    refusal.value = error as ApiError
+    if ((error as ApiError).code !== 'offline') writeId = uuid()
+  }
+  finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <BaseDialog
+    v-model:open="open"
+    :title="instrument ? 'Change the guitar' : 'Add a guitar'"
+    :about="instrument && instrument.students > 0 ? `${instrument.students} ${instrument.students === 1 ? 'student plays' : 'students play'} it: their hand cards follow.` : 'Measure from nut to saddle; everything in mm is reckoned from that.'"
+    wide
+  >
+    <form
+      class="grid sm:grid-cols-2 gap-4"
+      novalidate
+      @submit.prevent="submit"
+    >
+      <FormField
+        v-model="name"
+        label="Name"
+        :error="errorOf('name')"
+      />
+      <BaseListbox
+        :model-value="preset"
+        label="Begin with"
+        :options="PRESET_NAMES.map(value => ({ value, label: PRESETS[value].label, detail: guitarInWords({ preset: value }) }))"
+        @update:model-value="show({ preset: $event })"
+      />
+      <BaseStepper
+        v-model="scaleLengthMm"
+        label="Scale length"
+        :min="300"
+        :max="900"
+        unit="mm"
+        :hint="`From the nut, mm: ${places}`"
+      />
+      <div class="grid grid-cols-2 gap-4">
+        <BaseStepper
+          v-model="frets"
+          label="Frets"
+          :min="12"
+          :max="36"
+        />
+        <BaseStepper
+          v-model="bodyFret"
+          label="Body at fret"
+          :min="8"
+          :max="30"
+        />
+      </div>
+      <BaseListbox
+        v-model="tuning"
+        label="Tuning"
+        :options="options"
+      />
+      <FormField
+        v-model="tuning"
+        label="Open strings, thickest first"
+        :error="read.problem"
+        hint="Six to eight notes with their octave: D2 A2 D3 G3 B3 E4"
+      />
+      <BaseStepper
+        v-model="capo"
+        label="Capo"
+        :min="0"
+        :max="11"
+        :show="fret => fret === 0 ? 'none' : `fret ${fret}`"
+      />
+      <div class="grid grid-cols-2 gap-4">
+        <BaseStepper
+          v-model="nutSpacingMm"
+          label="Strings apart at the nut"
+          :min="4"
+          :max="15"
+          :step="0.1"
+          :show="mm => `${mm.toFixed(1)} mm`"
+        />
+        <BaseStepper
+          v-model="bridgeSpacingMm"
+          label="At the bridge"
+          :min="5"
+          :max="20"
+          :step="0.1"
+          :show="mm => `${mm.toFixed(1)} mm`"
+        />
+      </div>
+      <p
+        v-if="refusal && refusal.path !== 'name'"
+        role="alert"
+        class="text-pain sm:col-span-2"
+      >
+        {{ refusal.path ? `${refusal.path}: ` : '' }}{{ refusal.message }}
+      </p>
+      <DialogActions
+        class="sm:col-span-2"
+        :action="instrument ? 'Save the guitar' : 'Add'"
+        :busy="busy"
+        :disabled="read.midis === null"
+        @cancel="open = false"
+      />
+    </form>
+  </BaseDialog>
+</template>

@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { v4 as uuid } from 'uuid'
+import type { InstrumentRow } from '#shared/contracts/students'
+
+useHead({ title: 'Studio · Fidactyl' })
+const { data, error, reload } = useLoaded<readonly InstrumentRow[]>(() => '/api/instruments')
+const api = useApi()
+const toasts = useToasts()
+const editing = ref(false)
+const chosen = shallowRef<InstrumentRow | null>(null)
+const present = computed(() => data.value?.filter(each => !each.archived) ?? [])
+const away = computed(() => data.value?.filter(each => each.archived) ?? [])
+
+function edit(instrument: InstrumentRow | null) {
+  chosen.value = instrument
+  editing.value = true
+}
+async function archive(instrument: InstrumentRow, archived: boolean) {
+  try {
+    await api.post(`/api/instruments/${instrument.id}/archive`, { id: uuid(), archived })
+    await reload()
+    if (archived) toasts.say(`${instrument.name} is put away.`, { action: { label: 'Take it out again', run: () => void archive(instrument, false) } })
+  }
+  catch (refusal) {
+    toasts.say((refusal as Error).message, { tone: 'trouble' })
+  }
+}
+</script>
+
+<template>
+  <div class="p-5 sm:p-8 max-w-5xl">
+    <header class="flex flex-wrap items-start gap-4 mb-6">
+      <h1 class="text-3xl flex-1">
+        Studio
+      </h1>
+      <BaseButton
+        tone="action"
+        @click="edit(null)"
+      >
+        Add a guitar
+      </BaseButton>
+    </header>
+    <LoadState
+      v-if="!data"
+      :error="error"
+      @retry="reload"
+    />
+    <section v-else>
+      <h2 class="text-xl mb-1">
+        Guitars
+      </h2>
+      <p class="text-soft mb-3">
+        Your own beside the ready-made ones: reach, positions and travel of every drill are reckoned from their figures.
+      </p>
+      <EmptyState
+        v-if="present.length === 0"
+        title="No guitar of your own yet"
+      >
+        The ready-made ones (classical, steel-string, electric, three-quarter, half-size) are always there. Add yours when its scale, tuning or strings differ.
+        <template #action>
+          <BaseButton
+            tone="action"
+            @click="edit(null)"
+          >
+            Add a guitar
+          </BaseButton>
+        </template>
+      </EmptyState>
+      <ul class="divide-y divide-line border-y border-line">
+        <li
+          v-for="instrument in present"
+          :key="instrument.id"
+          class="flex flex-wrap items-center gap-x-4 gap-y-1 py-3"
+        >
+          <div class="flex-1 basis-64">
+            <p class="font-bold">
+              {{ instrument.name }}
+            </p>
+            <p class="text-soft figures">
+              {{ guitarInWords(instrument.choice) }} · {{ tuningInWords(instrument.choice) }}
+            </p>
+          </div>
+          <p class="text-soft">
+            {{ instrument.students === 0 ? 'nobody plays it' : `${instrument.students} ${instrument.students === 1 ? 'student' : 'students'}` }}
+          </p>
+          <BaseButton
+            size="sm"
+            :aria-label="`Change ${instrument.name}`"
+            @click="edit(instrument)"
+          >
+            Change
+          </BaseButton>
+          <BaseButton
+            size="sm"
+            :aria-label="`Put ${instrument.name} away`"
+            @click="archive(instrument, true)"
+          >
+            Put away
+          </BaseButton>
+        </li>
+      </ul>
+      <template v-if="away.length > 0">
+        <h2 class="text-xl mt-8 mb-2">
+          Put away
+        </h2>
+        <ul class="space-y-1">
+          <li
+            v-for="instrument in away"
+            :key="instrument.id"
+            class="flex flex-wrap items-center gap-4"
+          >
+            <span>{{ instrument.name }}</span>
+            <BaseButton
+              size="sm"
+              @click="archive(instrument, false)"
+            >
+              Take out again
+            </BaseButton>
+          </li>
+        </ul>
+      </template>
+    </section>
+    <InstrumentDialog
+      v-model:open="editing"
+      :instrument="chosen"
+      @saved="reload"
+    />
+  </div>
+</template>
