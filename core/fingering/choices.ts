@@ -266,13 +266,14 @@ function onGround(task: Task, i: number, places: readonly Place[], begun: Return
     wanted.push({ ...place, finger: note.finger, pinned: note.pinned })
   }
   wanted.sort((a, b) => a.fret - b.fret || b.string - a.string)
-  if (wanted.length === 0) return [settle(task, i, places, [], [], ground, ground.position || moment.position || 0, 0)]
+  if (wanted.length === 0) return [settle(task, i, playedWith(task, i, places, [], [], ground), ground.position || moment.position || 0, 0)]
   const stacked = wanted.length > 1 || begun.length > 0
   const made = (allowed: number) => assignments(wanted, ground.gripped, places, rules, allowed).flatMap(({ fingers, faults }) => {
     const touches = wanted.map(({ string, fret }, k): Touch => ({ string, fret, finger: fingers[k]! }))
     const gripped = wanted.flatMap(({ to, loose }, k) => (to === undefined ? [] : [{ ...touches[k]!, to, loose: loose ?? false }]))
     const { positions, strained } = moment.position === null ? positionsFor(touches, stacked, rules.instrument.lastFret) : { positions: [moment.position], strained: false }
-    return positions.map(position => settle(task, i, places, touches, gripped, ground, position, faults + (strained ? touches.filter(touch => offBy(touch, position) > leeway(touch.finger, stacked)).length : 0)))
+    const played = playedWith(task, i, places, touches, gripped, ground)
+    return positions.map(position => settle(task, i, played, position, faults + (strained ? touches.filter(touch => offBy(touch, position) > leeway(touch.finger, stacked)).length : 0)))
   })
   // Where every way breaks some law, those that break the fewest.
   for (let allowed = 0; ; allowed++) {
@@ -285,43 +286,68 @@ function onGround(task: Task, i: number, places: readonly Place[], begun: Return
 /** Above this many faults the search for fewer is given up: any way is as bad. */
 const MOST_FAULTS = 24
 
-function settle(task: Task, i: number, places: readonly Place[], touches: readonly Touch[], begun: readonly Gripped[], ground: Ground, position: number, faults: number): Choice {
+/** What a fingering of a moment is in whatever position: worked out once for all of them. */
+interface Played extends Pick<Choice, 'places' | 'fingers' | 'sounding' | 'fresh' | 'lone' | 'gripped' | 'gripName' | 'startsGrip' | 'open'> {
+  readonly stacked: boolean
+  readonly beside: boolean
+  readonly fingerSum: number
+  readonly landings: () => readonly Landing[]
+}
+
+function playedWith(task: Task, i: number, places: readonly Place[], touches: readonly Touch[], begun: readonly Gripped[], ground: Ground): Played {
   const moment = task.moments[i]!
-  const gripped = [...ground.gripped, ...begun]
-  const down: readonly Touch[] = [...touches, ...ground.gripped]
-  const fingers = moment.notes.map((note, n): 0 | Finger | null => {
-    if (note.tapped) return null
-    const { string, fret } = places[n]!
-    return fret === 0 ? 0 : down.find(touch => touch.string === string && touch.fret === fret)!.finger
-  })
+  const gripped = begun.length > 0 ? [...ground.gripped, ...begun] : ground.gripped
+  const fingerAt = ({ string, fret }: Place) => [touches, ground.gripped].flat().find(touch => touch.string === string && touch.fret === fret)!.finger
+  const fingers = moment.notes.map((note, n): 0 | Finger | null => (note.tapped ? null : places[n]!.fret === 0 ? 0 : fingerAt(places[n]!)))
   const sounding = fingers.flatMap((finger, n): Touch[] => (finger ? [{ ...places[n]!, finger }] : []))
-  const landings: Landing[] = [
-    ...begun.map(({ finger, string, fret, to }): Landing => ({ key: moment.notes[0]?.key ?? '', finger, string, fret, soundsAt: moment.at, noteEnd: moment.at, until: to })),
-    ...moment.notes.flatMap((note, n): Landing[] => {
-      const finger = fingers[n]
-      return finger ? [{ key: note.key, finger, ...places[n]!, soundsAt: moment.at, noteEnd: note.end }] : []
-    }),
-  ]
-  const stacked = touches.length > 1 || begun.length > 0
-  const beside = touches.length > 0 && besideOpen(task, i, places)
-  const charges = landingCharges(touches, position, stacked, beside, task.rules)
-  const choice: Omit<Choice, 'placings'> = {
-    position,
+  return {
     places,
     fingers,
     sounding,
     fresh: touches,
     lone: touches.length === 1 && begun.length === 0 && moment.notes.length === 1 ? touches[0]! : null,
     gripped,
-    gripName: begun.length > 0 || ground.gripped.length > 0 ? nameOf(gripped) : '',
+    gripName: gripped.length > 0 ? nameOf(gripped) : '',
     startsGrip: begun.length > 0,
     open: sounding.length === 0 && isOpen(places),
+    stacked: touches.length > 1 || begun.length > 0,
+    beside: touches.length > 0 && besideOpen(task, i, places),
+    fingerSum: touches.reduce((sum, touch) => sum + touch.finger, 0),
+    landings: () => [
+      ...begun.map(({ finger, string, fret, to }): Landing => ({ key: moment.notes[0]?.key ?? '', finger, string, fret, soundsAt: moment.at, noteEnd: moment.at, until: to })),
+      ...moment.notes.flatMap((note, n): Landing[] => {
+        const finger = fingers[n]
+        return finger ? [{ key: note.key, finger, ...places[n]!, soundsAt: moment.at, noteEnd: note.end }] : []
+      }),
+    ],
+  }
+}
+
+function settle(task: Task, i: number, played: Played, position: number, faults: number): Choice {
+  const charges = landingCharges(played.fresh, position, played.stacked, played.beside, task.rules)
+  // Most choices are never played: what they could place ahead is worked out when one is.
+  let placings: readonly Placing[] | undefined
+  // Written out: copying by spread was half the time a drill takes.
+  return {
+    position,
+    places: played.places,
+    fingers: played.fingers,
+    sounding: played.sounding,
+    fresh: played.fresh,
+    lone: played.lone,
+    gripped: played.gripped,
+    gripName: played.gripName,
+    startsGrip: played.startsGrip,
+    open: played.open,
     faults,
     charges,
     own: charges.reduce((sum, charge) => sum + charge.amount, faults * COSTS.impossible),
-    tie: position * 1000 + touches.reduce((sum, touch) => sum + touch.finger, 0),
+    tie: position * 1000 + played.fingerSum,
+    get placings() {
+      placings ??= placingsOf(task, i, this, played.landings())
+      return placings
+    },
   }
-  return { ...choice, placings: placingsOf(task, i, choice, landings) }
 }
 
 /** By how much two fingers are further apart than is comfortable, mm; 0 or below when they are not, or are one. */

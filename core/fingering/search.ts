@@ -1,7 +1,8 @@
 import { RESTING_HAND, type HandState } from '../hand/step'
-import { changeBetween, land, settledCost, shiftCost, START, type Change } from './charge'
+import { changeBetween, land, settledCost, START, type Change } from './charge'
 import { choicesFor, type Choice } from './choices'
-import type { Task } from './task'
+import { COSTS } from './costs'
+import type { Task, TaskMoment } from './task'
 
 /** How one moment of a path is played. */
 export interface Move {
@@ -36,10 +37,24 @@ interface Edge { readonly from: Node | null, readonly to: number, readonly cost:
 export interface Graph {
   readonly task: Task
   readonly layers: readonly (readonly Choice[])[]
-  /** By moment, choice before and choice: what the way costs; `null` where the choices do not belong together. */
-  readonly changes: readonly (readonly (readonly (Change | null)[])[])[]
+  /** By moment: what lies between the choices before and its own. */
+  readonly between: readonly Between[]
   /** By moment and choice: no way on from there to the end is cheaper. */
   readonly ahead: readonly (readonly number[])[]
+}
+
+/** What changes between two moments cost, by choice before and choice, at before · width + choice. */
+interface Costs {
+  /** The part that does not depend on what is down; infinite where the choices do not belong together. */
+  readonly settled: Float64Array
+  /** The shift without a guide; 0 where it is settled. */
+  readonly shift: Float64Array
+}
+
+interface Between extends Costs {
+  readonly width: number
+  /** One change in full. */
+  readonly change: (before: number, after: number) => Change
 }
 
 const EPSILON = 1e-9
@@ -97,25 +112,55 @@ export function graphOf(task: Task, also?: Task): Graph {
     }
     layers.push(layer)
   }
-  const changes = layers.map((layer, i) => i === 0
-    ? []
-    : layers[i - 1]!.map(before => layer.map(after => (belongs(before, after, task.moments[i]!.at) ? changeBetween(before, after, task.moments[i]!, task.rules) : null))))
+  const known = new Map<string, Costs>()
+  const between = layers.map((layer, i) => betweenLayers(task, i, layers[i - 1] ?? [], layer, also ? null : known))
   const ahead: number[][] = layers.map(layer => layer.map(() => 0))
   for (let i = layers.length - 2; i >= 0; i--) {
     const held = stringsHeld(task, i + 1)
-    const mayGuide = layers[i + 1]!.map(choice => choice.fresh.some(touch => held.has(touch.string)))
-    for (const b of layers[i]!.keys()) {
+    const { settled, shift, width } = between[i + 1]!
+    const guided = layers[i + 1]!.map(choice => (choice.fresh.some(touch => held.has(touch.string)) ? COSTS.guided : 1))
+    const onward = layers[i + 1]!.map((choice, a) => choice.own + ahead[i + 1]![a]!)
+    for (let b = 0; b < layers[i]!.length; b++) {
       let least = Infinity
-      for (const [a, after] of layers[i + 1]!.entries()) {
-        const change = changes[i + 1]![b]![a]
-        if (!change) continue
-        const cost = settledCost(change) + (change.across ? 0 : shiftCost(change, mayGuide[a]!)) + after.own + ahead[i + 1]![a]!
+      for (let a = 0; a < width; a++) {
+        const cost = settled[b * width + a]! + shift[b * width + a]! * guided[a]! + onward[a]!
         if (cost < least) least = cost
       }
       ahead[i]![b] = least
     }
   }
-  return { task, layers, changes, ahead }
+  return { task, layers, between, ahead }
+}
+
+/** Tells pairs of lone notes apart by all that the cost of going from one to the other depends on; null for anything else. */
+function pairName({ moments }: Task, i: number, before: readonly Choice[]): string | null {
+  const [first, second] = [moments[i - 1]!, moments[i]!]
+  const plain = ({ notes, grips }: TaskMoment) => notes.length === 1 && grips.length === 0 && !notes[0]!.tapped && !notes[0]!.slurred && notes[0]!.places.length === 1 && notes[0]!.places[0]!.fret > 0
+  if (!plain(first) || !plain(second) || before.some(choice => choice.gripped.length > 0)) return null
+  const [a, b] = [first.notes[0]!, second.notes[0]!]
+  return [a.places[0]!.fret, a.finger, first.position, b.places[0]!.fret, b.finger, second.position, Math.min(2, Math.abs(a.places[0]!.string - b.places[0]!.string)), second.ms, second.rested].join()
+}
+
+function betweenLayers(task: Task, i: number, before: readonly Choice[], layer: readonly Choice[], known: Map<string, Costs> | null): Between {
+  const width = layer.length
+  const moment = task.moments[i]!
+  const full: (Change | undefined)[] = []
+  const change = (b: number, a: number) => (full[b * width + a] ??= changeBetween(before[b]!, layer[a]!, moment, task.rules))
+  const name = known && i > 0 ? pairName(task, i, before) : null
+  const same = name === null ? undefined : known!.get(name)
+  if (same) return { ...same, width, change }
+  const settled = new Float64Array(before.length * width).fill(Infinity)
+  const shift = new Float64Array(before.length * width)
+  for (let b = 0; b < before.length; b++) {
+    for (let a = 0; a < width; a++) {
+      if (!belongs(before[b]!, layer[a]!, moment.at)) continue
+      const way = change(b, a)
+      settled[b * width + a] = settledCost(way)
+      if (!way.across) shift[b * width + a] = way.shift
+    }
+  }
+  if (name !== null) known!.set(name, { settled, shift })
+  return { settled, shift, width, change }
 }
 
 /** Names a hand by all that matters for what comes: hands of one name have one future. */
@@ -150,14 +195,13 @@ interface Prospect { readonly node: Node | null, readonly choice: number, readon
 function prospectsOf(graph: Graph, i: number, front: Front, bound: number, allowed: Allowed): Prospect[] {
   const layer = graph.layers[i]!
   const prospects: Prospect[] = []
+  const between = graph.between[i]!
+  const ahead = graph.ahead[i]!
   for (const node of front) {
-    const changes = node && graph.changes[i]![node.choice]!
     for (let choice = 0; choice < layer.length; choice++) {
-      const change = changes ? changes[choice] : START
-      if (!change || !allowed(i, choice)) continue
-      const settled = layer[choice]!.own + settledCost(change)
-      const least = (node?.cost ?? 0) + settled + graph.ahead[i]![choice]!
-      if (least <= bound) prospects.push({ node, choice, change, settled, least })
+      const settled = layer[choice]!.own + (node ? between.settled[node.choice * between.width + choice]! : 0)
+      const least = (node?.cost ?? 0) + settled + ahead[choice]!
+      if (least <= bound && least < Infinity && allowed(i, choice)) prospects.push({ node, choice, change: node ? between.change(node.choice, choice) : START, settled, least })
     }
   }
   return prospects
