@@ -1,5 +1,6 @@
 import { apiLoads } from './api-load'
 import { browserFigures } from './browser'
+import { againstLibrary, agreementRate, fingeringRates } from './fingering'
 import { realiseRates } from './realise-rate'
 
 const { E2E_ADDRESS, BARE_ADDRESS, DEMO_PASSWORD } = process.env
@@ -7,8 +8,14 @@ const rows: [string, string, string][] = []
 const whole = (value: number) => Math.round(value).toLocaleString('en-GB')
 
 for (const { name, perSecond } of realiseRates()) rows.push([`realise ${name}`, `${whole(perSecond)} drills/s`, name.startsWith('order, 48') ? '≥ 5,000' : ''])
-const { firstPageBytes, frames } = await browserFigures(E2E_ADDRESS!, DEMO_PASSWORD!)
+for (const { name, perSecond, unit, aim } of fingeringRates()) rows.push([name, `${whole(perSecond)} ${unit}`, aim])
+const library = againstLibrary()
+rows.push([`engine against a shortest-path library, ${library.notes} notes, ${whole(library.nodes)} hands`, `searching alone ${library.searchRatio.toFixed(1)} times as fast`, `with the graph written out ${whole(library.withBuilding)} times`])
+const agreement = agreementRate()
+rows.push([`agreement with ${agreement.passages} accepted fingerings`, `${(100 * agreement.rate).toFixed(1)} %`, '≥ 90 %'])
+const { firstPageBytes, frames, worker } = await browserFigures(E2E_ADDRESS!, DEMO_PASSWORD!)
 for (const { notes, p50, p95 } of frames) rows.push([`change to frame end, ${notes} notes`, `p50 ${p50.toFixed(1)} ms, p95 ${p95.toFixed(1)} ms`, `p95 ≤ ${notes === 48 ? 16 : 33} ms`])
+rows.push(['best fingering of 64 notes in the browser’s worker', `p50 ${worker.p50.toFixed(0)} ms, p95 ${worker.p95.toFixed(0)} ms`, '< 100 ms'])
 rows.push(['JavaScript of the first page, gzipped', `${(firstPageBytes / 1000).toFixed(0)} kB`, '≤ 150 kB'])
 for (const load of await apiLoads(E2E_ADDRESS!, BARE_ADDRESS!, DEMO_PASSWORD!)) {
   rows.push([`GET /api/today, ${load.clients} client${load.clients > 1 ? 's' : ''}`, `${whole(load.perSecond)}/s, bare ${whole(load.barePerSecond)}/s`, `ratio ${(load.perSecond / load.barePerSecond).toFixed(2)}`])

@@ -32,6 +32,19 @@ async function changeTimes(page: Page, presses: number): Promise<number[]> {
   }, presses)
 }
 
+/** Milliseconds from asking the worker about 64 notes, every finger free, to its answer: score, reasons, other ways and all. */
+async function verdictTimes(page: Page, address: string) {
+  await page.goto(`${address}/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family: 'order', times: 4, fingering: { rule: 'best' }, strings: { to: 3, travel: 'there' }, order: { fingers: [1, 3, 2, 4] } }))}`)
+  await page.locator('.sheet-system').first().waitFor()
+  for (let i = 0; i < 40; i++) {
+    await page.locator('button[aria-label="Position: more"], button[aria-label="Position: less"]').nth(i % 2).click()
+    await page.waitForTimeout(250)
+  }
+  const times = await page.evaluate(() => performance.getEntriesByName('verdict').map(entry => entry.duration))
+  // The first ones warm the worker up.
+  return { p50: percentile(times.slice(10), 0.5), p95: percentile(times.slice(10), 0.95) }
+}
+
 /** What the browser takes: frames after a change of the drill, and the JavaScript of the first page. */
 export async function browserFigures(address: string, password: string) {
   const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS })
@@ -57,6 +70,7 @@ export async function browserFigures(address: string, password: string) {
     const times = await changeTimes(page, 120)
     frames.push({ notes, p50: percentile(times, 0.5), p95: percentile(times, 0.95) })
   }
+  const worker = await verdictTimes(page, address)
   await browser.close()
-  return { firstPageBytes, frames }
+  return { firstPageBytes, frames, worker }
 }

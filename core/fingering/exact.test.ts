@@ -5,6 +5,7 @@ import { handOf } from '../hand/hand'
 import type { HandInput, HoldPolicy } from '../spec/fields'
 import { accountOf } from './account'
 import { bruteForceCost } from './brute-force.test-data'
+import { explicitGraph, shortestPathCost } from './explicit-graph.test-data'
 import { finger } from './finger'
 import { lineOf, type Stop } from './passage.test-data'
 import type { TaskOptions } from './task'
@@ -40,6 +41,14 @@ describe('the engine is exact', () => {
       const { task, path } = finger(line, options(measures, policy, tempo))
       expect(path.cost).toBeCloseTo(bruteForceCost(task), 6)
     }), { numRuns: 400 })
+  })
+
+  // Reference: Dijkstra's algorithm in the general-purpose library dijkstrajs, on every hand written out.
+  test('its cost is that of a general shortest-path library on the explicit graph', () => {
+    fc.assert(fc.property(passage, hand, policies, tempi, (stops, measures, policy, tempo) => {
+      const { task, path } = finger(lineOf(stops), options(measures, policy, tempo))
+      expect(path.cost).toBeCloseTo(shortestPathCost(explicitGraph(task)), 4)
+    }), { numRuns: 40 })
   })
 
   test('what it charges moment by moment adds up to its cost', () => {

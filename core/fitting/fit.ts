@@ -3,10 +3,14 @@ import type { SheetFamily } from '../families/family'
 import { romanPosition } from '../fretboard/geometry'
 import { instrumentOf } from '../fretboard/instrument'
 import { handOf } from '../hand/hand'
+import { fingerLine } from '../score/finger-line'
+import { prepare } from '../score/prepare'
 import { realise } from '../score/realise'
 import type { Score } from '../score/score'
+import { measureSpans } from '../score/spans'
 import type { HandInput, Pins } from '../spec/fields'
 import type { Spec } from '../spec/parse'
+import { SpecError } from '../spec/spec-error'
 
 /** One thing that fitting changed, and why. */
 export interface FitChange { readonly what: string, readonly why: string }
@@ -42,12 +46,23 @@ function avoid(spec: Spec, family: SheetFamily, hand: HandInput): { readonly spe
   return again && !usesAny(again, banned) ? { spec: round, change: { what: 'fingered anew around it', why } } : null
 }
 
+/** Whether a drill can be played in a position with nothing over comfort: the spans alone are asked, for a hand tries many positions. */
+function isComfortable(family: SheetFamily, spec: Spec, hand: HandInput): boolean {
+  try {
+    const { rules, played: byEngine, written, instrument } = prepare(family, spec, { hand })
+    return measureSpans(fingerLine((byEngine?.line ?? written), instrument), rules).breaches.length === 0
+  }
+  catch (error) {
+    if (error instanceof SpecError) return false
+    throw error
+  }
+}
+
 /** The lowest position in which nothing is over comfort; null when there is none on this neck. */
-function lowestComfortable(spec: Spec, hand: HandInput): number | null {
+function lowestComfortable(family: SheetFamily, spec: Spec, hand: HandInput): number | null {
   const { lastFret } = instrumentOf(spec.instrument)
   for (let position = 1; position <= Math.min(lastFret, 24); position++) {
-    const score = played({ ...spec, position }, hand)
-    if (score && strains(score).length === 0) return position
+    if (isComfortable(family, { ...spec, position }, hand)) return position
   }
   return null
 }
@@ -70,7 +85,7 @@ export function fitDrill(spec: Spec, input: HandInput): Fit {
   }
   // A transform that sets the position stands over the shared field: such a drill stays where it was put.
   if (family.moves && !fitted.then.some(transform => transform.do === 'position')) {
-    const lowest = lowestComfortable(fitted, input)
+    const lowest = lowestComfortable(family, fitted, input)
     if (lowest !== null && lowest !== fitted.position) {
       const { reachMm } = handOf(input)
       const before = played(fitted, input)
