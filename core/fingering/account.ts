@@ -1,5 +1,5 @@
 import { RESTING_HAND, type HandState } from '../hand/step'
-import { changeBetween, land, settledCost, START, type Change, type Landed } from './charge'
+import { arrive, changeBetween, land, settledCost, START, type Arrival, type Change, type Landed } from './charge'
 import type { Choice, Placing } from './choices'
 import type { Path } from './search'
 import type { Task, TaskMoment } from './task'
@@ -11,6 +11,7 @@ export interface Entry {
   readonly before: Choice | null
   readonly placing: Placing
   readonly change: Change
+  readonly arrival: Arrival
   readonly landed: Landed
   /** The hand as it was when the moment came. */
   readonly state: HandState
@@ -25,8 +26,9 @@ export function accountOf(task: Task, path: Path): readonly Entry[] {
     const moment = task.moments[i]!
     const placing = choice.placings[p]!
     const change = before ? changeBetween(before, choice, moment, task.rules) : START
-    const landed = land(state, change, choice, placing, lifts, task.rules)
-    const entry = { moment, choice, before, placing, change, landed, state, cost: choice.own + settledCost(change) + landed.cost }
+    const arrival = arrive(state, change, choice)
+    const landed = land(state, placing, lifts, task.rules)
+    const entry = { moment, choice, before, placing, change, arrival, landed, state, cost: choice.own + settledCost(change) + arrival.cost + landed.cost }
     state = landed.stepped.state
     before = choice
     return entry

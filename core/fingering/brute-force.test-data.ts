@@ -1,5 +1,5 @@
 import { RESTING_HAND, type HandState } from '../hand/step'
-import { changeBetween, land, settledCost, START } from './charge'
+import { arrive, changeBetween, land, settledCost, START } from './charge'
 import { choicesFor, type Choice } from './choices'
 import type { Task } from './task'
 
@@ -27,8 +27,8 @@ export function bruteForceCost(task: Task): number {
         const down = new Set(state.contacts.map(contact => contact.finger))
         for (const lifts of LIFTS) {
           if ([1, 2, 3, 4].some(finger => (lifts & (1 << finger)) !== 0 && !down.has(finger as 1))) continue
-          const landed = land(state, change, choice, placing, lifts, task.rules)
-          go(i + 1, choice, landed.stepped.state, cost + choice.own + settledCost(change) + landed.cost)
+          const landed = land(state, placing, lifts, task.rules)
+          go(i + 1, choice, landed.stepped.state, cost + choice.own + settledCost(change) + arrive(state, change, choice).cost + landed.cost)
         }
       }
     }

@@ -117,17 +117,48 @@ export function changeBetween(before: Choice, after: Choice, moment: TaskMoment,
   }
 }
 
+/**
+ * What going up a string costs at least, whatever else is down: the finger of the lower note stays until it is needed, so
+ * the hand opens from it to the next, or lifts it, or crosses it.
+ */
+export function strainFloor(before: Choice, after: Choice, rules: HandRules): number {
+  const [low, high] = [before.lone, after.lone]
+  if (rules.policy !== 'until-needed' || !low || !high || before.position !== after.position || low.string !== high.string || low.fret >= high.fret || low.finger === high.finger) return 0
+  if (low.finger > high.finger) return COSTS.holdBroken
+  return Math.min(COSTS.holdBroken, Math.max(0, excessMm(low, high, rules)) * COSTS.stretchPerMm)
+}
+
 /** The part of a change that is the same whatever is down. */
 export const settledCost = (change: Change) => change.weakPair + change.sameFinger + change.brokenSlur + (change.across ? change.shift * COSTS.acrossGap : 0)
 
 /** The shift's part of a change with or without a guide finger. */
 export const shiftCost = (change: Change, guided: boolean) => (change.shift === 0 ? 0 : change.shift * (change.across ? COSTS.acrossGap : guided ? COSTS.guided : 1))
 
-/** What the fingers that are down add to a change. */
+const isDown = (state: HandState, touch: Touch) => state.contacts.some(contact => contact.finger === touch.finger && contact.string === touch.string && contact.fret === touch.fret)
+
+/** What is known of a change before the hand has moved. */
+export interface Arrival {
+  /** A finger slides along its string with the shift. */
+  readonly guided: boolean
+  /** Fingers that should have been down already. */
+  readonly notAhead: number
+  readonly cost: number
+}
+
+const NO_COST: Arrival = { guided: false, notAhead: 0, cost: 0 }
+
+/** Charges what depends on which fingers are down before the moment: a guide for the shift, fingers not placed ahead. */
+export function arrive(state: HandState, change: Change, choice: Choice): Arrival {
+  if (change.shift === 0 && change.expected.length === 0) return NO_COST
+  const guided = change.shift > 0 && !change.across && choice.fresh.some(touch => state.contacts.some(contact => contact.finger === touch.finger && contact.string === touch.string))
+  let notAhead = 0
+  for (const touch of change.expected) if (!isDown(state, touch)) notAhead++
+  return { guided, notAhead, cost: (notAhead * COSTS.notPlacedAhead) + (change.across ? 0 : shiftCost(change, guided)) }
+}
+
+/** What happens to the fingers that are down when new ones land. */
 export interface Landed {
   readonly stepped: Stepped
-  readonly guided: boolean
-  readonly notAhead: number
   /** Widest stretch over comfort at this landing, mm. */
   readonly excessMm: number
   /** Pairs of a landing and a finger that must stay, further apart than the limit. */
@@ -137,33 +168,38 @@ export interface Landed {
   readonly cost: number
 }
 
-const isDown = (state: HandState, touch: Touch) => state.contacts.some(contact => contact.finger === touch.finger && contact.string === touch.string && contact.fret === touch.fret)
+const NO_FINGERS: readonly number[] = []
 
 /** Takes the hand on by the one hold rule and charges what happens to the fingers that are down. */
-export function land(state: HandState, change: Change, choice: Choice, placing: Placing, lifts: number, rules: HandRules): Landed {
-  const stepped = step(state, placing.moment, rules, lifts)
-  const landed = placing.moment.landings.filter(landing => !isDown(state, landing))
+export function land(state: HandState, placing: Placing, lifts: number, rules: HandRules): Landed {
+  const { moment } = placing
+  const stepped = step(state, moment, rules, lifts)
+  const { contacts } = stepped.state
   let widest = 0
   let overLimit = 0
-  const eased = new Map<number, number>()
-  for (const landing of landed) {
-    for (const contact of stepped.state.contacts) {
-      if (contact.finger === landing.finger) continue
-      const excess = excessMm(contact, landing, rules)
-      if (excess <= 1e-9) continue
-      widest = Math.max(widest, excess)
-      const gripped = contact.until !== undefined && contact.until > placing.moment.at
-      // What lands together, and what a grip keeps, is charged with the choice itself.
-      if (contact.from !== placing.moment.at && !gripped) {
-        const sounding = contact.noteEnd > placing.moment.at && contact.soundsAt < placing.moment.at
+  let eased: Map<number, number> | null = null
+  if (contacts.length > 1) {
+    for (const landing of moment.landings) {
+      if (isDown(state, landing)) continue
+      for (const contact of contacts) {
+        if (contact.finger === landing.finger) continue
+        const excess = excessMm(contact, landing, rules)
+        if (excess <= 1e-9) continue
+        if (excess > widest) widest = excess
+        // What lands together, and what a grip keeps, is charged with the choice itself.
+        if (contact.from === moment.at || (contact.until !== undefined && contact.until > moment.at)) continue
         if (excess > limitMm(rules.hand, contact.finger, landing.finger) - comfortMm(rules.hand, contact.finger, landing.finger) + 1e-9) overLimit++
-        if (!sounding) eased.set(contact.finger, Math.max(eased.get(contact.finger) ?? 0, excess))
+        if (contact.noteEnd > moment.at && contact.soundsAt < moment.at) continue
+        eased ??= new Map()
+        eased.set(contact.finger, Math.max(eased.get(contact.finger) ?? 0, excess))
       }
     }
   }
-  let notAhead = 0
-  for (const touch of change.expected) if (!isDown(state, touch)) notAhead++
-  const guided = change.shift > 0 && !change.across && choice.fresh.some(touch => state.contacts.some(contact => contact.finger === touch.finger && contact.string === touch.string))
-  const cost = (stepped.broken * COSTS.holdBroken) + ((stepped.cut + overLimit) * COSTS.impossible) + (notAhead * COSTS.notPlacedAhead) + (widest * COSTS.stretchPerMm) + (change.across ? 0 : shiftCost(change, guided))
-  return { stepped, guided, notAhead, excessMm: widest, overLimit, liftable: [...eased.entries()].sort((a, b) => b[1] - a[1] || a[0] - b[0]).map(([finger]) => finger), cost }
+  return {
+    stepped,
+    excessMm: widest,
+    overLimit,
+    liftable: eased ? [...eased].sort((a, b) => b[1] - a[1] || a[0] - b[0]).map(([finger]) => finger) : NO_FINGERS,
+    cost: (stepped.broken * COSTS.holdBroken) + ((stepped.cut + overLimit) * COSTS.impossible) + (widest * COSTS.stretchPerMm),
+  }
 }

@@ -1,6 +1,6 @@
 import dijkstra from 'dijkstrajs'
 import { RESTING_HAND, type HandState } from '../hand/step'
-import { changeBetween, land, settledCost, START } from './charge'
+import { arrive, changeBetween, land, settledCost, START } from './charge'
 import { choicesFor, type Choice } from './choices'
 import type { Task } from './task'
 
@@ -23,11 +23,11 @@ export function explicitGraph(task: Task): ExplicitGraph {
         const change = before ? changeBetween(before, choice, moment, task.rules) : START
         for (const placing of choice.placings) {
           if (placing.startsRun && change.continues) continue
-          const plain = land(state, change, choice, placing, 0, task.rules)
+          const plain = land(state, placing, 0, task.rules)
           for (let lifts = 0, k = 0; ; lifts |= 1 << plain.liftable[k - 1]!) {
-            const landed = lifts === 0 ? plain : land(state, change, choice, placing, lifts, task.rules)
+            const landed = lifts === 0 ? plain : land(state, placing, lifts, task.rules)
             const there = `${i} ${choice.position} ${choice.fingers.join('')} ${JSON.stringify(landed.stepped.state)}`
-            const cost = choice.own + settledCost(change) + landed.cost + EDGE
+            const cost = choice.own + settledCost(change) + arrive(state, change, choice).cost + landed.cost + EDGE
             edges[name]![there] = Math.min(edges[name]![there] ?? Infinity, cost)
             next.set(there, { name: there, state: landed.stepped.state, choice })
             if (k++ >= plain.liftable.length) break

@@ -1,5 +1,5 @@
 import { RESTING_HAND, type HandState } from '../hand/step'
-import { changeBetween, land, settledCost, START, type Change } from './charge'
+import { arrive, changeBetween, land, settledCost, START, strainFloor, type Change } from './charge'
 import { choicesFor, type Choice } from './choices'
 import { COSTS } from './costs'
 import type { Task, TaskMoment } from './task'
@@ -49,6 +49,8 @@ interface Costs {
   readonly settled: Float64Array
   /** The shift without a guide; 0 where it is settled. */
   readonly shift: Float64Array
+  /** What the fingers that stay down add at least. */
+  readonly floor: Float64Array
 }
 
 interface Between extends Costs {
@@ -116,14 +118,15 @@ export function graphOf(task: Task, also?: Task): Graph {
   const between = layers.map((layer, i) => betweenLayers(task, i, layers[i - 1] ?? [], layer, also ? null : known))
   const ahead: number[][] = layers.map(layer => layer.map(() => 0))
   for (let i = layers.length - 2; i >= 0; i--) {
-    const held = stringsHeld(task, i + 1)
-    const { settled, shift, width } = between[i + 1]!
-    const guided = layers[i + 1]!.map(choice => (choice.fresh.some(touch => held.has(touch.string)) ? COSTS.guided : 1))
+    const { settled, shift, floor, width } = between[i + 1]!
+    const held = shift.some(cost => cost > 0) ? stringsHeld(task, i + 1) : null
+    const guided = layers[i + 1]!.map(choice => (held && choice.fresh.some(touch => held.has(touch.string)) ? COSTS.guided : 1))
     const onward = layers[i + 1]!.map((choice, a) => choice.own + ahead[i + 1]![a]!)
     for (let b = 0; b < layers[i]!.length; b++) {
       let least = Infinity
       for (let a = 0; a < width; a++) {
-        const cost = settled[b * width + a]! + shift[b * width + a]! * guided[a]! + onward[a]!
+        const at = b * width + a
+        const cost = settled[at]! + floor[at]! + shift[at]! * guided[a]! + onward[a]!
         if (cost < least) least = cost
       }
       ahead[i]![b] = least
@@ -133,12 +136,18 @@ export function graphOf(task: Task, also?: Task): Graph {
 }
 
 /** Tells pairs of lone notes apart by all that the cost of going from one to the other depends on; null for anything else. */
-function pairName({ moments }: Task, i: number, before: readonly Choice[]): string | null {
-  const [first, second] = [moments[i - 1]!, moments[i]!]
+function pairName(task: Task, i: number, before: readonly Choice[]): string | null {
+  const [first, second] = [task.moments[i - 1]!, task.moments[i]!]
   const plain = ({ notes, grips }: TaskMoment) => notes.length === 1 && grips.length === 0 && !notes[0]!.tapped && !notes[0]!.slurred && notes[0]!.places.length === 1 && notes[0]!.places[0]!.fret > 0
   if (!plain(first) || !plain(second) || before.some(choice => choice.gripped.length > 0)) return null
   const [a, b] = [first.notes[0]!, second.notes[0]!]
-  return [a.places[0]!.fret, a.finger, first.position, b.places[0]!.fret, b.finger, second.position, Math.min(2, Math.abs(a.places[0]!.string - b.places[0]!.string)), second.ms, second.rested].join()
+  return [a.places[0]!.fret, a.finger, first.position, b.places[0]!.fret, b.finger, second.position, Math.min(2, Math.abs(a.places[0]!.string - b.places[0]!.string)), second.ms, second.rested, goesDown(task, i)].join()
+}
+
+/** Whether the next note goes down a string of this moment: then fingers may be placed ahead, and that frees others. */
+function goesDown({ moments }: Task, i: number): boolean {
+  const here = moments[i]!.notes
+  return moments[i + 1]?.notes.some(note => note.places.some(low => here.some(each => each.places.some(high => high.string === low.string && high.fret > low.fret)))) ?? false
 }
 
 function betweenLayers(task: Task, i: number, before: readonly Choice[], layer: readonly Choice[], known: Map<string, Costs> | null): Between {
@@ -146,21 +155,24 @@ function betweenLayers(task: Task, i: number, before: readonly Choice[], layer: 
   const moment = task.moments[i]!
   const full: (Change | undefined)[] = []
   const change = (b: number, a: number) => (full[b * width + a] ??= changeBetween(before[b]!, layer[a]!, moment, task.rules))
-  const name = known && i > 0 ? pairName(task, i, before) : null
+  const name = known && before.length * width > 1 ? pairName(task, i, before) : null
   const same = name === null ? undefined : known!.get(name)
   if (same) return { ...same, width, change }
   const settled = new Float64Array(before.length * width).fill(Infinity)
   const shift = new Float64Array(before.length * width)
+  const floor = new Float64Array(before.length * width)
+  const falling = goesDown(task, i)
   for (let b = 0; b < before.length; b++) {
     for (let a = 0; a < width; a++) {
       if (!belongs(before[b]!, layer[a]!, moment.at)) continue
       const way = change(b, a)
       settled[b * width + a] = settledCost(way)
+      if (!falling) floor[b * width + a] = strainFloor(before[b]!, layer[a]!, task.rules)
       if (!way.across) shift[b * width + a] = way.shift
     }
   }
-  if (name !== null) known!.set(name, { settled, shift })
-  return { settled, shift, width, change }
+  if (name !== null) known!.set(name, { settled, shift, floor })
+  return { settled, shift, floor, width, change }
 }
 
 /** Names a hand by all that matters for what comes: hands of one name have one future. */
@@ -201,7 +213,10 @@ function prospectsOf(graph: Graph, i: number, front: Front, bound: number, allow
     for (let choice = 0; choice < layer.length; choice++) {
       const settled = layer[choice]!.own + (node ? between.settled[node.choice * between.width + choice]! : 0)
       const least = (node?.cost ?? 0) + settled + ahead[choice]!
-      if (least <= bound && least < Infinity && allowed(i, choice)) prospects.push({ node, choice, change: node ? between.change(node.choice, choice) : START, settled, least })
+      if (least > bound || least === Infinity || !allowed(i, choice)) continue
+      const change = node ? between.change(node.choice, choice) : START
+      const { cost } = arrive(node?.state ?? RESTING_HAND, change, layer[choice]!)
+      if (least + cost <= bound) prospects.push({ node, choice, change, settled: settled + cost, least: least + cost })
     }
   }
   return prospects
@@ -216,12 +231,12 @@ function follow(graph: Graph, i: number, { node, choice: c, change, settled, lea
   for (let p = 0; p < choice.placings.length; p++) {
     const placing = choice.placings[p]!
     if (placing.startsRun && change.continues) continue
-    const plain = land(state, change, choice, placing, 0, graph.task.rules)
+    const plain = land(state, placing, 0, graph.task.rules)
     if (least + plain.cost <= bound) reached(c, plain.stepped.state, { from: node, to: c, cost: settled + plain.cost, placing: p, lifts: 0 })
     let lifts = 0
     for (const finger of plain.liftable) {
       lifts |= 1 << finger
-      const eased = land(state, change, choice, placing, lifts, graph.task.rules)
+      const eased = land(state, placing, lifts, graph.task.rules)
       if (least + eased.cost <= bound) reached(c, eased.stepped.state, { from: node, to: c, cost: settled + eased.cost, placing: p, lifts })
     }
   }

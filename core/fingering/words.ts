@@ -35,15 +35,15 @@ export function stretchInWords(a: Touch, b: Touch, { hand, instrument }: HandRul
 
 /** Everything charged at one moment in words, the dearest first. */
 export function chargesInWords(entry: Entry, rules: HandRules): readonly Told[] {
-  const { choice, before, change, landed, moment } = entry
+  const { choice, before, change, arrival, landed, moment } = entry
   const told: Told[] = []
   const add = (amount: number, text: string) => {
     if (amount > 1e-9) told.push({ amount, text })
   }
-  const shift = shiftCost(change, landed.guided)
+  const shift = shiftCost(change, arrival.guided)
   if (shift > 0 && before) {
     const { instrument } = rules
-    const how = change.across ? ' across the open string or rest' : landed.guided ? ', a finger guiding along its string' : ''
+    const how = change.across ? ' across the open string or rest' : arrival.guided ? ', a finger guiding along its string' : ''
     const time = Number.isFinite(moment.ms) ? ` in ${Math.round(moment.ms)} ms` : ''
     add(shift, `the hand moves from ${romanPosition(before.position)} to ${romanPosition(choice.position)}, ${mm(spanMm(instrument.scaleLengthMm, instrument.capo, before.position, choice.position))}${time}${how}`)
   }
@@ -59,7 +59,7 @@ export function chargesInWords(entry: Entry, rules: HandRules): readonly Told[] 
   const pair = widestPair(entry, rules)
   if (landed.excessMm > 0 && pair) add(landed.excessMm * COSTS.stretchPerMm, `fingers ${stretchInWords(pair.low, pair.high, rules)}`)
   add(landed.stepped.broken * COSTS.holdBroken, `${landed.stepped.broken === 1 ? 'a finger lifts' : `${landed.stepped.broken} fingers lift`} before ${landed.stepped.broken === 1 ? 'it has' : 'they have'} to`)
-  add(landed.notAhead * COSTS.notPlacedAhead, 'the finger is not there ahead')
+  add(arrival.notAhead * COSTS.notPlacedAhead, 'the finger is not there ahead')
   add(landed.stepped.cut * COSTS.impossible, 'a note that should still sound is cut short')
   add((choice.faults + landed.overLimit) * COSTS.impossible, faultInWords(entry, rules))
   return told.sort((a, b) => b.amount - a.amount)

@@ -2,6 +2,7 @@ import { romanPosition } from '../fretboard/geometry'
 import { ticksToMs } from '../line/ticks'
 import { pitchName } from '../pitch/pitch'
 import { noteInWords, VIA_WORDS } from './note-words'
+import type { Verdict } from './judge'
 import type { Note, Realised, Score } from './score'
 
 /** Position of the hand at a tick: the last shift before it, else where the drill began. */
@@ -40,22 +41,26 @@ export function explainNote(score: Score, note: Note, { breaches = true }: { rea
   ].filter(text => text !== null)
 }
 
-/** Anything realised, in plain words: a sheet one line a note, a drill without a guitar one line a tempo or step. */
-export function explainRealised(realised: Realised): string {
-  if (realised.kind === 'sheet') return explainScore(realised)
+/**
+ * Anything realised, in plain words: a sheet one line a note, a drill without a guitar one line a tempo or step.
+ * A sheet that was judged also says what its fingers cost and why each note has its own.
+ */
+export function explainRealised(realised: Realised | (Score & { readonly fingering: Verdict })): string {
+  if (realised.kind === 'sheet') return explainScore(realised, 'fingering' in realised ? realised.fingering : null)
   const lines = realised.kind === 'count'
     ? realised.tempos.map(({ bpm, bars, silentBars, seconds }) => `${bpm}: ${bars} bars, ${silentBars} of them silent, ${seconds.toFixed(1)} s`)
     : realised.steps.map(({ name, seconds, caution }) => `${name}: ${seconds} s${caution ? ` (${caution})` : ''}`)
   return [realised.title, realised.purpose, ...lines, `${realised.seconds.toFixed(1)} s in all`].join('\n')
 }
 
-function explainScore(score: Score): string {
+function explainScore(score: Score, verdict: Verdict | null): string {
   return [
     score.title,
     score.purpose,
     `${score.notes.length} notes, ${score.bars} bars, ${score.seconds.toFixed(1)} s at ${score.tempo}, ${score.notesPerSecond.toFixed(2)} notes a second`,
-    ...score.report.breaches.map(breach => `caution at ${breach.key}: ${breach.message}`),
+    ...(verdict ? [`${verdict.cost.toFixed(1)} of effort for the fretting hand`] : []),
+    ...(verdict?.breaches ?? score.report.breaches).map(breach => `caution at ${breach.key}: ${breach.message}`),
     '',
-    ...score.notes.map((note, i) => `${i + 1}. ${noteInWords(note)}. ${explainNote(score, note).join('. ')}.`),
+    ...score.notes.map((note, i) => `${i + 1}. ${noteInWords(note)}. ${explainNote(score, note, { breaches: verdict === null }).join('. ')}.${verdict ? ` Why: ${verdict.reasons[note.key]}.` : ''}`),
   ].join('\n')
 }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { toTab } from '../formats/tab'
 import { countBar } from './count'
-import { answer } from './answer'
+import { answer, answerOne } from './answer'
 import { explainNote, explainRealised, positionAt } from './explain-note'
 import { noteInWords } from './note-words'
 import { realise } from './realise'
@@ -95,5 +95,62 @@ describe('a door', () => {
     const [small, large] = [answer({ spec: good, hand: { reachMm: 60 } }), answer({ spec: good, hand: { reachMm: 100 } })] as [ReturnType<typeof scoreOf>, ReturnType<typeof scoreOf>]
     expect(small.notes).toEqual(large.notes)
     expect(small.report.breaches.length).toBeGreaterThan(large.report.breaches.length)
+  })
+})
+
+describe('a verdict at the doors', () => {
+  const places = [5, 6, 7, 8].map((fret, i) => ({ at: i * 5040, dur: 5040, string: 6, fret }))
+  const free = (rule: string, fingers: readonly number[] = []) => ({ version: 1, family: 'free', fingering: { rule }, free: { notes: places.map((place, i) => ({ ...place, ...(fingers[i] && { finger: fingers[i] }) })) } })
+  const fingering = (request: unknown) => {
+    const given = answerOne(request)
+    if (!('fingering' in given)) throw new Error(JSON.stringify(given))
+    return given.fingering
+  }
+
+  test('best: a finite cost, a reason for every note, at least three others that cost more', () => {
+    const { cost, reasons, breaches, alternatives } = fingering(free('best'))
+    expect(cost).toBeCloseTo(0.7)
+    expect(Object.keys(reasons)).toEqual(['p1.n1', 'p1.n2', 'p1.n3', 'p1.n4'])
+    expect(reasons['p1.n3']).toContain('one finger per fret in V: fret 7 is finger 3’s')
+    expect(breaches).toEqual([])
+    expect(alternatives.length).toBeGreaterThanOrEqual(3)
+    for (const other of alternatives) expect(other.cost).toBeGreaterThanOrEqual(cost)
+  })
+
+  test('given: every costly finger is named with its repair, and the best stands first among the others', () => {
+    const { cost, breaches, alternatives } = fingering(free('given', [2, 3, 4, 4]))
+    expect(breaches.filter(breach => breach.rule === 'costly').map(breach => breach.key)).toEqual(['p1.n1', 'p1.n4'])
+    for (const breach of breaches.filter(each => each.rule === 'costly')) expect(breach.repair!.cost).toBeLessThan(cost)
+    expect(alternatives[0]!.fingers).toEqual({ 'p1.n1': 1, 'p1.n2': 2, 'p1.n3': 3, 'p1.n4': 4 })
+  })
+
+  test('a pin stands, and is judged', () => {
+    const spec = { version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, strings: { order: [6], travel: 'there' } }
+    const pinned = answerOne({ spec, pins: { 'p1.s6.1': 3 } })
+    if (!('fingering' in pinned)) throw new Error('not a sheet')
+    expect(pinned.notes[0]!.finger).toBe(3)
+    expect(pinned.fingering.breaches).toContainEqual(expect.objectContaining({ key: 'p1.s6.1', rule: 'costly' }))
+    expect(fingering({ spec }).breaches).toEqual([])
+  })
+
+  test('a chord string pinned takes its finger for the whole chord', () => {
+    const given = answerOne({ spec: { version: 1, family: 'pattern', fingering: { rule: 'best' }, pattern: { chords: [{ frets: 'x02210' }], tokens: 'p:R i:3 m:2 a:1 p:A' } }, pins: { 'p1.n2': 4 } })
+    if (!('fingering' in given)) throw new Error('not a sheet')
+    expect(new Set(given.notes.filter(note => note.string === 3 && note.fret > 0).map(note => note.finger))).toEqual(new Set([4]))
+  })
+
+  test('only pitches: places are chosen, and a stack of them lies on different strings', () => {
+    const given = answerOne({ version: 1, family: 'free', fingering: { rule: 'best' }, free: { notes: [60, 64, 67].map(midi => ({ at: 0, dur: 10080, midi })) } })
+    if (!('fingering' in given)) throw new Error('not a sheet')
+    expect(given.notes.map(note => note.midi).sort()).toEqual([60, 64, 67])
+    expect(new Set(given.notes.map(note => note.string)).size).toBe(3)
+  })
+
+  test('in plain words the effort and the reasons stand beside the notes', () => {
+    const given = answerOne(free('best'))
+    if ('error' in given) throw new Error(given.error.message)
+    const told = explainRealised(given)
+    expect(told).toContain('0.7 of effort for the fretting hand')
+    expect(told).toContain('Why: one finger per fret in V: fret 5 is finger 1’s.')
   })
 })
