@@ -123,3 +123,8 @@ test('rename, duplicate, and the shelf', async ({ page }) => {
   await page.getByRole('button', { name: 'Put it back' }).click()
   await expect(page.getByRole('row')).toHaveCount(3)
 })
+
+test('the bench fills the window and no more', async ({ page }) => {
+  const [page_, window_] = await page.evaluate(() => [document.documentElement.scrollHeight, window.innerHeight])
+  expect(page_).toBe(window_)
+})

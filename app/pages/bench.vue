@@ -130,7 +130,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
       />
       <div class="flex-1 min-h-0 grid grid-cols-1 lg:grid-cols-[18rem_minmax(0,1fr)_16rem]">
         <aside
-          class="lg:overflow-y-auto p-5 lg:border-r border-line max-lg:order-2"
+          class="relative lg:overflow-y-auto p-5 lg:border-r border-line max-lg:order-2"
           aria-label="Parameters"
           tabindex="-1"
         >
@@ -147,7 +147,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           @excerpt="takeExcerpt"
         />
         <aside
-          class="lg:overflow-y-auto p-5 lg:border-l border-line max-lg:order-3"
+          class="relative lg:overflow-y-auto p-5 lg:border-l border-line max-lg:order-3"
           aria-label="What it amounts to"
           tabindex="0"
         >

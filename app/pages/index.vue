@@ -26,7 +26,7 @@ async function open(lesson: TodayLesson) {
     starting.value = null
   }
 }
-const NEEDS = { 'stalled': ['■', 'Stalled'], 'behind': ['▽', 'Behind'], 'due': ['◆', 'Due'], 'nothing-set': ['○', 'Nothing set'], 'silent': ['…', 'Silent'], 'unfinished': ['►', 'Still open'] } as const
+const NEEDS = { 'stalled': ['■', 'Stalled'], 'behind': ['▽', 'Behind'], 'due': ['◆', 'Due'], 'nothing-set': ['○', 'Nothing set'], 'silent': ['…', 'Silent'], 'unfinished': ['►', 'Still open'], 'review': ['◇', 'Fingers'] } as const
 const heading = computed(() => (offset.value === 0 ? 'Today' : offset.value === 1 ? 'Tomorrow' : offset.value === -1 ? 'Yesterday' : DateTime.fromISO(day.value).toFormat('cccc')))
 const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as const
 </script>

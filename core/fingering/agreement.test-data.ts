@@ -107,11 +107,23 @@ const DRILLS: readonly Agreed[] = [
   { name: 'slur study in V', source: 'slur studies, from memory', spec: { version: 1, family: 'slur', position: 5, fingering: { rule: 'best' }, slur: { string: 2, groups: [[2, 1], [4, 1], [4, 2], [1, 2, 4]], slurred: 4 } }, accepted: ['214142124'] },
 ]
 
+const CHANGES: readonly (readonly [string, readonly string[], readonly string[]])[] = [
+  ['C Am', ['x32010', 'x02210'], ['3201002310']],
+  ['C Am F C', ['x32010', 'x02210', '133211', 'x32010'], ['320100231013421132010']],
+  ['G C', ['320003', 'x32010'], ['32000432010', '21000332010']],
+  ['E Am', ['022100', 'x02210'], ['02310002310']],
+  ['Em Am', ['022000', 'x02210'], ['02300002310', '01200002310']],
+  ['Dm G7', ['xx0231', '320001'], ['0231320001']],
+  ['Am E', ['x02210', '022100'], ['02310023100']],
+  ['D G', ['xx0232', '320003'], ['0132320004', '0132210003']],
+]
+
 /** The agreement set: passages whose fingering teachers accept. */
 export const AGREED: readonly Agreed[] = [
   ...ORDERS.map(order),
   ...SCALES.map(([name, places, fingers]): Agreed => ({ name, source: HANDBOOK, spec: passage(places), accepted: [fingers] })),
   ...CHORDS.map(([name, frets, accepted]): Agreed => ({ name, source: METHOD, spec: { version: 1, family: 'blocks', fingering: { rule: 'best' }, blocks: { chords: [{ frets }], stage: 'block' } }, accepted })),
+  ...CHANGES.map(([name, frets, accepted]): Agreed => ({ name: `change ${name}`, source: METHOD, spec: { version: 1, family: 'blocks', fingering: { rule: 'best' }, blocks: { chords: frets.map(each => ({ frets: each })), stage: 'block' } }, accepted })),
   ...[5, 7, 9].flatMap(position => [cell('WW', position, '124'), cell('HW', position, '124'), cell('WH', position, '134')]),
   ...DRILLS,
 ]

@@ -2,7 +2,7 @@ import { spanMm } from '../fretboard/geometry'
 import { comfortMm, limitMm } from '../hand/hand'
 import { step, type HandRules, type HandState, type Stepped } from '../hand/step'
 import { excessMm, type Choice, type Placing, type Touch } from './choices'
-import { COSTS, hurry, weakPairCost } from './costs'
+import { chordJump, COSTS, hurry, weakPairCost } from './costs'
 import type { TaskMoment } from './task'
 
 /** What it costs to go from one choice to the next, so far as it does not depend on which fingers stayed down. */
@@ -108,7 +108,7 @@ export function changeBetween(before: Choice, after: Choice, moment: TaskMoment,
   const touches = from.length > 0 && to.length > 0
   return {
     weakPair: touches ? weakPair(from, to, moment.ms) : 0,
-    sameFinger: touches && !slurs?.sliding ? sameFinger(from, to, moved && from.length > 1 && to.length > 1, hand.barre) * hurry(moment.ms) : 0,
+    sameFinger: touches && !slurs?.sliding ? sameFinger(from, to, moved && from.length > 1 && to.length > 1, hand.barre) * (after.startsGrip && before.gripped.length > 1 ? chordJump(moment.ms) : hurry(moment.ms)) : 0,
     brokenSlur: slurs ? slurs.broken * COSTS.impossible : 0,
     shift: moved ? (COSTS.shift + COSTS.shiftPerMm * spanMm(instrument.scaleLengthMm, instrument.capo, before.position, after.position)) * hurry(moment.ms) : 0,
     across: moment.rested || before.open,

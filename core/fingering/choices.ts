@@ -137,7 +137,7 @@ function landingCharges(touches: readonly Touch[], position: number, stacked: bo
   for (const [k, touch] of touches.entries()) {
     const { finger } = touch
     if (touches.findIndex(each => each.finger === finger) < k) continue
-    if (offBy(touch, position) > 0) charges.push({ kind: 'off-place', amount: off, finger })
+    if (offBy(touch, position) > 0) charges.push({ kind: 'off-place', amount: off * offBy(touch, position), finger })
     if (hand.spared.includes(finger)) charges.push({ kind: 'spared', amount: COSTS.spared, finger })
     if (touches.some((each, other) => other > k && each.finger === finger)) charges.push({ kind: 'barre', amount: barreCost(finger), finger })
   }

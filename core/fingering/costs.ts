@@ -16,7 +16,7 @@ export const COSTS = {
   acrossGap: 1 / 3,
   /** The same finger for the next note, on another place. */
   sameFinger: 4,
-  /** A finger off its one-per-fret place, by the student's rule; in a stack only a share of it. */
+  /** Every fret a finger is off its one-per-fret place, by the student's rule; in a stack only a share of it. */
   offPlace: { strict: 3, loose: 1.5 },
   stackShare: 1 / 3,
   /** One finger on several strings at once. */
@@ -45,6 +45,9 @@ export function weakPairCost(a: number, b: number, notesPerSecond: number): numb
 
 /** How much dearer a movement is for want of time; 1 with a quarter of a second or more, onset to onset. */
 export const hurry = (ms: number) => Math.max(1, COSTS.quickMs / ms)
+
+/** How much a finger's jump weighs between two chords: every finger has come off anyway, so with time it is no burden; never more than elsewhere. */
+export const chordJump = (ms: number) => COSTS.quickMs / ms
 
 /** What it costs one finger to lie on several strings. */
 export const barreCost = (finger: Finger) => (finger === 1 ? COSTS.barreByFirst : COSTS.barreByOther)

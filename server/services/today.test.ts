@@ -4,7 +4,7 @@ import type { LessonEvent } from '#core/lesson/events'
 import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../testing/studio'
 import type { Actor } from './actor'
 import { appendEvent, startLesson } from './lessons'
-import { archiveStudent, createStudent, endAssignment } from './students'
+import { archiveStudent, changeStudent, createStudent, endAssignment } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()
@@ -61,6 +61,16 @@ describe('today', () => {
     expect((await readToday(db, teacher, week(1))).needs).toContainEqual(expect.objectContaining({ kind: 'unfinished', lessonId: id }))
     const again = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, week(1))
     expect(again.id).toBe(id)
+  })
+
+  test('spared fingers whose day has come are to be looked at again', async () => {
+    const teacher = await makeTeacher(db)
+    const made = await makeStudent(db, teacher)
+    const card = { name: 'Student', birthYear: null, instrument: { preset: 'classical' as const }, hand: { spared: [4] }, habits: { reviewOn: '2026-01-12' }, about: '' }
+    await changeStudent(db, teacher, made.studentId, { ...card, id: randomUUID() }, NOW)
+    const reviews = async (weeks: number) => (await readToday(db, teacher, week(weeks))).needs.filter(need => need.kind === 'review')
+    expect(await reviews(0)).toEqual([])
+    expect(await reviews(1)).toEqual([expect.objectContaining({ text: 'Spared fingers to be looked at again since 12 January.' })])
   })
 
   test('former students and other teachers\' students are not there', async () => {

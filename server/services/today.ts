@@ -22,14 +22,16 @@ const inWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFo
 /** What one student needs, the most pressing first. */
 function needsOf(student: Student, set: readonly AssignmentStanding[], times: readonly Date[], today: string, zone: string): readonly Need[] {
   const who = { id: student.id, name: student.name }
-  if (set.length === 0) return [{ kind: 'nothing-set', student: who, text: 'No drill is set.' }]
-  const needs: Need[] = set.flatMap((each): Need[] => {
+  const { reviewOn } = student.habits ?? {}
+  const review: Need[] = reviewOn && reviewOn <= today ? [{ kind: 'review', student: who, text: `Spared fingers to be looked at again since ${inWords(reviewOn)}.` }] : []
+  if (set.length === 0) return [...review, { kind: 'nothing-set', student: who, text: 'No drill is set.' }]
+  const needs: Need[] = [...review, ...set.flatMap((each): Need[] => {
     const tempo = `${each.bpm} of ${each.plan.targetBpm}`
     if (each.pace === 'stalled') return [{ kind: 'stalled', student: who, text: `${each.drillName}: no rise for four lessons or more, at ${tempo}.` }]
     if (each.pace !== 'at-target' && each.targetOn !== null && each.targetOn <= dayPlus(today, DUE_DAYS)) return [{ kind: 'due', student: who, text: `${each.drillName}: ${each.targetOn < today ? 'was wanted' : 'wanted'} by ${inWords(each.targetOn)}, at ${tempo}.` }]
     if (each.pace === 'behind') return [{ kind: 'behind', student: who, text: `${each.drillName}: behind its plan, at ${tempo}.` }]
     return []
-  })
+  })]
   const last = times[0]
   if (last && localDay(last.toISOString(), zone) < dayPlus(today, -SILENT_DAYS)) needs.push({ kind: 'silent', student: who, text: 'No lesson for three weeks or more.' })
   return needs

@@ -74,7 +74,7 @@ export interface TodayLesson {
 
 /** Something that wants the teacher's attention. */
 export interface Need {
-  readonly kind: 'stalled' | 'behind' | 'due' | 'nothing-set' | 'silent' | 'unfinished'
+  readonly kind: 'stalled' | 'behind' | 'due' | 'nothing-set' | 'silent' | 'unfinished' | 'review'
   readonly student: { readonly id: string, readonly name: string }
   readonly text: string
   readonly lessonId?: string

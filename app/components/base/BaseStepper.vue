@@ -13,7 +13,8 @@ function type(event: Event) {
 </script>
 
 <template>
-  <div>
+  <!-- Holds the figure that only screen readers see: outside a scrolling column it would lengthen the page. -->
+  <div class="relative">
     <label
       :for="id"
       class="block text-sm font-bold text-soft mb-1"

@@ -78,6 +78,7 @@ watch([habit, upcoming], async () => {
       <li
         v-for="breach in judged"
         :key="breach.key + breach.message"
+        class="first-letter:uppercase"
       >
         {{ noteOf(breach.key) }}: {{ breach.message }}
       </li>

@@ -68,11 +68,11 @@ const repair = computed(() => breaches.value.find(breach => breach.repair)?.repa
         <p
           v-for="breach in breaches"
           :key="breach.rule + breach.message"
-          class="border-l-4 border-attention pl-3 mb-1"
+          class="border-l-4 border-attention pl-3 mb-1 first-letter:uppercase"
         >
           {{ breach.message }}
         </p>
-        <p class="text-soft">
+        <p class="text-soft first-letter:uppercase">
           {{ verdict.reasons[note.key] }}
         </p>
       </template>

@@ -1,11 +1,15 @@
 <script setup lang="ts">
-import { PRESET_NAMES, PRESETS } from '#core/fretboard/presets'
-
-/** The guitar the drill is written for, and its capo. */
+/** The guitar the drill is written for, ready-made or the teacher's own, and its capo. */
 const props = defineProps<{ bench: Bench }>()
-const GUITARS = PRESET_NAMES.map(name => ({ value: name, label: PRESETS[name].label, detail: `${PRESETS[name].scaleLengthMm} mm, ${PRESETS[name].frets} frets` }))
-const preset = computed({ get: () => props.bench.spec.value!.instrument.preset, set: name => props.bench.set('instrument', { preset: name }) })
-const capo = computed({ get: () => props.bench.spec.value!.instrument.capo ?? 0, set: fret => props.bench.set('instrument.capo', fret || undefined) })
+const { options, own, guitarOf } = useGuitars()
+const instrument = computed(() => props.bench.spec.value!.instrument)
+/** Figures without the capo, which is set here and belongs to no guitar. */
+const figures = ({ capo: _capo, ...rest }: object & { capo?: number }) => JSON.stringify(Object.entries(rest).filter(([, value]) => value !== undefined).sort())
+const guitar = computed({
+  get: () => own.value.find(each => figures(each.choice) === figures(instrument.value))?.id ?? instrument.value.preset,
+  set: value => props.bench.set('instrument', guitarOf(value).instrument),
+})
+const capo = computed({ get: () => instrument.value.capo ?? 0, set: fret => props.bench.set('instrument.capo', fret || undefined) })
 const capoInWords = (fret: number) => fret === 0 ? 'none' : `fret ${fret}`
 </script>
 
@@ -15,10 +19,13 @@ const capoInWords = (fret: number) => fret === 0 ? 'none' : `fret ${fret}`
     aria-label="Guitar"
   >
     <BaseListbox
-      v-model="preset"
+      v-model="guitar"
       label="Guitar"
-      :options="GUITARS"
+      :options="options"
     />
+    <p class="text-soft figures">
+      {{ guitarInWords(instrument) }}, {{ tuningInWords(instrument) }}
+    </p>
     <BaseStepper
       v-model="capo"
       label="Capo"
