@@ -46,10 +46,6 @@ describe('chord changes', () => {
     expect([barreOf(shape('133211')), barreOf(shape('x24432')), barreOf(shape('x02010')), barreOf(shape('xx0211', '--0211'))]).toEqual(['full', 'full', null, 'half'])
     expect(chordChange(shape('133211'), shape('355333'), guitar).moves.filter(move => move.finger === 1)).toHaveLength(1)
   })
-
-  test('a progression has one change fewer than chords', () => {
-    expect(chordChanges([shape('x32010'), shape('x02210'), shape('320003')], guitar).map(change => `${change.from}–${change.to}`)).toEqual(['C–Am', 'Am–G'])
-  })
 })
 
 describe('string spacing', () => {
@@ -72,6 +68,18 @@ describe('the chords of a drill', () => {
     const score = drill({ fingering: { rule: 'best' } })
     const [, second] = chordSequence(score)
     expect(fingersAt(score, second!.at, second!.shape).contacts.map(contact => contact.finger)).toEqual(score.notes.filter(note => note.at === second!.at && note.finger).map(note => note.finger))
+  })
+
+  test('have one change fewer than there are chords', () => {
+    const score = drill()
+    expect(chordChanges(score, chordSequence(score), guitar).map(change => `${change.from}–${change.to}`)).toEqual(['C–Am'])
+  })
+
+  test('fingers go down as the pattern needs them, not only the bass first', () => {
+    const score = scoreOf({ version: 1, family: 'pattern', pattern: { chords: [{ frets: '022000' }, { frets: 'x32010' }], tokens: 'p:R a:2 i:3 m:4' } })
+    const [change] = chordChanges(score, chordSequence(score), guitar)
+    // The thumb plays string 5 (finger 3), then string 2 (finger 1), string 3 open, string 4 (finger 2).
+    expect(change!.placement).toEqual([3, 1, 2])
   })
 
   test('are not told of drills without chords, nor of transformed ones', () => {

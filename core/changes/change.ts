@@ -4,6 +4,7 @@ import type { ChordShape, ChordString } from '../chords/chord'
 import type { Finger } from '../hand/hand'
 import type { Tick } from '../line/ticks'
 import type { Score } from '../score/score'
+import type { PlacedChord } from './sequence'
 
 /** A finger on its place in a chord; a barre is one contact, on its thickest string. */
 export interface ChangeContact { readonly finger: Finger, readonly string: number, readonly fret: number, readonly strings: readonly number[] }
@@ -29,7 +30,7 @@ export interface ChordChange {
   readonly moves: readonly FingerMove[]
   /** Sum over all fingers that travel, mm. */
   readonly travelMm: number
-  /** Fingers in the order they go down: the bass first, then from the thick strings to the thin. */
+  /** Fingers in the order they go down: as the pattern needs them; together, the bass first and then towards the thin strings. */
   readonly placement: readonly Finger[]
   readonly barre: Barre
 }
@@ -70,8 +71,10 @@ export function barreOf(shape: ChordShape): Barre {
  * The change from one chord to another, finger by finger: pivots stay, guides slide along their string, the others move,
  * lift or land; how far they travel, and in which order they go down.
  * @param instrument Frets and string spacing in mm; the capo is counted in.
+ * @param soundsAt When a string first sounds after the change, in ticks; all together when left out.
  */
-export function chordChange(from: ChordShape, to: ChordShape, instrument: Instrument): ChordChange {
+export function chordChange(from: ChordShape, to: ChordShape, instrument: Instrument, soundsAt: (string: number) => Tick = () => 0): ChordChange {
+  const neededAt = (contact: ChangeContact) => Math.min(...contact.strings.map(soundsAt))
   const [before, after] = [contactsOf(from), contactsOf(to)]
   const at = (contacts: readonly ChangeContact[], finger: Finger) => contacts.find(contact => contact.finger === finger) ?? null
   const moves = ([1, 2, 3, 4] as const).flatMap((finger) => {
@@ -83,7 +86,7 @@ export function chordChange(from: ChordShape, to: ChordShape, instrument: Instru
     to: to.name,
     moves,
     travelMm: moves.reduce((sum, move) => sum + move.mm, 0),
-    placement: [...after].sort((a, b) => b.string - a.string).map(contact => contact.finger).filter(finger => !moves.some(move => move.finger === finger && move.kind === 'pivot')),
+    placement: [...after].sort((a, b) => neededAt(a) - neededAt(b) || b.string - a.string).map(contact => contact.finger).filter(finger => !moves.some(move => move.finger === finger && move.kind === 'pivot')),
     barre: barreOf(to),
   }
 }
@@ -97,7 +100,16 @@ export function fingersAt({ holds }: Score, at: Tick, shape: ChordShape): ChordS
   return { ...shape, contacts }
 }
 
-/** Every change of a progression in turn. */
-export function chordChanges(shapes: readonly ChordShape[], instrument: Instrument): readonly ChordChange[] {
-  return shapes.slice(1).map((to, i) => chordChange(shapes[i]!, to, instrument))
+/** A change with the chords on both sides of it, as they are played. */
+export interface PlayedChange extends ChordChange { readonly before: ChordShape, readonly after: ChordShape }
+
+/** Every change of a score's chords in turn, with the fingers it has on them and in the order its strings sound. */
+export function chordChanges(score: Score, chords: readonly PlacedChord[], instrument: Instrument): readonly PlayedChange[] {
+  const shapes = chords.map(({ at, shape }) => fingersAt(score, at, shape))
+  return shapes.slice(1).map((after, i) => {
+    const { at } = chords[i + 1]!
+    const soundsAt = (string: number) => score.notes.find(note => note.at >= at && note.string === string)?.at ?? Infinity
+    const before = shapes[i]!
+    return { ...chordChange(before, after, instrument, soundsAt), before, after }
+  })
 }

@@ -93,7 +93,8 @@ function slurDuties(before: Choice, after: Choice, moment: TaskMoment, continues
       if (other.finger === finger) sliding = true
       else broken++
     }
-    if (!note.slides && finger && other && other.fret > place.fret && !continues) expected.push({ ...place, finger })
+    const pulled = before.places.some(high => high.string === place.string && high.fret > place.fret)
+    if (!note.slides && finger && pulled && !continues) expected.push({ ...place, finger })
   }
   return { broken, expected, sliding }
 }

@@ -207,11 +207,12 @@ function placingsOf(task: Task, i: number, choice: Omit<Choice, 'placings'>, lan
   for (const note of next.notes) {
     if (!note.slurred || note.slides || note.places.length !== 1) continue
     const place = note.places[0]!
-    const above = choice.sounding.find(touch => touch.string === place.string && touch.fret > place.fret)
-    if (!above || place.fret === 0) continue
+    if (place.fret === 0 || !choice.places.some(high => high.string === place.string && high.fret > place.fret)) continue
+    // From a tapped note any finger may be pulled off to, else only a lower one.
+    const above = choice.sounding.find(touch => touch.string === place.string)?.finger ?? 5
     for (const finger of FINGERS) {
       const touch = { ...place, finger }
-      if (finger >= above.finger || offBy(touch, choice.position) > 1 || !mayPlay(finger, note)) continue
+      if (finger >= above || offBy(touch, choice.position) > 1 || !mayPlay(finger, note)) continue
       const ahead = [aheadOf(next, note, place, finger)]
       if (fits(ahead)) add(ahead, false)
     }

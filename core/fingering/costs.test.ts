@@ -146,3 +146,14 @@ describe('the checker', () => {
     }
   })
 })
+
+describe('a tapped note', () => {
+  test('is pulled off to a finger that is down before it sounds', () => {
+    const line = lineOf([[{ string: 2, fret: 5 }], [{ string: 2, fret: 12 }], [{ string: 2, fret: 8, slurred: true }]])
+    const tapped = { ...line, events: line.events.map((event, i) => (i === 1 ? { ...event, tap: true as const, want: 'free' as const } : event)) }
+    const { path } = finger(tapped, { rules: rules({}, 'lift'), tempo: 60, pins: {}, freedom: 'all' })
+    const tap = path.moves[1]!
+    expect(tap.choice.fingers).toEqual([null])
+    expect(tap.choice.placings[tap.placing]!.ahead.map(landing => landing.fret)).toEqual([8])
+  })
+})

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { chordChanges, fingersAt, type ChordChange } from '#core/changes/change'
+import type { ChordShape } from '#core/chords/chord'
+import { chordChanges, type ChordChange } from '#core/changes/change'
 import { chordSequence } from '#core/changes/sequence'
 import { instrumentOf } from '#core/fretboard/instrument'
 import type { Score } from '#core/score/score'
@@ -7,22 +8,21 @@ import type { Score } from '#core/score/score'
 /** Every chord change of a drill as two small necks: what stays, slides, moves, lifts and lands, and how far. */
 const props = defineProps<{ score: Score }>()
 const instrument = computed(() => instrumentOf(props.score.spec.instrument))
-const shapes = computed(() => chordSequence(props.score).map(({ at, shape }) => fingersAt(props.score, at, shape)))
-const changes = computed(() => chordChanges(shapes.value, instrument.value).map((change, i) => ({ ...change, before: shapes.value[i]!, after: shapes.value[i + 1]! })))
+const changes = computed(() => chordChanges(props.score, chordSequence(props.score), instrument.value))
 const FRETS = 5
-const lowest = (...all: (typeof shapes.value)[number][]) => {
+const lowest = (...all: ChordShape[]) => {
   const frets = all.flatMap(shape => shape.contacts.map(contact => contact.fret))
   const low = Math.min(...frets, 99)
   return Math.max(...frets, 0) <= FRETS ? 1 : low
 }
 const KINDS = { pivot: 'stays', guide: 'slides', moves: 'moves', lifts: 'lifts', lands: 'comes down' } as const
 const told = (change: ChordChange) => change.moves.map(move => `${move.finger} ${KINDS[move.kind]}${move.mm > 0 ? ` ${Math.round(move.mm)} mm` : ''}`).join(', ')
-const marksOf = (shape: (typeof shapes.value)[number], change: ChordChange, side: 'from' | 'to') => shape.strings.map(({ string, fret }) => {
+const marksOf = (shape: ChordShape, change: ChordChange, side: 'from' | 'to') => shape.strings.map(({ string, fret }) => {
   const finger = shape.contacts.find(contact => contact.string === string && contact.fret === fret)?.finger
   const move = change.moves.find(each => each.finger === finger)
   return { string, fret, text: finger ? String(finger) : undefined, hollow: move !== undefined && (side === 'from' ? move.kind === 'lifts' || move.kind === 'moves' : move.kind === 'pivot') }
 })
-const silentOf = (shape: (typeof shapes.value)[number]) => instrument.value.tuning.map((_, i) => i + 1).filter(string => !shape.strings.some(each => each.string === string))
+const silentOf = (shape: ChordShape) => instrument.value.tuning.map((_, i) => i + 1).filter(string => !shape.strings.some(each => each.string === string))
 </script>
 
 <template>
