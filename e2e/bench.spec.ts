@@ -67,6 +67,7 @@ test('the sheet is walked by keyboard and explains each note', async ({ page }) 
 test('a small hand gets its caution', async ({ page }) => {
   await page.getByRole('button', { name: /^For/ }).click()
   await page.getByRole('option', { name: /Tilly Marrowby/ }).click()
+  await page.getByRole('button', { name: 'Keep the original' }).click()
   await expect(page.getByText('63 of 50 mm')).toBeVisible()
   await expect(page.getByText('Comfortable from')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Cautions' })).toBeVisible()

@@ -59,7 +59,7 @@ test('the hand card: the one-minute test, a smaller reach, and the set drills lo
   await card.getByRole('button', { name: 'Change the hand card' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('1 2 3 4 rest without strain from', { exact: true }).fill('9')
-  await dialog.getByLabel('1 2 3 4 rest without strain from', { exact: true }).press('Enter')
+  await dialog.getByLabel('1 2 3 4 rest without strain from', { exact: true }).press('Tab')
   await expect(dialog.getByLabel('Reach, finger 1 to 4', { exact: true })).toHaveValue('62')
   await expect(dialog.getByText(/This guitar is large for the hand.*at most 520 mm/)).toBeVisible()
   await dialog.getByRole('radio', { name: 'floats' }).click()

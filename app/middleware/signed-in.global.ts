@@ -2,6 +2,6 @@
 export default defineNuxtRouteMiddleware(async (to) => {
   const session = useSession()
   if (session.me === undefined) await session.load()
-  if (!session.me && to.path !== '/sign-in') return navigateTo({ path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } })
+  if (!session.me && to.path !== '/sign-in') return navigateTo(signInPath(to.fullPath))
   if (session.me && to.path === '/sign-in') return navigateTo('/')
 })

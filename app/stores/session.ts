@@ -5,7 +5,7 @@ import type { Me } from '#shared/contracts/accounts'
 export const useSession = defineStore('session', () => {
   const me = ref<Me | null>()
   // The session cookie cannot be seen from here; this mark saves a stranger the question (and its 401).
-  const signedInHere = useLocalStorage('fidactyl-signed-in', false)
+  const signedInHere = useLocalStorage(SIGNED_IN_MARK, false)
   watch(me, (now) => {
     signedInHere.value = Boolean(now)
   }, { flush: 'sync' })

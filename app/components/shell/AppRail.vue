@@ -44,7 +44,7 @@ async function signOut() {
       :key="place.to"
       :to="place.to"
       :aria-current="here(place.to) ? 'page' : undefined"
-      class="flex flex-col items-center gap-0.5 rounded-md py-2 text-sm max-md:flex-1"
+      class="flex flex-col items-center gap-0.5 rounded-md py-2 text-sm max-md:text-xs max-md:flex-1 max-md:min-w-0"
       :class="here(place.to) ? 'md:bg-card md:border md:border-line font-bold text-ink' : 'text-soft hover:text-ink border border-transparent'"
     >
       <component
@@ -54,10 +54,10 @@ async function signOut() {
       />
       {{ place.label }}
     </NuxtLink>
-    <div class="md:mt-auto flex md:flex-col items-center max-md:pr-2 gap-1">
+    <div class="md:mt-auto flex md:flex-col items-center md:gap-1">
       <button
         type="button"
-        class="min-h-11 min-w-11 flex items-center justify-center rounded-md text-soft hover:text-ink"
+        class="min-h-11 min-w-10 md:min-w-11 flex items-center justify-center rounded-md text-soft hover:text-ink"
         :aria-label="evening ? 'Day light' : 'Evening light'"
         :title="evening ? 'Day light' : 'Evening light'"
         @click="turnLight"
@@ -70,7 +70,7 @@ async function signOut() {
       </button>
       <button
         type="button"
-        class="min-h-11 min-w-11 flex items-center justify-center rounded-md text-soft hover:text-ink"
+        class="min-h-11 min-w-10 md:min-w-11 flex items-center justify-center rounded-md text-soft hover:text-ink"
         aria-label="Sign out"
         :title="`Sign out ${session.me?.name ?? ''}`"
         @click="signOut"
