@@ -62,7 +62,7 @@ export const GUITARS: readonly { readonly name: string, readonly choice: Instrum
 
 /** The demo shelf. Positions suit the hands of the students they are set for. */
 export const DRILLS: readonly DemoDrill[] = [
-  { name: 'First steps: 1 2 3 on two strings', spec: spec([1, 2, 3], { instrument: half, position: 7, strings: { from: 2, to: 1 }, rhythm: { perBeat: 1 }, tempo: 60 }) },
+  { name: 'First steps: 1 2 3 on two strings', spec: spec([1, 2, 3], { instrument: half, position: 9, strings: { from: 2, to: 1 }, rhythm: { perBeat: 1 }, tempo: 60 }) },
   { name: 'Walking fingers, half-size', spec: spec([1, 2, 3, 4], { instrument: half, position: 10, strings: { from: 3, to: 1 }, rhythm: { perBeat: 2 }, tempo: 50 }) },
   { name: 'Walking fingers in IX', spec: spec([1, 2, 3, 4], { instrument: threeQuarter, position: 9, rhythm: { perBeat: 2 }, tempo: 52 }) },
   { name: 'Odd fingers first: 1 3 2 4', spec: spec([1, 3, 2, 4], { position: 5, tempo: 60 }) },

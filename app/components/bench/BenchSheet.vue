@@ -59,13 +59,13 @@ function takeExcerpt() {
           At {{ problem.path }}. The sheet shows the last playable drill; undo or change the parameter.
         </p>
       </div>
-      <div class="flex items-baseline justify-between gap-4 mb-2">
+      <div class="flex flex-wrap sm:flex-nowrap items-baseline justify-between gap-x-4 mb-2">
         <p class="text-soft">
           {{ plan?.purpose ?? score!.purpose }}
         </p>
         <div
           v-if="!plan"
-          class="flex flex-wrap justify-end gap-x-4 shrink-0"
+          class="flex flex-wrap justify-end gap-x-4 sm:shrink-0"
         >
           <button
             type="button"

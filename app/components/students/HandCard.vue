@@ -38,7 +38,7 @@ const rows = computed(() => {
     aria-label="Hand card"
   >
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 mb-2">
-      <h2 class="text-xl flex-1">
+      <h2 class="text-xl flex-1 whitespace-nowrap">
         Hand card
       </h2>
       <p class="text-soft figures">

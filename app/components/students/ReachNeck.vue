@@ -6,13 +6,15 @@ import { easeByPosition, guitarFit, type Ease } from '#core/hand/reach'
 
 /** A neck to scale, each position shaded by how one finger per fret fits the hand; for left-handed students it points the other way. */
 const props = defineProps<{ hand: Hand, instrument: Instrument }>()
-const WIDTH = 640
+// Drawn at the width there is, so that figures stay readable on a phone.
+const { width: room } = useElementSize(useTemplateRef('figure'))
+const WIDTH = computed(() => Math.max(280, Math.round(room.value) || 640))
 const NECK = 46
 const TOP = 20
 const eases = computed(() => easeByPosition(props.hand, props.instrument))
 const end = computed(() => fretDistanceMm(props.instrument.scaleLengthMm, props.instrument.frets))
-const across = (place: number) => (props.hand.leftHanded ? WIDTH - place : place)
-const wire = (fret: number) => across(8 + (fretDistanceMm(props.instrument.scaleLengthMm, fret) / end.value) * (WIDTH - 16))
+const across = (place: number) => (props.hand.leftHanded ? WIDTH.value - place : place)
+const wire = (fret: number) => across(8 + (fretDistanceMm(props.instrument.scaleLengthMm, fret) / end.value) * (WIDTH.value - 16))
 const band = (position: number) => {
   const [a, b] = [wire(position - 1 + props.instrument.capo), wire(position + props.instrument.capo)]
   return { x: Math.min(a, b), width: Math.abs(b - a), middle: (a + b) / 2 }
@@ -32,7 +34,7 @@ const told = computed(() => {
 </script>
 
 <template>
-  <figure>
+  <figure ref="figure">
     <svg
       :viewBox="`0 0 ${WIDTH} ${TOP + NECK + 26}`"
       class="w-full figures"
