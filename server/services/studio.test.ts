@@ -78,12 +78,13 @@ describe('drills', () => {
     expect(shelf.map(row => [row.name, row.archived])).toEqual([['Two (copy)', false], ['Two', true]])
     expect(copy.version.spec).toEqual(shelf[1]!.newest.spec)
     const stranger = await makeTeacher(db)
+    // One after the other: a refusal that comes before it is waited for would count as nobody's.
     for (const forbidden of [
-      renameDrill(db, stranger, id, { id: randomUUID(), name: 'Mine' }, NOW),
-      duplicateDrill(db, stranger, id, { id: randomUUID(), name: 'Mine' }, NOW),
-      archiveDrill(db, stranger, id, { id: randomUUID(), archived: true }, NOW),
-      saveVersion(db, stranger, id, { id: randomUUID(), spec: SPEC }, NOW),
-    ]) await expect(forbidden).rejects.toMatchObject({ code: 'not-found' })
+      () => renameDrill(db, stranger, id, { id: randomUUID(), name: 'Mine' }, NOW),
+      () => duplicateDrill(db, stranger, id, { id: randomUUID(), name: 'Mine' }, NOW),
+      () => archiveDrill(db, stranger, id, { id: randomUUID(), archived: true }, NOW),
+      () => saveVersion(db, stranger, id, { id: randomUUID(), spec: SPEC }, NOW),
+    ]) await expect(forbidden()).rejects.toMatchObject({ code: 'not-found' })
   })
 
   test('the same spec has the same score hash, another tempo another one', async () => {
