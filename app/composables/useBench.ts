@@ -108,6 +108,12 @@ export function useBench(person: Readonly<Ref<BenchPerson>>) {
       const kept = Object.fromEntries(Object.entries({ ...pins.value, ...fingers }).filter((entry): entry is [string, number] => entry[1] !== null && entry[1] !== 0))
       write({ spec: raw.value, pins: kept })
     },
+    /** Takes over a fingering from a note on (from the first when left out): what differs from the one in sight is pinned. */
+    take: (fingers: Readonly<Record<string, number>>, fromKey?: string) => {
+      const notes = score.value!.notes
+      const differing = notes.slice(Math.max(0, notes.findIndex(note => note.key === fromKey))).filter(note => note.finger && fingers[note.key] && fingers[note.key] !== note.finger)
+      write({ spec: raw.value, pins: { ...pins.value, ...Object.fromEntries(differing.map(note => [note.key, fingers[note.key]!])) } })
+    },
     /** Another family, with a block that is playable at once; what all families share stays. */
     changeFamily: (name: string) => {
       const { family, then: _then, slurs: _slurs, fingering: _fingering, ...rest } = raw.value

@@ -52,10 +52,6 @@ function show(key: string) {
   const index = score.value!.notes.findIndex(note => note.key === key)
   if (index >= 0) selected.value = index
 }
-/** Another fingering: what differs from the one in sight is pinned. */
-function take(fingers: Readonly<Record<string, number>>) {
-  bench.pin(Object.fromEntries(score.value!.notes.filter(note => note.finger && fingers[note.key] && fingers[note.key] !== note.finger).map(note => [note.key, fingers[note.key]!])))
-}
 
 /** The marked notes become a drill of their own; the spec keeps what they were taken from. */
 function takeExcerpt(from: string, to: string) {
@@ -158,7 +154,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
             :verdict="bench.fingering.value"
             :busy="bench.engine.busy.value"
             @show="show"
-            @take="take"
+            @take="bench.take"
           />
         </aside>
       </div>

@@ -17,12 +17,6 @@ function setFinger(finger: number | null) {
   else if (finger !== null) asPlayed.value = { ...asPlayed.value, [key]: finger }
   else asPlayed.value = Object.fromEntries(Object.entries(asPlayed.value).filter(([each]) => each !== key))
 }
-/** Takes over the cheapest way on from a note; what came before stays. */
-function mend(fingers: Readonly<Record<string, number>>) {
-  const notes = score.value!.notes
-  const from = notes.findIndex(each => each.key === note.value?.key)
-  props.bench.pin(Object.fromEntries(notes.slice(Math.max(0, from)).filter(each => each.finger && fingers[each.key] && fingers[each.key] !== each.finger).map(each => [each.key, fingers[each.key]!])))
-}
 defineExpose({ setFinger })
 const waits = computed(() => engine.busy.value && props.bench.spec.value?.fingering.rule !== 'one-per-fret')
 const slow = refDebounced(waits, 400)
@@ -178,7 +172,7 @@ function takeExcerpt() {
         :verdict="bench.fingering.value"
         :busy="engine.busy.value"
         @pin="setFinger"
-        @mend="mend"
+        @mend="bench.take($event, note.key)"
       />
     </div>
   </section>
