@@ -72,7 +72,7 @@ export function useBench(person: Readonly<Ref<BenchPerson>>) {
   })
 
   function write(next: Draft) {
-    if (JSON.stringify(next) === JSON.stringify(draft.value)) return
+    if (saysTheSame(next, draft.value)) return
     draft.value = next
     commit()
   }
@@ -131,7 +131,16 @@ export function useBench(person: Readonly<Ref<BenchPerson>>) {
 /** The bench as its parts share it. */
 export type Bench = ReturnType<typeof useBench>
 
-/** One field of the drill on the bench, to be shown and set; writing it makes a step that can be undone. */
+/**
+ * One field of the drill on the bench, to be shown and set; writing it makes a step that can be undone.
+ * It is the same object while it says the same, so that a control is drawn anew only when its own field changes.
+ */
 export function useField<T>(bench: Bench, path: string, missing?: T) {
-  return computed<T>({ get: () => (bench.get(path) ?? missing) as T, set: value => bench.set(path, value) })
+  return computed<T>({
+    get: (before) => {
+      const now = (bench.get(path) ?? missing) as T
+      return before !== undefined && saysTheSame(before, now) ? before : now
+    },
+    set: value => bench.set(path, value),
+  })
 }

@@ -27,7 +27,11 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
 
   const ownTitle = computed(() => bench.plan.value?.title ?? bench.score.value?.title ?? 'Bench')
   // The newest version that says what the bench says; null while there are changes to save.
-  const saved = computed(() => drill.value?.versions.find(version => JSON.stringify(minimalOf(version)) === JSON.stringify(bench.minimal.value)) ?? null)
+  const versionTexts = computed(() => (drill.value?.versions ?? []).map(version => ({ version, text: JSON.stringify(minimalOf(version)) })))
+  const saved = computed(() => {
+    const text = JSON.stringify(bench.minimal.value)
+    return versionTexts.value.find(each => each.text === text)?.version ?? null
+  })
   const state = computed(() => bench.problem.value
     ? 'cannot be played'
     : !drill.value ? 'not saved yet' : saved.value ? `version ${saved.value.number} of ${drill.value.versions.length}` : 'changed since it was saved')
@@ -123,7 +127,7 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
   }
 
   /** Opens what the address asks for: a saved drill, a drill spelt out, or both. */
-  const samePins = (a: Pins, b: Pins) => JSON.stringify(Object.entries(a).sort()) === JSON.stringify(Object.entries(b).sort())
+  const samePins = (a: Pins, b: Pins) => saysTheSame(Object.entries(a).sort(), Object.entries(b).sort())
   // Only while the bench still says what was set: of another drill the fingers would be another's.
   const fingersChanged = computed(() => assignment.value !== null && saved.value?.number === assignment.value.versionNumber && !samePins(bench.pins.value, assignment.value.pins))
 

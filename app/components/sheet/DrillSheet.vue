@@ -23,7 +23,7 @@ useIntersectionObserver(lines, (entries) => {
 })
 const drawn = shallowRef<SheetLayout | null>(null)
 // The same object while it says the same, so that lines that did not change are not drawn again.
-const frame = computed<SheetFrame | undefined>(before => JSON.stringify(before) === JSON.stringify(drawn.value?.frame) ? before : drawn.value?.frame)
+const frame = computed<SheetFrame | undefined>(before => saysTheSame(before, drawn.value?.frame) ? before : drawn.value?.frame)
 let waiting = 0
 watch(layout, (next) => {
   cancelIdleCallback(waiting)

@@ -21,6 +21,8 @@ const fingersOfPlucking = computed(() => {
 const accents = computed(() => props.system.notes.filter(({ note }) => note.marks.includes('accent')).map(({ x }) => `M${x - 5} ${rows.value.position - 13}L${x + 5} ${rows.value.position - 10}L${x - 5} ${rows.value.position - 7}`).join(''))
 const ribbons = computed(() => props.system.ribbons.map(ribbonPath).join(''))
 const landings = computed(() => props.system.ribbons.filter(ribbon => ribbon.lands).map(({ x, y }) => `M${x} ${y - 1}h5v14h-5z`).join(''))
+// Rows that seldom change are drawn anew only when they say something else.
+const countRow = computed(() => props.system.counts.map(count => `${count.x} ${count.text}`).join())
 const labelled = computed(() => props.system.ribbons.filter(ribbon => ribbon.label))
 const picked = computed(() => props.system.notes.find(({ index }) => index === props.selected))
 const hitTop = computed(() => rows.value.pluck - 12)
@@ -40,7 +42,10 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
     :aria-label="named"
   >
     <g aria-hidden="true">
-      <text class="count"><tspan
+      <text
+        v-memo="[countRow]"
+        class="count"
+      ><tspan
         v-for="(count, i) in system.counts"
         :key="i"
         :x="count.x"
