@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { migrateDatabase, NewerDatabase } from '../server/db/migrate'
+import { rootOf } from '../server/db/trouble'
 
 const url = process.env.DATABASE_URL
 if (!url) {
@@ -10,9 +11,8 @@ try {
   await migrateDatabase(url, fileURLToPath(new URL('../server/db/migrations', import.meta.url)))
 }
 catch (error) {
-  const cause = (error as { cause?: Error }).cause ?? error as Error
   console.error(error instanceof NewerDatabase
     ? 'This database was written by a newer version of Fidactyl. Update the program, or start over with: npm run demo -- --reset'
-    : `The database could not be prepared: ${cause.message}`)
+    : `The database could not be prepared: ${rootOf(error).message}`)
   process.exit(1)
 }

@@ -8,12 +8,12 @@ import { instrumentSchema } from '#core/spec/fields'
 import type { Plan } from '#core/spec/plan-fields'
 import type { PassEvent } from '#core/tempo/school'
 import type { Database } from '../server/db/client'
-import { lessonSlots, studios, users } from '../server/db/tables'
+import { lessonSlots } from '../server/db/tables'
+import { addAccount, openStudio } from '../server/services/accounts'
 import type { Actor } from '../server/services/actor'
 import { createDrill } from '../server/services/drills'
 import { createInstrument } from '../server/services/instruments'
 import { appendEvent, startLesson } from '../server/services/lessons'
-import { hashPassword } from '../server/services/password'
 import { createStudent, setAssignment, setSlot } from '../server/services/students'
 import { DRILLS, GUITARS, NOTES, OTHER_STUDENTS, STUDENTS, STUDIO, TEACHERS, type DemoSet, type DemoStudent } from './studio'
 
@@ -42,18 +42,12 @@ const PLAN = { school: 'clean-passes', step: 4, need: 3, tooMany: 5 } as const
 
 /** Loads the invented studio, its months of lessons made by the same services that a teacher's clicks reach. */
 export async function loadDemo(db: Database, password: string, now: Date): Promise<void> {
-  const studioId = randomUUID()
   const begin = new Date(now.getTime() - 200 * 86_400_000)
-  await db.insert(studios).values({ id: studioId, ...STUDIO, createdAt: begin })
-  const passwordHash = await hashPassword(password)
-  const actors: Actor[] = []
-  for (const teacher of TEACHERS) {
-    const userId = randomUUID()
-    await db.insert(users).values({ ...teacher, id: userId, studioId, passwordHash, createdAt: begin })
-    actors.push({ userId, studioId, role: teacher.role, zone: STUDIO.zone })
-  }
-  await loadTeacher(db, actors[0]!, STUDENTS, now)
-  await loadTeacher(db, actors[1]!, OTHER_STUDENTS, now)
+  const [first, second] = TEACHERS
+  const owner = await openStudio(db, { ...STUDIO, owner: { ...first, password } }, begin)
+  const teacher = await addAccount(db, owner, 'teacher', { ...second, password }, begin)
+  await loadTeacher(db, owner, STUDENTS, now)
+  await loadTeacher(db, teacher, OTHER_STUDENTS, now)
 }
 
 async function loadTeacher(db: Database, actor: Actor, people: readonly DemoStudent[], now: Date) {

@@ -41,10 +41,11 @@ export interface DemoStudent {
 }
 
 export const STUDIO = { name: 'Alder Yard Guitar Room', zone: 'Europe/London' }
+/** The owner and another teacher. */
 export const TEACHERS = [
-  { signInName: 'wren', displayName: 'Wren Oakhollow', role: 'owner' as const },
-  { signInName: 'ivo', displayName: 'Ivo Brackenshaw', role: 'teacher' as const },
-]
+  { signInName: 'wren', displayName: 'Wren Oakhollow' },
+  { signInName: 'ivo', displayName: 'Ivo Brackenshaw' },
+] as const
 
 const spec = (fingers: readonly number[], more: Record<string, unknown> = {}, block: Record<string, unknown> = {}) =>
   ({ version: 1, family: 'order', order: { fingers, ...block }, ...more })

@@ -23,9 +23,7 @@ done
 [[ "$PORT" =~ ^[0-9]+$ ]] && [ "$PORT" -ge 1 ] && [ "$PORT" -le 65535 ] || fail "--port takes a number from 1 to 65535."
 
 DB_HOME=$PWD/.data/demo
-mkdir -p .data 2>/dev/null && : 2>/dev/null >.data/.writable || fail "Cannot write in $PWD/.data: is the disk full or the folder read-only? Make room and start again."
-rm -f .data/.writable
-mkdir -p "$DB_HOME"
+enough_disk 20000 "$DB_HOME"
 chmod 700 "$DB_HOME"
 
 echo "Fidactyl"
@@ -37,7 +35,7 @@ port_is_free "$PORT" || fail "Port $PORT is taken by another program. Choose ano
 
 stop_all() {
   trap - EXIT INT TERM ERR
-  [ -n "${SERVER_PID:-}" ] && kill -TERM "$SERVER_PID" 2>/dev/null && wait "$SERVER_PID" 2>/dev/null
+  if [ -n "${SERVER_PID:-}" ]; then { kill -TERM "$SERVER_PID" && wait "$SERVER_PID"; } 2>/dev/null || true; fi
   db_stop
   rm -f "$DB_HOME/demo.pid" "$DB_HOME/address"
 }
@@ -45,6 +43,7 @@ trap 'stop_all' EXIT
 trap 'echo; say "stopping"; stop_all; exit 0' INT TERM
 echo $$ >"$DB_HOME/demo.pid"
 
+[ -n "${DATABASE_URL:-}" ] || apt_install mariadb-server mariadbd
 install_packages
 [ -n "$DEV" ] || build_if_stale
 
@@ -65,6 +64,10 @@ else
     fi
     rm -rf "$DB_HOME/data"
   fi
+  if [ -f "$DB_HOME/loading" ]; then
+    say "the last start ended while the demo studio was being loaded: starting over"
+    rm -rf "$DB_HOME/data"
+  fi
   DB_PORT=$(free_port 33210)
   db_start
   DATABASE_URL=$(db_account fidactyl)
@@ -77,8 +80,11 @@ node_modules/.bin/tsx bin/migrate.ts || exit 1
 DEMO_PASSWORD=$(secret "$DB_HOME/demo-password" | cut -c1-12)
 say "loading the demo studio if there is none"
 loaded=0
+# Marked only while nobody can have entered anything: what is thrown away after a broken load is the demo alone.
+if [ -n "${DB_PID:-}" ] && [ "$(db_sql 'SELECT COUNT(*) FROM fidactyl.studios')" = 0 ]; then touch "$DB_HOME/loading"; fi
 DEMO_PASSWORD=$DEMO_PASSWORD node_modules/.bin/tsx bin/load-demo.ts || loaded=$?
 [ "$loaded" -eq 0 ] || [ "$loaded" -eq 3 ] || fail "The demo data could not be loaded (see above). Start over with: npm run demo -- --reset"
+rm -f "$DB_HOME/loading"
 
 NUXT_SESSION_PASSWORD=$(secret "$DB_HOME/session-password")
 # Plain http on loopback: the browser would not send back a cookie marked Secure everywhere.
@@ -103,4 +109,11 @@ if [ "$STUDIO_AT" = "$(cat "$DB_HOME/demo-loaded" 2>/dev/null)" ]; then
   echo "          or   ivo    (teacher, one student)   password  $DEMO_PASSWORD"
 fi
 echo "  Ctrl-C stops it; the data stays in .data/demo."
-wait "$SERVER_PID"
+# Whichever ends first ends the other: a server without its database would only refuse.
+wait -n "$SERVER_PID" ${DB_PID:+"$DB_PID"} || true
+if [ -n "${DB_PID:-}" ] && ! kill -0 "$DB_PID" 2>/dev/null; then
+  tail -n 5 "$DB_HOME/error.log" >&2
+  fail "MariaDB ended by itself; its last lines are above (a full disk does that). What was saved is kept: start again with npm run demo."
+fi
+tail -n 10 "$DB_HOME/server.log" >&2 2>/dev/null
+fail "The server ended by itself; its last lines are above (the whole log: $DB_HOME/server.log). Start again with npm run demo."

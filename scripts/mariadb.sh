@@ -7,17 +7,14 @@ export PATH="$PATH:/usr/sbin:/usr/local/sbin"
 say() { printf '  %s\n' "$*"; }
 fail() { printf '\n%s\n' "$*" >&2; exit 1; }
 
-as_root() {
-  if [ "$(id -u)" = 0 ]; then "$@"
-  elif command -v sudo >/dev/null 2>&1; then sudo "$@"
-  else fail "Installing $INSTALLING needs root, and neither root nor sudo is at hand. Ask an administrator to run: apt-get install $INSTALLING"
-  fi
-}
+as_root() { if [ "$(id -u)" = 0 ]; then "$@"; else sudo "$@"; fi; }
 
 # apt_install PACKAGE COMMAND: installs a Debian package unless COMMAND is there already.
 apt_install() {
-  INSTALLING=$1
   command -v "$2" >/dev/null 2>&1 && return 0
+  # Said here and not where root is first used: there the output goes to a log.
+  [ "$(id -u)" = 0 ] || command -v sudo >/dev/null 2>&1 \
+    || fail "$1 is missing; installing it needs root, and neither root nor sudo is at hand. Ask an administrator to run: apt-get install $1"
   command -v apt-get >/dev/null 2>&1 || fail "$2 is missing and apt-get is not here to install it. Install $1 and start again."
   say "installing $1 from Debian's packages (once)"
   # The package may start the system's own service; a policy for the time of the install keeps it from doing so.
@@ -52,19 +49,22 @@ db_socket() { echo "${TMPDIR:-/tmp}/fidactyl-$(printf %s "$DB_HOME" | cksum | cu
 db_admin() { mariadb-admin --no-defaults --socket="$(db_socket)" "$@"; }
 db_sql() { mariadb --no-defaults --socket="$(db_socket)" --batch --skip-column-names -e "$1"; }
 
+# enough_disk KB FOLDER: FOLDER can be made and written, and KB are free where it lies.
 enough_disk() {
   local free_kb
-  mkdir -p "$DB_HOME" 2>/dev/null || fail "Cannot write to $DB_HOME: is the disk full or the folder read-only? Make room or move the project, then start again."
-  free_kb=$(df -Pk "$DB_HOME" | awk 'NR==2 {print $4}')
-  [ "${free_kb:-0}" -ge "$1" ] || fail "Only $((free_kb / 1024)) MB are free where $DB_HOME lies; $(($1 / 1024)) MB are needed. Make room and start again."
+  mkdir -p "$2" 2>/dev/null && echo room 2>/dev/null >"$2/.room" \
+    || { rm -f "$2/.room" 2>/dev/null; fail "Cannot write in $2: is the disk full or the folder read-only? Make room or move the project, then start again. Nothing was changed."; }
+  rm -f "$2/.room"
+  free_kb=$(df -Pk "$2" | awk 'NR==2 {print $4}')
+  [ "${free_kb:-0}" -ge "$1" ] || fail "Only $((free_kb / 1024)) MB are free where $2 lies; $(($1 / 1024)) MB are needed. Make room and start again. Nothing was changed."
 }
 
 db_running() { [ -f "$DB_HOME/m.pid" ] && kill -0 "$(cat "$DB_HOME/m.pid" 2>/dev/null)" 2>/dev/null; }
 
 # db_start: makes the data directory if it is new, starts the server, waits until it answers.
 db_start() {
-  apt_install mariadb-server mariadbd
-  enough_disk 300000
+  # A new data directory takes its files at once; one that is there only grows.
+  enough_disk "$([ -d "$DB_HOME/data/mysql" ] && echo 60000 || echo 300000)" "$DB_HOME"
   if [ ! -d "$DB_HOME/data/mysql" ]; then
     say "making a new database in ${DB_HOME#"$PWD"/}"
     rm -rf "$DB_HOME/data"
@@ -74,6 +74,8 @@ db_start() {
       || { tail -n 8 "$DB_HOME/install.log" >&2; rm -rf "$DB_HOME/data"; fail "MariaDB could not make its data directory; its last lines are above."; }
   fi
   say "starting MariaDB on 127.0.0.1:$DB_PORT"
+  # For whoever backs it up while it runs.
+  db_socket >"$DB_HOME/socket"
   # A session of its own: Ctrl-C reaches the script, which then stops the server in order.
   # Flushed at every commit (the default, said aloud): what is acknowledged survives a power cut.
   setsid mariadbd --no-defaults --user="$(id -un)" --datadir="$DB_HOME/data" --bind-address=127.0.0.1 --port="$DB_PORT" \
@@ -92,8 +94,8 @@ db_start() {
 
 db_stop() {
   [ -n "${DB_PID:-}" ] || return 0
-  db_admin shutdown >/dev/null 2>&1 || kill "$DB_PID" 2>/dev/null
-  wait "$DB_PID" 2>/dev/null
+  db_admin shutdown >/dev/null 2>&1 || kill "$DB_PID" 2>/dev/null || true
+  wait "$DB_PID" 2>/dev/null || true
   DB_PID=
 }
 

@@ -12,6 +12,7 @@ install_packages() {
   local lock
   lock=$(cksum <package-lock.json)
   if [ -f node_modules/.lock-sum ] && [ "$(cat node_modules/.lock-sum)" = "$lock" ]; then return 0; fi
+  enough_disk 800000 "$PWD"
   say "installing packages with npm ci (a minute or two, once)"
   npm ci --no-progress >.data/npm.log 2>&1 || { tail -n 15 .data/npm.log >&2; fail "npm ci failed; its last lines are above (the whole: .data/npm.log)."; }
   echo "$lock" >node_modules/.lock-sum
@@ -22,6 +23,7 @@ build_if_stale() {
   local sources="app core server shared public nuxt.config.ts package-lock.json"
   # shellcheck disable=SC2086
   if [ -f .output/built ] && [ -z "$(find $sources -type f -newer .output/built -print -quit)" ]; then return 0; fi
+  enough_disk 150000 "$PWD"
   say "building the application (about a minute)"
   rm -rf .output
   NODE_OPTIONS= node_modules/.bin/nuxt build >.data/build.log 2>&1 || { tail -n 25 .data/build.log >&2; fail "The build failed; its last lines are above (the whole: .data/build.log)."; }

@@ -24,7 +24,7 @@ apt_install mariadb-server mariadbd
 
 stop_all() {
   trap - EXIT INT TERM ERR
-  [ -n "${SERVER_PID:-}" ] && kill -TERM "$SERVER_PID" 2>/dev/null && wait "$SERVER_PID" 2>/dev/null
+  if [ -n "${SERVER_PID:-}" ]; then { kill -TERM "$SERVER_PID" && wait "$SERVER_PID"; } 2>/dev/null || true; fi
   db_stop
 }
 trap stop_all EXIT
@@ -55,7 +55,8 @@ db_start
 if [ "$ONLY" != e2e ]; then
   DATABASE_URL=$(db_account fidactyl_unit)
   DATABASE_URL=$DATABASE_URL tsx bin/migrate.ts
-  check jest env DATABASE_URL="$DATABASE_URL" NODE_OPTIONS="--experimental-vm-modules --disable-warning=ExperimentalWarning" \
+  EMPTY_DATABASE_URL=$(db_account fidactyl_empty)
+  check jest env DATABASE_URL="$DATABASE_URL" EMPTY_DATABASE_URL="$EMPTY_DATABASE_URL" NODE_OPTIONS="--experimental-vm-modules --disable-warning=ExperimentalWarning" \
     jest --json --outputFile="$RESULTS/jest.json" --silent=false
 fi
 

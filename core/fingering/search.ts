@@ -19,13 +19,13 @@ export interface Path {
   readonly moves: readonly Move[]
 }
 
+/** A way to a moment: its cost, how high its positions and fingers lie, and its last step. */
+interface Way { cost: number, tie: number, best: Edge }
+
 /** A hand after a moment, with the cheapest way there and, while alternatives are looked for, every other. */
-export interface Node {
+export interface Node extends Way {
   readonly state: HandState
   readonly choice: number
-  cost: number
-  tie: number
-  best: Edge
   readonly edges: Edge[]
   /** Cheapest way on from here to the end. */
   rest: number
@@ -242,6 +242,18 @@ function follow(graph: Graph, i: number, { node, choice: c, change, settled, lea
   }
 }
 
+/** Of two equally good ways to one moment: whether the first takes the earlier choice where they first part. */
+function partsLower(a: Edge, b: Edge): boolean {
+  let lower = 0
+  for (let [x, y] = [a, b]; ; [x, y] = [x.from.best, y.from!.best]) {
+    lower = x.to - y.to || x.placing - y.placing || x.lifts - y.lifts || lower
+    if (x.from === y.from || !x.from) return lower < 0
+  }
+}
+
+/** Whether a way is better than another: cheaper; else lower in position and finger on the whole; else where they first part. */
+const better = (a: Way, b: Way) => a.cost < b.cost - EPSILON || (a.cost <= b.cost + EPSILON && (a.tie < b.tie || (a.tie === b.tie && partsLower(a.best, b.best))))
+
 interface Sweep { /** By moment, from the start on. */ readonly layers: readonly (readonly Node[])[], readonly ends: readonly Node[] }
 
 interface SweepOptions {
@@ -275,11 +287,7 @@ function sweep(graph: Graph, { bound, width = Infinity, keepEdges = false, start
         if (!there) known.set(name, { state, choice, cost, tie, best: edge, edges: keepEdges ? [edge] : [], rest: Infinity })
         else {
           if (keepEdges) there.edges.push(edge)
-          if (cost < there.cost - EPSILON || (cost <= there.cost + EPSILON && tie < there.tie)) {
-            there.cost = cost
-            there.tie = tie
-            there.best = edge
-          }
+          if (better({ cost, tie, best: edge }, there)) Object.assign(there, { cost, tie, best: edge })
         }
       })
     }
@@ -294,7 +302,7 @@ function sweep(graph: Graph, { bound, width = Infinity, keepEdges = false, start
   return { layers, ends: front as readonly Node[] }
 }
 
-const cheaper = (a: Node, b: Node) => (b.cost < a.cost - EPSILON || (b.cost <= a.cost + EPSILON && b.tie < a.tie) ? b : a)
+const cheaper = (a: Node, b: Node) => (better(b, a) ? b : a)
 
 function walkBack(graph: Graph, end: Node): Move[] {
   const moves: Move[] = []

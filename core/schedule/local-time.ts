@@ -17,6 +17,15 @@ export function localIso(instant: string, zone: string): string {
   return `${new Date(at + offset * 60_000).toISOString().slice(0, -1)}${offset < 0 ? '-' : '+'}${hours}:${minutes}`
 }
 
+/**
+ * Whether a name is one of an IANA time zone that is known here.
+ * @example isZone('Europe/Vienna') // true
+ * @example isZone('Vienna') // false
+ */
+export function isZone(name: string): boolean {
+  return IANAZone.isValidZone(name)
+}
+
 /** The local calendar day (YYYY-MM-DD) of an instant in a zone. */
 export function localDay(instant: string, zone: string): string {
   return localIso(instant, zone).slice(0, 10)

@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto'
+import { setTimeout } from 'node:timers/promises'
 import { and, eq } from 'drizzle-orm'
 import type { Database } from '../db/client'
 import { writes } from '../db/tables'
+import { errnoOf } from '../db/trouble'
 import type { Actor } from './actor'
 import { DomainError } from './domain-error'
 
@@ -22,15 +24,9 @@ export function hashOf(value: unknown): string {
 const DUPLICATE_KEY = 1062
 /** Two transactions waited for each other, or the row changed under a snapshot: nothing was written, so it may be done again. */
 const TRY_AGAIN = [1213, 1020, 1205]
-const MOST_TRIES = 6
-
-/** MariaDB's error number, wherever the query builder wrapped it. */
-export function errnoOf(error: unknown): number | undefined {
-  for (let each = error; each instanceof Error; each = each.cause) {
-    if ('errno' in each && typeof each.errno === 'number') return each.errno
-  }
-  return undefined
-}
+const MOST_TRIES = 10
+/** The longest wait before another try, ms, growing with each; its length is by chance so that the same two do not meet again. */
+const WAIT_MS = 10
 
 /**
  * Does a write exactly once. The id its client made is claimed in the same transaction as the write itself, so a
@@ -51,12 +47,15 @@ export async function once<T>(db: Database, actor: Actor, what: string, body: { 
     }
     catch (error) {
       const errno = errnoOf(error)
-      if (errno !== undefined && TRY_AGAIN.includes(errno) && tries < MOST_TRIES) continue
-      if (errno !== DUPLICATE_KEY) throw error
-      const [taken] = await db.select().from(writes).where(mine)
-      if (!taken) throw error
-      if (taken.bodyHash !== bodyHash) throw new DomainError('conflict', 'this id was already used for another write')
-      return taken.answer as T
+      if (errno === DUPLICATE_KEY) {
+        const [taken] = await db.select().from(writes).where(mine)
+        if (taken && taken.bodyHash !== bodyHash) throw new DomainError('conflict', 'this id was already used for another write')
+        if (taken) return taken.answer as T
+        // Not this write but another took what this one wanted, such as the next number: in a cluster a lock on one node does not hold the other's writers.
+      }
+      else if (errno === undefined || !TRY_AGAIN.includes(errno)) throw error
+      if (tries === MOST_TRIES) throw error
+      await setTimeout(Math.random() * WAIT_MS * tries)
     }
   }
 }

@@ -2,7 +2,14 @@ import type { EventHandlerRequest, H3Event } from 'h3'
 import type { z } from 'zod'
 import { ERROR_CODES, type ErrorAnswer } from '#shared/contracts/common'
 import type { Me } from '#shared/contracts/accounts'
+import { databaseTrouble, rootOf } from '../db/trouble'
 import { DomainError } from '../services/domain-error'
+
+// What was on its way may have been kept or not: only that trying again does no harm is certain.
+const TROUBLE = {
+  full: 'The disk of the database is full. Leave this page open; make room, then try again: nothing is kept twice.',
+  away: 'The database does not answer. Leave this page open and try again: nothing is kept twice.',
+}
 
 /** Turns an expected refusal into its HTTP answer; anything else into a bare 500, with the cause in the log only. */
 function refuse(event: H3Event, error: unknown): ErrorAnswer {
@@ -10,9 +17,16 @@ function refuse(event: H3Event, error: unknown): ErrorAnswer {
     setResponseStatus(event, ERROR_CODES[error.code])
     return { code: error.code, message: error.message, ...(error.path !== undefined && { path: error.path }), ...(error.current !== undefined && { current: error.current }) }
   }
+  const trouble = databaseTrouble(error)
+  if (trouble) {
+    // One line, not a stack for every request that meets it.
+    console.error(event.method, event.path, `database ${trouble}:`, rootOf(error).message)
+    setResponseStatus(event, ERROR_CODES.unavailable)
+    return { code: 'unavailable', message: TROUBLE[trouble] }
+  }
   console.error(event.method, event.path, error)
   setResponseStatus(event, 500)
-  return { code: 'failed', message: 'Something went wrong on the server. Nothing was changed; try again.' }
+  return { code: 'failed', message: 'Something went wrong on the server. Try again: what was kept already is not kept twice.' }
 }
 
 /** Wraps a handler so that every error it throws is answered in one form. */

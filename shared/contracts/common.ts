@@ -14,5 +14,5 @@ export interface ErrorAnswer {
   readonly current?: unknown
 }
 
-export const ERROR_CODES = { 'signed-out': 401, 'forbidden': 403, 'not-found': 404, 'conflict': 409, 'gone': 410, 'invalid': 422, 'too-many': 429 } as const
+export const ERROR_CODES = { 'signed-out': 401, 'forbidden': 403, 'not-found': 404, 'conflict': 409, 'gone': 410, 'invalid': 422, 'too-many': 429, 'unavailable': 503 } as const
 export type ErrorCode = keyof typeof ERROR_CODES | 'failed'
