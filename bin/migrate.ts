@@ -13,6 +13,6 @@ try {
 catch (error) {
   console.error(error instanceof NewerDatabase
     ? 'This database was written by a newer version of Fidactyl. Update the program, or start over with: npm run demo -- --reset'
-    : `The database could not be prepared: ${rootOf(error).message}`)
+    : `The database could not be prepared: ${rootOf(error).message}\nIf an update was broken off half-way, restore the back-up made before it and update again.`)
   process.exit(1)
 }

@@ -64,10 +64,6 @@ else
     fi
     rm -rf "$DB_HOME/data"
   fi
-  if [ -f "$DB_HOME/loading" ]; then
-    say "the last start ended while the demo studio was being loaded: starting over"
-    rm -rf "$DB_HOME/data"
-  fi
   DB_PORT=$(free_port 33210)
   db_start
   DATABASE_URL=$(db_account fidactyl)
@@ -80,11 +76,9 @@ node_modules/.bin/tsx bin/migrate.ts || exit 1
 DEMO_PASSWORD=$(secret "$DB_HOME/demo-password" | cut -c1-12)
 say "loading the demo studio if there is none"
 loaded=0
-# Marked only while nobody can have entered anything: what is thrown away after a broken load is the demo alone.
-if [ -n "${DB_PID:-}" ] && [ "$(db_sql 'SELECT COUNT(*) FROM fidactyl.studios')" = 0 ]; then touch "$DB_HOME/loading"; fi
 DEMO_PASSWORD=$DEMO_PASSWORD node_modules/.bin/tsx bin/load-demo.ts || loaded=$?
 [ "$loaded" -eq 0 ] || [ "$loaded" -eq 3 ] || fail "The demo data could not be loaded (see above). Start over with: npm run demo -- --reset"
-rm -f "$DB_HOME/loading"
+db_finished
 
 NUXT_SESSION_PASSWORD=$(secret "$DB_HOME/session-password")
 # Plain http on loopback: the browser would not send back a cookie marked Secure everywhere.
@@ -108,7 +102,7 @@ if [ "$STUDIO_AT" = "$(cat "$DB_HOME/demo-loaded" 2>/dev/null)" ]; then
   echo "  Sign in as   wren   (owner, nine students)   password  $DEMO_PASSWORD"
   echo "          or   ivo    (teacher, one student)   password  $DEMO_PASSWORD"
 fi
-echo "  Ctrl-C stops it; the data stays in .data/demo."
+if [ -n "${DB_PID:-}" ]; then echo "  Ctrl-C stops it; the data stays in .data/demo."; else echo "  Ctrl-C stops it; the data stays in your database."; fi
 # Whichever ends first ends the other: a server without its database would only refuse.
 wait -n "$SERVER_PID" ${DB_PID:+"$DB_PID"} || true
 if [ -n "${DB_PID:-}" ] && ! kill -0 "$DB_PID" 2>/dev/null; then

@@ -65,7 +65,13 @@ db_running() { [ -f "$DB_HOME/m.pid" ] && kill -0 "$(cat "$DB_HOME/m.pid" 2>/dev
 db_start() {
   # A new data directory takes its files at once; one that is there only grows.
   enough_disk "$([ -d "$DB_HOME/data/mysql" ] && echo 60000 || echo 300000)" "$DB_HOME"
+  # Marked until the first load is done: before that nobody can have entered anything, and a half-made database helps nobody.
+  if [ -f "$DB_HOME/unfinished" ]; then
+    say "the last start ended before its database was ready: starting over"
+    rm -rf "$DB_HOME/data"
+  fi
   if [ ! -d "$DB_HOME/data/mysql" ]; then
+    touch "$DB_HOME/unfinished"
     say "making a new database in ${DB_HOME#"$PWD"/}"
     rm -rf "$DB_HOME/data"
     mkdir -p "$DB_HOME/data"
@@ -98,6 +104,9 @@ db_stop() {
   wait "$DB_PID" 2>/dev/null || true
   DB_PID=
 }
+
+# db_finished: what a new database needed is in it; from now on it is never thrown away unasked.
+db_finished() { rm -f "$DB_HOME/unfinished"; }
 
 # secret FILE: a random secret of 48 characters, made once and kept readable by its owner only.
 secret() {
