@@ -1,6 +1,6 @@
 import { RESTING_HAND, type HandState } from '../hand/step'
 import { arrive, changeBetween, land, settledCost, START, type Arrival, type Change, type Landed } from './charge'
-import type { Choice, Placing } from './choices'
+import type { Choice, Placing } from './choice'
 import type { Path } from './search'
 import type { Task, TaskMoment } from './task'
 

@@ -1,6 +1,7 @@
 import { RESTING_HAND, type HandState } from '../hand/step'
 import { arrive, changeBetween, land, settledCost, START } from './charge'
-import { choicesFor, type Choice } from './choices'
+import type { Choice } from './choice'
+import { choicesFor } from './choices'
 import type { Task } from './task'
 
 /** Every set of fingers that could be lifted, one bit each. */

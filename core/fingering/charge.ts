@@ -1,7 +1,7 @@
 import { spanMm } from '../fretboard/geometry'
 import { comfortMm, limitMm } from '../hand/hand'
 import { step, type HandRules, type HandState, type Stepped } from '../hand/step'
-import { excessMm, type Choice, type Placing, type Touch } from './choices'
+import { excessMm, type Choice, type Placing, type Touch } from './choice'
 import { chordJump, COSTS, hurry, weakPairCost } from './costs'
 import type { TaskMoment } from './task'
 

@@ -1,134 +1,11 @@
-import { spanMm } from '../fretboard/geometry'
-import { comfortMm, limitMm, type Finger, type Hand } from '../hand/hand'
-import type { HandRules, Landing, Moment } from '../hand/step'
+import type { Finger } from '../hand/hand'
+import type { HandRules, Landing } from '../hand/step'
 import type { Tick } from '../line/ticks'
+import { assignments, leeway, positionsFor, type Wanted } from './assignments'
+import { offBy, type Choice, type Gripped, type LandingCharge, type Placing, type Touch } from './choice'
 import { barreCost, COSTS, NUT_FRETS } from './costs'
+import { placingsOf } from './placings'
 import type { Place, Task, TaskGrip, TaskMoment } from './task'
-
-/** A finger on a place. */
-export interface Touch extends Place { readonly finger: Finger }
-
-/** A finger that a grip keeps down until a tick. */
-export interface Gripped extends Touch { readonly to: Tick, readonly loose: boolean }
-
-/** Fingers placed ahead of their note at a moment, and the moment as the hold rule reads it with them. */
-export interface Placing {
-  readonly moment: Moment
-  readonly ahead: readonly Landing[]
-  /** A descending run begins here: not open to a note in the middle of one. */
-  readonly startsRun: boolean
-}
-
-/** One way to play a moment: where the hand is, and a finger for every note. */
-export interface Choice {
-  readonly position: number
-  /** By note of the moment; a place of null is a string that the plucking hand taps. */
-  readonly places: readonly Place[]
-  readonly fingers: readonly (0 | Finger | null)[]
-  /** Fretted notes that sound now. */
-  readonly sounding: readonly Touch[]
-  /** Fingers that come down now, the grip's included; those of a grip under way excepted. */
-  readonly fresh: readonly Touch[]
-  /** The one fretted note of a moment that has nothing else. */
-  readonly lone: Touch | null
-  /** What the grips keep down after this moment. */
-  readonly gripped: readonly Gripped[]
-  /** Names the free choice of the grips under way, so that a later moment keeps to it. */
-  readonly gripName: string
-  readonly startsGrip: boolean
-  /** Nothing but open strings sounds. */
-  readonly open: boolean
-  /** Laws of the hand that it breaks: excluded fingers, crossings, stretches over the limit, moved pins. */
-  readonly faults: number
-  readonly charges: readonly LandingCharge[]
-  /** Cost that depends on nothing before: charges and faults. */
-  readonly own: number
-  /** What ties are settled by: lower position, then lower finger. */
-  readonly tie: number
-  readonly placings: readonly Placing[]
-}
-
-/** What a stack of places may be fingered as. */
-interface Assignment { readonly fingers: readonly Finger[], readonly faults: number }
-
-type Wanted = Place & { readonly finger: Finger | null, readonly pinned?: boolean }
-
-const FINGERS: readonly Finger[] = [1, 2, 3, 4]
-
-/** Strings between two places that sound lower than a finger across them would let them. */
-const underBarre = (a: Place, b: Place, sounding: readonly Place[]) => sounding.some(place =>
-  place.fret < a.fret && place.string >= Math.min(a.string, b.string) && place.string <= Math.max(a.string, b.string))
-
-/** How often two fingers of one stack break a law of the hand: crossing, one finger on two frets, a barre that cannot lie. */
-function faultsBetween(a: Touch, b: Touch, sounding: readonly Place[], hand: Hand): number {
-  if (a.finger === b.finger) {
-    if (a.fret !== b.fret) return 1
-    return hand.barre && !underBarre(a, b, sounding) ? 0 : 1
-  }
-  const [low, high] = a.finger < b.finger ? [a, b] : [b, a]
-  // On one fret the lower finger lies on the thicker string: the other way round the hand would be twisted.
-  return low.fret > high.fret || (low.fret === high.fret && low.string < high.string) ? 1 : 0
-}
-
-function overLimit(a: Touch, b: Touch, { hand, instrument }: HandRules): boolean {
-  return a.finger !== b.finger && spanMm(instrument.scaleLengthMm, instrument.capo, a.fret, b.fret) > limitMm(hand, a.finger, b.finger)
-}
-
-/**
- * All fingers for places that land together and break at most so many laws of the hand.
- * @param kept Fingers that grips keep down: theirs to use only where they lie.
- * @param allowed Faults allowed; only with some allowed may a pinned finger be moved.
- */
-function assignments(wanted: readonly Wanted[], kept: readonly Gripped[], sounding: readonly Place[], rules: HandRules, allowed: number): readonly Assignment[] {
-  const found: Assignment[] = []
-  const { hand } = rules
-  function place(taken: readonly Touch[], faults: number): void {
-    const next = wanted[taken.length]
-    if (!next) {
-      found.push({ fingers: taken.map(touch => touch.finger), faults })
-      return
-    }
-    const laidDown = next.finger !== null && !(allowed > 0 && next.pinned)
-    for (const finger of laidDown ? [next.finger] : FINGERS) {
-      let more = 0
-      if (next.finger !== null && next.finger !== finger) more++
-      if (hand.excluded.includes(finger)) more++
-      const touch = { string: next.string, fret: next.fret, finger }
-      // A chord whose every finger is typed is the teacher's own: it may cross.
-      for (const other of taken) {
-        const given = next.finger !== null && wanted[taken.indexOf(other)]!.finger !== null
-        more += (given ? (other.finger === finger && other.fret !== touch.fret ? 1 : 0) : faultsBetween(other, touch, sounding, hand)) + (overLimit(other, touch, rules) ? 1 : 0)
-      }
-      for (const other of kept) {
-        // A barre covers what lies beside it; a chord's string may be fretted anew by whatever finger lies on it.
-        if ((other.finger === finger && other.fret === touch.fret) || (other.loose && other.string === touch.string)) continue
-        if (other.finger === finger) more++
-        else if ((other.finger < finger && other.fret > touch.fret) || (other.finger > finger && other.fret < touch.fret)) more++
-        if (overLimit(other, touch, rules)) more++
-      }
-      if (faults + more <= allowed) place([...taken, touch], faults + more)
-    }
-  }
-  place([], 0)
-  return found
-}
-
-/** How far from its one-per-fret place a finger may be: one fret in a single line; in a stack two, finger 1 one. */
-const leeway = (finger: Finger, stacked: boolean) => (stacked && finger !== 1 ? 2 : 1)
-
-const offBy = (touch: Touch, position: number) => Math.abs(touch.fret - (position + touch.finger - 1))
-
-/** Positions in which all fingers are near enough to their places; where there is none, those that suit one of them. */
-function positionsFor(touches: readonly Touch[], stacked: boolean, lastFret: number): { readonly positions: readonly number[], readonly strained: boolean } {
-  const low = Math.max(1, ...touches.map(touch => touch.fret - touch.finger + 1 - leeway(touch.finger, stacked)))
-  const high = Math.min(lastFret, ...touches.map(touch => touch.fret - touch.finger + 1 + leeway(touch.finger, stacked)))
-  const positions = Array.from({ length: Math.max(0, high - low + 1) }, (_, i) => low + i)
-  if (positions.length > 0) return { positions, strained: false }
-  return { positions: [...new Set(touches.map(touch => Math.max(1, touch.fret - touch.finger + 1)))].sort((a, b) => a - b), strained: true }
-}
-
-/** One reason why a landing costs what it costs. */
-export interface LandingCharge { readonly kind: 'off-place' | 'spared' | 'barre' | 'away-from-nut', readonly amount: number, readonly finger: Finger }
 
 /** What landing these fingers in this position costs, whatever was before. */
 function landingCharges(touches: readonly Touch[], position: number, stacked: boolean, beside: boolean, { hand }: HandRules): readonly LandingCharge[] {
@@ -168,56 +45,6 @@ function besideOpen(task: Task, i: number, places: readonly Place[]): boolean {
     if (settled(task.moments[k])) return true
   }
   return false
-}
-
-/** One fretted note on one settled place. */
-function loneNote(moment: TaskMoment | undefined) {
-  const note = moment?.notes[0]
-  return note && moment.notes.length === 1 && moment.grips.length === 0 && !note.tapped && note.places.length === 1 && note.places[0]!.fret > 0 ? { note, place: note.places[0]! } : null
-}
-
-/** What may be placed ahead at a moment: nothing; the lower finger of a pull-off; the first, the first two, … of a descending run. */
-function placingsOf(task: Task, i: number, choice: Omit<Choice, 'placings'>, landings: readonly Landing[]): readonly Placing[] {
-  const { moments, rules } = task
-  const moment = moments[i]!
-  const base: Moment = { at: moment.at, end: moment.end, position: choice.position, sounding: choice.places, landings }
-  const placings: Placing[] = [{ moment: base, ahead: [], startsRun: false }]
-  const add = (ahead: readonly Landing[], startsRun: boolean) => placings.push({ moment: { ...base, landings: [...landings, ...ahead] }, ahead, startsRun })
-  const next = moments[i + 1]
-  if (!next) return placings
-  const aheadOf = (at: TaskMoment, note: TaskMoment['notes'][number], place: Place, finger: Finger): Landing => ({ key: note.key, finger, ...place, soundsAt: at.at, noteEnd: note.end })
-  const fits = (ahead: readonly Landing[]) => [...landings, ...ahead].every((a, k, all) => all.slice(k + 1).every(b => !overLimit(a, b, rules)))
-  const mayPlay = (finger: number, note: TaskMoment['notes'][number]): finger is Finger =>
-    finger >= 1 && finger <= 4 && (note.finger === null || note.finger === finger) && !rules.hand.excluded.includes(finger as Finger) && !choice.gripped.some(kept => kept.finger === finger)
-  const here = loneNote(moment)
-  const runs = rules.policy === 'until-needed' && here !== null && choice.fresh.length === 1 && offBy(choice.fresh[0]!, choice.position) === 0
-  if (runs) {
-    const run: Landing[] = []
-    let before = here.place
-    for (let k = i + 1; k < moments.length; k++) {
-      const there = loneNote(moments[k])
-      const finger = there ? there.place.fret - choice.position + 1 : 0
-      if (!there || there.place.string !== before.string || there.place.fret >= before.fret || !mayPlay(finger, there.note)) break
-      run.push(aheadOf(moments[k]!, there.note, there.place, finger))
-      if (!fits(run)) break
-      add([...run], true)
-      before = there.place
-    }
-  }
-  for (const note of next.notes) {
-    if (!note.slurred || note.slides || note.places.length !== 1) continue
-    const place = note.places[0]!
-    if (place.fret === 0 || !choice.places.some(high => high.string === place.string && high.fret > place.fret)) continue
-    // From a tapped note any finger may be pulled off to, else only a lower one.
-    const above = choice.sounding.find(touch => touch.string === place.string)?.finger ?? 5
-    for (const finger of FINGERS) {
-      const touch = { ...place, finger }
-      if (finger >= above || offBy(touch, choice.position) > 1 || !mayPlay(finger, note)) continue
-      const ahead = [aheadOf(next, note, place, finger)]
-      if (fits(ahead)) add(ahead, false)
-    }
-  }
-  return placings
 }
 
 /** What a moment's choices are derived from: the position and grips that choices of the moment before leave behind. */
@@ -349,9 +176,4 @@ function settle(task: Task, i: number, played: Played, position: number, faults:
       return placings
     },
   }
-}
-
-/** By how much two fingers are further apart than is comfortable, mm; 0 or below when they are not, or are one. */
-export function excessMm(a: Touch, b: Touch, { hand, instrument }: HandRules): number {
-  return a.finger === b.finger ? 0 : spanMm(instrument.scaleLengthMm, instrument.capo, a.fret, b.fret) - comfortMm(hand, a.finger, b.finger)
 }

@@ -1,7 +1,8 @@
 import dijkstra from 'dijkstrajs'
 import { RESTING_HAND, type HandState } from '../hand/step'
 import { arrive, changeBetween, land, settledCost, START } from './charge'
-import { choicesFor, type Choice } from './choices'
+import type { Choice } from './choice'
+import { choicesFor } from './choices'
 import type { Task } from './task'
 
 // The library holds that an edge of no length is none.

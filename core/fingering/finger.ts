@@ -1,7 +1,9 @@
 import type { Finger } from '../hand/hand'
 import type { Landing } from '../hand/step'
 import type { Event, Grip, Line, Mark } from '../line/line'
-import { alternatives, cheapest, graphOf, type Graph, type Path } from './search'
+import { alternatives } from './alternatives'
+import { graphOf, type Graph } from './graph'
+import { cheapest, type Path } from './search'
 import { taskOf, type Task, type TaskOptions } from './task'
 
 /** A line with its cheapest fingering. */

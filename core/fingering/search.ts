@@ -1,8 +1,7 @@
 import { RESTING_HAND, type HandState } from '../hand/step'
-import { arrive, changeBetween, land, settledCost, START, strainFloor, type Change } from './charge'
-import { choicesFor, type Choice } from './choices'
-import { COSTS } from './costs'
-import type { Task, TaskMoment } from './task'
+import { arrive, land, START, type Change } from './charge'
+import type { Choice } from './choice'
+import type { Graph } from './graph'
 
 /** How one moment of a path is played. */
 export interface Move {
@@ -31,149 +30,13 @@ export interface Node extends Way {
   rest: number
 }
 
-interface Edge { readonly from: Node | null, readonly to: number, readonly cost: number, readonly placing: number, readonly lifts: number }
+/** One step between hands. */
+export interface Edge { readonly from: Node | null, readonly to: number, readonly cost: number, readonly placing: number, readonly lifts: number }
 
-/** All that can be worked out before the first hand moves. */
-export interface Graph {
-  readonly task: Task
-  readonly layers: readonly (readonly Choice[])[]
-  /** By moment: what lies between the choices before and its own. */
-  readonly between: readonly Between[]
-  /** By moment and choice: no way on from there to the end is cheaper. */
-  readonly ahead: readonly (readonly number[])[]
-}
-
-/** What changes between two moments cost, by choice before and choice, at before · width + choice. */
-interface Costs {
-  /** The part that does not depend on what is down; infinite where the choices do not belong together. */
-  readonly settled: Float64Array
-  /** The shift without a guide; 0 where it is settled. */
-  readonly shift: Float64Array
-  /** What the fingers that stay down add at least. */
-  readonly floor: Float64Array
-}
-
-interface Between extends Costs {
-  readonly width: number
-  /** One change in full. */
-  readonly change: (before: number, after: number) => Change
-}
-
-const EPSILON = 1e-9
+/** Efforts that differ by less are the same: what sums of the same parts in another order differ by. */
+export const EPSILON = 1e-9
 /** Hands kept per moment while a first, quick path is looked for. */
 const BEAM = 6
-
-/** Whether a finger may still be down on a string when a moment begins, whatever was played. */
-function stringsHeld(task: Task, i: number): ReadonlySet<number> {
-  const { moments, rules: { policy } } = task
-  const held = new Set<number>()
-  const now = moments[i]!.at
-  const sounded: number[] = []
-  for (let k = i - 1; k >= 0; k--) {
-    const moment = moments[k]!
-    const near = policy === 'until-needed' || k === i - 1
-    for (const grip of moment.grips) for (const contact of grip.contacts) held.add(contact.string)
-    for (const note of moment.notes) {
-      for (const { string, fret } of note.places) {
-        const covered = moment.notes.length === 1 && note.places.length === 1 && sounded.some(other => Math.abs(other - string) >= 2)
-        if (fret > 0 && (note.end > now || (near && !covered))) held.add(string)
-      }
-    }
-    if (moment.notes.length === 1 && moment.notes[0]!.places.length === 1) sounded.push(moment.notes[0]!.places[0]!.string)
-    if (k < i - 24) {
-      // So far back the bound need not be sharp, only true.
-      for (const { notes } of moments.slice(0, k)) for (const note of notes) if (note.end > now) for (const place of note.places) held.add(place.string)
-      break
-    }
-  }
-  return held
-}
-
-function belongs(before: Choice, after: Choice, at: number): boolean {
-  // Nothing lands: the hand stays where it is.
-  if (after.fresh.length === 0 && after.position !== before.position && before.position !== 0) return false
-  if (before.gripped.length === 0) return true
-  const kept = before.gripped.filter(touch => touch.to > at)
-  return kept.length === 0 || after.gripName.startsWith(before.gripped.length === kept.length ? before.gripName : kept.map(({ finger, string, fret }) => `${finger}.${string}.${fret}`).join(' '))
-}
-
-/** Names a choice by all that tells it from others of its moment. */
-const choiceName = ({ position, places, fingers, gripName, fresh }: Choice) => [position, gripName, ...places.map((place, n) => `${fingers[n]}.${place.string}.${place.fret}`), ...fresh.map(touch => touch.finger)].join(' ')
-
-/**
- * Lays out all choices and what lies between them.
- * @param also The same line with other freedoms, whose choices stand beside the task's own.
- */
-export function graphOf(task: Task, also?: Task): Graph {
-  const layers: Choice[][] = []
-  for (let i = 0; i < task.moments.length; i++) {
-    const layer = [...choicesFor(task, i, layers[i - 1] ?? [])]
-    if (also) {
-      const known = new Set(layer.map(choiceName))
-      layer.push(...choicesFor(also, i, layers[i - 1] ?? []).filter(choice => !known.has(choiceName(choice))))
-    }
-    layers.push(layer)
-  }
-  const known = new Map<string, Costs>()
-  const between = layers.map((layer, i) => betweenLayers(task, i, layers[i - 1] ?? [], layer, also ? null : known))
-  const ahead: number[][] = layers.map(layer => layer.map(() => 0))
-  for (let i = layers.length - 2; i >= 0; i--) {
-    const { settled, shift, floor, width } = between[i + 1]!
-    const held = shift.some(cost => cost > 0) ? stringsHeld(task, i + 1) : null
-    const guided = layers[i + 1]!.map(choice => (held && choice.fresh.some(touch => held.has(touch.string)) ? COSTS.guided : 1))
-    const onward = layers[i + 1]!.map((choice, a) => choice.own + ahead[i + 1]![a]!)
-    for (let b = 0; b < layers[i]!.length; b++) {
-      let least = Infinity
-      for (let a = 0; a < width; a++) {
-        const at = b * width + a
-        const cost = settled[at]! + floor[at]! + shift[at]! * guided[a]! + onward[a]!
-        if (cost < least) least = cost
-      }
-      ahead[i]![b] = least
-    }
-  }
-  return { task, layers, between, ahead }
-}
-
-/** Tells pairs of lone notes apart by all that the cost of going from one to the other depends on; null for anything else. */
-function pairName(task: Task, i: number, before: readonly Choice[]): string | null {
-  const [first, second] = [task.moments[i - 1]!, task.moments[i]!]
-  const plain = ({ notes, grips }: TaskMoment) => notes.length === 1 && grips.length === 0 && !notes[0]!.tapped && !notes[0]!.slurred && notes[0]!.places.length === 1 && notes[0]!.places[0]!.fret > 0
-  if (!plain(first) || !plain(second) || before.some(choice => choice.gripped.length > 0)) return null
-  const [a, b] = [first.notes[0]!, second.notes[0]!]
-  return [a.places[0]!.fret, a.finger, first.position, b.places[0]!.fret, b.finger, second.position, Math.min(2, Math.abs(a.places[0]!.string - b.places[0]!.string)), second.ms, second.rested, goesDown(task, i)].join()
-}
-
-/** Whether the next note goes down a string of this moment: then fingers may be placed ahead, and that frees others. */
-function goesDown({ moments }: Task, i: number): boolean {
-  const here = moments[i]!.notes
-  return moments[i + 1]?.notes.some(note => note.places.some(low => here.some(each => each.places.some(high => high.string === low.string && high.fret > low.fret)))) ?? false
-}
-
-function betweenLayers(task: Task, i: number, before: readonly Choice[], layer: readonly Choice[], known: Map<string, Costs> | null): Between {
-  const width = layer.length
-  const moment = task.moments[i]!
-  const full: (Change | undefined)[] = []
-  const change = (b: number, a: number) => (full[b * width + a] ??= changeBetween(before[b]!, layer[a]!, moment, task.rules))
-  const name = known && before.length * width > 1 ? pairName(task, i, before) : null
-  const same = name === null ? undefined : known!.get(name)
-  if (same) return { ...same, width, change }
-  const settled = new Float64Array(before.length * width).fill(Infinity)
-  const shift = new Float64Array(before.length * width)
-  const floor = new Float64Array(before.length * width)
-  const falling = goesDown(task, i)
-  for (let b = 0; b < before.length; b++) {
-    for (let a = 0; a < width; a++) {
-      if (!belongs(before[b]!, layer[a]!, moment.at)) continue
-      const way = change(b, a)
-      settled[b * width + a] = settledCost(way)
-      if (!falling) floor[b * width + a] = strainFloor(before[b]!, layer[a]!, task.rules)
-      if (!way.across) shift[b * width + a] = way.shift
-    }
-  }
-  if (name !== null) known!.set(name, { settled, shift, floor })
-  return { settled, shift, floor, width, change }
-}
 
 /** Names a hand by all that matters for what comes: hands of one name have one future. */
 function nameOf({ contacts, position }: HandState, at: number, next: number): string {
@@ -266,8 +129,8 @@ interface SweepOptions {
   readonly allowed?: Allowed
 }
 
-/** One pass over all moments from the start on. */
-function sweep(graph: Graph, { bound, width = Infinity, keepEdges = false, start = BEGINNING, allowed = ANY }: SweepOptions): Sweep {
+/** One pass over all moments from the start on: every hand that can be reached within the bound. */
+export function sweep(graph: Graph, { bound, width = Infinity, keepEdges = false, start = BEGINNING, allowed = ANY }: SweepOptions): Sweep {
   const layers: Node[][] = []
   let { front } = start
   for (let i = start.moment; i < graph.layers.length && front.length > 0; i++) {
@@ -304,7 +167,7 @@ function sweep(graph: Graph, { bound, width = Infinity, keepEdges = false, start
 
 const cheaper = (a: Node, b: Node) => (better(b, a) ? b : a)
 
-function walkBack(graph: Graph, end: Node): Move[] {
+export function walkBack(graph: Graph, end: Node): Move[] {
   const moves: Move[] = []
   for (let node: Node | null = end, i = graph.layers.length - 1; node; node = node.best.from, i--) {
     moves.push({ choice: graph.layers[i]![node.choice]!, placing: node.best.placing, lifts: node.best.lifts })
@@ -350,65 +213,4 @@ export function steered(graph: Graph, agreement: readonly (readonly number[])[],
     const end = cheapestEnd(graph, start, (i, choice) => i > moment || agreement[i]![choice]! >= notes)!
     return { cost: end.cost, moves: walkBack(graph, end) }
   }
-}
-
-/** Names a path by its fingers and places. */
-export const fingersOf = (path: Path) => path.moves.map(({ choice }) => [...choice.fresh, ...choice.places.map((place, n) => ({ ...place, finger: choice.fingers[n] }))].map(touch => `${touch.finger}.${touch.string}.${touch.fret}`).join('+')).join(' ')
-
-/** Extra effort within which alternatives are first looked for, and how far the search for them goes. */
-const FIRST_SLACK = 2
-const LAST_SLACK = 16
-
-/**
- * Other fingerings, cheapest first: for every note the cheapest way that takes another finger or place there.
- * @param best The cheapest path.
- * @param count How many to look for; a drill that leaves no choice has fewer.
- */
-export function alternatives(graph: Graph, best: Path, count: number): readonly Path[] {
-  let found: readonly Path[] = []
-  for (let slack = FIRST_SLACK; slack <= LAST_SLACK && found.length < count; slack *= 2) found = within(graph, best, best.cost + slack + EPSILON)
-  return found.slice(0, count)
-}
-
-function within(graph: Graph, best: Path, bound: number): readonly Path[] {
-  const { layers } = sweep(graph, { bound, keepEdges: true })
-  for (const node of layers.at(-1)!) node.rest = 0
-  for (let i = layers.length - 1; i > 0; i--) {
-    for (const node of layers[i]!) for (const edge of node.edges) edge.from!.rest = Math.min(edge.from!.rest, edge.cost + node.rest)
-  }
-  const byFingers = new Map<string, Path>([[fingersOf(best), best]])
-  const through: { readonly cost: number, readonly layer: number, readonly node: Node }[] = []
-  for (const [i, layer] of layers.entries()) {
-    const played = fingersOf({ cost: 0, moves: [best.moves[i]!] })
-    const others = new Map<string, Node>()
-    for (const node of layer) {
-      const name = fingersOf({ cost: 0, moves: [{ choice: graph.layers[i]![node.choice]!, placing: 0, lifts: 0 }] })
-      const there = others.get(name)
-      if (name !== played && node.cost + node.rest <= bound && (!there || node.cost + node.rest < there.cost + there.rest - EPSILON)) others.set(name, node)
-    }
-    for (const node of others.values()) through.push({ cost: node.cost + node.rest, layer: i, node })
-  }
-  for (const { cost, layer, node } of through.sort((a, b) => a.cost - b.cost || a.layer - b.layer)) {
-    const path: Path = { cost, moves: [...walkBack({ ...graph, layers: graph.layers.slice(0, layer + 1) }, node), ...walkOn(graph, layers, layer, node)] }
-    const name = fingersOf(path)
-    if (!byFingers.has(name)) byFingers.set(name, path)
-  }
-  return [...byFingers.values()].slice(1)
-}
-
-/** The cheapest way on from a hand to the end. */
-function walkOn(graph: Graph, layers: readonly (readonly Node[])[], layer: number, start: Node): readonly Move[] {
-  const moves: Move[] = []
-  let node = start
-  for (let i = layer + 1; i < layers.length; i++) {
-    let next: { node: Node, edge: Edge } | null = null
-    for (const each of layers[i]!) {
-      for (const edge of each.edges) {
-        if (edge.from === node && (!next || edge.cost + each.rest < next.edge.cost + next.node.rest - EPSILON)) next = { node: each, edge }
-      }
-    }
-    moves.push({ choice: graph.layers[i]![next!.node.choice]!, placing: next!.edge.placing, lifts: next!.edge.lifts })
-    node = next!.node
-  }
-  return moves
 }

@@ -3,7 +3,7 @@ import { comfortMm, limitMm } from '../hand/hand'
 import type { HandRules } from '../hand/step'
 import { COSTS } from './costs'
 import type { Entry } from './account'
-import { excessMm, type Touch } from './choices'
+import { excessMm, type Touch } from './choice'
 import { shiftCost } from './charge'
 
 const mm = (figure: number) => `${figure.toFixed(1)} mm`

@@ -12,7 +12,7 @@ import { localDaySchema, personName, writeId } from './common'
 
 const studentFields = {
   name: personName,
-  birthYear: z.int().min(1900, 'must be a year').max(2100, 'must be a year').nullable(),
+  birthYear: z.int('must be a year').min(1900, 'must be a year').max(2100, 'must be a year').nullable(),
   instrument: instrumentSchema,
   /** One of the teacher's own guitars, whose figures then count. */
   instrumentId: z.uuid('must be a guitar of yours').nullable().optional(),

@@ -144,7 +144,7 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
         ...score.shifts.filter(shift => shift.at > from && shift.at < to).map(shift => ({ x: x(shift.at), text: romanPosition(shift.to) })),
       ],
       slurs: arcs(notes, score, left),
-      ribbons: room.lanes ? ribbonsOf(score, from, to, rows.lanes, x) : [],
+      ribbons: room.lanes ? ribbonsOf(score, { from, to, right }, rows.lanes, x) : [],
     })
   }
   const height = (rows.lanes.at(-1) ?? rows.strings.at(-1)!) + 20
@@ -152,7 +152,9 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
   return { frame: { width: room.width, height, left, rows, stringNames }, systems, pxPerTick }
 }
 
-function ribbonsOf(score: Score, from: number, to: number, lanes: readonly number[], x: (at: number) => number): readonly Ribbon[] {
+function ribbonsOf(score: Score, { from, to, right }: Pick<System, 'from' | 'to' | 'right'>, lanes: readonly number[], x: (at: number) => number): readonly Ribbon[] {
+  // A little short of the next note's landing; what goes on ends at the line.
+  const widthTo = (startX: number, end: number) => Math.max(8, (end < to ? x(end) - 8 : right) - startX)
   const here = score.holds.filter(hold => hold.from < to && hold.to > from)
   // A barre is one contact: it is drawn once, named by its strings.
   const strings = new Map<string, number[]>()
@@ -160,13 +162,13 @@ function ribbonsOf(score: Score, from: number, to: number, lanes: readonly numbe
   const drawn = here.filter(hold => !hold.barre || Math.max(...strings.get(`${hold.finger}.${hold.from}`)!) === hold.string)
   const taps = score.notes.filter(note => note.via === 'tap' && note.at >= from && note.at < to).map((note) => {
     const startX = x(note.at) - 6
-    const width = Math.max(8, x(note.at + note.dur) - 8 - startX)
+    const width = widthTo(startX, note.at + note.dur)
     return { key: `tap.${note.key}`, finger: 5, x: startX, y: lanes[4]! - RIBBON_HEIGHT / 2, width, lands: true, lifts: true, label: width > 18 ? note.pluck! : '' }
   })
   return [...taps, ...drawn.map((hold) => {
     const begin = Math.max(hold.from, from)
     const startX = x(begin) - 6
-    const width = Math.max(8, x(Math.min(hold.to, to)) - 8 - startX)
+    const width = widthTo(startX, hold.to)
     return {
       key: `${hold.finger}.${hold.string}.${hold.from}`,
       finger: hold.finger,

@@ -56,19 +56,21 @@ const rows = computed(() => {
         :hand="hand"
         :instrument="instrument"
       />
-      <dl class="figures">
-        <div
-          v-for="[term, text] in rows"
-          :key="term"
-          class="flex justify-between gap-4 py-1 border-b border-dotted border-line"
-        >
-          <dt class="text-soft shrink-0">
-            {{ term }}
-          </dt>
-          <dd class="font-bold text-right">
-            {{ text }}
-          </dd>
-        </div>
+      <div class="figures">
+        <dl>
+          <div
+            v-for="[term, text] in rows"
+            :key="term"
+            class="flex justify-between gap-4 py-1 border-b border-dotted border-line"
+          >
+            <dt class="text-soft shrink-0">
+              {{ term }}
+            </dt>
+            <dd class="font-bold text-right">
+              {{ text }}
+            </dd>
+          </div>
+        </dl>
         <p
           v-if="student.habits.reviewOn"
           class="mt-2"
@@ -76,7 +78,7 @@ const rows = computed(() => {
         >
           {{ due ? 'The fingers to be spared were to be looked at again on' : 'Look at the spared fingers again on' }} {{ when.date(student.habits.reviewOn) }}.
         </p>
-      </dl>
+      </div>
     </div>
   </section>
 </template>

@@ -24,12 +24,12 @@ const thumbOver = ref(false)
 const leftHanded = ref(false)
 const anchor = ref<NonNullable<Habits['anchor']>>('open')
 const sounder = ref('')
-const { busy, refusal, errorOf, save } = useStudentCard(() => props.student)
+const { busy, refusal, clear, errorOf, save } = useStudentCard(() => props.student)
 
 const usual = (pair: '12' | '23' | '34') => Math.round(COMFORT_SHARE[pair]! * reachMm.value)
 watch(open, (now) => {
   if (!now) return
-  refusal.value = null
+  clear()
   const { hand, habits } = props.student
   reachMm.value = hand.reachMm ?? 80
   ownPairs.value = Object.keys(hand.pairsMm ?? {}).length > 0
@@ -182,13 +182,10 @@ async function submit() {
           :options="[{ value: false, label: 'right-handed' }, { value: true, label: 'left-handed' }]"
         />
       </div>
-      <p
-        v-if="refusal && refusal.path !== 'habits.reviewOn'"
-        role="alert"
-        class="text-pain"
-      >
-        {{ refusal.path ? `${refusal.path}: ` : '' }}{{ refusal.message }}
-      </p>
+      <FormRefusal
+        :refusal="refusal"
+        :said-by-fields="['habits.reviewOn']"
+      />
       <DialogActions
         action="Save the hand card"
         :busy="busy"

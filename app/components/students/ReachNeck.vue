@@ -148,7 +148,7 @@ const told = computed(() => {
         class="inline-block size-4 bg-card border border-edge"
         aria-hidden="true"
       />out of reach</span>
-      <span>One finger per fret is {{ told }}.</span>
+      <span class="block mt-1">One finger per fret is {{ told }}.</span>
     </figcaption>
     <p
       v-if="fit.tooBig"

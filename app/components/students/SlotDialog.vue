@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { v4 as uuid } from 'uuid'
-import type { SlotRow } from '#shared/contracts/students'
+import { slotBody, type SlotRow } from '#shared/contracts/students'
 
 /** Plans the student's recurring lesson. */
 const props = defineProps<{ studentId: string, weekly: SlotRow | null }>()
@@ -11,11 +10,10 @@ const weekday = ref(1)
 const wallTime = ref('16:00')
 const minutes = ref(45)
 const everyWeeks = ref(1)
-const busy = ref(false)
-const refusal = ref('')
+const { busy, refusal, clear, errorOf, write } = useWrite(slotBody)
 watch(open, (now) => {
   if (!now) return
-  refusal.value = ''
+  clear()
   weekday.value = props.weekly?.weekday ?? 1
   wallTime.value = props.weekly?.wallTime ?? '16:00'
   minutes.value = props.weekly?.minutes ?? 45
@@ -23,18 +21,11 @@ watch(open, (now) => {
 })
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map((label, i) => ({ value: i + 1, label }))
 async function save() {
-  busy.value = true
-  try {
-    await api.put(`/api/students/${props.studentId}/slot`, { id: uuid(), weekday: weekday.value, wallTime: wallTime.value, minutes: minutes.value, everyWeeks: everyWeeks.value })
-    open.value = false
-    emit('saved')
-  }
-  catch (error) {
-    refusal.value = (error as Error).message
-  }
-  finally {
-    busy.value = false
-  }
+  const fields = { weekday: weekday.value, wallTime: wallTime.value, minutes: minutes.value, everyWeeks: everyWeeks.value }
+  const saved = await write(fields, body => api.put(`/api/students/${props.studentId}/slot`, body))
+  if (!saved) return
+  open.value = false
+  emit('saved')
 }
 </script>
 
@@ -57,6 +48,7 @@ async function save() {
         v-model="wallTime"
         label="Time"
         type="time"
+        :error="errorOf('wallTime')"
       />
       <BaseStepper
         v-model="minutes"
@@ -73,13 +65,11 @@ async function save() {
         :max="8"
         :show="weeks => weeks === 1 ? 'week' : `${weeks} weeks`"
       />
-      <p
-        v-if="refusal"
-        role="alert"
-        class="text-pain col-span-2"
-      >
-        {{ refusal }}
-      </p>
+      <FormRefusal
+        class="col-span-2"
+        :refusal="refusal"
+        :said-by-fields="['wallTime']"
+      />
       <DialogActions
         class="col-span-2"
         action="Plan it"

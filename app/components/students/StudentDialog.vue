@@ -11,12 +11,12 @@ const birthYear = ref('')
 const guitar = ref('classical')
 const reachMm = ref(80)
 const about = ref('')
-const { busy, refusal, errorOf, save } = useStudentCard(() => props.student)
+const { busy, refusal, clear, errorOf, save } = useStudentCard(() => props.student)
 const { options, guitarOf, valueOf } = useGuitars()
 
 watch(open, (now) => {
   if (!now) return
-  refusal.value = null
+  clear()
   const { student } = props
   name.value = student?.name ?? ''
   birthYear.value = student?.birthYear ? String(student.birthYear) : ''
@@ -30,7 +30,7 @@ async function submit() {
     name: name.value,
     birthYear: birthYear.value.trim() === '' ? null : Number(birthYear.value),
     ...(props.student && guitar.value === valueOf(props.student) ? {} : guitarOf(guitar.value)),
-    hand: { ...props.student?.hand, reachMm: reachMm.value } as never,
+    hand: { ...props.student?.hand, reachMm: reachMm.value },
     about: about.value,
   })
   if (!id) return
@@ -82,13 +82,11 @@ async function submit() {
         multiline
         :error="errorOf('about')"
       />
-      <p
-        v-if="refusal && !['name', 'birthYear', 'about'].includes(refusal.path ?? '')"
-        role="alert"
-        class="text-pain sm:col-span-2"
-      >
-        {{ refusal.path ? `${refusal.path}: ` : '' }}{{ refusal.message }}
-      </p>
+      <FormRefusal
+        class="sm:col-span-2"
+        :refusal="refusal"
+        :said-by-fields="['name', 'birthYear', 'about']"
+      />
       <DialogActions
         class="sm:col-span-2"
         :action="student ? 'Save' : 'Add'"

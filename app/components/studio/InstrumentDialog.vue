@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { v4 as uuid } from 'uuid'
 import { fretDistanceMm } from '#core/fretboard/geometry'
 import { instrumentOf } from '#core/fretboard/instrument'
 import { PRESET_NAMES, PRESETS, type PresetName } from '#core/fretboard/presets'
@@ -22,9 +21,7 @@ const capo = ref(0)
 const tuning = ref('')
 const nutSpacingMm = ref(8.5)
 const bridgeSpacingMm = ref(11.5)
-const busy = ref(false)
-const refusal = ref<{ path?: string, message: string } | null>(null)
-let writeId = uuid()
+const { busy, refusal, clear, errorOf, write } = useWrite(saveInstrumentBody)
 
 function show(choice: Parameters<typeof instrumentOf>[0]) {
   const settled = instrumentOf(choice)
@@ -39,8 +36,7 @@ function show(choice: Parameters<typeof instrumentOf>[0]) {
 }
 watch(open, (now) => {
   if (!now) return
-  writeId = uuid()
-  refusal.value = null
+  clear()
   name.value = props.instrument?.name ?? ''
   show(props.instrument?.choice ?? { preset: 'classical' })
 })
@@ -56,31 +52,14 @@ const read = computed(() => {
   }
 })
 const places = computed(() => [1, 5, 7, 12].map(fret => `fret ${fret} ${fretDistanceMm(scaleLengthMm.value, fret).toFixed(1)}`).join(' · '))
-const errorOf = (path: string) => (refusal.value?.path === path ? refusal.value.message : '')
 
 async function submit() {
-  refusal.value = null
   if (!read.value.midis) return
-  const body = { id: writeId, name: name.value, choice: { preset: preset.value, tuning: read.value.midis, frets: frets.value, scaleLengthMm: scaleLengthMm.value, bodyFret: bodyFret.value, capo: capo.value, nutSpacingMm: nutSpacingMm.value, bridgeSpacingMm: bridgeSpacingMm.value } }
-  const checked = saveInstrumentBody.safeParse(body)
-  if (!checked.success) {
-    const [issue] = checked.error.issues
-    refusal.value = { path: issue!.path.join('.'), message: issue!.message }
-    return
-  }
-  busy.value = true
-  try {
-    await (props.instrument ? api.put(`/api/instruments/${props.instrument.id}`, body) : api.post('/api/instruments', body))
-    open.value = false
-    emit('saved')
-  }
-  catch (error) {
-    refusal.value = error as ApiError
-    if ((error as ApiError).code !== 'offline') writeId = uuid()
-  }
-  finally {
-    busy.value = false
-  }
+  const choice = { preset: preset.value, tuning: [...read.value.midis], frets: frets.value, scaleLengthMm: scaleLengthMm.value, bodyFret: bodyFret.value, capo: capo.value, nutSpacingMm: nutSpacingMm.value, bridgeSpacingMm: bridgeSpacingMm.value }
+  const saved = await write({ name: name.value, choice }, body => (props.instrument ? api.put(`/api/instruments/${props.instrument.id}`, body) : api.post('/api/instruments', body)))
+  if (!saved) return
+  open.value = false
+  emit('saved')
 }
 </script>
 
@@ -165,13 +144,11 @@ async function submit() {
           :show="mm => `${mm.toFixed(1)} mm`"
         />
       </div>
-      <p
-        v-if="refusal && refusal.path !== 'name'"
-        role="alert"
-        class="text-pain sm:col-span-2"
-      >
-        {{ refusal.path ? `${refusal.path}: ` : '' }}{{ refusal.message }}
-      </p>
+      <FormRefusal
+        class="sm:col-span-2"
+        :refusal="refusal"
+        :said-by-fields="['name']"
+      />
       <DialogActions
         class="sm:col-span-2"
         :action="instrument ? 'Save the guitar' : 'Add'"

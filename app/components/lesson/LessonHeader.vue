@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import type { LessonDetail } from '#shared/contracts/lessons'
+
+/** Whose lesson it is, how much of it is gone, and whether all that was put down is saved. */
+const props = defineProps<{ detail: LessonDetail }>()
+const outbox = useOutbox()
+const when = useWhen()
+const now = useNow({ interval: 1000 })
+const gone = computed(() => {
+  const seconds = Math.max(0, Math.floor((now.value.getTime() - Date.parse(props.detail.startedAt)) / 1000))
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`
+})
+const saved = computed(() => {
+  if (outbox.waiting === 0) return 'all saved'
+  return outbox.stuck ? `${outbox.waiting} kept on this device, waiting for the server` : `saving ${outbox.waiting}`
+})
+</script>
+
+<template>
+  <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-3 sm:px-5 py-2 sm:py-3">
+    <h1 class="text-xl">
+      {{ detail.student.name }}
+    </h1>
+    <p class="text-soft figures max-sm:order-last">
+      {{ when.clock(detail.startedAt) }} · {{ detail.minutes }} minutes · {{ gone }} gone
+    </p>
+    <p
+      class="text-sm max-sm:order-last"
+      :class="outbox.stuck ? 'text-attention-ink font-bold' : 'text-soft'"
+      role="status"
+    >
+      {{ saved }}
+    </p>
+    <div class="ml-auto flex gap-2">
+      <slot />
+    </div>
+  </header>
+</template>

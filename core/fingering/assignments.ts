@@ -1,0 +1,76 @@
+import type { Finger, Hand } from '../hand/hand'
+import type { HandRules } from '../hand/step'
+import { FINGERS, overLimit, type Gripped, type Touch } from './choice'
+import type { Place } from './task'
+
+/** What a stack of places may be fingered as. */
+export interface Assignment { readonly fingers: readonly Finger[], readonly faults: number }
+
+/** A place that wants a finger, perhaps a certain one. */
+export type Wanted = Place & { readonly finger: Finger | null, readonly pinned?: boolean }
+
+/** Strings between two places that sound lower than a finger across them would let them. */
+const underBarre = (a: Place, b: Place, sounding: readonly Place[]) => sounding.some(place =>
+  place.fret < a.fret && place.string >= Math.min(a.string, b.string) && place.string <= Math.max(a.string, b.string))
+
+/** How often two fingers of one stack break a law of the hand: crossing, one finger on two frets, a barre that cannot lie. */
+function faultsBetween(a: Touch, b: Touch, sounding: readonly Place[], hand: Hand): number {
+  if (a.finger === b.finger) {
+    if (a.fret !== b.fret) return 1
+    return hand.barre && !underBarre(a, b, sounding) ? 0 : 1
+  }
+  const [low, high] = a.finger < b.finger ? [a, b] : [b, a]
+  // On one fret the lower finger lies on the thicker string: the other way round the hand would be twisted.
+  return low.fret > high.fret || (low.fret === high.fret && low.string < high.string) ? 1 : 0
+}
+
+/**
+ * All fingers for places that land together and break at most so many laws of the hand.
+ * @param kept Fingers that grips keep down: theirs to use only where they lie.
+ * @param allowed Faults allowed; only with some allowed may a pinned finger be moved.
+ */
+export function assignments(wanted: readonly Wanted[], kept: readonly Gripped[], sounding: readonly Place[], rules: HandRules, allowed: number): readonly Assignment[] {
+  const found: Assignment[] = []
+  const { hand } = rules
+  function place(taken: readonly Touch[], faults: number): void {
+    const next = wanted[taken.length]
+    if (!next) {
+      found.push({ fingers: taken.map(touch => touch.finger), faults })
+      return
+    }
+    const laidDown = next.finger !== null && !(allowed > 0 && next.pinned)
+    for (const finger of laidDown ? [next.finger] : FINGERS) {
+      let more = 0
+      if (next.finger !== null && next.finger !== finger) more++
+      if (hand.excluded.includes(finger)) more++
+      const touch = { string: next.string, fret: next.fret, finger }
+      // A chord whose every finger is typed is the teacher's own: it may cross.
+      for (const other of taken) {
+        const given = next.finger !== null && wanted[taken.indexOf(other)]!.finger !== null
+        more += (given ? (other.finger === finger && other.fret !== touch.fret ? 1 : 0) : faultsBetween(other, touch, sounding, hand)) + (overLimit(other, touch, rules) ? 1 : 0)
+      }
+      for (const other of kept) {
+        // A barre covers what lies beside it; a chord's string may be fretted anew by whatever finger lies on it.
+        if ((other.finger === finger && other.fret === touch.fret) || (other.loose && other.string === touch.string)) continue
+        if (other.finger === finger) more++
+        else if ((other.finger < finger && other.fret > touch.fret) || (other.finger > finger && other.fret < touch.fret)) more++
+        if (overLimit(other, touch, rules)) more++
+      }
+      if (faults + more <= allowed) place([...taken, touch], faults + more)
+    }
+  }
+  place([], 0)
+  return found
+}
+
+/** How far from its one-per-fret place a finger may be: one fret in a single line; in a stack two, finger 1 one. */
+export const leeway = (finger: Finger, stacked: boolean) => (stacked && finger !== 1 ? 2 : 1)
+
+/** Positions in which all fingers are near enough to their places; where there is none, those that suit one of them. */
+export function positionsFor(touches: readonly Touch[], stacked: boolean, lastFret: number): { readonly positions: readonly number[], readonly strained: boolean } {
+  const low = Math.max(1, ...touches.map(touch => touch.fret - touch.finger + 1 - leeway(touch.finger, stacked)))
+  const high = Math.min(lastFret, ...touches.map(touch => touch.fret - touch.finger + 1 + leeway(touch.finger, stacked)))
+  const positions = Array.from({ length: Math.max(0, high - low + 1) }, (_, i) => low + i)
+  if (positions.length > 0) return { positions, strained: false }
+  return { positions: [...new Set(touches.map(touch => Math.max(1, touch.fret - touch.finger + 1)))].sort((a, b) => a - b), strained: true }
+}

@@ -1,0 +1,143 @@
+import { changeBetween, settledCost, strainFloor, type Change } from './charge'
+import type { Choice } from './choice'
+import { choicesFor } from './choices'
+import { COSTS } from './costs'
+import type { Task, TaskMoment } from './task'
+
+/** All that can be worked out before the first hand moves. */
+export interface Graph {
+  readonly task: Task
+  readonly layers: readonly (readonly Choice[])[]
+  /** By moment: what lies between the choices before and its own. */
+  readonly between: readonly Between[]
+  /** By moment and choice: no way on from there to the end is cheaper. */
+  readonly ahead: readonly (readonly number[])[]
+}
+
+/** What changes between two moments cost, by choice before and choice, at before · width + choice. */
+interface Costs {
+  /** The part that does not depend on what is down; infinite where the choices do not belong together. */
+  readonly settled: Float64Array
+  /** The shift without a guide; 0 where it is settled. */
+  readonly shift: Float64Array
+  /** What the fingers that stay down add at least. */
+  readonly floor: Float64Array
+}
+
+interface Between extends Costs {
+  readonly width: number
+  /** One change in full. */
+  readonly change: (before: number, after: number) => Change
+}
+
+/** Whether a finger may still be down on a string when a moment begins, whatever was played. */
+function stringsHeld(task: Task, i: number): ReadonlySet<number> {
+  const { moments, rules: { policy } } = task
+  const held = new Set<number>()
+  const now = moments[i]!.at
+  const sounded: number[] = []
+  for (let k = i - 1; k >= 0; k--) {
+    const moment = moments[k]!
+    const near = policy === 'until-needed' || k === i - 1
+    for (const grip of moment.grips) for (const contact of grip.contacts) held.add(contact.string)
+    for (const note of moment.notes) {
+      for (const { string, fret } of note.places) {
+        const covered = moment.notes.length === 1 && note.places.length === 1 && sounded.some(other => Math.abs(other - string) >= 2)
+        if (fret > 0 && (note.end > now || (near && !covered))) held.add(string)
+      }
+    }
+    if (moment.notes.length === 1 && moment.notes[0]!.places.length === 1) sounded.push(moment.notes[0]!.places[0]!.string)
+    if (k < i - 24) {
+      // So far back the bound need not be sharp, only true.
+      for (const { notes } of moments.slice(0, k)) for (const note of notes) if (note.end > now) for (const place of note.places) held.add(place.string)
+      break
+    }
+  }
+  return held
+}
+
+function belongs(before: Choice, after: Choice, at: number): boolean {
+  // Nothing lands: the hand stays where it is.
+  if (after.fresh.length === 0 && after.position !== before.position && before.position !== 0) return false
+  if (before.gripped.length === 0) return true
+  const kept = before.gripped.filter(touch => touch.to > at)
+  return kept.length === 0 || after.gripName.startsWith(before.gripped.length === kept.length ? before.gripName : kept.map(({ finger, string, fret }) => `${finger}.${string}.${fret}`).join(' '))
+}
+
+/** Names a choice by all that tells it from others of its moment. */
+const choiceName = ({ position, places, fingers, gripName, fresh }: Choice) => [position, gripName, ...places.map((place, n) => `${fingers[n]}.${place.string}.${place.fret}`), ...fresh.map(touch => touch.finger)].join(' ')
+
+/**
+ * Lays out all choices and what lies between them.
+ * @param also The same line with other freedoms, whose choices stand beside the task's own.
+ */
+export function graphOf(task: Task, also?: Task): Graph {
+  const layers: Choice[][] = []
+  for (let i = 0; i < task.moments.length; i++) {
+    const layer = [...choicesFor(task, i, layers[i - 1] ?? [])]
+    if (also) {
+      const known = new Set(layer.map(choiceName))
+      layer.push(...choicesFor(also, i, layers[i - 1] ?? []).filter(choice => !known.has(choiceName(choice))))
+    }
+    layers.push(layer)
+  }
+  const known = new Map<string, Costs>()
+  const between = layers.map((layer, i) => betweenLayers(task, i, layers[i - 1] ?? [], layer, also ? null : known))
+  const ahead: number[][] = layers.map(layer => layer.map(() => 0))
+  for (let i = layers.length - 2; i >= 0; i--) {
+    const { settled, shift, floor, width } = between[i + 1]!
+    const held = shift.some(cost => cost > 0) ? stringsHeld(task, i + 1) : null
+    const guided = layers[i + 1]!.map(choice => (held && choice.fresh.some(touch => held.has(touch.string)) ? COSTS.guided : 1))
+    const onward = layers[i + 1]!.map((choice, a) => choice.own + ahead[i + 1]![a]!)
+    for (let b = 0; b < layers[i]!.length; b++) {
+      let least = Infinity
+      for (let a = 0; a < width; a++) {
+        const at = b * width + a
+        const cost = settled[at]! + floor[at]! + shift[at]! * guided[a]! + onward[a]!
+        if (cost < least) least = cost
+      }
+      ahead[i]![b] = least
+    }
+  }
+  return { task, layers, between, ahead }
+}
+
+/** Tells pairs of lone notes apart by all that the cost of going from one to the other depends on; null for anything else. */
+function pairName(task: Task, i: number, before: readonly Choice[]): string | null {
+  const [first, second] = [task.moments[i - 1]!, task.moments[i]!]
+  const plain = ({ notes, grips }: TaskMoment) => notes.length === 1 && grips.length === 0 && !notes[0]!.tapped && !notes[0]!.slurred && notes[0]!.places.length === 1 && notes[0]!.places[0]!.fret > 0
+  if (!plain(first) || !plain(second) || before.some(choice => choice.gripped.length > 0)) return null
+  const [a, b] = [first.notes[0]!, second.notes[0]!]
+  return [a.places[0]!.fret, a.finger, first.position, b.places[0]!.fret, b.finger, second.position, Math.min(2, Math.abs(a.places[0]!.string - b.places[0]!.string)), second.ms, second.rested, goesDown(task, i)].join()
+}
+
+/** Whether the next note goes down a string of this moment: then fingers may be placed ahead, and that frees others. */
+function goesDown({ moments }: Task, i: number): boolean {
+  const here = moments[i]!.notes
+  return moments[i + 1]?.notes.some(note => note.places.some(low => here.some(each => each.places.some(high => high.string === low.string && high.fret > low.fret)))) ?? false
+}
+
+function betweenLayers(task: Task, i: number, before: readonly Choice[], layer: readonly Choice[], known: Map<string, Costs> | null): Between {
+  const width = layer.length
+  const moment = task.moments[i]!
+  const full: (Change | undefined)[] = []
+  const change = (b: number, a: number) => (full[b * width + a] ??= changeBetween(before[b]!, layer[a]!, moment, task.rules))
+  const name = known && before.length * width > 1 ? pairName(task, i, before) : null
+  const same = name === null ? undefined : known!.get(name)
+  if (same) return { ...same, width, change }
+  const settled = new Float64Array(before.length * width).fill(Infinity)
+  const shift = new Float64Array(before.length * width)
+  const floor = new Float64Array(before.length * width)
+  const falling = goesDown(task, i)
+  for (let b = 0; b < before.length; b++) {
+    for (let a = 0; a < width; a++) {
+      if (!belongs(before[b]!, layer[a]!, moment.at)) continue
+      const way = change(b, a)
+      settled[b * width + a] = settledCost(way)
+      if (!falling) floor[b * width + a] = strainFloor(before[b]!, layer[a]!, task.rules)
+      if (!way.across) shift[b * width + a] = way.shift
+    }
+  }
+  if (name !== null) known!.set(name, { settled, shift, floor })
+  return { settled, shift, floor, width, change }
+}
