@@ -2,7 +2,7 @@ const common = {
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts'],
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } }] },
-  moduleNameMapper: { '^#core/(.*)$': '<rootDir>/core/$1', '^#shared/(.*)$': '<rootDir>/shared/$1' },
+  moduleNameMapper: { '^~/(.*)$': '<rootDir>/app/$1', '^#core/(.*)$': '<rootDir>/core/$1', '^#shared/(.*)$': '<rootDir>/shared/$1' },
   modulePathIgnorePatterns: ['<rootDir>/.output', '<rootDir>/.nuxt'],
 }
 

@@ -82,8 +82,8 @@ export function useBench(person: Readonly<Ref<BenchPerson>>) {
   function load(next: Record<string, unknown>, nextPins: Pins = {}) {
     asPlayed.value = null
     draft.value = { spec: next, pins: livePins(next, nextPins) }
-    clear()
     commit()
+    clear()
   }
 
   return {

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { DecisionKind, Plan } from '#core/spec/plan-fields'
+import type { Plan } from '#core/spec/plan-fields'
 import type { Standing } from '#core/lesson/standing'
 import { easedBpm, raisedBpm } from '#core/tempo/arithmetic'
 
 /** What the plan offers, with its reason; the teacher accepts or overrules, saying why. */
 const props = defineProps<{ standing: Standing, plan: Plan }>()
-const emit = defineEmits<{ decide: [choice: { decision: DecisionKind, bpm: number, reason: string | null }] }>()
+const emit = defineEmits<{ decide: [choice: Decided] }>()
 
 const offer = computed(() => props.standing.offer)
 const urgent = computed(() => offer.value.decision !== 'hold')

@@ -1,0 +1,174 @@
+import { beforeEach, describe, expect, test } from '@jest/globals'
+import type { LessonEvent } from '#core/lesson/events'
+import { planSchema } from '#core/spec/plan-fields'
+import type { LessonDetail } from '#shared/contracts/lessons'
+import { autoImports, inScope } from '../testing/auto-imports'
+import { useLesson } from './useLesson'
+import { useLessonRun } from './useLessonRun'
+
+const PLAN = planSchema.parse({ school: 'clean-passes', startBpm: 72, targetBpm: 80 })
+const set = (id: string, more: object = {}) => ({ id, drillName: `Drill ${id}`, plan: PLAN, passes: [], decisions: [], ...more })
+const detail = (more: object = {}) => ({ id: 'lesson', student: { name: 'Ida' }, zone: 'Europe/London', startedAt: '2026-01-05T16:00:00.000Z', endedAt: null, agenda: [set('a'), set('b')], events: [], lastTime: null, ...more }) as unknown as LessonDetail
+
+let served: LessonDetail
+let kept: { event: LessonEvent }[]
+let said: { text: string, action?: { run: () => void } }[]
+let waitingEvents: { lessonId: string, event: LessonEvent, refused?: string }[]
+let refuse: (told: { entry: { lessonId: string }, answer: { message: string, current?: unknown } }) => Promise<void>
+autoImports({
+  useApi: () => ({ get: async () => served }),
+  useSession: () => ({ me: { userId: 'wren' } }),
+  useToasts: () => ({ say: (text: string, more: { action?: { run: () => void } } = {}) => said.push({ text, ...more }) }),
+  useOutbox: () => ({
+    get entries() {
+      return waitingEvents
+    },
+    refresh: async () => {},
+    add: async (entry: { event: LessonEvent }) => {
+      kept.push(entry)
+    },
+    refusals: {
+      on: (run: typeof refuse) => {
+        refuse = run
+        return () => {}
+      },
+    },
+  }),
+})
+
+async function open() {
+  const { value: lesson } = inScope(() => useLesson('lesson'))
+  await lesson.load()
+  return { lesson, run: inScope(() => useLessonRun(lesson)).value }
+}
+beforeEach(() => {
+  served = detail()
+  kept = []
+  said = []
+  waitingEvents = []
+})
+const kinds = () => kept.map(({ event }) => event.kind)
+
+describe('hearing passes', () => {
+  test('looking at a lesson puts nothing down; the first pass takes the drill up', async () => {
+    const { run } = await open()
+    expect(kept).toEqual([])
+    run.pass(true)
+    run.pass(false)
+    expect(kinds()).toEqual(['turn', 'pass', 'pass'])
+    expect(run.passesHere.value.map(pass => pass.clean)).toEqual([true, false])
+  })
+
+  test('three clean passes in a row offer the raise, and a slip in between does not', async () => {
+    const { run } = await open()
+    for (const clean of [true, true, false, true, true]) run.pass(clean)
+    expect(run.standing.value!.offer.decision).toBe('hold')
+    run.pass(true)
+    expect(run.standing.value!.offer).toMatchObject({ decision: 'raise', bpm: 76 })
+  })
+
+  test('a pass is heard at the tempo the metronome has, and only those at the set tempo count', async () => {
+    const { run } = await open()
+    run.tempo.value = 60
+    for (let i = 0; i < 3; i++) run.pass(true)
+    expect(kept.at(-1)!.event).toMatchObject({ bpm: 60 })
+    expect(run.standing.value!.offer.decision).toBe('hold')
+  })
+
+  test('undo takes back the last pass, then the one before, and says which', async () => {
+    const { run } = await open()
+    run.pass(true)
+    run.pass(false)
+    run.undo()
+    run.undo()
+    run.undo()
+    expect(kinds()).toEqual(['turn', 'pass', 'pass', 'void', 'void'])
+    expect(said.map(({ text }) => text)).toEqual(['Took back a slip at 72.', 'Took back a clean pass at 72.'])
+    expect(run.passesHere.value).toEqual([])
+  })
+
+  test('turning to another drill has its own passes and tempo', async () => {
+    served = detail({ agenda: [set('a'), set('b', { decisions: [{ revision: 0, bpm: 76, at: '2026-01-01T10:00:00Z' }] })] })
+    const { run } = await open()
+    run.pass(true)
+    run.turnTo('b')
+    expect(run.current.value!.id).toBe('b')
+    expect(run.setBpm.value).toBe(76)
+    expect(run.passesHere.value).toEqual([])
+  })
+})
+
+describe('deciding', () => {
+  test('a raise names what was offered and the revision it saw; the tempo follows, and the count begins anew', async () => {
+    const { run } = await open()
+    for (let i = 0; i < 3; i++) run.pass(true)
+    run.decide({ decision: 'raise', bpm: 76, reason: null })
+    expect(kept.at(-1)!.event).toMatchObject({ kind: 'decision', revision: 0, decision: 'raise', bpm: 76, offered: 'raise', offeredBpm: 76, supersedes: null })
+    expect(run.setBpm.value).toBe(76)
+    expect(run.standing.value).toMatchObject({ revision: 1, offer: { decision: 'hold' } })
+    expect(said.at(-1)!.text).toBe('Raised to 76.')
+  })
+
+  test('an overruling keeps its reason', async () => {
+    const { run } = await open()
+    run.decide({ decision: 'raise', bpm: 80, reason: 'ready for more' })
+    expect(kept.at(-1)!.event).toMatchObject({ offered: 'hold', reason: 'ready for more' })
+  })
+
+  test('taking a decision back is a decision of its own that names the one it replaces', async () => {
+    const { run } = await open()
+    for (let i = 0; i < 3; i++) run.pass(true)
+    run.decide({ decision: 'raise', bpm: 76, reason: null })
+    const { id } = kept.at(-1)!.event
+    said.at(-1)!.action!.run()
+    expect(kept.at(-1)!.event).toMatchObject({ kind: 'decision', revision: 1, decision: 'hold', bpm: 72, supersedes: id })
+    expect(run.setBpm.value).toBe(72)
+  })
+
+  test('a decision that came second is shown again with what stands now', async () => {
+    const { lesson } = await open()
+    served = detail({ agenda: [set('a', { decisions: [{ revision: 0, bpm: 80, at: '2026-01-05T16:10:00Z' }] })] })
+    await refuse({ entry: { lessonId: 'lesson' }, answer: { message: 'another decision came first', current: { bpm: 80 } } })
+    expect(said.at(-1)!.text).toBe('another decision came first: it stands at 80 now. Your decision is kept below; decide again.')
+    expect(lesson.standing(lesson.detail.value!.agenda[0]!).bpm).toBe(80)
+  })
+})
+
+describe('notes and the end', () => {
+  test('a note belongs to the drill in hand or to the lesson', async () => {
+    const { run, lesson } = await open()
+    run.note('Thumb lower.', 'drill')
+    run.note('Tired today.', 'lesson')
+    expect(lesson.state.value.notes.map(note => [note.text, note.assignmentId])).toEqual([['Thumb lower.', 'a'], ['Tired today.', null]])
+  })
+
+  test('after the end nothing more is heard or taken back', async () => {
+    const { run } = await open()
+    run.pass(true)
+    run.end()
+    expect(run.ended.value).toBe(true)
+    run.pass(true)
+    run.undo()
+    expect(kinds()).toEqual(['turn', 'pass', 'end'])
+  })
+
+  test('a lesson without drills can still be noted and ended', async () => {
+    served = detail({ agenda: [] })
+    const { run } = await open()
+    run.pass(true)
+    run.note('Talked about the guitar.', 'drill')
+    run.end()
+    expect(kept.map(({ event }) => ('assignmentId' in event ? event.assignmentId : event.kind))).toEqual([null, 'end'])
+  })
+})
+
+describe('reopening', () => {
+  test('what the server has and what is still on its way are one log, nothing twice', async () => {
+    const pass = (id: string): LessonEvent => ({ id, at: '2026-01-05T16:01:00.000Z', kind: 'pass', assignmentId: 'a', bpm: 72, clean: true })
+    served = detail({ events: [pass('1'), pass('2')] })
+    waitingEvents = [{ lessonId: 'lesson', event: pass('2') }, { lessonId: 'lesson', event: pass('3') }, { lessonId: 'another', event: pass('4') }, { lessonId: 'lesson', event: pass('5'), refused: 'no' }]
+    const { lesson } = await open()
+    expect(lesson.state.value.passes.map(each => each.id)).toEqual(['1', '2', '3'])
+    expect(lesson.refused.value.map(each => each.event.id)).toEqual(['5'])
+  })
+})

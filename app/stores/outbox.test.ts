@@ -1,0 +1,142 @@
+import 'fake-indexeddb/auto'
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { createPinia, setActivePinia } from 'pinia'
+import { FetchError } from 'ofetch'
+import type { LessonEvent } from '#core/lesson/events'
+import { autoImports, until } from '../testing/auto-imports'
+import { useOutbox } from './outbox'
+
+/** What the server does with the next event: takes it, or answers a status; nothing at all when it is gone. */
+type Answer = number | 'gone'
+let answers: Answer[] = []
+let arrived: string[] = []
+let signedIn = 'wren'
+
+const $fetch = {
+  raw: async (path: string, { body }: { body: { event: LessonEvent } }) => {
+    const answer = answers.shift() ?? 200
+    if (answer === 'gone') throw new FetchError('fetch failed')
+    arrived.push(`${path.split('/')[3]}:${body.event.id}`)
+    if (answer >= 400) {
+      const error = new FetchError(`${answer}`) as FetchError & { response: unknown, data: unknown }
+      Object.assign(error, { response: { status: answer }, data: { code: 'conflict', message: `refused with ${answer}` } })
+      throw error
+    }
+    return { headers: new Headers({ date: new Date(Date.now() + 60_000).toUTCString() }) }
+  },
+}
+autoImports({ $fetch, useSession: () => ({ me: { userId: signedIn } }) })
+
+const pass = (id: string): LessonEvent => ({ id, at: '2026-01-05T16:00:00.000Z', kind: 'pass', assignmentId: 'a', bpm: 72, clean: true })
+const entry = (id: string, userId = 'wren', lessonId = 'lesson') => ({ userId, lessonId, event: pass(id) })
+
+/** The outbox of a page that was just opened: what is in it is what the device kept. */
+function openPage() {
+  setActivePinia(createPinia())
+  return useOutbox()
+}
+
+beforeEach(() => {
+  answers = []
+  arrived = []
+  signedIn = 'wren'
+})
+afterEach(async () => {
+  const outbox = openPage()
+  await outbox.refresh()
+  for (const { seq } of outbox.entries) await outbox.drop(seq!)
+})
+
+describe('delivering', () => {
+  test('events go in the order they happened and are let go when the server has them', async () => {
+    const outbox = openPage()
+    await Promise.all(['1', '2', '3', '4'].map(id => outbox.add(entry(id))))
+    await until(() => outbox.waiting === 0)
+    expect(arrived).toEqual(['lesson:1', 'lesson:2', 'lesson:3', 'lesson:4'])
+    expect(outbox.entries).toEqual([])
+  })
+
+  test('while the server is gone they stay on the device and nothing overtakes', async () => {
+    answers = ['gone']
+    const outbox = openPage()
+    await outbox.add(entry('1'))
+    await until(() => outbox.stuck)
+    await outbox.add(entry('2'))
+    expect(outbox.waiting).toBe(2)
+    await until(() => outbox.waiting === 0)
+    expect(arrived).toEqual(['lesson:1', 'lesson:2'])
+    expect(outbox.stuck).toBe(false)
+  })
+
+  test.each([500, 503, 401, 429])('a %i is no answer for good: it is tried again', async (status) => {
+    answers = [status]
+    const outbox = openPage()
+    await outbox.add(entry('1'))
+    await until(() => outbox.stuck)
+    expect(outbox.waiting).toBe(1)
+    await outbox.deliver()
+    await until(() => outbox.waiting === 0)
+    expect(arrived).toEqual(['lesson:1', 'lesson:1'])
+  })
+
+  test('a page that was closed in the middle goes on where it was', async () => {
+    answers = ['gone']
+    const closed = openPage()
+    await closed.add(entry('1'))
+    await until(() => closed.stuck)
+    answers = []
+    const opened = openPage()
+    await opened.deliver()
+    await until(() => opened.waiting === 0)
+    expect(arrived).toEqual(['lesson:1'])
+  })
+
+  test('delivering twice at the same moment sends nothing twice', async () => {
+    const outbox = openPage()
+    await Promise.all([outbox.add(entry('1')), outbox.deliver(), outbox.deliver()])
+    await until(() => outbox.waiting === 0)
+    expect(arrived).toEqual(['lesson:1'])
+  })
+})
+
+describe('what the server refuses', () => {
+  test.each([409, 422, 404])('a %i is kept with its reason for the teacher, and the next one goes', async (status) => {
+    answers = [status]
+    const outbox = openPage()
+    const told: string[] = []
+    outbox.refusals.on(({ entry: refused, answer }) => {
+      told.push(`${refused.event.id}: ${answer.message}`)
+    })
+    await outbox.add(entry('1'))
+    await outbox.add(entry('2'))
+    await until(() => outbox.waiting === 0)
+    expect(outbox.entries.map(each => [each.event.id, each.refused])).toEqual([['1', `refused with ${status}`]])
+    expect(told).toEqual([`1: refused with ${status}`])
+    expect(arrived).toEqual(['lesson:1', 'lesson:2'])
+    await outbox.drop(outbox.entries[0]!.seq!)
+    expect(outbox.entries).toEqual([])
+  })
+
+  test('a student who is gone takes their events along', async () => {
+    answers = [410]
+    const outbox = openPage()
+    await outbox.add(entry('1'))
+    await until(() => outbox.waiting === 0)
+    expect(outbox.entries).toEqual([])
+  })
+})
+
+test('what another teacher put down on this device waits for them', async () => {
+  answers = ['gone', 'gone']
+  const outbox = openPage()
+  await outbox.add(entry('1', 'ivo'))
+  await outbox.add(entry('2', 'wren'))
+  answers = []
+  await outbox.deliver()
+  await until(() => outbox.entries.length === 1)
+  expect(arrived).toEqual(['lesson:2'])
+  signedIn = 'ivo'
+  await outbox.deliver()
+  await until(() => outbox.entries.length === 0)
+  expect(arrived).toEqual(['lesson:2', 'lesson:1'])
+})
