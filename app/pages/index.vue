@@ -70,7 +70,7 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
     />
     <div
       v-else
-      class="grid lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8"
+      class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8"
     >
       <section aria-label="Lessons">
         <EmptyState
@@ -107,7 +107,7 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
                   {{ lesson.minutes }} min
                 </p>
               </div>
-              <div class="flex-1 min-w-48">
+              <div class="flex-1 min-w-48 max-sm:order-last max-sm:basis-full">
                 <h2 class="text-lg">
                   <NuxtLink
                     :to="`/students/${lesson.student.id}`"
@@ -131,6 +131,7 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
               </div>
               <BaseButton
                 v-if="lesson.lessonId || offset <= 0"
+                class="max-sm:ml-auto"
                 :tone="lesson.state === 'ended' ? 'quiet' : 'action'"
                 :busy="starting === lesson.student.id"
                 :aria-label="`${ACTION[lesson.state]}: lesson of ${lesson.student.name}`"

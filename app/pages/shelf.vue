@@ -19,10 +19,10 @@ const scoreOf = (row: DrillRow) => {
 const day = (iso: string) => DateTime.fromISO(iso).toLocaleString(DateTime.DATE_MED, { locale: 'en-GB' })
 const columns = [
   { id: 'name', header: 'Drill', value: (row: DrillRow) => row.name },
-  { id: 'sheet', header: 'Opens with', value: (row: DrillRow) => row.newest.title, hideOnPhone: true },
-  { id: 'version', header: 'Version', value: (row: DrillRow) => row.newest.number, numeric: true, hideOnPhone: true },
+  { id: 'sheet', header: 'Opens with', value: (row: DrillRow) => row.newest.title, wideOnly: true },
+  { id: 'version', header: 'Version', value: (row: DrillRow) => row.newest.number, numeric: true, wideOnly: true },
   { id: 'setFor', header: 'Set for', value: (row: DrillRow) => row.setFor, numeric: true },
-  { id: 'saved', header: 'Saved', value: (row: DrillRow) => row.newest.createdAt, numeric: true, hideOnPhone: true },
+  { id: 'saved', header: 'Saved', value: (row: DrillRow) => row.newest.createdAt, numeric: true, wideOnly: true },
   { id: 'more', header: '', value: () => '' },
 ]
 async function archive(row: DrillRow, archived: boolean) {
@@ -96,7 +96,7 @@ async function archive(row: DrillRow, archived: boolean) {
       </template>
       <template #sheet="{ row }">
         <div
-          class="w-72"
+          class="w-56 xl:w-72"
           aria-hidden="true"
         >
           <SheetThumb
@@ -106,7 +106,7 @@ async function archive(row: DrillRow, archived: boolean) {
         </div>
       </template>
       <template #setFor="{ row }">
-        {{ row.setFor === 0 ? '–' : row.setFor === 1 ? '1 student' : `${row.setFor} students` }}
+        <span class="whitespace-nowrap">{{ row.setFor === 0 ? '–' : row.setFor === 1 ? '1 student' : `${row.setFor} students` }}</span>
       </template>
       <template #saved="{ row }">
         <span class="whitespace-nowrap">{{ day(row.newest.createdAt) }}</span>

@@ -3,7 +3,7 @@ import { ChevronDownIcon, ChevronUpIcon } from '@heroicons/vue/16/solid'
 import { createSortedRowModel, FlexRender, rowSortingFeature, sortFn_alphanumeric, sortFn_basic, tableFeatures, useTable, type ColumnDef } from '@tanstack/vue-table'
 
 /** A table whose columns sort; a slot named after a column draws its cells. */
-const props = defineProps<{ caption: string, rows: readonly Row[], columns: readonly { readonly id: string, readonly header: string, readonly value: (row: Row) => string | number, readonly numeric?: boolean, readonly hideOnPhone?: boolean }[] }>()
+const props = defineProps<{ caption: string, rows: readonly Row[], columns: readonly { readonly id: string, readonly header: string, readonly value: (row: Row) => string | number, readonly numeric?: boolean, readonly wideOnly?: boolean }[] }>()
 defineSlots<Record<string, (cell: { row: Row, value: string | number }) => unknown>>()
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns: { alphanumeric: sortFn_alphanumeric, basic: sortFn_basic } })
@@ -29,7 +29,7 @@ const sortWords = { asc: 'ascending', desc: 'descending' } as const
           :key="header.id"
           scope="col"
           class="py-1 pr-4 font-bold text-sm text-soft"
-          :class="[about(header.column.id).numeric ? 'text-right' : '', about(header.column.id).hideOnPhone ? 'max-md:hidden' : '']"
+          :class="[about(header.column.id).numeric ? 'text-right' : '', about(header.column.id).wideOnly ? 'max-lg:hidden' : '']"
           :aria-sort="about(header.column.id).header === '' ? undefined : header.column.getIsSorted() ? sortWords[header.column.getIsSorted() as 'asc' | 'desc'] : 'none'"
         >
           <span
@@ -67,7 +67,7 @@ const sortWords = { asc: 'ascending', desc: 'descending' } as const
           v-for="cell in row.getAllCells()"
           :key="cell.id"
           class="py-2.5 pr-4 align-middle"
-          :class="[about(cell.column.id).numeric ? 'text-right figures' : '', about(cell.column.id).hideOnPhone ? 'max-md:hidden' : '']"
+          :class="[about(cell.column.id).numeric ? 'text-right figures' : '', about(cell.column.id).wideOnly ? 'max-lg:hidden' : '']"
         >
           <slot
             :name="cell.column.id"

@@ -34,7 +34,7 @@ const silentOf = (shape: ChordShape) => instrument.value.tuning.map((_, i) => i 
     <h2 class="text-lg mb-2">
       Changes
     </h2>
-    <ul class="grid gap-3 2xl:grid-cols-2">
+    <ul class="grid grid-cols-1 gap-3 2xl:grid-cols-2">
       <li
         v-for="(change, i) in changes"
         :key="i"

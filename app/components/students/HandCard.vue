@@ -51,7 +51,7 @@ const rows = computed(() => {
         Change the hand card
       </BaseButton>
     </div>
-    <div class="grid lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-x-8 gap-y-3">
+    <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-x-8 gap-y-3">
       <ReachNeck
         :hand="hand"
         :instrument="instrument"

@@ -120,7 +120,7 @@ async function submit() {
       </label>
       <div
         v-if="ownPairs"
-        class="grid sm:grid-cols-3 gap-4"
+        class="grid grid-cols-1 sm:grid-cols-3 gap-4"
       >
         <BaseStepper
           v-for="pair in (['12', '23', '34'] as const)"
@@ -132,7 +132,7 @@ async function submit() {
           unit="mm"
         />
       </div>
-      <div class="grid sm:grid-cols-3 gap-4">
+      <div class="grid grid-cols-1 sm:grid-cols-3 gap-4">
         <BaseToggles
           v-model="spared"
           label="Fingers to spare"
@@ -150,7 +150,7 @@ async function submit() {
           :error="errorOf('habits.reviewOn')"
         />
       </div>
-      <div class="grid sm:grid-cols-3 gap-4">
+      <div class="grid grid-cols-1 sm:grid-cols-3 gap-4">
         <BaseChips
           v-model="rule"
           label="One finger per fret"

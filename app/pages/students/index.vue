@@ -57,7 +57,7 @@ async function added(id: string) {
     </EmptyState>
     <ul
       v-else
-      class="grid gap-4 sm:grid-cols-2 xl:grid-cols-3"
+      class="grid grid-cols-1 gap-4 sm:grid-cols-2 xl:grid-cols-3"
     >
       <li
         v-for="row in shown"
@@ -93,13 +93,13 @@ async function added(id: string) {
             <li
               v-for="drill in row.drills"
               :key="drill.name"
-              class="flex items-baseline gap-3 py-1.5 border-b border-line last:border-0"
+              class="flex max-sm:flex-wrap items-baseline gap-x-3 py-1.5 border-b border-line last:border-0"
             >
-              <span class="flex-1 truncate">{{ drill.name }}</span>
+              <span class="flex-1 min-w-0 truncate max-sm:basis-full">{{ drill.name }}</span>
               <span class="figures whitespace-nowrap"><b>{{ drill.bpm }}</b> <span class="text-soft">of {{ drill.targetBpm }}</span></span>
               <PaceMark
                 :pace="drill.pace"
-                class="w-24"
+                class="w-24 shrink-0"
               />
             </li>
             <li
