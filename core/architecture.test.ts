@@ -20,7 +20,7 @@ function importsOf(file: string): string[] {
   })
 }
 
-const isTest = (file: string) => /\.(test|test-data)\.ts$/.test(file)
+const isTest = (file: string) => /\.test(\.data)?\.ts$/.test(file)
 const core = filesIn('core').filter(file => !isTest(file))
 
 /** Layers of the core; a lower one never imports an upper one. Layers on one line do not import each other. */

@@ -5,7 +5,7 @@ import { join, relative } from 'node:path'
 // Every example in a docstring of the core is run: what stands after `//` is what it must give.
 const ROOT = process.cwd()
 const files = readdirSync(join(ROOT, 'core'), { withFileTypes: true, recursive: true })
-  .filter(entry => entry.isFile() && entry.name.endsWith('.ts') && !/\.(test|test-data)\.ts$/.test(entry.name))
+  .filter(entry => entry.isFile() && entry.name.endsWith('.ts') && !/\.test(\.data)?\.ts$/.test(entry.name))
   .map(entry => relative(ROOT, join(entry.parentPath, entry.name)))
 const examples = files.flatMap(file => [...readFileSync(join(ROOT, file), 'utf8').matchAll(/\* @example (.+?) \/\/ (.+)/g)].map(([, code, value]) => [file, code!, value!] as const))
 

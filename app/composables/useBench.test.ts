@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals'
 import { ref, shallowRef, type Ref } from 'vue'
 import { FAMILIES } from '#core/families/registry'
 import { realiseJudged } from '#core/score/realise'
-import { autoImports, inScope } from '../testing/auto-imports'
+import { autoImports, inScope } from '../tests/auto-imports'
 import { saysTheSame } from '../utils/same'
 import { useBench, useField, type BenchPerson } from './useBench'
 

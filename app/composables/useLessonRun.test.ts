@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals'
 import type { LessonEvent } from '#core/lesson/events'
 import { planSchema } from '#core/spec/plan-fields'
 import type { LessonDetail } from '#shared/contracts/lessons'
-import { autoImports, inScope } from '../testing/auto-imports'
+import { autoImports, inScope } from '../tests/auto-imports'
 import { useLesson } from './useLesson'
 import { useLessonRun } from './useLessonRun'
 

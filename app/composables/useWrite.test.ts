@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
 import { z } from 'zod'
-import { autoImports, inScope } from '../testing/auto-imports'
+import { autoImports, inScope } from '../tests/auto-imports'
 import { useWrite } from './useWrite'
 
 autoImports()

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { createPinia, setActivePinia } from 'pinia'
 import { FetchError } from 'ofetch'
 import type { LessonEvent } from '#core/lesson/events'
-import { autoImports, until } from '../testing/auto-imports'
+import { autoImports, until } from '../tests/auto-imports'
 import { useOutbox } from './outbox'
 
 /** What the server does with the next event: takes it, or answers a status; nothing at all when it is gone. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { chordShape } from '../chords/chord'
 import { fretDistanceMm } from '../fretboard/geometry'
 import { instrumentOf, stringOffsetMm } from '../fretboard/instrument'
-import { scoreOf } from '../score/score-of.test-data'
+import { scoreOf } from '../score/score-of.test.data'
 import { barreOf, chordChange, chordChanges, fingersAt, travelMm } from './change'
 import { chordSequence } from './sequence'
 

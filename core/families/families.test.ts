@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { Chord, Note, Scale } from 'tonal'
 import { realise } from '../score/realise'
-import { problemOf, scoreOf } from '../score/score-of.test-data'
+import { problemOf, scoreOf } from '../score/score-of.test.data'
 import type { Score } from '../score/score'
 import { chordShape } from '../chords/chord'
 import { shapePlaces } from '../chords/places'

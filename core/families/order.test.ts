@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { problemOf as problem, scoreOf as score } from '../score/score-of.test-data'
+import { problemOf as problem, scoreOf as score } from '../score/score-of.test.data'
 
 const drill = (more: object = {}, block: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4], ...block }, ...more })
 function permutations(items: readonly number[]): number[][] {

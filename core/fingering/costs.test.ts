@@ -5,7 +5,7 @@ import { handOf } from '../hand/hand'
 import type { HandInput, HoldPolicy } from '../spec/fields'
 import { costlyNotes } from './check'
 import { finger, fingersByKey, otherFingerings } from './finger'
-import { lineOf, type Stop } from './passage.test-data'
+import { lineOf, type Stop } from './passage.test.data'
 import type { TaskOptions } from './task'
 
 const guitar = instrumentOf({ preset: 'classical' })

@@ -4,10 +4,10 @@ import { instrumentOf } from '../fretboard/instrument'
 import { handOf } from '../hand/hand'
 import type { HandInput, HoldPolicy } from '../spec/fields'
 import { accountOf } from './account'
-import { bruteForceCost } from './brute-force.test-data'
-import { explicitGraph, shortestPathCost } from './explicit-graph.test-data'
+import { bruteForceCost } from './brute-force.test.data'
+import { explicitGraph, shortestPathCost } from './explicit-graph.test.data'
 import { finger } from './finger'
-import { lineOf, type Stop } from './passage.test-data'
+import { lineOf, type Stop } from './passage.test.data'
 import type { TaskOptions } from './task'
 
 const guitar = instrumentOf({ preset: 'classical' })

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { familyLookup } from '../families/registry'
-import { scoreOf } from '../score/score-of.test-data'
+import { scoreOf } from '../score/score-of.test.data'
 import type { HandInput } from '../spec/fields'
 import { parseSpec } from '../spec/parse'
 import { fitDrill, leftOver } from './fit'

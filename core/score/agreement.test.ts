@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { AGREED } from '../fingering/agreement.test-data'
-import { scoreOf } from './score-of.test-data'
+import { AGREED } from '../fingering/agreement.test.data'
+import { scoreOf } from './score-of.test.data'
 
 /** What the engine answers for every passage of the agreement set. */
 const ANSWERS = AGREED.map(({ name, spec, accepted }) => {

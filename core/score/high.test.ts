@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { scoreOf } from './score-of.test-data'
+import { scoreOf } from './score-of.test.data'
 import { RELIABLE_MM_PER_S } from './travel'
 
 const cues = (score: ReturnType<typeof scoreOf>) => score.cues.map(cue => cue.text).join('\n')

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import type { HandInput } from '../spec/fields'
 import { realise } from './realise'
-import { scoreOf } from './score-of.test-data'
+import { scoreOf } from './score-of.test.data'
 
 const SIXTEENTH = 2520
 

@@ -3,9 +3,9 @@ import fc from 'fast-check'
 import { FAMILIES } from '../families/registry'
 import { instrumentOf } from '../fretboard/instrument'
 import { barTicks } from '../line/ticks'
-import { arbitrarySpec, SHEET_FAMILIES } from './arbitrary-spec.test-data'
+import { arbitrarySpec, SHEET_FAMILIES } from './arbitrary-spec.test.data'
 import { realise } from './realise'
-import { scoreOf as again } from './score-of.test-data'
+import { scoreOf as again } from './score-of.test.data'
 import type { Score } from './score'
 
 /** More than two thousand random specs over all families, the same in every run; the playable ones with their scores. */

@@ -5,7 +5,7 @@ import { answer, answerOne } from './answer'
 import { explainNote, explainRealised, positionAt } from './explain-note'
 import { noteInWords } from './note-words'
 import { realise } from './realise'
-import { scoreOf } from './score-of.test-data'
+import { scoreOf } from './score-of.test.data'
 
 const order = (more: object = {}, block: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 3, 2, 4], ...block }, strings: { from: 6, to: 4, travel: 'there' }, ...more })
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { arbitrarySpec } from '../score/arbitrary-spec.test-data'
+import { arbitrarySpec } from '../score/arbitrary-spec.test.data'
 import { realise } from '../score/realise'
 import { fieldAt, minimalSpec, withField } from './minimal'
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { problemOf, scoreOf } from '../score/score-of.test-data'
+import { problemOf, scoreOf } from '../score/score-of.test.data'
 import { answer, answerOne } from '../score/answer'
 import { parseRequest } from './parse'
 import { planSchema } from './plan-fields'

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { scoreOf } from '../score/score-of.test-data'
+import { scoreOf } from '../score/score-of.test.data'
 import type { SharedSpec } from '../spec/fields'
 import { countCrossings } from './crossings'
 import { realignAfter } from './realign'

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { problemOf, scoreOf } from '../score/score-of.test-data'
+import { problemOf, scoreOf } from '../score/score-of.test.data'
 
 const order = (then: object[], more: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 2, 3] }, strings: { order: [6, 5], travel: 'there' }, rhythm: { perBeat: 2 }, then, ...more })
 const places = (then: object[], more: object = {}) => scoreOf(order(then, more)).notes.map(note => `${note.string}:${note.fret}`).join(' ')

@@ -1,6 +1,6 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { sql } from 'drizzle-orm'
-import { openTestDatabase } from '../testing/studio'
+import { openTestDatabase } from '../tests/studio'
 import { openDatabase } from './client'
 import { databaseTrouble, errnoOf, rootOf } from './trouble'
 

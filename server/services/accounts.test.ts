@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { newStudio } from '#shared/contracts/new-studio'
 import { studios } from '../db/tables'
-import { NOW, openTestDatabase } from '../testing/studio'
+import { NOW, openTestDatabase } from '../tests/studio'
 import { addAccount, openStudio } from './accounts'
 import { signIn } from './sign-in'
 

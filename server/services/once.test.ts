@@ -1,7 +1,7 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { studios } from '../db/tables'
-import { makeTeacher, NOW, openTestDatabase } from '../testing/studio'
+import { makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { hashOf, once } from './once'
 
 const { db, close } = openTestDatabase()

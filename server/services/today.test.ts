@@ -1,7 +1,7 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import type { LessonEvent } from '#core/lesson/events'
-import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../testing/studio'
+import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import type { Actor } from './actor'
 import { appendEvent, startLesson } from './lessons'
 import { archiveStudent, changeStudent, createStudent, endAssignment } from './students'

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { scoreOf } from '#core/score/score-of.test-data'
+import { scoreOf } from '#core/score/score-of.test.data'
 import { layOut } from './sheet-layout'
 
 const order = (more: object = {}) => scoreOf({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, ...more })

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals'
 import { readFileSync } from 'node:fs'
-import { scoreOf } from '#core/score/score-of.test-data'
+import { scoreOf } from '#core/score/score-of.test.data'
 import { layOut } from '../sheet/sheet-layout'
 
 test('the sheet on the sign-in page is what the core makes of its drill', () => {
