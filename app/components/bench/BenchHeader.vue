@@ -28,7 +28,7 @@ const menu = computed(() => [
 <template>
   <header class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line px-5 py-3">
     <div class="min-w-0 flex-1 basis-64">
-      <h1 class="text-xl truncate">
+      <h1 class="text-xl leading-tight line-clamp-2">
         {{ title }}
       </h1>
       <p class="text-soft text-sm truncate">

@@ -93,8 +93,9 @@ function arcs(notes: readonly PlacedNote[], score: Score, left: number): readonl
     if (placed.note.pluck !== null || placed.note.via === 'tap') return []
     const before = score.notes.findLast((note, i) => i < placed.index && note.string === placed.note.string)
     const start = notes.find(each => each.note === before)?.x ?? left
-    const y = placed.y - 9
-    return [`M${start} ${y}Q${(start + placed.x) / 2} ${y - 9} ${placed.x} ${y}`]
+    // Flat enough to stay clear of the next string.
+    const y = placed.y - 8
+    return [`M${start} ${y}Q${(start + placed.x) / 2} ${y - 7} ${placed.x} ${y}`]
   })
 }
 

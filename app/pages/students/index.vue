@@ -95,7 +95,7 @@ async function added(id: string) {
               :key="drill.name"
               class="flex max-sm:flex-wrap items-baseline gap-x-3 py-1.5 border-b border-line last:border-0"
             >
-              <span class="flex-1 min-w-0 truncate max-sm:basis-full">{{ drill.name }}</span>
+              <span class="flex-1 min-w-0 leading-snug max-sm:basis-full">{{ drill.name }}</span>
               <span class="figures whitespace-nowrap"><b>{{ drill.bpm }}</b> <span class="text-soft">of {{ drill.targetBpm }}</span></span>
               <PaceMark
                 :pace="drill.pace"
