@@ -24,12 +24,16 @@ export function useVerdict(asked: () => Asked) {
     busy.value = true
     const { spec, context } = plain(asked())
     const start = performance.now()
-    const given = await engine.ask().judge(spec, context)
-    // Read by the browser's own tools and by the benchmark.
-    performance.measure('verdict', { start })
-    busy.value = false
-    if (mine === newest) answer.value = given
-    else void ask()
+    try {
+      const given = await engine.ask().judge(spec, context)
+      // Read by the browser's own tools and by the benchmark.
+      performance.measure('verdict', { start })
+      if (mine === newest) answer.value = given
+    }
+    finally {
+      busy.value = false
+    }
+    if (mine !== newest) void ask()
   }
 
   watchDebounced(asked, () => void ask(), { debounce: 60, immediate: true })
