@@ -64,6 +64,23 @@ test('the sheet is walked by keyboard and explains each note', async ({ page }) 
   await expect(page.getByText(/Pick a note/)).toBeVisible()
 })
 
+test('lanes and quiet strings are shown and folded by button and by key, and stay so', async ({ page }) => {
+  const height = async () => (await page.locator('.sheet-system').first().boundingBox())!.height
+  const whole = await height()
+  await page.getByRole('button', { name: 'Quiet strings' }).click()
+  await expect(page.getByText('the tip of finger 1', { exact: true })).toBeVisible()
+  expect(await height()).toBeGreaterThan(whole + 50)
+  await page.getByRole('button', { name: 'Lanes', exact: true }).click()
+  expect(await height()).toBeLessThan(whole + 50)
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'Lanes', exact: true, pressed: false })).toBeVisible()
+  await expect(page.getByText('the tip of finger 1', { exact: true })).toBeVisible()
+  await page.keyboard.press('q')
+  await page.keyboard.press('l')
+  await expect(page.getByText('the tip of finger 1', { exact: true })).toBeHidden()
+  expect(await height()).toBe(whole)
+})
+
 test('a small hand gets its caution', async ({ page }) => {
   await page.getByRole('button', { name: /^For/ }).click()
   await page.getByRole('option', { name: /Tilly Marrowby/ }).click()

@@ -17,7 +17,7 @@ const bench = useBench(person)
 const fitting = useFitting(bench)
 const { fitted } = fitting
 const drill = useBenchDrill(bench, students)
-const lanes = useLocalStorage('fidactyl-lanes', true)
+const { lanes, quiet } = useSheetRows()
 await drill.open(route.query)
 
 // Putting the drill in the address is a navigation too: it must not overtake one that leads away.
@@ -81,6 +81,7 @@ const shortcuts = [
   { key: 'y', label: 'Redo', run: () => bench.redo() },
   { key: 's', label: 'Save', run: () => void drill.save() },
   { key: 'l', label: 'Show or fold the finger lanes', run: () => { lanes.value = !lanes.value } },
+  { key: 'q', label: 'Show or fold the quiet strings', run: () => { quiet.value = !quiet.value } },
   { key: 'p', label: 'Print', run: printOut },
   { key: '?', label: 'These keys', run: () => { keysOpen.value = true } },
 ]
@@ -134,7 +135,6 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         </aside>
         <BenchSheet
           ref="sheet"
-          v-model:lanes="lanes"
           v-model:selected="selected"
           :bench="bench"
           :student="student"

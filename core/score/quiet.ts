@@ -1,10 +1,22 @@
 import type { Hold } from '../hand/step'
 import type { Note, Quiet } from './score'
 
-const BY_PALM = 'the plucking hand'
-const BY_FREE_FINGERS = 'the plucking hand\'s free fingers'
-const BY_TIP = 'the tip of finger 1'
-const BY_UNDERSIDE = 'the underside of finger 1'
+/** What keeps a string quiet, in words. */
+export const QUIETERS = {
+  tip: 'the tip of finger 1',
+  underside: 'the underside of finger 1',
+  hand: 'the plucking hand',
+  fingers: 'the plucking hand\'s free fingers',
+} as const
+
+/** What keeps a string quiet. */
+export type Quieter = keyof typeof QUIETERS
+
+/** What a report's words on a quiet string stand for. @throws RangeError for other words. */
+export function quieterOf(by: string): Quieter {
+  for (const [quieter, words] of Object.entries(QUIETERS)) if (words === by) return quieter as Quieter
+  throw new RangeError(`${by} keeps no string quiet`)
+}
 
 /**
  * Tells for every note what keeps the other strings quiet: the next thicker string the tip of finger 1 when it is down
@@ -26,8 +38,8 @@ export function quietStrings(notes: readonly Note[], holds: readonly Hold[], str
     for (let string = stringCount; string >= 1; string--) {
       if (mask & (1 << string)) continue
       const by = string > note.string
-        ? string === note.string + 1 && down === note.string ? BY_TIP : BY_PALM
-        : down >= note.string ? BY_UNDERSIDE : BY_FREE_FINGERS
+        ? string === note.string + 1 && down === note.string ? QUIETERS.tip : QUIETERS.hand
+        : down >= note.string ? QUIETERS.underside : QUIETERS.fingers
       quiet.push({ key: note.key, string, by })
     }
   }

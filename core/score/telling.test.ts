@@ -4,6 +4,7 @@ import { countBar } from './count'
 import { answer, answerOne } from './answer'
 import { explainNote, explainRealised, positionAt } from './explain-note'
 import { noteInWords } from './note-words'
+import { quieterOf } from './quiet'
 import { realise } from './realise'
 import { scoreOf } from './score-of.test.data'
 
@@ -40,6 +41,14 @@ describe('notes in words', () => {
     for (const note of score.notes) {
       expect(score.report.quiet.filter(quiet => quiet.key === note.key).map(quiet => quiet.string).sort()).toEqual([1, 2, 3, 4, 5, 6].filter(string => string !== note.string))
     }
+  })
+
+  test('the words of the report stand for one of four quieters, and no others are taken', () => {
+    const open = scoreOf({ version: 1, family: 'picking', picking: { groups: [{ strings: [3], notes: 1 }] } })
+    const quieters = (each: typeof score) => new Set(each.report.quiet.map(({ by }) => quieterOf(by)))
+    expect(quieters(score)).toEqual(new Set(['tip', 'underside', 'hand']))
+    expect(quieters(open)).toEqual(new Set(['hand', 'fingers']))
+    expect(() => quieterOf('a sock')).toThrow(RangeError)
   })
 
   test('the position at a tick follows the shifts', () => {

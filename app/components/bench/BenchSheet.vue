@@ -4,7 +4,7 @@ import type { StudentRow } from '#shared/contracts/students'
 /** The middle of the bench: the sheet of the drill with its purpose, what is wrong with it, and the note that is picked. */
 const props = defineProps<{ bench: Bench, student: StudentRow | null, drillId: string | null, clock: { readonly tick: Readonly<Ref<number | null>> } }>()
 const emit = defineEmits<{ excerpt: [from: string, to: string] }>()
-const lanes = defineModel<boolean>('lanes', { required: true })
+const { lanes, quiet } = useSheetRows()
 const { plan, score, problem, asPlayed, engine } = props.bench
 
 const selected = defineModel<number | null>('selected', { required: true })
@@ -53,31 +53,23 @@ function takeExcerpt() {
           At {{ problem.path }}. The sheet shows the last playable drill; undo or change the parameter.
         </p>
       </div>
-      <div class="flex flex-wrap sm:flex-nowrap items-baseline justify-between gap-x-4 mb-2">
-        <p class="text-soft">
-          {{ plan?.purpose ?? score!.purpose }}
-        </p>
-        <div
-          v-if="!plan"
-          class="flex flex-wrap justify-end gap-x-4 sm:shrink-0"
+      <p class="text-soft mb-2">
+        {{ plan?.purpose ?? score!.purpose }}
+      </p>
+      <div
+        v-if="!plan"
+        class="flex flex-wrap gap-2 mb-2"
+      >
+        <RowToggles />
+        <button
+          type="button"
+          class="rounded-md border min-h-9 px-2.5"
+          :class="asPlayed ? 'bg-wood/60 border-edge text-ink' : 'border-line text-soft hover:border-edge'"
+          :aria-pressed="asPlayed !== null"
+          @click="asPlayed = asPlayed ? null : {}"
         >
-          <button
-            type="button"
-            class="text-soft underline underline-offset-4 min-h-9"
-            :aria-pressed="asPlayed !== null"
-            @click="asPlayed = asPlayed ? null : {}"
-          >
-            What the student plays
-          </button>
-          <button
-            type="button"
-            class="text-soft underline underline-offset-4 min-h-9"
-            :aria-pressed="lanes"
-            @click="lanes = !lanes"
-          >
-            {{ lanes ? 'Fold the lanes' : 'Show the lanes' }}
-          </button>
-        </div>
+          What the student plays
+        </button>
       </div>
       <AsPlayed
         v-if="asPlayed && !plan"
@@ -129,6 +121,7 @@ function takeExcerpt() {
           v-model:range="range"
           :score="score!"
           :lanes="lanes"
+          :quiet="quiet"
           :clock="clock"
         />
       </div>

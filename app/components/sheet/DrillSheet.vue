@@ -3,14 +3,14 @@ import type { Score } from '#core/score/score'
 import { layOut, type SheetFrame, type SheetLayout } from './sheet-layout'
 
 /** The sheet of a drill: wraps into systems of the measured width; notes are picked by mouse, touch or keys. */
-const props = defineProps<{ score: Score, lanes: boolean, clock?: { readonly tick: Readonly<Ref<number | null>> } }>()
+const props = defineProps<{ score: Score, lanes: boolean, quiet?: boolean, clock?: { readonly tick: Readonly<Ref<number | null>> } }>()
 const selected = defineModel<number | null>('selected', { default: null })
 /** First and last note of a marked stretch. */
 const range = defineModel<readonly [number, number] | null>('range', { default: null })
 
 const room = useTemplateRef('room')
 const { width } = useElementSize(room)
-const layout = computed(() => width.value > 120 ? layOut(props.score, { width: Math.floor(width.value), lanes: props.lanes }) : null)
+const layout = computed(() => width.value > 120 ? layOut(props.score, { width: Math.floor(width.value), lanes: props.lanes, quiet: props.quiet }) : null)
 
 // Lines out of sight follow when there is time, so that a change of a long drill shows at once where the teacher looks.
 const lines = useTemplateRef<HTMLElement[]>('line')
@@ -147,6 +147,7 @@ const playhead = computed(() => {
           aria-hidden="true"
         />
       </div>
+      <QuietKey v-if="quiet" />
     </template>
   </div>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { noteInWords } from '#core/score/note-words'
 import type { PlacedNote, SheetFrame, System } from './sheet-layout'
-import { ribbonPath, strokePath } from './sheet-paths'
+import { QUIET_SHAPES, ribbonPath, strokePath } from './sheet-paths'
 
 /** One line of the sheet: count, strokes, tablature, finger lanes. */
 const props = defineProps<{ system: System, frame: SheetFrame, selected: number | null, focusable: number | null, still?: boolean, range?: readonly [number, number] | null }>()
@@ -21,6 +21,10 @@ const fingersOfPlucking = computed(() => {
 const accents = computed(() => props.system.notes.filter(({ note }) => note.marks.includes('accent')).map(({ x }) => `M${x - 5} ${rows.value.position - 13}L${x + 5} ${rows.value.position - 10}L${x - 5} ${rows.value.position - 7}`).join(''))
 const ribbons = computed(() => props.system.ribbons.map(ribbonPath).join(''))
 const landings = computed(() => props.system.ribbons.filter(ribbon => ribbon.lands).map(({ x, y }) => `M${x} ${y - 1}h5v14h-5z`).join(''))
+const quietOf = (filled: boolean) => props.system.quiet.filter(({ by }) => ['sounds', 'tip', 'underside'].includes(by) === filled).map(({ x, y, by }) => QUIET_SHAPES[by](x, y)).join('')
+const quietFilled = computed(() => quietOf(true))
+const quietOutlined = computed(() => quietOf(false))
+const quietLines = computed(() => rows.value.quiet.map(y => `M${props.frame.left} ${y}H${props.system.right}`).join(''))
 // Rows that seldom change are drawn anew only when they say something else.
 const countRow = computed(() => props.system.counts.map(count => `${count.x} ${count.text}`).join())
 const labelled = computed(() => props.system.ribbons.filter(ribbon => ribbon.label))
@@ -135,6 +139,27 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
           :y="ribbon.y + 10"
         >{{ ribbon.label }}</tspan></text>
       </template>
+      <template v-if="rows.quiet.length > 0">
+        <path
+          :d="quietLines"
+          class="lane"
+        />
+        <text
+          v-for="(name, i) in frame.stringNames"
+          :key="`q${i}`"
+          :x="frame.left - 9"
+          :y="rows.quiet[i]! + 3.5"
+          class="quiet-name"
+        >{{ name }}</text>
+        <path
+          :d="quietFilled"
+          class="quiet filled"
+        />
+        <path
+          :d="quietOutlined"
+          class="quiet"
+        />
+      </template>
     </g>
     <template v-if="!still">
       <rect
@@ -196,6 +221,9 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
 .sheet-system .ribbon { fill: var(--wood); stroke: var(--edge); stroke-width: 0.8; }
 .sheet-system .landing { fill: var(--ink); }
 .sheet-system .ribbon-name { font-size: 10.5px; text-anchor: start; fill: var(--ink); }
+.sheet-system .quiet { fill: var(--card); stroke: var(--soft); stroke-width: 1.1; }
+.sheet-system .quiet.filled { fill: var(--ink); stroke: none; }
+.sheet-system .quiet-name { font-size: 9.5px; fill: var(--soft); text-anchor: end; }
 .sheet-system .fret { font-size: 15.5px; font-weight: 700; paint-order: stroke; stroke: var(--card); stroke-width: 6px; stroke-linejoin: round; pointer-events: none; }
 .sheet-system .fret .picked { fill: var(--on-action); stroke: none; }
 .sheet-system .note { fill: transparent; cursor: pointer; outline: none; }

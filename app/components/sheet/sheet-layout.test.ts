@@ -39,4 +39,41 @@ describe('laying out a sheet', () => {
     expect(folded.frame.height).toBeLessThan(layOut(order(), { width: 900, lanes: true }).frame.height)
     expect(folded.systems.every(system => system.ribbons.length === 0)).toBe(true)
   })
+
+  test('a ribbon that goes on ends at the line; one that lifts stops short of the next landing', () => {
+    const { systems } = layOut(order(), { width: 640, lanes: true })
+    expect(systems.length).toBeGreaterThan(1)
+    for (const { ribbons, right } of systems) for (const ribbon of ribbons) expect(ribbon.x + ribbon.width).toBeLessThanOrEqual(right)
+    const lane = systems[0]!.ribbons.filter(ribbon => ribbon.finger === 1).sort((a, b) => a.x - b.x)
+    for (const [i, ribbon] of lane.slice(1).entries()) expect(lane[i]!.x + lane[i]!.width).toBeLessThan(ribbon.x)
+  })
+})
+
+describe('the quiet lane', () => {
+  const marksOf = (score: ReturnType<typeof order>) => layOut(score, { width: 1600, lanes: true, quiet: true }).systems.flatMap(system => system.quiet)
+
+  test.each([
+    ['single notes', { version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] } }],
+    ['stacks', { version: 1, family: 'blocks', blocks: { chords: [{ frets: 'x32010' }, { frets: 'xx0232' }] } }],
+    ['seven strings', { version: 1, family: 'order', instrument: { tuning: [35, 40, 45, 50, 55, 59, 64] }, strings: { from: 7, to: 1 }, order: { fingers: [1, 2] } }],
+  ] as const)('of %s says for every onset and every string once whether it sounds or what keeps it quiet', (_, spec) => {
+    const score = scoreOf(spec)
+    const marks = marksOf(score)
+    const onsets = new Set(score.notes.map(note => note.at)).size
+    const strings = score.spec.instrument.tuning?.length ?? 6
+    expect(marks).toHaveLength(onsets * strings)
+    expect(new Set(marks.map(mark => mark.y)).size).toBe(strings)
+    expect(marks.filter(mark => mark.by === 'sounds')).toHaveLength(score.notes.length)
+  })
+
+  test('finger 1 on the sounding string: its tip keeps the next thicker string quiet, its underside the thinner ones', () => {
+    const marks = marksOf(scoreOf({ version: 1, family: 'order', strings: { order: [4], travel: 'there' }, order: { fingers: [1] } }))
+    expect([...marks].sort((a, b) => a.y - b.y).map(mark => mark.by)).toEqual(['underside', 'underside', 'underside', 'sounds', 'tip', 'hand'])
+  })
+
+  test('it takes room only where it is shown', () => {
+    const height = (quiet: boolean) => layOut(order(), { width: 900, lanes: true, quiet }).frame.height
+    expect(height(true)).toBeGreaterThan(height(false) + 50)
+    expect(layOut(order(), { width: 900, lanes: true }).systems[0]!.quiet).toEqual([])
+  })
 })

@@ -4,6 +4,7 @@ import { barTicks, noteTicks } from '#core/line/ticks'
 import { pitchClassName } from '#core/pitch/pitch'
 import { countBar } from '#core/score/count'
 import { positionAt } from '#core/score/explain-note'
+import { quieterOf, type Quieter } from '#core/score/quiet'
 import type { Note, Score } from '#core/score/score'
 import { RIBBON_HEIGHT } from './sheet-paths'
 
@@ -11,6 +12,8 @@ import { RIBBON_HEIGHT } from './sheet-paths'
 export interface SheetRoom {
   readonly width: number
   readonly lanes: boolean
+  /** Which strings are kept quiet by what; not drawn when left out. */
+  readonly quiet?: boolean
   /** Draw no more than this many systems. */
   readonly most?: number
 }
@@ -29,6 +32,9 @@ export interface Ribbon {
   readonly label: string
 }
 
+/** A string that sounds at an onset, or what keeps it quiet. */
+export interface QuietMark { readonly x: number, readonly y: number, readonly by: Quieter | 'sounds' }
+
 /** One line of the sheet, ready to draw. */
 export interface System {
   readonly index: number
@@ -43,6 +49,7 @@ export interface System {
   readonly positions: readonly { readonly x: number, readonly text: string }[]
   readonly slurs: readonly string[]
   readonly ribbons: readonly Ribbon[]
+  readonly quiet: readonly QuietMark[]
 }
 
 /** What every system of a sheet has in common; lengths in px. */
@@ -50,7 +57,7 @@ export interface SheetFrame {
   readonly width: number
   readonly height: number
   readonly left: number
-  readonly rows: { readonly count: number, readonly pluck: number, readonly position: number, readonly strings: readonly number[], readonly lanes: readonly number[] }
+  readonly rows: { readonly count: number, readonly pluck: number, readonly position: number, readonly strings: readonly number[], readonly lanes: readonly number[], readonly quiet: readonly number[] }
   readonly stringNames: readonly string[]
 }
 
@@ -62,14 +69,17 @@ export interface SheetLayout {
 
 const STRING_GAP = 16
 const LANE_GAP = 19
+const QUIET_GAP = 10
 const LEAST_CELL = 23
 const MOST_CELL = 62
 
-const rowsFor = (strings: number, lanes: boolean, tapping: boolean) => {
+const rowsFor = (strings: number, { lanes, quiet = false }: SheetRoom, tapping: boolean) => {
   const top = 76
   const stringRows = Array.from({ length: strings }, (_, i) => top + i * STRING_GAP)
   const laneTop = stringRows.at(-1)! + 28
-  return { count: 16, pluck: 36, position: 57, strings: stringRows, lanes: lanes ? (tapping ? [0, 1, 2, 3, 4] : [0, 1, 2, 3]).map(i => laneTop + i * LANE_GAP) : [] }
+  const laneRows = lanes ? (tapping ? [0, 1, 2, 3, 4] : [0, 1, 2, 3]).map(i => laneTop + i * LANE_GAP) : []
+  const quietTop = (laneRows.at(-1) ?? stringRows.at(-1)!) + 26
+  return { count: 16, pluck: 36, position: 57, strings: stringRows, lanes: laneRows, quiet: quiet ? stringRows.map((_, i) => quietTop + i * QUIET_GAP) : [] }
 }
 
 /** Ticks per system: whole bars where they fit, else the largest part of a bar in whole beats that does. */
@@ -99,6 +109,19 @@ function arcs(notes: readonly PlacedNote[], score: Score, left: number): readonl
   })
 }
 
+/** For every onset of a line each string: sounding, or kept quiet by something. */
+function quietMarks(score: Score, notes: readonly PlacedNote[], rows: readonly number[]): readonly QuietMark[] {
+  if (rows.length === 0) return []
+  const placed = new Map(notes.map(each => [each.note.key, each]))
+  const marks = new Map<string, QuietMark>()
+  for (const { x, note } of notes) marks.set(`${note.at}.${note.string}`, { x, y: rows[note.string - 1]!, by: 'sounds' })
+  for (const { key, string, by } of score.report.quiet) {
+    const here = placed.get(key)
+    if (here && !marks.has(`${here.note.at}.${string}`)) marks.set(`${here.note.at}.${string}`, { x: here.x, y: rows[string - 1]!, by: quieterOf(by) })
+  }
+  return [...marks.values()]
+}
+
 const ribbonLabel = (width: number, string: number) => (width > 58 ? `string ${string}` : width > 18 ? String(string) : '')
 
 /**
@@ -110,7 +133,7 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
   const left = room.width < 480 ? 34 : 46
   const available = room.width - left - 10
   if (available < 40) throw new RangeError(`a sheet needs more room than ${room.width} px`)
-  const rows = rowsFor(instrument.tuning.length, room.lanes, score.notes.some(note => note.via === 'tap'))
+  const rows = rowsFor(instrument.tuning.length, room, score.notes.some(note => note.via === 'tap'))
   const cell = Math.min(noteTicks(score.spec.rhythm.perBeat), ...score.notes.map(note => note.dur))
   const bar = barTicks(score.meter)
   const length = systemTicks(score, available, cell)
@@ -146,9 +169,10 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
       ],
       slurs: arcs(notes, score, left),
       ribbons: room.lanes ? ribbonsOf(score, { from, to, right }, rows.lanes, x) : [],
+      quiet: quietMarks(score, notes, rows.quiet),
     })
   }
-  const height = (rows.lanes.at(-1) ?? rows.strings.at(-1)!) + 20
+  const height = (rows.quiet.at(-1) ?? rows.lanes.at(-1) ?? rows.strings.at(-1)!) + 20
   const stringNames = [...instrument.tuning].reverse().map(midi => pitchClassName(midi + instrument.capo))
   return { frame: { width: room.width, height, left, rows, stringNames }, systems, pxPerTick }
 }

@@ -1,4 +1,4 @@
-import type { Ribbon } from './sheet-layout'
+import type { QuietMark, Ribbon } from './sheet-layout'
 
 /** Height of a finger's ribbon in its lane, px. */
 export const RIBBON_HEIGHT = 12
@@ -13,4 +13,13 @@ export function ribbonPath({ x, y, width, lifts }: Ribbon): string {
   return lifts
     ? `M${x} ${y}H${x + width - 3}q3 0 3 3v${RIBBON_HEIGHT - 6}q0 3 -3 3H${x}z`
     : `M${x} ${y}H${x + width}v${RIBBON_HEIGHT}H${x}z`
+}
+
+/** The shapes of the quiet lane, told apart without colour: what sounds is filled and round. */
+export const QUIET_SHAPES: Readonly<Record<QuietMark['by'], (x: number, y: number) => string>> = {
+  sounds: (x, y) => `M${x - 3.5} ${y}a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0z`,
+  tip: (x, y) => `M${x - 3.5} ${y + 3}h7l-3.5 -6.5z`,
+  underside: (x, y) => `M${x - 4.5} ${y - 1.2}h9v2.4h-9z`,
+  hand: (x, y) => `M${x - 3} ${y - 3}l6 6M${x + 3} ${y - 3}l-6 6`,
+  fingers: (x, y) => `M${x - 2.8} ${y - 2.8}h5.6v5.6h-5.6z`,
 }

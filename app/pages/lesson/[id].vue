@@ -22,7 +22,7 @@ const plan = computed(() => (realised.value && realised.value.kind !== 'sheet' ?
 const source = computed(() => score.value ? { meter: score.value.meter, ticks: score.value.bars * barTicks(score.value.meter) } : null)
 const metronome = useMetronome(source, tempo)
 const dock = useTemplateRef<{ change: (by: number) => void, tap: () => void }>('dock')
-const lanes = useLocalStorage('fidactyl-lanes', true)
+const { lanes, quiet } = useSheetRows()
 const selected = ref<number | null>(null)
 
 function choose(assignmentId: string) {
@@ -136,6 +136,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
               v-model:selected="selected"
               :score="score"
               :lanes="lanes"
+              :quiet="quiet"
               :clock="metronome"
             />
           </div>
@@ -144,14 +145,12 @@ useKeys(() => (ended.value ? [] : shortcuts))
             :score="score"
             :selected="selected"
           />
-          <button
+          <div
             v-if="score"
-            type="button"
-            class="text-soft underline underline-offset-4 min-h-9"
-            @click="lanes = !lanes"
+            class="flex flex-wrap gap-2"
           >
-            {{ lanes ? 'Fold the lanes' : 'Show the lanes' }}
-          </button>
+            <RowToggles />
+          </div>
         </template>
       </div>
     </div>

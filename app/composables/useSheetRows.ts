@@ -1,0 +1,5 @@
+/** Which optional rows of the sheet this device shows: the finger lanes, and what keeps strings quiet. */
+export const useSheetRows = createSharedComposable(() => ({
+  lanes: useLocalStorage('fidactyl-lanes', true),
+  quiet: useLocalStorage('fidactyl-quiet', false),
+}))
