@@ -38,6 +38,8 @@ interface Found {
   readonly sameFingerTwice: number
   readonly travel: readonly Travel[]
   readonly high: readonly High[]
+  /** Strings that no finger keeps quiet in a stroke across them, and where first. */
+  readonly loud: readonly { readonly string: number, readonly at: number }[]
   readonly bodyFret: number
   readonly habits: Habits
 }
@@ -57,7 +59,7 @@ function pluckingCues({ system, stroke }: SharedSpec['plucking']): readonly stri
 }
 
 /** What a teacher would remind the student of, the most general first. */
-export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { shifts, breaches, sameFingerTwice, travel, high, bodyFret, habits }: Found): readonly Cue[] {
+export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { shifts, breaches, sameFingerTwice, travel, high, loud, bodyFret, habits }: Found): readonly Cue[] {
   const cues: Cue[] = [{ at: 0, text: HOLD_CUES[spec.hold] }]
   const add = (text: string) => cues.push({ at: 0, text })
   const length = LENGTH_CUES[spec.sound.length]
@@ -74,5 +76,6 @@ export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { 
       ? `Past fret ${bodyFret} the hand stays: thumb to the heel of the neck, plucking hand towards the bridge so that the tone does not choke.`
       : `Only a visit past fret ${bodyFret}: the thumb stays behind the neck as far as it can.`)
   }
+  for (const { string, at } of loud) cues.push({ at, text: `String ${string} lies within the stroke and no finger is beside it: pluck the others singly, or lay a finger against it.` })
   return [...cues, ...shifts.slice(0, 8).map(({ at, to }) => ({ at, text: `Move the hand to ${romanPosition(to)} in one piece.` }))]
 }

@@ -15,7 +15,7 @@ import { findHigh } from './high'
 import { fingeredOnsets, fingerLine, type FingeredEvent } from './finger-line'
 import { judge, type Verdict } from './judge'
 import { prepare, type Context, type Prepared } from './prepare'
-import { quietStrings } from './quiet'
+import { quietStrings, unquieted } from './quiet'
 import { replay } from './replay'
 import type { CountPlan, Note, Realised, Score, StepsPlan, Via } from './score'
 import { findSparedFingers, measureSpans } from './spans'
@@ -151,6 +151,8 @@ export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules,
   const twice = sameFingerTwice(notes, spec.tempo)
   const travel = measureTravel(notes, played.shifts, instrument, spec.tempo)
   const high = findHigh(notes, instrument, barTicks(spec.rhythm.meter))
+  const quiet = quietStrings(notes, played.holds, instrument.tuning.length)
+  const loud = unquieted(quiet).map(({ key, string }) => ({ string, at: notes.find(note => note.key === key)!.at }))
   return {
     kind: 'sheet',
     spec,
@@ -163,7 +165,7 @@ export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules,
     notes,
     holds: played.holds,
     shifts: played.shifts,
-    cues: writeCues(spec, plucking, { shifts: played.shifts, breaches, sameFingerTwice: twice, travel, high, bodyFret: instrument.bodyFret, habits }),
+    cues: writeCues(spec, plucking, { shifts: played.shifts, breaches, sameFingerTwice: twice, travel, high, loud, bodyFret: instrument.bodyFret, habits }),
     report: {
       crossings: countCrossings(notes),
       sameFingerTwice: twice,
@@ -171,7 +173,7 @@ export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules,
       widestSpanMm: spans.widestSpanMm,
       travel,
       high,
-      quiet: quietStrings(notes, played.holds, instrument.tuning.length),
+      quiet,
       breaches,
     },
     seconds: ticksToMs(end, spec.tempo) / 1000,

@@ -43,12 +43,29 @@ describe('notes in words', () => {
     }
   })
 
-  test('the words of the report stand for one of four quieters, and no others are taken', () => {
+  test('the words of the report stand for one of the quieters, and no others are taken', () => {
     const open = scoreOf({ version: 1, family: 'picking', picking: { groups: [{ strings: [3], notes: 1 }] } })
     const quieters = (each: typeof score) => new Set(each.report.quiet.map(({ by }) => quieterOf(by)))
     expect(quieters(score)).toEqual(new Set(['tip', 'underside', 'hand']))
     expect(quieters(open)).toEqual(new Set(['hand', 'fingers']))
+    expect(quieterOf('the tip of finger 3')).toBe('tip')
     expect(() => quieterOf('a sock')).toThrow(RangeError)
+  })
+
+  // A stroke across a string that is not to sound: the finger beside it leans on it or touches it (common practice).
+  test.each([
+    ['3x0003', '2----3', 5, 'the underside of finger 2'],
+    ['x3x010', '-3--1-', 4, 'the underside of finger 3'],
+    ['0xx200', '---1--', 4, 'the tip of finger 1'],
+    ['0xx200', '---1--', 5, 'nothing: no finger is beside it'],
+    ['xx0x32', '----21', 3, 'the tip of finger 2'],
+  ])('strummed as %s, fingers %s, string %i is kept quiet by %s', (frets, fingers, string, by) => {
+    const strummed = scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets, fingers }] } })
+    expect(strummed.report.quiet.find(quiet => quiet.string === string)?.by).toBe(by)
+    const cues = strummed.cues.filter(cue => cue.text.startsWith(`String ${string} `))
+    expect(cues).toHaveLength(by.startsWith('nothing') ? 1 : 0)
+    const plucked = scoreOf({ version: 1, family: 'blocks', plucking: { system: 'pima' }, blocks: { chords: [{ frets, fingers }] } })
+    expect(plucked.report.quiet.some(quiet => quiet.by.startsWith('nothing'))).toBe(false)
   })
 
   test('the position at a tick follows the shifts', () => {

@@ -147,7 +147,10 @@ const playhead = computed(() => {
           aria-hidden="true"
         />
       </div>
-      <QuietKey v-if="quiet" />
+      <QuietKey
+        v-if="quiet"
+        :marks="drawn.systems.flatMap(system => system.quiet)"
+      />
     </template>
   </div>
 </template>

@@ -1,17 +1,26 @@
 <script setup lang="ts">
-import { QUIETERS, type Quieter } from '#core/score/quiet'
+import type { QuietMark } from './sheet-layout'
 import { QUIET_SHAPES } from './sheet-paths'
 
-/** What the shapes of the quiet lane stand for. */
+/** What the shapes of the quiet lane stand for; what nothing keeps quiet only where it comes up. */
+const props = defineProps<{ marks: readonly QuietMark[] }>()
+const WORDS: Readonly<Record<QuietMark['by'], string>> = {
+  sounds: 'sounds',
+  tip: 'tip of a fretting finger',
+  underside: 'underside of a fretting finger',
+  hand: 'plucking hand',
+  fingers: 'its free fingers',
+  nothing: 'nothing: it sounds along',
+}
 const FILLED = ['sounds', 'tip', 'underside']
-const entries = [['sounds', 'the string that sounds'], ...Object.entries(QUIETERS)] as readonly (readonly ['sounds' | Quieter, string])[]
+const shown = computed(() => (Object.keys(WORDS) as QuietMark['by'][]).filter(by => props.marks.some(mark => mark.by === by)))
 </script>
 
 <template>
   <p class="mt-2 flex flex-wrap gap-x-5 gap-y-1 text-sm text-soft">
     <span>Quiet strings:</span>
     <span
-      v-for="[by, words] in entries"
+      v-for="by in shown"
       :key="by"
       class="inline-flex items-center gap-1.5"
     ><svg
@@ -24,6 +33,6 @@ const entries = [['sounds', 'the string that sounds'], ...Object.entries(QUIETER
       class="quiet"
       :class="FILLED.includes(by) ? 'filled' : ''"
       :d="QUIET_SHAPES[by](0, 0)"
-    /></svg>{{ words }}</span>
+    /></svg>{{ WORDS[by] }}</span>
   </p>
 </template>
