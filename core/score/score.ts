@@ -102,4 +102,4 @@ export interface StepsPlan {
 export type Realised = Score | CountPlan | StepsPlan
 
 /** Changes whenever the engine would write another score for the same spec; stored beside every score hash. */
-export const ENGINE_VERSION = 2
+export const ENGINE_VERSION = 3
