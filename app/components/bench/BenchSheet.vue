@@ -18,6 +18,12 @@ function setFinger(finger: number | null) {
   else asPlayed.value = Object.fromEntries(Object.entries(asPlayed.value).filter(([each]) => each !== key))
 }
 defineExpose({ setFinger })
+const writesDown = computed({
+  get: () => asPlayed.value !== null,
+  set: (now) => {
+    asPlayed.value = now ? {} : null
+  },
+})
 const waits = computed(() => engine.busy.value && props.bench.spec.value?.fingering.rule !== 'one-per-fret')
 const slow = refDebounced(waits, 400)
 const range = ref<readonly [number, number] | null>(null)
@@ -61,15 +67,9 @@ function takeExcerpt() {
         class="flex flex-wrap gap-2 mb-2"
       >
         <RowToggles />
-        <button
-          type="button"
-          class="rounded-md border min-h-9 px-2.5"
-          :class="asPlayed ? 'bg-wood/60 border-edge text-ink' : 'border-line text-soft hover:border-edge'"
-          :aria-pressed="asPlayed !== null"
-          @click="asPlayed = asPlayed ? null : {}"
-        >
+        <ToggleButton v-model="writesDown">
           What the student plays
-        </button>
+        </ToggleButton>
       </div>
       <AsPlayed
         v-if="asPlayed && !plan"

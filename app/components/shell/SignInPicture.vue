@@ -7,11 +7,14 @@ const { frame, systems } = picture as unknown as { readonly frame: SheetFrame, r
 </script>
 
 <template>
-  <SheetSystem
-    :system="systems[0]!"
-    :frame="frame"
-    :selected="null"
-    :focusable="null"
-    still
-  />
+  <!-- The ground the sheet lies on here: what stands out from it is edged in its colour. -->
+  <div :style="{ '--card': 'var(--rail)' }">
+    <SheetSystem
+      :system="systems[0]!"
+      :frame="frame"
+      :selected="null"
+      :focusable="null"
+      still
+    />
+  </div>
 </template>
