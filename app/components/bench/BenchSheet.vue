@@ -26,6 +26,13 @@ const writesDown = computed({
 })
 const waits = computed(() => engine.busy.value && props.bench.spec.value?.fingering.rule !== 'one-per-fret')
 const slow = refDebounced(waits, 400)
+// What is said of a note takes room from below: the note's line stays in sight above it.
+const room = useTemplateRef<HTMLElement>('room')
+watch(selected, async (index) => {
+  if (index === null) return
+  await nextTick()
+  room.value?.querySelector(`[data-note="${index}"]`)?.closest('.sheet-line')?.scrollIntoView({ block: 'nearest' })
+})
 const range = ref<readonly [number, number] | null>(null)
 watch(score, () => {
   range.value = null
@@ -46,7 +53,10 @@ function takeExcerpt() {
     class="min-w-0 min-h-0 flex flex-col max-lg:order-1"
     aria-label="Sheet"
   >
-    <div class="flex-1 min-h-0 lg:overflow-y-auto p-3 sm:p-5">
+    <div
+      ref="room"
+      class="flex-1 min-h-0 lg:overflow-y-auto p-3 sm:p-5"
+    >
       <div
         v-if="problem"
         role="alert"
@@ -125,6 +135,12 @@ function takeExcerpt() {
           :clock="clock"
         />
       </div>
+      <p
+        v-if="!plan && !note"
+        class="mt-2 text-soft"
+      >
+        Pick a note to see its finger, what stays down and what to mute. Arrow keys go from note to note.
+      </p>
       <ChordChanges
         v-if="!plan"
         :score="score!"
@@ -149,7 +165,8 @@ function takeExcerpt() {
     </div>
     <div
       v-if="!plan"
-      class="px-3 sm:px-5 py-2 lg:border-t border-line lg:max-h-[45%] lg:overflow-y-auto"
+      class="lg:max-h-[45%] lg:overflow-y-auto"
+      :class="note ? 'px-3 sm:px-5 py-2 lg:border-t border-line' : ''"
       tabindex="-1"
     >
       <NoteCard

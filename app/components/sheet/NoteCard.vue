@@ -9,10 +9,7 @@ const note = computed(() => (props.selected === null ? null : props.score.notes[
 </script>
 
 <template>
-  <div
-    class="min-h-14"
-    aria-live="polite"
-  >
+  <div aria-live="polite">
     <div
       v-if="note"
       class="border-l-4 border-action dark:border-attention pl-4 py-1"
@@ -24,11 +21,5 @@ const note = computed(() => (props.selected === null ? null : props.score.notes[
         {{ explainNote(score, note, { breaches: !judged }).join(' · ') }}
       </p>
     </div>
-    <p
-      v-else
-      class="text-soft py-1"
-    >
-      Pick a note to see its finger, what stays down and what to mute. Arrow keys go from note to note.
-    </p>
   </div>
 </template>
