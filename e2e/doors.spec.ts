@@ -64,6 +64,7 @@ test('a teacher gets 404 for every row of another teacher, whatever the route', 
     'POST /api/lessons/[id]/events': { event: { id, at: '2026-01-05T16:00:00Z', kind: 'end' }, deviceOffsetMs: 0 },
     'POST /api/students/[id]/archive': { id, archived: true },
     'PUT /api/students/[id]': { id, name: 'Mine', birthYear: null, instrument: {}, hand: {}, about: '' },
+    'POST /api/students/[id]/slot/end': { id },
     'PUT /api/students/[id]/slot': { id, weekday: 1, wallTime: '16:00', minutes: 30, everyWeeks: 1 },
   }
   let walked = 0

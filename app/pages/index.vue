@@ -1,31 +1,14 @@
 <script setup lang="ts">
-import { v4 as uuid } from 'uuid'
 import { DateTime } from 'luxon'
 import type { TodayLesson, TodayPage } from '#shared/contracts/lessons'
 
 useHead({ title: 'Today · Fidactyl' })
 const when = useWhen()
-const api = useApi()
-const toasts = useToasts()
 const offset = ref(0)
 const day = computed(() => when.today().plus({ days: offset.value }).toISODate()!)
 const { data, error, reload } = useLoaded<TodayPage>(() => `/api/today?day=${day.value}`)
-const starting = ref<string | null>(null)
-
-async function open(lesson: TodayLesson) {
-  if (lesson.lessonId) return navigateTo(`/lesson/${lesson.lessonId}`)
-  starting.value = lesson.student.id
-  try {
-    const begun = await api.post<{ id: string }>('/api/lessons', { id: uuid(), studentId: lesson.student.id, slot: lesson.slot })
-    await navigateTo(`/lesson/${begun.id}`)
-  }
-  catch (refusal) {
-    toasts.say((refusal as Error).message, { tone: 'trouble' })
-  }
-  finally {
-    starting.value = null
-  }
-}
+const { starting, start } = useLessonStart()
+const open = (lesson: TodayLesson) => (lesson.lessonId ? navigateTo(`/lesson/${lesson.lessonId}`) : start(lesson.student.id, lesson.slot))
 const NEEDS = { 'stalled': ['■', 'Stalled'], 'behind': ['▽', 'Behind'], 'due': ['◆', 'Due'], 'nothing-set': ['○', 'Nothing set'], 'silent': ['…', 'Silent'], 'unfinished': ['►', 'Still open'], 'review': ['◇', 'Fingers'] } as const
 const heading = computed(() => (offset.value === 0 ? 'Today' : offset.value === 1 ? 'Tomorrow' : offset.value === -1 ? 'Yesterday' : DateTime.fromISO(day.value).toFormat('cccc')))
 const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as const

@@ -47,6 +47,30 @@ describe('a lesson', () => {
     expect(afterEnd.id).toBe(lessonId)
   })
 
+  test('one begun twice on a day is the same; one left open on an earlier day is ended at the last thing that happened in it', async () => {
+    await freshLesson()
+    const forgotten = lessonId
+    const last = pass()
+    await append(last)
+    const start = (at: Date) => startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, at)
+    expect(await start(later(30))).toEqual({ id: forgotten, closed: null })
+    const nextWeek = later(7 * 24 * 60)
+    const begun = await start(nextWeek)
+    expect(begun).toMatchObject({ closed: NOW.toISOString() })
+    expect(begun.id).not.toBe(forgotten)
+    expect((await log()).map(row => [row.number, row.kind])).toEqual([[1, 'pass'], [2, 'end']])
+    expect(await readLesson(db, teacher, forgotten, nextWeek)).toMatchObject({ endedAt: last.at })
+    expect((await readLesson(db, teacher, begun.id, nextWeek)).lastTime!.at).toBe(NOW.toISOString())
+    // What was still on its way from the device is taken all the same.
+    expect((await append(pass())).number).toBe(3)
+  })
+
+  test('one that was forgotten with nothing in it ends when it began', async () => {
+    await freshLesson()
+    await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, later(2 * 24 * 60))
+    expect((await readLesson(db, teacher, lessonId, later(2 * 24 * 60))).endedAt).toBe(NOW.toISOString())
+  })
+
   test('a day on which no lesson falls is refused', async () => {
     made = await makeStudent(db, teacher)
     await expect(startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-06' } }, NOW)).rejects.toMatchObject({ code: 'invalid', path: 'slot.day' })

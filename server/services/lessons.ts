@@ -1,10 +1,11 @@
+import { randomUUID } from 'node:crypto'
 import { and, asc, desc, eq, isNull, lt, max } from 'drizzle-orm'
 import type { z } from 'zod'
 import { overrules, type LessonEvent, type LessonEventOf } from '#core/lesson/events'
 import { foldLesson } from '#core/lesson/fold'
 import { localDay } from '#core/schedule/local-time'
 import { fallsOn } from '#core/schedule/weekly'
-import type { EventStored, LessonDetail, startLessonBody } from '#shared/contracts/lessons'
+import type { EventStored, LessonDetail, LessonStarted, startLessonBody } from '#shared/contracts/lessons'
 import type { Database } from '../db/client'
 import { assignments, decisions, drillVersions, lessonEvents, lessons, lessonSlots } from '../db/tables'
 import type { Actor } from './actor'
@@ -16,20 +17,39 @@ import { ownLesson, ownStudent } from './owned'
 /** Length of a lesson begun out of turn, minutes. */
 const UNPLANNED_MINUTES = 30
 
+/** Where the next event of a lesson goes. */
+async function nextNumber(tx: Database, lessonId: string): Promise<number> {
+  const [last] = await tx.select({ number: max(lessonEvents.number) }).from(lessonEvents).where(eq(lessonEvents.lessonId, lessonId))
+  return (last?.number ?? 0) + 1
+}
+
+/** Ends a lesson that nobody ended, at the last thing that happened in it. */
+async function closeForgotten(tx: Database, actor: Actor, lesson: typeof lessons.$inferSelect, now: Date): Promise<void> {
+  const [last] = await tx.select({ at: max(lessonEvents.deviceAt).mapWith(lessonEvents.deviceAt) }).from(lessonEvents).where(eq(lessonEvents.lessonId, lesson.id))
+  const at = last?.at ?? lesson.startedAt
+  const id = randomUUID()
+  const body: LessonEvent = { id, at: at.toISOString(), kind: 'end' }
+  await tx.insert(lessonEvents).values({ id, studioId: actor.studioId, lessonId: lesson.id, number: await nextNumber(tx, lesson.id), actorId: actor.userId, kind: 'end', body, deviceAt: at, deviceOffsetMs: 0, receivedAt: now })
+  await tx.update(lessons).set({ endedAt: at }).where(eq(lessons.id, lesson.id))
+}
+
 /**
  * Begins a lesson. The planned lesson of a day is begun once: a second start answers with the first, and so does a
- * start while another lesson of this student is still open.
+ * start while another lesson of this student is open on that day. One that was left open on an earlier day is closed.
  */
-export function startLesson(db: Database, actor: Actor, body: z.infer<typeof startLessonBody>, now: Date): Promise<{ id: string }> {
+export function startLesson(db: Database, actor: Actor, body: z.infer<typeof startLessonBody>, now: Date): Promise<LessonStarted> {
   return once(db, actor, 'start-lesson', body, now, async (tx) => {
     await ownStudent(tx, actor, body.studentId)
     const open = and(eq(lessons.studentId, body.studentId), eq(lessons.teacherId, actor.userId))
-    const [running] = await tx.select({ id: lessons.id }).from(lessons).where(and(open, isNull(lessons.endedAt))).for('update')
-    if (running) return running
+    const [running] = await tx.select().from(lessons).where(and(open, isNull(lessons.endedAt))).for('update')
+    const dayOf = (at: Date) => localDay(at.toISOString(), actor.zone)
+    if (running && dayOf(running.startedAt) === dayOf(now)) return { id: running.id, closed: null }
+    if (running) await closeForgotten(tx, actor, running, now)
+    const closed = running?.startedAt.toISOString() ?? null
     const slot = body.slot ? await ownSlot(tx, body.studentId, body.slot) : null
     if (slot) {
       const [given] = await tx.select({ id: lessons.id }).from(lessons).where(and(eq(lessons.slotId, slot.id), eq(lessons.slotDay, body.slot!.day)))
-      if (given) return given
+      if (given) return { id: given.id, closed }
     }
     await tx.insert(lessons).values({
       id: body.id,
@@ -41,7 +61,7 @@ export function startLesson(db: Database, actor: Actor, body: z.infer<typeof sta
       minutes: slot?.minutes ?? UNPLANNED_MINUTES,
       startedAt: now,
     })
-    return { id: body.id }
+    return { id: body.id, closed }
   })
 }
 
@@ -125,8 +145,7 @@ export function appendEvent(db: Database, actor: Actor, lessonId: string, sent: 
     const assignmentId = 'assignmentId' in event ? event.assignmentId : null
     const taught = assignmentId ? await taughtWith(tx, lesson, assignmentId) : null
     if (event.kind === 'void') await assertVoidable(tx, lesson, event)
-    const [last] = await tx.select({ number: max(lessonEvents.number) }).from(lessonEvents).where(eq(lessonEvents.lessonId, lessonId))
-    const number = (last?.number ?? 0) + 1
+    const number = await nextNumber(tx, lessonId)
     await tx.insert(lessonEvents).values({
       id: event.id,
       studioId: actor.studioId,

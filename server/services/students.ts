@@ -1,11 +1,11 @@
 import { and, asc, eq, inArray, max } from 'drizzle-orm'
-import { instantOf, localDay } from '#core/schedule/local-time'
+import { dayPlus, instantOf, localDay } from '#core/schedule/local-time'
 import { nextDay } from '#core/schedule/weekly'
 import type { LessonEvent } from '#core/lesson/events'
 import { foldLesson } from '#core/lesson/fold'
 import type { Pins } from '#core/spec/fields'
 import { realise } from '#core/score/realise'
-import type { AssignmentStanding, LessonRow, SlotRow, StudentPage, StudentRow, pinsBody, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
+import type { AssignmentStanding, LessonRow, SlotRow, StudentPage, StudentRow, endSlotBody, pinsBody, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { assignments, drills, drillVersions, lessonEvents, lessons, lessonSlots, students } from '../db/tables'
@@ -18,6 +18,9 @@ import { ownAssignment, ownInstrument, ownStudent } from './owned'
 type Student = typeof students.$inferSelect
 type Slot = typeof lessonSlots.$inferSelect
 
+/** A weekly lesson that goes on. */
+const goesOn = (slot: Slot | undefined, now: Date) => (slot && (slot.endsOn === null || slot.endsOn >= localDay(now.toISOString(), slot.zone)) ? slot : undefined)
+
 /** The next lesson of a slot that is not over yet. */
 function nextLessonOf(slot: Slot | undefined, now: Date): StudentRow['nextLesson'] {
   if (!slot) return null
@@ -27,7 +30,7 @@ function nextLessonOf(slot: Slot | undefined, now: Date): StudentRow['nextLesson
     if (!day) return null
     const at = instantOf(day, slot.wallTime, slot.zone)
     if (Date.parse(at) + slot.minutes * 60_000 > now.getTime()) return { at, minutes: slot.minutes }
-    from = new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10)
+    from = dayPlus(day, 1)
   }
 }
 
@@ -88,7 +91,7 @@ export async function readStudent(db: Database, actor: Actor, studentId: string,
   const lastLesson = given[0] ? new Date(given[0].startedAt) : undefined
   return {
     student: { ...rowOf(student, slot, set.filter(each => !each.ended), lastLesson, now), birthYear: student.birthYear, about: student.about, zone: actor.zone },
-    slot: slot ? slotRow(slot) : null,
+    slot: goesOn(slot, now) ? slotRow(slot!) : null,
     assignments: set,
     lessons: given,
   }
@@ -137,12 +140,21 @@ export function setSlot(db: Database, actor: Actor, studentId: string, body: z.i
     const { id, ...fields } = body
     const startsOn = localDay(now.toISOString(), actor.zone)
     if (present) {
-      await tx.update(lessonSlots).set({ ...fields, startsOn }).where(eq(lessonSlots.id, present.id))
+      await tx.update(lessonSlots).set({ ...fields, startsOn, endsOn: null }).where(eq(lessonSlots.id, present.id))
       return slotRow({ ...present, ...fields })
     }
     const slot = { ...fields, id, studioId: actor.studioId, studentId, zone: actor.zone, startsOn, endsOn: null }
     await tx.insert(lessonSlots).values(slot)
     return slotRow(slot)
+  })
+}
+
+/** Ends the student's weekly lesson from today on; one that was begun today keeps its place. */
+export function endSlot(db: Database, actor: Actor, studentId: string, body: z.infer<typeof endSlotBody>, now: Date): Promise<{ ended: true }> {
+  return once(db, actor, `end-slot ${studentId}`, body, now, async (tx) => {
+    await ownStudent(tx, actor, studentId)
+    await tx.update(lessonSlots).set({ endsOn: dayPlus(localDay(now.toISOString(), actor.zone), -1) }).where(eq(lessonSlots.studentId, studentId))
+    return { ended: true }
   })
 }
 

@@ -4,7 +4,7 @@ import type { LessonEvent } from '#core/lesson/events'
 import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import type { Actor } from './actor'
 import { appendEvent, startLesson } from './lessons'
-import { archiveStudent, changeStudent, createStudent, endAssignment } from './students'
+import { archiveStudent, changeStudent, createStudent, endAssignment, endSlot, listStudents, readStudent, setSlot } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()
@@ -30,6 +30,21 @@ describe('today', () => {
     const summer = await readToday(db, teacher, new Date('2026-06-01T08:00:00Z'))
     expect(summer.lessons).toMatchObject([{ at: '2026-06-01T15:00:00.000Z', minutes: 45, state: 'planned', student: { id: made.studentId }, slot: { id: made.slotId, day: '2026-06-01' } }])
     expect((await readToday(db, teacher, NOW, '2026-01-06')).lessons).toEqual([])
+  })
+
+  test('a weekly lesson that was ended is planned no more, anywhere; planned again it is', async () => {
+    const teacher = await makeTeacher(db)
+    const made = await makeStudent(db, teacher)
+    const { id } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, NOW)
+    await endSlot(db, teacher, made.studentId, { id: randomUUID() }, NOW)
+    expect((await readToday(db, teacher, week(1))).lessons).toEqual([])
+    expect((await listStudents(db, teacher, NOW))[0]!.nextLesson).toBeNull()
+    expect((await readStudent(db, teacher, made.studentId, NOW)).slot).toBeNull()
+    // What was begun that day keeps its place.
+    expect((await readToday(db, teacher, NOW)).lessons).toMatchObject([{ lessonId: id }])
+    await setSlot(db, teacher, made.studentId, { id: randomUUID(), weekday: 2, wallTime: '17:00', minutes: 30, everyWeeks: 1 }, NOW)
+    expect((await readStudent(db, teacher, made.studentId, NOW)).slot).toMatchObject({ weekday: 2, wallTime: '17:00' })
+    expect((await readToday(db, teacher, NOW, '2026-01-06')).lessons).toMatchObject([{ at: '2026-01-06T17:00:00.000Z', state: 'planned' }])
   })
 
   test('who has nothing set is named', async () => {
@@ -59,8 +74,8 @@ describe('today', () => {
     const made = await makeStudent(db, teacher)
     const { id } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW)
     expect((await readToday(db, teacher, week(1))).needs).toContainEqual(expect.objectContaining({ kind: 'unfinished', lessonId: id }))
-    const again = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, week(1))
-    expect(again.id).toBe(id)
+    await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, week(1))
+    expect((await readToday(db, teacher, week(1))).needs.filter(need => need.kind === 'unfinished')).toEqual([])
   })
 
   test('spared fingers whose day has come are to be looked at again', async () => {

@@ -14,6 +14,13 @@ export const startLessonBody = z.strictObject({
   slot: z.strictObject({ id: z.uuid(), day: localDaySchema }).nullable(),
 })
 
+/** A lesson that was begun, or was running already. */
+export interface LessonStarted {
+  readonly id: string
+  /** When an earlier lesson of the student was begun that nobody had ended: it was closed for this one. */
+  readonly closed: string | null
+}
+
 const stamp = { id: writeId, at: z.iso.datetime('must be an ISO time in UTC') }
 const bpm = z.number().min(10, 'must be at least 10 bpm').max(400, 'must be at most 400 bpm')
 const assignmentId = z.uuid('must be a drill of this student')

@@ -32,6 +32,8 @@ export const slotBody = z.strictObject({
   everyWeeks: z.int().min(1, 'must be at least 1').max(8, 'must be at most 8'),
 })
 
+export const endSlotBody = z.strictObject({ id: writeId })
+
 export const setAssignmentBody = z.strictObject({
   id: writeId,
   studentId: z.uuid('must be a student'),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as uuid } from 'uuid'
 import { leftOver } from '#core/fitting/fit'
-import type { AssignmentDetail, StudentPage } from '#shared/contracts/students'
+import type { AssignmentDetail, SlotRow, StudentPage } from '#shared/contracts/students'
 
 const route = useRoute()
 const id = computed(() => String(route.params.id))
@@ -51,18 +51,20 @@ async function archive(archived: boolean) {
     toasts.say(`${student.value.name} is off the roster. Nothing is lost.`, { action: { label: 'Put them back', run: () => void archive(false) } })
   }
 }
-const starting = ref(false)
-async function startLesson() {
-  starting.value = true
+const { starting, start } = useLessonStart()
+async function endWeekly() {
+  const { id: _id, ...weekly } = page.value!.slot!
+  if (await write(`/api/students/${id.value}/slot/end`, {})) {
+    toasts.say('No weekly lesson any more. Lessons already given stay.', { action: { label: 'Plan it again', run: () => void planAgain(weekly) } })
+  }
+}
+async function planAgain(weekly: Omit<SlotRow, 'id'>) {
   try {
-    const lesson = await api.post<{ id: string }>('/api/lessons', { id: uuid(), studentId: id.value, slot: null })
-    await navigateTo(`/lesson/${lesson.id}`)
+    await api.put(`/api/students/${id.value}/slot`, { id: uuid(), ...weekly })
+    await reload()
   }
   catch (refusal) {
     toasts.say((refusal as Error).message, { tone: 'trouble' })
-  }
-  finally {
-    starting.value = false
   }
 }
 const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((decision) => {
@@ -100,8 +102,8 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
         <div class="flex flex-wrap gap-2">
           <BaseButton
             tone="action"
-            :busy="starting"
-            @click="startLesson"
+            :busy="starting !== null"
+            @click="start(id, null)"
           >
             Start a lesson now
           </BaseButton>
@@ -114,6 +116,7 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
               { label: 'Change who they are', run: () => editing = true },
               { label: 'Change the hand card', run: () => handOpen = true },
               { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => planning = true },
+              ...(page.slot ? [{ label: 'End the weekly lesson', run: () => void endWeekly() }] : []),
               { label: student.archived ? 'Put back on the roster' : 'Take off the roster', run: () => void archive(!student.archived) },
             ]"
           />

@@ -1,0 +1,28 @@
+import { v4 as uuid } from 'uuid'
+import type { LessonStarted, TodayLesson } from '#shared/contracts/lessons'
+
+/** Begins a student's lesson, planned or out of turn, and goes there. */
+export function useLessonStart() {
+  const api = useApi()
+  const toasts = useToasts()
+  const when = useWhen()
+  /** The student whose lesson is just being begun. */
+  const starting = ref<string | null>(null)
+
+  async function start(studentId: string, slot: TodayLesson['slot']) {
+    starting.value = studentId
+    try {
+      const begun = await api.post<LessonStarted>('/api/lessons', { id: uuid(), studentId, slot })
+      if (begun.closed) toasts.say(`The lesson of ${when.day(begun.closed)} was still open. It is ended with what was put down in it.`)
+      await navigateTo(`/lesson/${begun.id}`)
+    }
+    catch (refusal) {
+      toasts.say((refusal as Error).message, { tone: 'trouble' })
+    }
+    finally {
+      starting.value = null
+    }
+  }
+
+  return { starting: readonly(starting), start }
+}
