@@ -28,11 +28,12 @@ const waits = computed(() => engine.busy.value && props.bench.spec.value?.finger
 const slow = refDebounced(waits, 400)
 // What is said of a note takes room from below: the note's line stays in sight above it.
 const room = useTemplateRef<HTMLElement>('room')
-watch(selected, async (index) => {
-  if (index === null) return
-  await nextTick()
-  room.value?.querySelector(`[data-note="${index}"]`)?.closest('.sheet-line')?.scrollIntoView({ block: 'nearest' })
-})
+function keepInSight() {
+  if (selected.value === null) return
+  room.value?.querySelector(`[data-note="${selected.value}"]`)?.closest('.sheet-line')?.scrollIntoView({ block: 'nearest' })
+}
+watch(selected, keepInSight, { flush: 'post' })
+useResizeObserver(room, keepInSight)
 const range = ref<readonly [number, number] | null>(null)
 watch(score, () => {
   range.value = null
