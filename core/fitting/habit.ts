@@ -1,5 +1,6 @@
 import { costlyNotes } from '../fingering/check'
 import { familyNamed } from '../families/registry'
+import { byNumber } from '../score/note-words'
 import { prepare } from '../score/prepare'
 import { scoreFrom } from '../score/realise'
 import type { Score } from '../score/score'
@@ -13,7 +14,7 @@ export interface Habit { readonly instead: number, readonly plays: number }
 /** A drill that comes up on a student's list. */
 export interface Upcoming { readonly name: string, readonly spec: Spec }
 
-/** The first drill a habit blocks, with the verdict on the note where it does. */
+/** The first drill a habit blocks, with the verdict on the note where it does, notes told by number. */
 export interface Blocked { readonly name: string, readonly message: string }
 
 /** The habit that played fingers show: the first note played with another finger than the sheet has. */
@@ -33,7 +34,8 @@ function costOf(habit: Habit, spec: Spec, hand: HandInput): string | null {
     if (i < 0) return null
     const { key } = score.notes[i]!
     const given = { ...Object.fromEntries(score.notes.slice(0, i).flatMap(note => (note.finger ? [[note.key, note.finger]] : []))), [key]: habit.plays }
-    return costlyNotes(prepared.written, given, { rules: prepared.rules, tempo: spec.tempo, only: new Set([key]) })[0]?.message ?? null
+    const [costly] = costlyNotes(prepared.written, given, { rules: prepared.rules, tempo: spec.tempo, only: new Set([key]) })
+    return costly ? byNumber(costly.message, score.notes) : null
   }
   catch (error) {
     if (error instanceof SpecError) return null

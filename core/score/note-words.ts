@@ -10,3 +10,11 @@ export function noteInWords(note: Note): string {
   const sound = note.pluck === null ? VIA_WORDS[note.via] : STROKE_WORDS[note.pluck]
   return [`string ${note.string}`, note.fret === 0 ? null : `fret ${note.fret}`, finger, sound, note.marks.includes('accent') ? 'accent' : null].filter(Boolean).join(', ')
 }
+
+/** A message that names notes by their keys in brackets, told by number instead: `(p1.s5.4)` becomes `(note 8)`; a key of no note stays. */
+export function byNumber(message: string, notes: readonly Pick<Note, 'key'>[]): string {
+  return message.replace(/\((p\d+\.[^()\s]+)\)/g, (whole, key: string) => {
+    const index = notes.findIndex(note => note.key === key)
+    return index < 0 ? whole : `(note ${index + 1})`
+  })
+}

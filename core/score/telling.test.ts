@@ -3,7 +3,7 @@ import { toTab } from '../formats/tab'
 import { countBar } from './count'
 import { answer, answerOne } from './answer'
 import { explainNote, explainRealised, positionAt } from './explain-note'
-import { noteInWords } from './note-words'
+import { byNumber, noteInWords } from './note-words'
 import { quieterOf } from './quiet'
 import { realise } from './realise'
 import { scoreOf } from './score-of.test.data'
@@ -35,6 +35,11 @@ describe('notes in words', () => {
     expect(told).toContain('finger 4 stays on string 6, fret 8')
     expect(told).toContain('string 6 kept quiet by the tip of finger 1')
     expect(told).toContain('strings 4, 3, 2, 1 kept quiet by the underside of finger 1')
+  })
+
+  test('keys in a message are told by number, others stay', () => {
+    expect(byNumber('at fret 8 of string 5 (p1.s5.4) the finger jumps (p1.s6.2)', score.notes)).toBe('at fret 8 of string 5 (note 8) the finger jumps (note 2)')
+    expect(byNumber('nothing here (p9.s1.1) or (there)', score.notes)).toBe('nothing here (p9.s1.1) or (there)')
   })
 
   test('every string but the sounding ones is kept quiet by something', () => {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { habitOf, type Blocked } from '#core/fitting/habit'
+import { byNumber } from '#core/score/note-words'
 import { realise } from '#core/score/realise'
 import type { StudentPage, StudentRow } from '#shared/contracts/students'
 
@@ -80,7 +81,7 @@ watch([habit, upcoming], async () => {
         :key="breach.key + breach.message"
         class="first-letter:uppercase"
       >
-        {{ noteOf(breach.key) }}: {{ breach.message }}
+        {{ noteOf(breach.key) }}: {{ byNumber(breach.message, bench.score.value!.notes) }}
       </li>
     </ul>
     <p v-if="blocked">

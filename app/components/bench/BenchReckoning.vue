@@ -5,6 +5,7 @@ import { lowestComfortablePosition, romanPosition } from '#core/fretboard/geomet
 import { instrumentOf } from '#core/fretboard/instrument'
 import { handOf } from '#core/hand/hand'
 import type { Verdict } from '#core/score/judge'
+import { byNumber } from '#core/score/note-words'
 import type { Score } from '#core/score/score'
 import { RELIABLE_MM_PER_S } from '#core/score/travel'
 import { noteTicks, ticksToMs } from '#core/line/ticks'
@@ -140,7 +141,7 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
             class="text-left hover:underline underline-offset-4"
             @click="emit('show', caution.key)"
           >
-            <span class="text-soft">Note {{ numberOf(caution.key) }}:</span> {{ caution.message }}
+            <span class="text-soft">Note {{ numberOf(caution.key) }}:</span> {{ byNumber(caution.message, score.notes) }}
           </button>
         </li>
       </ul>
@@ -150,7 +151,10 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
       >
         and {{ cautions.length - 6 }} more
       </p>
-      <p class="text-soft mt-2">
+      <p
+        v-if="cautions.some(({ rule }) => rule === 'stretch' || rule === 'reach')"
+        class="text-soft mt-2"
+      >
         Stretches: two or three minutes, warmed up, never forced.
       </p>
     </template>

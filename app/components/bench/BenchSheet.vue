@@ -179,6 +179,7 @@ function takeExcerpt() {
         v-if="note && note.finger"
         class="mt-1.5 pl-5"
         :note="note"
+        :notes="score!.notes"
         :pin="(asPlayed ?? bench.pins.value)[note.key]"
         :verdict="bench.fingering.value"
         :busy="engine.busy.value"

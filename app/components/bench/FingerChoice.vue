@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import type { Verdict } from '#core/score/judge'
+import { byNumber } from '#core/score/note-words'
 import type { Note } from '#core/score/score'
 
 /** The finger of one note: change it and see at once what that does. */
-const props = defineProps<{ note: Note, pin: number | undefined, verdict: Verdict | null, busy: boolean }>()
+const props = defineProps<{ note: Note, notes: readonly Note[], pin: number | undefined, verdict: Verdict | null, busy: boolean }>()
 const emit = defineEmits<{ pin: [finger: number | null], mend: [fingers: Readonly<Record<string, number>>] }>()
 const FINGERS = [1, 2, 3, 4]
 const finger = computed({ get: () => props.note.finger ?? 0, set: value => emit('pin', value) })
@@ -70,7 +71,7 @@ const repair = computed(() => breaches.value.find(breach => breach.repair)?.repa
           :key="breach.rule + breach.message"
           class="border-l-4 border-attention pl-3 mb-1 first-letter:uppercase"
         >
-          {{ breach.message }}
+          {{ byNumber(breach.message, notes) }}
         </p>
         <p class="text-soft first-letter:uppercase">
           {{ verdict.reasons[note.key] }}
