@@ -73,7 +73,7 @@ test('dragging over notes makes a drill of them', async ({ page }) => {
   await expect(page.getByText('Notes 5 to 8 are marked.')).toBeVisible()
   await page.getByRole('button', { name: 'Make a drill of them' }).click()
   await expect(page.locator('.sheet-system .note')).toHaveCount(4)
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('from p1.s5.1 to p1.s5.4')
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('from note 1 on string 5 to note 4 on string 5')
 })
 
 test('a warm-up runs without a guitar, with progress, and can be cancelled', async ({ page }) => {

@@ -18,5 +18,24 @@ export function excerptLine(line: Line, from: string, to: string): Line {
   return { ...line, events, grips, restarts: [0, ...line.restarts.map(at => at - first.at).filter(at => at > 0 && at < end)] }
 }
 
+const KEY = /^p(\d+)\.(?:s(\d+)(?:v(\d+))?\.(\d+)|n(\d+))(~*)$/
+
+/**
+ * A note's key in words; a key of another form stays as it is.
+ * @example keyInWords('p1.s5.3') // 'note 3 on string 5'
+ * @example keyInWords('p2.s5v2.1') // 'note 1 on string 5, visit 2, pass 2'
+ * @example keyInWords('p1.n7~') // 'note 7, on the way back'
+ */
+export function keyInWords(key: string): string {
+  const [, pass, string, visit, inVisit, number, back] = KEY.exec(key) ?? []
+  if (!pass) return key
+  return [
+    string ? `note ${inVisit} on string ${string}` : `note ${number}`,
+    ...(visit ? [`visit ${visit}`] : []),
+    ...(pass === '1' ? [] : [`pass ${pass}`]),
+    ...(back ? ['on the way back'] : []),
+  ].join(', ')
+}
+
 /** A part of the drill; the spec keeps its parent. */
-export const excerpt: RuleFor<'excerpt'> = { onLine: (line, { from, to }) => excerptLine(line, from, to), inWords: ({ from, to }) => `from ${from} to ${to}` }
+export const excerpt: RuleFor<'excerpt'> = { onLine: (line, { from, to }) => excerptLine(line, from, to), inWords: ({ from, to }) => `from ${keyInWords(from)} to ${keyInWords(to)}` }

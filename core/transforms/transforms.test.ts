@@ -45,6 +45,12 @@ describe('transforms', () => {
     expect(score.notes.map(note => `${note.string}:${note.fret}`).join(' ')).toBe('5:5 4:7 4:6 4:5 5:7 5:6')
   })
 
+  test('an excerpt says which part it is in a teacher\'s words', () => {
+    const score = scoreOf(order([{ do: 'excerpt', from: 'p1.s6.2', to: 'p1.s5.1' }]))
+    expect(score.title).toBe('Order 1 2 3, strings 6 5, V, from note 2 on string 6 to note 1 on string 5')
+    expect(score.notes.map(note => `${note.string}:${note.fret}`).join(' ')).toBe('6:6 6:7 5:5')
+  })
+
   test('two reversals in a row are the original, title and all', () => {
     expect(scoreOf(order([{ do: 'reverse' }, { do: 'reverse' }])).title).toBe('Order 1 2 3, strings 6 5, V')
   })
