@@ -126,7 +126,6 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
     toasts.say(`Set for ${who?.name}.`, { action: { label: 'Open their page', run: () => void navigateTo(`/students/${wish.studentId}`) } })
   }
 
-  /** Opens what the address asks for: a saved drill, a drill spelt out, or both. */
   const samePins = (a: Pins, b: Pins) => saysTheSame(Object.entries(a).sort(), Object.entries(b).sort())
   // Only while the bench still says what was set: of another drill the fingers would be another's.
   const fingersChanged = computed(() => assignment.value !== null && saved.value?.number === assignment.value.versionNumber && !samePins(bench.pins.value, assignment.value.pins))
@@ -154,6 +153,7 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
     }
   }
 
+  /** Opens what the address asks for: a saved drill, a drill spelt out, a drill as it was set. */
   async function open({ spec, drill: drillId, pins, set, student }: { readonly spec?: unknown, readonly drill?: unknown, readonly pins?: unknown, readonly set?: unknown, readonly student?: unknown }) {
     if (typeof set === 'string' && typeof student === 'string') {
       await loadSet(set, student)

@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
 import { z } from 'zod'
 import { autoImports, inScope } from '../tests/auto-imports'
+import { saysTheSame } from '../utils/same'
 import { useWrite } from './useWrite'
 
-autoImports()
+autoImports({ saysTheSame })
 const schema = z.strictObject({ id: z.uuid(), name: z.string().min(1, 'a name is needed'), weeks: z.int('must be whole weeks') })
 const refused = (code: string, path?: string) => Object.assign(new Error(`refused: ${code}`), { code, path })
 
@@ -47,6 +48,14 @@ describe('the writes of a form', () => {
     expect(form.refusal.value!.message).toBe(`refused: ${code}`)
     expect(await write({ name: 'Ida', weeks: 1 })).toEqual({ answer: 'done' })
     expect(sent[0]!.id).toBe(sent[1]!.id)
+  })
+
+  test('a form that says something else, or was opened anew, is another write', async () => {
+    await write({ name: 'Ida', weeks: 1 }, failing(refused('offline')))
+    await write({ name: 'Ada', weeks: 1 }, failing(refused('offline')))
+    form.clear()
+    await write({ name: 'Ada', weeks: 1 })
+    expect(new Set(sent.map(body => body.id)).size).toBe(3)
   })
 
   test.each(['conflict', 'invalid', 'not-found'])('after %s nothing was written: the corrected form is another write', async (code) => {

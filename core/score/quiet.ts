@@ -58,6 +58,8 @@ export function quietStrings(notes: readonly Note[], holds: readonly Hold[], str
     sounding.set(note.at, (sounding.get(note.at) ?? 0) | (1 << note.string))
     if (note.pluck === 'D' || note.pluck === 'U') stroked.set(note.at, (stroked.get(note.at) ?? 0) | (1 << note.string))
   }
+  let held: { readonly at: number, readonly holds: readonly Hold[] } | null = null
+  const heldAt = (at: number) => (held = held?.at === at ? held : { at, holds: holds.filter(hold => hold.from <= at && hold.to > at) }).holds
   for (const note of notes) {
     while (next < index.length && index[next]!.from <= note.at) current = index[next++]
     const down = current && current.to > note.at ? current.string : 0
@@ -66,7 +68,7 @@ export function quietStrings(notes: readonly Note[], holds: readonly Hold[], str
     for (let string = stringCount; string >= 1; string--) {
       if (mask & (1 << string)) continue
       const by = stroke >> (string + 1) && stroke & ((1 << string) - 1)
-        ? withinStroke(string, holds.filter(hold => hold.from <= note.at && hold.to > note.at))
+        ? withinStroke(string, heldAt(note.at))
         : string > note.string
           ? string === note.string + 1 && down === note.string ? BY_TIP : BY_HAND
           : down >= note.string ? BY_UNDERSIDE : BY_FREE_FINGERS

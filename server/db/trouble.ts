@@ -14,7 +14,7 @@ export function errnoOf(error: unknown): number | undefined {
   return undefined
 }
 
-/** ER_DISK_FULL, ER_RECORD_FILE_FULL and ER_ERROR_ON_WRITE of MariaDB's list of error codes (from memory). */
+/** ER_DISK_FULL, ER_RECORD_FILE_FULL and ER_ERROR_ON_WRITE (as `perror` of MariaDB 10.11 names them). */
 const NO_ROOM = [1021, 1114, 1026]
 /** ER_SERVER_SHUTDOWN, ER_CON_COUNT_ERROR, ER_UNKNOWN_COM_ERROR (a cluster's node that is not ready), ER_OPTION_PREVENTS_STATEMENT (read-only). */
 const NOT_NOW = [1053, 1040, 1047, 1290]

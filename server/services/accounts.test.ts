@@ -21,7 +21,7 @@ describe('opening a studio', () => {
   test('a taken sign-in name is refused and leaves no studio behind', async () => {
     const name = `o-${randomUUID()}`
     await openStudio(db, wanted(name), NOW)
-    await expect(openStudio(db, wanted(name, `Second ${name}`), NOW)).rejects.toMatchObject({ code: 'conflict', path: 'owner.signInName' })
+    await expect(openStudio(db, wanted(name, `Second ${name}`), NOW)).rejects.toMatchObject({ code: 'conflict', path: 'signInName' })
     expect(await db.select().from(studios).where(eq(studios.name, `Second ${name}`))).toEqual([])
   })
 

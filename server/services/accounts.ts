@@ -21,7 +21,7 @@ export async function addAccount(db: Database, studio: Pick<Actor, 'studioId' | 
   }
   catch (error) {
     if (errnoOf(error) !== DUPLICATE_KEY) throw error
-    throw new DomainError('conflict', `somebody signs in as ${signInName} already`, { path: 'owner.signInName' })
+    throw new DomainError('conflict', `somebody signs in as ${signInName} already`, { path: 'signInName' })
   }
   return { userId, studioId: studio.studioId, role, zone: studio.zone }
 }

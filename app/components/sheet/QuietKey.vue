@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { QuietMark } from './sheet-layout'
-import { QUIET_SHAPES } from './sheet-paths'
+import { QUIET_FILLED, QUIET_SHAPES } from './sheet-paths'
 
 /** What the shapes of the quiet lane stand for; what nothing keeps quiet only where it comes up. */
 const props = defineProps<{ marks: readonly QuietMark[] }>()
@@ -12,7 +12,6 @@ const WORDS: Readonly<Record<QuietMark['by'], string>> = {
   fingers: 'its free fingers',
   nothing: 'nothing: it sounds along',
 }
-const FILLED = ['sounds', 'tip', 'underside']
 const shown = computed(() => (Object.keys(WORDS) as QuietMark['by'][]).filter(by => props.marks.some(mark => mark.by === by)))
 </script>
 
@@ -31,7 +30,7 @@ const shown = computed(() => (Object.keys(WORDS) as QuietMark['by'][]).filter(by
       aria-hidden="true"
     ><path
       class="quiet"
-      :class="FILLED.includes(by) ? 'filled' : ''"
+      :class="QUIET_FILLED.includes(by) ? 'filled' : ''"
       :d="QUIET_SHAPES[by](0, 0)"
     /></svg>{{ WORDS[by] }}</span>
   </p>

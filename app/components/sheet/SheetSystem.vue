@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { noteInWords } from '#core/score/note-words'
 import type { PlacedNote, SheetFrame, System } from './sheet-layout'
-import { QUIET_SHAPES, ribbonPath, strokePath } from './sheet-paths'
+import { QUIET_FILLED, QUIET_SHAPES, ribbonPath, strokePath } from './sheet-paths'
 
 /** One line of the sheet: count, strokes, tablature, finger lanes. */
 const props = defineProps<{ system: System, frame: SheetFrame, selected: number | null, focusable: number | null, still?: boolean, range?: readonly [number, number] | null }>()
@@ -21,7 +21,7 @@ const fingersOfPlucking = computed(() => {
 const accents = computed(() => props.system.notes.filter(({ note }) => note.marks.includes('accent')).map(({ x }) => `M${x - 5} ${rows.value.position - 13}L${x + 5} ${rows.value.position - 10}L${x - 5} ${rows.value.position - 7}`).join(''))
 const ribbons = computed(() => props.system.ribbons.map(ribbonPath).join(''))
 const landings = computed(() => props.system.ribbons.filter(ribbon => ribbon.lands).map(({ x, y }) => `M${x} ${y - 1}h5v14h-5z`).join(''))
-const quietOf = (filled: boolean) => props.system.quiet.filter(({ by }) => ['sounds', 'tip', 'underside'].includes(by) === filled).map(({ x, y, by }) => QUIET_SHAPES[by](x, y)).join('')
+const quietOf = (filled: boolean) => props.system.quiet.filter(({ by }) => QUIET_FILLED.includes(by) === filled).map(({ x, y, by }) => QUIET_SHAPES[by](x, y)).join('')
 const quietFilled = computed(() => quietOf(true))
 const quietOutlined = computed(() => quietOf(false))
 const quietLines = computed(() => rows.value.quiet.map(y => `M${props.frame.left} ${y}H${props.system.right}`).join(''))

@@ -15,6 +15,9 @@ export function ribbonPath({ x, y, width, lifts }: Ribbon): string {
     : `M${x} ${y}H${x + width}v${RIBBON_HEIGHT}H${x}z`
 }
 
+/** Shapes of the quiet lane that are drawn filled; the others are outlines. */
+export const QUIET_FILLED: readonly QuietMark['by'][] = ['sounds', 'tip', 'underside']
+
 /** The shapes of the quiet lane, told apart without colour: what sounds is filled and round. */
 export const QUIET_SHAPES: Readonly<Record<QuietMark['by'], (x: number, y: number) => string>> = {
   sounds: (x, y) => `M${x - 3.5} ${y}a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0z`,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as uuid } from 'uuid'
 import { leftOver } from '#core/fitting/fit'
-import type { AssignmentDetail, SlotRow, StudentPage } from '#shared/contracts/students'
+import type { AssignmentDetail, StudentPage } from '#shared/contracts/students'
 
 const route = useRoute()
 const id = computed(() => String(route.params.id))
@@ -30,9 +30,9 @@ async function recheck() {
 }
 const WEEKDAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays']
 
-async function write(path: string, body: object) {
+async function write(path: string, body: object, way: 'post' | 'put' = 'post') {
   try {
-    await api.post(path, { id: uuid(), ...body })
+    await api[way](path, { id: uuid(), ...body })
     await reload()
     return true
   }
@@ -55,16 +55,7 @@ const { starting, start } = useLessonStart()
 async function endWeekly() {
   const { id: _id, ...weekly } = page.value!.slot!
   if (await write(`/api/students/${id.value}/slot/end`, {})) {
-    toasts.say('No weekly lesson any more. Lessons already given stay.', { action: { label: 'Plan it again', run: () => void planAgain(weekly) } })
-  }
-}
-async function planAgain(weekly: Omit<SlotRow, 'id'>) {
-  try {
-    await api.put(`/api/students/${id.value}/slot`, { id: uuid(), ...weekly })
-    await reload()
-  }
-  catch (refusal) {
-    toasts.say((refusal as Error).message, { tone: 'trouble' })
+    toasts.say('No weekly lesson any more. Lessons already given stay.', { action: { label: 'Plan it again', run: () => void write(`/api/students/${id.value}/slot`, weekly, 'put') } })
   }
 }
 const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((decision) => {
