@@ -1,6 +1,6 @@
 import { spanMm } from '../fretboard/geometry'
 import { comfortMm, limitMm } from '../hand/hand'
-import { step, type HandRules, type HandState, type Stepped } from '../hand/step'
+import { step, type HandRules, type HandState, type Moment, type Stepped } from '../hand/step'
 import { excessMm, type Choice, type Placing, type Touch } from './choice'
 import { chordJump, COSTS, hurry, weakPairCost } from './costs'
 import type { TaskMoment } from './task'
@@ -169,6 +169,8 @@ export interface Landed {
   readonly cost: number
 }
 
+const isLanding = ({ landings }: Moment, touch: Touch) => landings.some(landing => landing.finger === touch.finger && landing.string === touch.string && landing.fret === touch.fret)
+
 const NO_FINGERS: readonly number[] = []
 
 /** Takes the hand on by the one hold rule and charges what happens to the fingers that are down. */
@@ -187,8 +189,8 @@ export function land(state: HandState, placing: Placing, lifts: number, rules: H
         const excess = excessMm(contact, landing, rules)
         if (excess <= 1e-9) continue
         if (excess > widest) widest = excess
-        // What lands together, and what a grip keeps, is charged with the choice itself.
-        if (contact.from === moment.at || (contact.until !== undefined && contact.until > moment.at)) continue
+        // What lands together (a finger that was down there already included), and what a grip keeps, is charged with the choice itself.
+        if (contact.from === moment.at || isLanding(moment, contact) || (contact.until !== undefined && contact.until > moment.at)) continue
         if (excess > limitMm(rules.hand, contact.finger, landing.finger) - comfortMm(rules.hand, contact.finger, landing.finger) + 1e-9) overLimit++
         if (contact.noteEnd > moment.at && contact.soundsAt < moment.at) continue
         eased ??= new Map()

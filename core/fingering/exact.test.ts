@@ -63,10 +63,20 @@ describe('what a change of the student or the music does to the cost', () => {
   const long = fc.integer({ min: 1, max: 9 }).chain(low => fc.array(fc.oneof({ weight: 4, arbitrary: single(low) }, { weight: 1, arbitrary: double(low) }), { minLength: 3, maxLength: 14 }))
   const cost = (stops: readonly Stop[], ...rest: Parameters<typeof options>) => finger(lineOf(stops), options(...rest)).path.cost
 
+  const at = (string: number, fret: number) => ({ string, fret })
+  // A finger that is down already and sounds again in a stack over the limit: the stretch is charged once, not with the stack and with what stays.
+  const AGAIN: Stop[] = [[at(3, 1), at(2, 1)], [at(3, 3)], [at(4, 6), at(3, 1)], [at(3, 1), at(2, 1)], [at(3, 1)], [at(3, 1)]]
+  test('a stretch over the limit to a finger that sounds again costs what brute force says', () => {
+    for (const reachMm of [95, 92]) {
+      const { task, path } = finger(lineOf(AGAIN), options({ reachMm, barre: false }, 'until-needed', 60))
+      expect(path.cost).toBeCloseTo(bruteForceCost(task), 6)
+    }
+  })
+
   test('a smaller reach never lowers it', () => {
     fc.assert(fc.property(long, hand, policies, fc.integer({ min: 1, max: 25 }), (stops, measures, policy, less) => {
       expect(cost(stops, { ...measures, reachMm: measures.reachMm - less }, policy, 60)).toBeGreaterThanOrEqual(cost(stops, measures, policy, 60) - 1e-6)
-    }), { numRuns: 200 })
+    }), { numRuns: 200, examples: [[AGAIN, { reachMm: 95, barre: false }, 'until-needed', 3]] })
   })
 
   test('a faster tempo never lowers it', () => {
@@ -76,7 +86,6 @@ describe('what a change of the student or the music does to the cost', () => {
   })
 
   // Two ways of one effort whose positions and fingers also add up to the same: where they part, the lower one is taken.
-  const at = (string: number, fret: number) => ({ string, fret })
   const TIED: [Stop[], HandInput & { reachMm: number }, HoldPolicy, number] = [
     [[at(4, 7)], [at(3, 7)], [at(3, 7)], [at(3, 5), at(2, 9)], [at(3, 5)], [at(4, 4)], [at(3, 4), at(2, 4)], [at(3, 0)], [at(3, 4)], [at(3, 6), at(2, 4)]],
     { reachMm: 50, spared: [3], barre: false, rule: 'loose' }, 'lift', 3,
