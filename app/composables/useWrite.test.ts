@@ -28,7 +28,7 @@ describe('the writes of a form', () => {
     expect(form.errorOf('name')).toBe('a name is needed')
     expect(form.errorOf('weeks')).toBe('')
     expect(await write({ name: 'Ida', weeks: Number.NaN })).toBeNull()
-    expect(form.errorOf('weeks')).toBe('must be whole weeks')
+    expect(form.errorOf('weeks')).toBe('weeks must be whole weeks, not NaN')
     expect(sent).toEqual([])
   })
 

@@ -1,5 +1,6 @@
 import { v4 as uuid } from 'uuid'
 import type { z } from 'zod'
+import { check } from '#core/spec/problem'
 
 /**
  * The writes of a form. The contract the server checks by is asked here first: a slip of the pen needs no round trip; a
@@ -18,10 +19,9 @@ export function useWrite<S extends z.ZodType<{ id: string }>>(schema: S) {
     if (!pending || !saysTheSame(pending.fields, fields)) pending = { id: uuid(), fields }
     const body = { ...fields, id: pending.id } as Body & object
     refusal.value = null
-    const checked = schema.safeParse(body)
-    if (!checked.success) {
-      const [issue] = checked.error.issues
-      refusal.value = { path: issue!.path.join('.'), message: issue!.message }
+    const checked = check(schema, body)
+    if (!checked.ok) {
+      refusal.value = checked.error
       return null
     }
     busy.value = true

@@ -1,4 +1,5 @@
 import { midiAt, type Instrument } from '../fretboard/instrument'
+import { assertNotes, MOST_NOTES } from '../line/budget'
 import type { Event, Line } from '../line/line'
 import { fields, type Infer, type SharedSpec } from '../spec/fields'
 import { SpecError } from '../spec/spec-error'
@@ -14,7 +15,7 @@ const block = fields.block({
     finger: fields.whole('finger', 0, 4).optional(),
     pluck: fields.oneOf('pluck', ['D', 'U', 'p', 'i', 'm', 'a', 'c']).optional(),
     via: fields.oneOf('via', ['pluck', 'hammer', 'pull', 'tap', 'rake', 'slide']).optional(),
-  }), 1, 20_000),
+  }), 1, MOST_NOTES),
 })
 type Free = Infer<typeof block>
 type FreeNote = Free['notes'][number]
@@ -96,6 +97,7 @@ function fingerStack(group: readonly { readonly note: FreeNote, readonly fret: n
 }
 
 function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line {
+  assertNotes(notes.length * spec.times, 'times')
   const sorted = notes.map((note, i) => ({ note, i })).sort((a, b) => a.note.at - b.note.at)
   const events: Event[] = []
   // Then fingers that are not typed, and places of bare pitches, are the engine's to choose.
@@ -104,8 +106,10 @@ function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line 
   let number = 0
   for (let start = 0; start < sorted.length;) {
     const { at } = sorted[start]!.note
-    const group = sorted.slice(start).filter(each => each.note.at === at)
-    start += group.length
+    let next = start + 1
+    while (next < sorted.length && sorted[next]!.note.at === at) next++
+    const group = sorted.slice(start, next)
+    start = next
     const places = placeStack(group, instrument, position)
     const placed = group.map(({ note, i }) => {
       const place = places.get(note)!

@@ -1,6 +1,7 @@
 import type { Instrument } from '../fretboard/instrument'
 import { romanPosition } from '../fretboard/geometry'
 import type { Event, Line } from '../line/line'
+import { assertNotes } from '../line/budget'
 import { noteTicks } from '../line/ticks'
 import { stringVisits } from '../line/visits'
 import { fields, type Infer, type SharedSpec } from '../spec/fields'
@@ -35,6 +36,7 @@ function build(spec: SharedSpec, order: Order, instrument: Instrument): Line {
   const lowest = Math.min(...order.fingers)
   const highest = Math.max(...order.fingers)
   const slurred = new Set(spec.slurs)
+  assertNotes(visits.length * order.fingers.length * spec.times, 'times')
   const events: Event[] = []
   const restarts: number[] = []
   let at = 0

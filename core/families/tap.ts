@@ -43,7 +43,7 @@ export const tap: SheetFamily<Tap> = {
     const fretted = drill.cycle.flatMap(note => ('finger' in note && note.finger > 0 ? [note.fret - note.finger + 1] : []))
     const position = Math.max(1, Math.min(...fretted, 24))
     let first = true
-    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'tap.cycle', stringPath: 'tap.string' }, (writer) => {
+    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'tap.cycle', stringPath: 'tap.string', sizePath: 'tap.times' }, (writer) => {
       for (let round = 0; round < drill.times; round++) {
         for (const note of drill.cycle) {
           writer.play(['tap' in note

@@ -1,3 +1,4 @@
+import { TooWide } from './effort'
 import type { Graph } from './graph'
 import { EPSILON, sweep, walkBack, type Edge, type Move, type Node, type Path } from './search'
 
@@ -15,11 +16,17 @@ const LAST_SLACK = 16
  */
 export function alternatives(graph: Graph, best: Path, count: number): readonly Path[] {
   let found: readonly Path[] = []
-  for (let slack = FIRST_SLACK; slack <= LAST_SLACK && found.length < count; slack *= 2) found = within(graph, best, best.cost + slack + EPSILON)
-  return found.slice(0, count)
+  try {
+    for (let slack = FIRST_SLACK; slack <= LAST_SLACK && found.length < count; slack *= 2) found = within(graph, best, best.cost + slack + EPSILON, count)
+  }
+  catch (error) {
+    // Alternatives are an extra: those found so far are the cheapest there are.
+    if (!(error instanceof TooWide)) throw error
+  }
+  return found
 }
 
-function within(graph: Graph, best: Path, bound: number): readonly Path[] {
+function within(graph: Graph, best: Path, bound: number, count: number): readonly Path[] {
   const { layers } = sweep(graph, { bound, keepEdges: true })
   for (const node of layers.at(-1)!) node.rest = 0
   for (let i = layers.length - 1; i > 0; i--) {
@@ -38,6 +45,7 @@ function within(graph: Graph, best: Path, bound: number): readonly Path[] {
     for (const node of others.values()) through.push({ cost: node.cost + node.rest, layer: i, node })
   }
   for (const { cost, layer, node } of through.sort((a, b) => a.cost - b.cost || a.layer - b.layer)) {
+    if (byFingers.size > count) break
     const path: Path = { cost, moves: [...walkBack({ ...graph, layers: graph.layers.slice(0, layer + 1) }, node), ...walkOn(graph, layers, layer, node)] }
     const name = fingersOf(path)
     if (!byFingers.has(name)) byFingers.set(name, path)
@@ -50,6 +58,7 @@ function walkOn(graph: Graph, layers: readonly (readonly Node[])[], layer: numbe
   const moves: Move[] = []
   let node = start
   for (let i = layer + 1; i < layers.length; i++) {
+    graph.task.effort.spend(layers[i]!.length / 4)
     let next: { node: Node, edge: Edge } | null = null
     for (const each of layers[i]!) {
       for (const edge of each.edges) {

@@ -1,6 +1,7 @@
 import type { Finger, Hand } from '../hand/hand'
 import type { HandRules } from '../hand/step'
 import { FINGERS, overLimit, type Gripped, type Touch } from './choice'
+import type { Effort } from './effort'
 import type { Place } from './task'
 
 /** What a stack of places may be fingered as. */
@@ -24,14 +25,38 @@ function faultsBetween(a: Touch, b: Touch, sounding: readonly Place[], hand: Han
   return low.fret > high.fret || (low.fret === high.fret && low.string < high.string) ? 1 : 0
 }
 
+/** What places are fingered under: the fingers that grips keep down, all that sounds, the hand. */
+export interface Ground { readonly kept: readonly Gripped[], readonly sounding: readonly Place[], readonly rules: HandRules }
+
+/** How many laws of the hand the next finger breaks beside those that lie already. */
+function faultsOf(taken: readonly Touch[], next: Wanted, touch: Touch, wanted: readonly Wanted[], { kept, sounding, rules }: Ground): number {
+  const { hand } = rules
+  const { finger } = touch
+  let faults = 0
+  if (next.finger !== null && next.finger !== finger) faults++
+  if (hand.excluded.includes(finger)) faults++
+  // A chord whose every finger is typed is the teacher's own: it may cross.
+  for (const [k, other] of taken.entries()) {
+    const given = next.finger !== null && wanted[k]!.finger !== null
+    faults += (given ? (other.finger === finger && other.fret !== touch.fret ? 1 : 0) : faultsBetween(other, touch, sounding, hand)) + (overLimit(other, touch, rules) ? 1 : 0)
+  }
+  for (const other of kept) {
+    // A barre covers what lies beside it; a chord's string may be fretted anew by whatever finger lies on it.
+    if ((other.finger === finger && other.fret === touch.fret) || (other.loose && other.string === touch.string)) continue
+    if (other.finger === finger) faults++
+    else if ((other.finger < finger && other.fret > touch.fret) || (other.finger > finger && other.fret < touch.fret)) faults++
+    if (overLimit(other, touch, rules)) faults++
+  }
+  return faults
+}
+
 /**
  * All fingers for places that land together and break at most so many laws of the hand.
- * @param kept Fingers that grips keep down: theirs to use only where they lie.
  * @param allowed Faults allowed; only with some allowed may a pinned finger be moved.
+ * @throws TooWide when the effort is spent.
  */
-export function assignments(wanted: readonly Wanted[], kept: readonly Gripped[], sounding: readonly Place[], rules: HandRules, allowed: number): readonly Assignment[] {
+export function assignments(wanted: readonly Wanted[], ground: Ground, allowed: number, effort: Effort): readonly Assignment[] {
   const found: Assignment[] = []
-  const { hand } = rules
   function place(taken: readonly Touch[], faults: number): void {
     const next = wanted[taken.length]
     if (!next) {
@@ -39,28 +64,28 @@ export function assignments(wanted: readonly Wanted[], kept: readonly Gripped[],
       return
     }
     const laidDown = next.finger !== null && !(allowed > 0 && next.pinned)
+    effort.spend(2)
     for (const finger of laidDown ? [next.finger] : FINGERS) {
-      let more = 0
-      if (next.finger !== null && next.finger !== finger) more++
-      if (hand.excluded.includes(finger)) more++
       const touch = { string: next.string, fret: next.fret, finger }
-      // A chord whose every finger is typed is the teacher's own: it may cross.
-      for (const other of taken) {
-        const given = next.finger !== null && wanted[taken.indexOf(other)]!.finger !== null
-        more += (given ? (other.finger === finger && other.fret !== touch.fret ? 1 : 0) : faultsBetween(other, touch, sounding, hand)) + (overLimit(other, touch, rules) ? 1 : 0)
-      }
-      for (const other of kept) {
-        // A barre covers what lies beside it; a chord's string may be fretted anew by whatever finger lies on it.
-        if ((other.finger === finger && other.fret === touch.fret) || (other.loose && other.string === touch.string)) continue
-        if (other.finger === finger) more++
-        else if ((other.finger < finger && other.fret > touch.fret) || (other.finger > finger && other.fret < touch.fret)) more++
-        if (overLimit(other, touch, rules)) more++
-      }
+      const more = faultsOf(taken, next, touch, wanted, ground)
       if (faults + more <= allowed) place([...taken, touch], faults + more)
     }
   }
   place([], 0)
   return found
+}
+
+/** The fingers that break the fewest laws of the hand, so far as a look at the most likely of them tells: for places too many to try them all. */
+export function likelyAssignments(wanted: readonly Wanted[], ground: Ground, keep: number): readonly Assignment[] {
+  let partial: readonly { readonly taken: readonly Touch[], readonly faults: number }[] = [{ taken: [], faults: 0 }]
+  for (const next of wanted) {
+    const fingers = next.finger !== null && !next.pinned ? [next.finger] : FINGERS
+    partial = partial.flatMap(({ taken, faults }) => fingers.map((finger) => {
+      const touch = { string: next.string, fret: next.fret, finger }
+      return { taken: [...taken, touch], faults: faults + faultsOf(taken, next, touch, wanted, ground) }
+    })).sort((a, b) => a.faults - b.faults).slice(0, keep)
+  }
+  return partial.filter(({ faults }) => faults === partial[0]!.faults).map(({ taken, faults }) => ({ fingers: taken.map(touch => touch.finger), faults }))
 }
 
 /** How far from its one-per-fret place a finger may be: one fret in a single line; in a stack two, finger 1 one. */

@@ -1,5 +1,6 @@
 import { accountOf } from './account'
 import type { Choice } from './choice'
+import { TooWide } from './effort'
 import { fingersByKey } from './finger'
 import { graphOf } from './graph'
 import { steered, type Path } from './search'
@@ -35,8 +36,19 @@ export interface CheckOptions extends Omit<TaskOptions, 'pins' | 'freedom'> { re
  * optimum with i − 1 fixed.
  * @param given Finger by note, in the order of the line; open and tapped notes left out.
  * @param options As for the engine, pins being taken from `given`; `only` names the notes that are asked about.
+ * @returns The costly notes; null when telling them is more work than it may be.
  */
-export function costlyNotes(line: Line, given: Pins, { only, ...options }: CheckOptions): readonly CostlyNote[] {
+export function costlyNotes(line: Line, given: Pins, options: CheckOptions): readonly CostlyNote[] | null {
+  try {
+    return judgeNotes(line, given, options)
+  }
+  catch (error) {
+    if (error instanceof TooWide) return null
+    throw error
+  }
+}
+
+function judgeNotes(line: Line, given: Pins, { only, ...options }: CheckOptions): readonly CostlyNote[] {
   const open = untyped(line)
   const task = taskOf(open, { ...options, freedom: 'all', pins: {} })
   const graph = graphOf(task, taskOf(open, { ...options, freedom: 'all', pins: given }))

@@ -1,7 +1,7 @@
 import type { Finger } from '../hand/hand'
 import type { HandRules, Landing } from '../hand/step'
 import type { Tick } from '../line/ticks'
-import { assignments, leeway, positionsFor, type Wanted } from './assignments'
+import { assignments, leeway, likelyAssignments, positionsFor, type Assignment, type Wanted } from './assignments'
 import { offBy, type Choice, type Gripped, type LandingCharge, type Placing, type Touch } from './choice'
 import { barreCost, COSTS, NUT_FRETS } from './costs'
 import { placingsOf } from './placings'
@@ -25,14 +25,28 @@ function landingCharges(touches: readonly Touch[], position: number, stacked: bo
 
 const NO_CHARGES: readonly LandingCharge[] = []
 
-/** All ways to put the notes of a moment on distinct strings. */
-function layouts(moment: TaskMoment): readonly (readonly Place[])[] {
+/** How wide the frets of a layout lie, then how high: what a hand would rather have small. */
+function sprawl(layout: readonly Place[]): number {
+  const frets = layout.flatMap(place => (place.fret > 0 ? [place.fret] : []))
+  return frets.length === 0 ? 0 : 100 * (Math.max(...frets) - Math.min(...frets)) + Math.min(...frets)
+}
+
+/** All ways to put the notes of a moment on distinct strings; for the quick way only those whose frets lie closest. */
+function layouts(moment: TaskMoment, { effort, keep }: Task): readonly (readonly Place[])[] {
   let all: readonly (readonly Place[])[] = [[]]
   for (const note of moment.notes) {
-    all = all.flatMap(layout => note.places.filter(place => layout.every(other => other.string !== place.string)).map(place => [...layout, place]))
+    const free = (layout: readonly Place[]) => note.places.filter(place => layout.every(other => other.string !== place.string))
+    all = all.flatMap((layout) => {
+      effort.spend(note.places.length)
+      return free(layout).map(place => [...layout, place])
+    })
+    if (keep !== undefined && all.length > MOST_QUICK_LAYOUTS) all = all.map(layout => ({ layout, sprawl: sprawl(layout) })).sort((a, b) => a.sprawl - b.sprawl).slice(0, MOST_QUICK_LAYOUTS).map(each => each.layout)
   }
   return all
 }
+
+/** Layouts of a moment that the quick way looks at. */
+const MOST_QUICK_LAYOUTS = 8
 
 const isOpen = (places: readonly Place[]) => places.some(place => place.fret === 0)
 
@@ -76,11 +90,11 @@ export function choicesFor(task: Task, i: number, before: readonly Choice[]): re
   const moment = task.moments[i]!
   const begun = gripPlaces(moment.grips)
   const choices: Choice[] = []
-  for (const places of layouts(moment)) {
+  for (const places of layouts(moment, task)) {
     const needsFinger = (n: number) => places[n]!.fret > 0 && !moment.notes[n]!.tapped
     for (const ground of groundsOf(before, moment.at, !moment.notes.some((_, n) => needsFinger(n)) && begun.length === 0)) choices.push(...onGround(task, i, places, begun, ground))
   }
-  return choices
+  return task.keep === undefined || choices.length <= task.keep ? choices : choices.sort((a, b) => a.own - b.own || a.tie - b.tie).slice(0, task.keep)
 }
 
 function onGround(task: Task, i: number, places: readonly Place[], begun: ReturnType<typeof gripPlaces>, ground: Ground): readonly Choice[] {
@@ -96,20 +110,31 @@ function onGround(task: Task, i: number, places: readonly Place[], begun: Return
   wanted.sort((a, b) => a.fret - b.fret || b.string - a.string)
   if (wanted.length === 0) return [settle(task, i, playedWith(task, i, places, [], [], ground), ground.position || moment.position || 0, 0)]
   const stacked = wanted.length > 1 || begun.length > 0
-  const made = (allowed: number) => assignments(wanted, ground.gripped, places, rules, allowed).flatMap(({ fingers, faults }) => {
+  const under = { kept: ground.gripped, sounding: places, rules }
+  const made = (found: readonly Assignment[]) => found.flatMap(({ fingers, faults }) => {
     const touches = wanted.map(({ string, fret }, k): Touch => ({ string, fret, finger: fingers[k]! }))
     const gripped = wanted.flatMap(({ to, loose }, k) => (to === undefined ? [] : [{ ...touches[k]!, to, loose: loose ?? false }]))
-    const { positions, strained } = moment.position === null ? positionsFor(touches, stacked, rules.instrument.lastFret) : { positions: [moment.position], strained: false }
+    const { positions: all, strained } = moment.position === null ? positionsFor(touches, stacked, rules.instrument.lastFret) : { positions: [moment.position], strained: false }
+    // The quick way keeps single notes one finger per fret where it can.
+    const near = task.keep === undefined || stacked ? all : all.filter(position => offBy(touches[0]!, position) === 0)
+    const positions = near.length > 0 ? near : all
     const played = playedWith(task, i, places, touches, gripped, ground)
+    task.effort.spend(4 * positions.length)
     return positions.map(position => settle(task, i, played, position, faults + (strained ? touches.filter(touch => offBy(touch, position) > leeway(touch.finger, stacked)).length : 0)))
   })
   // Where every way breaks some law, those that break the fewest.
+  const fewest = (choices: readonly Choice[]) => choices.reduce((least, choice) => Math.min(least, choice.faults), Infinity)
   for (let allowed = 0; ; allowed++) {
-    const choices = made(allowed)
-    const least = choices.reduce((fewest, choice) => Math.min(fewest, choice.faults), Infinity)
+    const choices = made(assignments(wanted, under, allowed, task.effort))
+    const least = fewest(choices)
     if (least <= allowed || (choices.length > 0 && allowed >= MOST_FAULTS)) return choices.filter(choice => choice.faults === least)
+    // Too many laws broken at once to try them all out: the quick way takes the likeliest.
+    if (task.keep !== undefined && allowed >= QUICK_FAULTS) return made(likelyAssignments(wanted, under, task.keep))
   }
 }
+
+/** So many faults the quick way looks for in full. */
+const QUICK_FAULTS = 0
 
 /** Above this many faults the search for fewer is given up: any way is as bad. */
 const MOST_FAULTS = 24

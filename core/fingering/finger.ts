@@ -2,8 +2,9 @@ import type { Finger } from '../hand/hand'
 import type { Landing } from '../hand/step'
 import type { Event, Grip, Line, Mark } from '../line/line'
 import { alternatives } from './alternatives'
+import { BOUNDLESS, TooWide } from './effort'
 import { graphOf, type Graph } from './graph'
-import { cheapest, type Path } from './search'
+import { cheapest, quickest, type Path } from './search'
 import { taskOf, type Task, type TaskOptions } from './task'
 
 /** A line with its cheapest fingering. */
@@ -11,23 +12,45 @@ export interface Fingered {
   readonly task: Task
   readonly graph: Graph
   readonly path: Path
+  /** The search was too wide: a good way, not surely the cheapest. */
+  readonly quick: boolean
 }
 
 /**
  * Finds the cheapest fingering of a line for one hand on one guitar.
  * @param line Notes with fixed places or only pitches, grips, restarts.
- * @param options Hand, guitar and hold policy; tempo in quarters a minute; pinned fingers; what is left to the engine.
- * @returns The exact optimum under the table of costs; the same for the same input.
+ * @param options Hand, guitar and hold policy; tempo in quarters a minute; pinned fingers; what is left to the engine; how much work it may be.
+ * @returns The exact optimum under the table of costs; where that is too much work a good way, marked `quick`. The same for the same input.
  */
 export function finger(line: Line, options: TaskOptions): Fingered {
   const task = taskOf(line, options)
-  const graph = graphOf(task)
-  return { task, graph, path: cheapest(graph) }
+  try {
+    // What cannot be done is not begun.
+    if (options.freedom !== 'none' && !task.effort.allows(LEAST_STEPS * task.moments.length)) throw new TooWide('too many moments')
+    const graph = graphOf(task)
+    return { task, graph, path: cheapest(graph), quick: false }
+  }
+  catch (error) {
+    if (!(error instanceof TooWide)) throw error
+    const narrow: Task = { ...task, effort: BOUNDLESS, keep: keptChoices(task.moments.length) }
+    const graph = graphOf(narrow)
+    return { task: narrow, graph, path: quickest(graph), quick: true }
+  }
 }
 
-/** Other fingerings of the same line, cheapest first, each different from the best at some note. */
-export function otherFingerings({ graph, path }: Fingered, count: number): readonly Path[] {
-  return alternatives(graph, path, count)
+/** Steps that every moment takes at least where the engine may choose. */
+const LEAST_STEPS = 80
+
+/** Steps that the quick way may take between choices, and the fewest and most choices it keeps at a moment. */
+const QUICK_STEPS = 60_000
+const [FEWEST_KEPT, MOST_KEPT] = [4, 32]
+
+/** How many choices of a moment the quick way keeps, so that its work is about the same for every length. */
+const keptChoices = (moments: number) => Math.min(MOST_KEPT, Math.max(FEWEST_KEPT, Math.floor(Math.sqrt(QUICK_STEPS / moments))))
+
+/** Other fingerings of the same line, cheapest first, each different from the best at some note; none beside a quick way. */
+export function otherFingerings({ graph, path, quick }: Fingered, count: number): readonly Path[] {
+  return quick ? [] : alternatives(graph, path, count)
 }
 
 /** Fingers of a path by note: 0 is an open string, tapped notes are left out. */

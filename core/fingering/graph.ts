@@ -22,6 +22,8 @@ interface Costs {
   readonly shift: Float64Array
   /** What the fingers that stay down add at least. */
   readonly floor: Float64Array
+  /** Share of the shift that is paid at least: half where a finger may guide it. */
+  readonly guide: Float64Array
 }
 
 interface Between extends Costs {
@@ -30,8 +32,24 @@ interface Between extends Costs {
   readonly change: (before: number, after: number) => Change
 }
 
+/** How many moments back it is looked for in full what may still be down. */
+const LOOK_BACK = 24
+
+/** By moment and string: when the latest note before it ends there that any choice could put on it; at moment · RINGING + string. */
+function ringsBefore({ moments }: Task): Float64Array {
+  const ends = new Float64Array((moments.length + 1) * RINGING)
+  for (const [i, { notes }] of moments.entries()) {
+    for (let string = 0; string < RINGING; string++) ends[(i + 1) * RINGING + string] = ends[i * RINGING + string]!
+    for (const note of notes) {
+      for (const { string } of note.places) ends[(i + 1) * RINGING + string] = Math.max(ends[(i + 1) * RINGING + string]!, note.end)
+    }
+  }
+  return ends
+}
+const RINGING = 9
+
 /** Whether a finger may still be down on a string when a moment begins, whatever was played. */
-function stringsHeld(task: Task, i: number): ReadonlySet<number> {
+function stringsHeld(task: Task, i: number, rings: Float64Array): ReadonlySet<number> {
   const { moments, rules: { policy } } = task
   const held = new Set<number>()
   const now = moments[i]!.at
@@ -47,9 +65,9 @@ function stringsHeld(task: Task, i: number): ReadonlySet<number> {
       }
     }
     if (moment.notes.length === 1 && moment.notes[0]!.places.length === 1) sounded.push(moment.notes[0]!.places[0]!.string)
-    if (k < i - 24) {
+    if (k < i - LOOK_BACK) {
       // So far back the bound need not be sharp, only true.
-      for (const { notes } of moments.slice(0, k)) for (const note of notes) if (note.end > now) for (const place of note.places) held.add(place.string)
+      for (let string = 1; string < RINGING; string++) if (rings[k * RINGING + string]! > now) held.add(string)
       break
     }
   }
@@ -84,16 +102,18 @@ export function graphOf(task: Task, also?: Task): Graph {
   const known = new Map<string, Costs>()
   const between = layers.map((layer, i) => betweenLayers(task, i, layers[i - 1] ?? [], layer, also ? null : known))
   const ahead: number[][] = layers.map(layer => layer.map(() => 0))
+  const rings = ringsBefore(task)
   for (let i = layers.length - 2; i >= 0; i--) {
-    const { settled, shift, floor, width } = between[i + 1]!
-    const held = shift.some(cost => cost > 0) ? stringsHeld(task, i + 1) : null
+    const { settled, shift, floor, guide, width } = between[i + 1]!
+    task.effort.spend((layers[i]!.length * width) / 16)
+    const held = shift.some(cost => cost > 0) ? stringsHeld(task, i + 1, rings) : null
     const guided = layers[i + 1]!.map(choice => (held && choice.fresh.some(touch => held.has(touch.string)) ? COSTS.guided : 1))
     const onward = layers[i + 1]!.map((choice, a) => choice.own + ahead[i + 1]![a]!)
     for (let b = 0; b < layers[i]!.length; b++) {
       let least = Infinity
       for (let a = 0; a < width; a++) {
         const at = b * width + a
-        const cost = settled[at]! + floor[at]! + shift[at]! * guided[a]! + onward[a]!
+        const cost = settled[at]! + floor[at]! + shift[at]! * Math.max(guided[a]!, guide[at]!) + onward[a]!
         if (cost < least) least = cost
       }
       ahead[i]![b] = least
@@ -117,6 +137,15 @@ function goesDown({ moments }: Task, i: number): boolean {
   return moments[i + 1]?.notes.some(note => note.places.some(low => here.some(each => each.places.some(high => high.string === low.string && high.fret > low.fret)))) ?? false
 }
 
+/**
+ * Whether a finger may be down that guides a shift. After one note on the same string only fingers behind it are down there,
+ * which are lower ones: a higher finger cannot be the guide.
+ */
+function mayGuide(before: Choice, after: Choice): boolean {
+  const { lone } = before
+  return lone === null || before.gripped.length > 0 || after.fresh.some(touch => touch.string !== lone.string || touch.finger <= lone.finger)
+}
+
 function betweenLayers(task: Task, i: number, before: readonly Choice[], layer: readonly Choice[], known: Map<string, Costs> | null): Between {
   const width = layer.length
   const moment = task.moments[i]!
@@ -128,16 +157,19 @@ function betweenLayers(task: Task, i: number, before: readonly Choice[], layer: 
   const settled = new Float64Array(before.length * width).fill(Infinity)
   const shift = new Float64Array(before.length * width)
   const floor = new Float64Array(before.length * width)
+  const guide = new Float64Array(before.length * width).fill(COSTS.guided)
   const falling = goesDown(task, i)
   for (let b = 0; b < before.length; b++) {
+    task.effort.spend(width)
     for (let a = 0; a < width; a++) {
       if (!belongs(before[b]!, layer[a]!, moment.at)) continue
       const way = change(b, a)
       settled[b * width + a] = settledCost(way)
       if (!falling) floor[b * width + a] = strainFloor(before[b]!, layer[a]!, task.rules)
       if (!way.across) shift[b * width + a] = way.shift
+      if (way.shift > 0 && !mayGuide(before[b]!, layer[a]!)) guide[b * width + a] = 1
     }
   }
-  if (name !== null) known!.set(name, { settled, shift, floor })
-  return { settled, shift, floor, width, change }
+  if (name !== null) known!.set(name, { settled, shift, floor, guide })
+  return { settled, shift, floor, guide, width, change }
 }

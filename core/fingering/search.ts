@@ -70,6 +70,7 @@ interface Prospect { readonly node: Node | null, readonly choice: number, readon
 function prospectsOf(graph: Graph, i: number, front: Front, bound: number, allowed: Allowed): Prospect[] {
   const layer = graph.layers[i]!
   const prospects: Prospect[] = []
+  graph.task.effort.spend((front.length * layer.length) / 32)
   const between = graph.between[i]!
   const ahead = graph.ahead[i]!
   for (const node of front) {
@@ -94,11 +95,13 @@ function follow(graph: Graph, i: number, { node, choice: c, change, settled, lea
   for (let p = 0; p < choice.placings.length; p++) {
     const placing = choice.placings[p]!
     if (placing.startsRun && change.continues) continue
+    graph.task.effort.spend(3)
     const plain = land(state, placing, 0, graph.task.rules)
     if (least + plain.cost <= bound) reached(c, plain.stepped.state, { from: node, to: c, cost: settled + plain.cost, placing: p, lifts: 0 })
     let lifts = 0
     for (const finger of plain.liftable) {
       lifts |= 1 << finger
+      graph.task.effort.spend(3)
       const eased = land(state, placing, lifts, graph.task.rules)
       if (least + eased.cost <= bound) reached(c, eased.stepped.state, { from: node, to: c, cost: settled + eased.cost, placing: p, lifts })
     }
@@ -168,6 +171,7 @@ export function sweep(graph: Graph, { bound, width = Infinity, keepEdges = false
 const cheaper = (a: Node, b: Node) => (better(b, a) ? b : a)
 
 export function walkBack(graph: Graph, end: Node): Move[] {
+  graph.task.effort.spend(graph.layers.length / 16)
   const moves: Move[] = []
   for (let node: Node | null = end, i = graph.layers.length - 1; node; node = node.best.from, i--) {
     moves.push({ choice: graph.layers[i]![node.choice]!, placing: node.best.placing, lifts: node.best.lifts })
@@ -193,6 +197,13 @@ function cheapestEnd(graph: Graph, start: Start, allowed: Allowed): Node | null 
 export function cheapest(graph: Graph): Path {
   if (graph.layers.length === 0) return { cost: 0, moves: [] }
   const end = cheapestEnd(graph, BEGINNING, ANY)!
+  return { cost: end.cost, moves: walkBack(graph, end) }
+}
+
+/** A good way to play a task, found by looking only at the most promising hands of each moment. */
+export function quickest(graph: Graph): Path {
+  if (graph.layers.length === 0) return { cost: 0, moves: [] }
+  const end = sweep(graph, { bound: Infinity, width: BEAM }).ends.reduce(cheaper)
   return { cost: end.cost, moves: walkBack(graph, end) }
 }
 

@@ -4,6 +4,7 @@ import type { HandRules } from '../hand/step'
 import { onsets, type Event, type Grip, type Line } from '../line/line'
 import { ticksToMs, type Tick } from '../line/ticks'
 import type { Pins } from '../spec/fields'
+import { BOUNDLESS, type Effort } from './effort'
 
 /** A place on the neck. */
 export interface Place { readonly string: number, readonly fret: number }
@@ -54,6 +55,9 @@ export interface TaskMoment {
 export interface Task {
   readonly moments: readonly TaskMoment[]
   readonly rules: HandRules
+  readonly effort: Effort
+  /** For the quick way: only so many of the most likely choices of a moment. */
+  readonly keep?: number
 }
 
 /** Which fingers are the drill's own, and which are left to the engine. */
@@ -72,6 +76,8 @@ export interface TaskOptions {
   readonly tempo: number
   readonly pins: Pins
   readonly freedom: Freedom
+  /** How much work it may be; boundless when left out. */
+  readonly effort?: Effort
 }
 
 function placesOf(event: Event, instrument: Instrument): readonly Place[] {
@@ -112,6 +118,8 @@ export function taskOf(line: Line, options: TaskOptions): Task {
   let index = 0
   const sounding = onsets(line.events).map(events => ({ at: events[0]!.at, notes: events.map(event => noteOf(event, index++, options)), position: events[0]!.position }))
   const grips = line.grips.map((grip, i) => ({ from: grip.from, grip: gripOf(grip, i, freedom) })).sort((a, b) => a.from - b.from)
+  const beginning = new Map<Tick, TaskGrip[]>()
+  for (const { from, grip } of grips) beginning.set(from, [...(beginning.get(from) ?? []), grip])
   const known = new Set(sounding.map(each => each.at))
   const silent = [...new Set(grips.map(each => each.from).filter(at => !known.has(at)))].map(at => ({ at, notes: [] as TaskNote[], position: null }))
   const all = [...sounding, ...silent].sort((a, b) => a.at - b.at)
@@ -128,12 +136,14 @@ export function taskOf(line: Line, options: TaskOptions): Task {
       rested,
       notes,
       slurs: notes.some(note => note.slurred),
-      grips: grips.filter(each => each.from === at).map(each => each.grip),
+      grips: beginning.get(at) ?? NO_GRIPS,
       position: loose ? null : position,
     }
   })
-  return { moments, rules }
+  return { moments, rules, effort: options.effort ?? BOUNDLESS }
 }
+
+const NO_GRIPS: readonly TaskGrip[] = []
 
 const gripOf = ({ to, contacts, loose }: Grip, index: number, freedom: Freedom): TaskGrip =>
   ({ index, to, loose: loose ?? false, contacts: contacts.map(({ finger, string, fret, pinned }) => ({ string, fret, finger: freedom === 'all' && loose && !pinned ? null : finger })) })

@@ -34,7 +34,7 @@ function costOf(habit: Habit, spec: Spec, hand: HandInput): string | null {
     if (i < 0) return null
     const { key } = score.notes[i]!
     const given = { ...Object.fromEntries(score.notes.slice(0, i).flatMap(note => (note.finger ? [[note.key, note.finger]] : []))), [key]: habit.plays }
-    const [costly] = costlyNotes(prepared.written, given, { rules: prepared.rules, tempo: spec.tempo, only: new Set([key]) })
+    const [costly] = costlyNotes(prepared.written, given, { rules: prepared.rules, tempo: spec.tempo, effort: prepared.effort, only: new Set([key]) }) ?? []
     return costly ? byNumber(costly.message, score.notes) : null
   }
   catch (error) {

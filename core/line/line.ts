@@ -69,9 +69,16 @@ export function lineEnd(line: Line): Tick {
 
 /** Events whose note rings to the end of its chord, given their length anew by where they stand among the grips. */
 export function ringOut(events: readonly Event[], grips: readonly Grip[]): readonly Event[] {
+  if (!events.some(event => event.rings)) return events
+  // Chords follow each other: the one a note rings in is the last that began, looked for from where the note before was.
+  const inOrder = grips.toSorted((a, b) => a.from - b.from)
+  let next = 0
   return events.map((event) => {
-    const grip = event.rings && grips.find(each => each.from <= event.at && event.at < each.to)
-    return grip ? { ...event, dur: grip.to - event.at } : event
+    if (!event.rings) return event
+    if (next > 0 && inOrder[next - 1]!.from > event.at) next = 0
+    while (next < inOrder.length && inOrder[next]!.from <= event.at) next++
+    const grip = inOrder[next - 1]
+    return grip && event.at < grip.to ? { ...event, dur: grip.to - event.at } : event
   })
 }
 

@@ -1,6 +1,7 @@
 import type { Instrument } from '../fretboard/instrument'
 import type { SharedSpec } from '../spec/fields'
 import { SpecError } from '../spec/spec-error'
+import { assertNotes } from './budget'
 import type { Event, Grip, GripContact, Line, Mark, Stroke } from './line'
 import type { Tick } from './ticks'
 
@@ -30,6 +31,8 @@ export interface WriterOptions {
   /** Field to blame for a fret that is not on the neck, and for a string that is not on the guitar. */
   readonly fretPath: string
   readonly stringPath: string
+  /** Field to blame when one pass alone has too many notes; `stringPath` when left out. */
+  readonly sizePath?: string
 }
 
 /** Writes a line onset by onset: times, keys, string visits and slur masks are its business, music is the family's. */
@@ -83,6 +86,7 @@ export function writeLine(spec: SharedSpec, instrument: Instrument, options: Wri
   }
 
   function play(notes: readonly Played[], dur: Tick): void {
+    assertNotes(events.length + notes.length, passNumber > 1 ? 'times' : options.sizePath ?? options.stringPath)
     const single = notes.length === 1
     for (const played of notes.length === 1 ? notes : [...notes].sort((a, b) => b.string - a.string)) {
       check(played)
@@ -125,6 +129,8 @@ export function writeLine(spec: SharedSpec, instrument: Instrument, options: Wri
       turn: () => { turned = true },
       grip: (from, to, contacts, loose = false) => { grips.push({ from, to, contacts, loose }) },
     }, passNumber)
+    // Passes are as long as each other: what all of them come to is known after the first.
+    if (passNumber === 1) assertNotes(events.length * spec.times, 'times')
   }
   return { events, grips, restarts, strokeShift: 0 }
 }

@@ -24,7 +24,12 @@ export interface Verdict {
   readonly breaches: readonly JudgedBreach[]
   /** Cheapest first; empty where the drill leaves no choice. */
   readonly alternatives: readonly PricedFingers[]
+  /** Said where not everything could be searched; left out where the answer is exact. */
+  readonly quick?: string
 }
+
+/** What a teacher is told of a search that was given up. */
+export const QUICK_WAY = 'too wide to search: the quick way was taken'
 
 const ALTERNATIVES = 4
 
@@ -43,27 +48,32 @@ function givenFingers({ spec, pins, fingered, written }: Prepared, score: Score)
  */
 export function judge(prepared: Prepared, score: Score): Verdict {
   const { spec, rules, pins, written } = prepared
-  const options = { rules, tempo: spec.tempo }
+  const options = { rules, tempo: spec.tempo, effort: prepared.effort }
   const judged: Fingered = prepared.fingered ?? finger(written, { ...options, pins, freedom: 'none' })
   const given = givenFingers(prepared, score)
   // Under one finger per fret the drill itself prescribes; only what was pinned over it is the student's or the teacher's.
   const only = spec.fingering.rule === 'one-per-fret' ? new Set(Object.keys(pins)) : undefined
-  const answerable = given ? costlyNotes(written, given, { ...options, ...(only && { only }) }) : []
+  const costly = given ? costlyNotes(written, given, { ...options, ...(only && { only }) }) : []
+  const answerable = costly ?? []
   const repairs = new Map(answerable.map(note => [note.key, note.repair]))
   const breaches = score.report.breaches.map((breach): JudgedBreach => (repairs.has(breach.key) ? { ...breach, repair: repairs.get(breach.key)! } : breach))
+  const others = othersThan(prepared, judged)
   return {
     cost: judged.path.cost,
     reasons: Object.assign({}, ...accountOf(judged.task, judged.path).map(entry => reasonsOf(entry, rules))) as Verdict['reasons'],
     breaches: [...breaches, ...answerable],
-    alternatives: othersThan(prepared, judged),
+    alternatives: others.priced,
+    ...((judged.quick || costly === null || others.quick) && { quick: QUICK_WAY }),
   }
 }
 
 /** What else there is: beside the engine's own choice the next best, beside given fingers the best and the next. */
-function othersThan({ spec, rules, written }: Prepared, judged: Fingered): readonly PricedFingers[] {
-  const priced = (of: Fingered, paths: readonly Path[]) => paths.map(path => ({ cost: path.cost, fingers: fingersByKey(of.task, path) }))
-  if (spec.fingering.rule === 'one-per-fret') return []
+function othersThan({ spec, rules, written, effort }: Prepared, judged: Fingered): { readonly priced: readonly PricedFingers[], readonly quick: boolean } {
+  const priced = (of: Fingered, paths: readonly Path[]) => ({ priced: paths.map(path => ({ cost: path.cost, fingers: fingersByKey(of.task, path) })), quick: of.quick })
+  if (spec.fingering.rule === 'one-per-fret') return { priced: [], quick: false }
   if (spec.fingering.rule === 'best') return priced(judged, otherFingerings(judged, ALTERNATIVES))
-  const free = finger(untyped(written), { rules, tempo: spec.tempo, pins: {}, freedom: 'all' })
+  // What was too wide as it was given is wider still when everything is free.
+  if (judged.quick) return { priced: [], quick: true }
+  const free = finger(untyped(written), { rules, tempo: spec.tempo, pins: {}, freedom: 'all', effort })
   return priced(free, [free.path, ...otherFingerings(free, ALTERNATIVES - 1)])
 }

@@ -1,5 +1,6 @@
 import { instrumentOf, type Instrument } from '../fretboard/instrument'
 import type { SheetFamily } from '../families/family'
+import { effortOf, STEPS_PER_DRILL, type Effort } from '../fingering/effort'
 import { finger, lineBy, type Fingered, type PlayedLine } from '../fingering/finger'
 import type { Freedom } from '../fingering/task'
 import { handOf } from '../hand/hand'
@@ -32,15 +33,14 @@ export interface Prepared {
   readonly written: Line
   readonly played: PlayedLine | null
   readonly fingered: Fingered | null
+  /** What is left of the work its fingers may be. */
+  readonly effort: Effort
 }
-
-const MAX_NOTES = 20_000
 
 /** Builds the line of a checked spec; a problem caused by a `position` transform is reported at the transform. */
 function buildLine(family: SheetFamily, spec: Spec, moved: SharedSpec, instrument: Instrument): Line {
   try {
     const line = family.build(moved, spec[spec.family], instrument)
-    if (line.events.length > MAX_NOTES) throw new SpecError('times', `the drill has ${line.events.length} notes; ${MAX_NOTES} is the most`)
     return transformLine(line, spec.then, instrument.tuning.length)
   }
   catch (error) {
@@ -89,6 +89,7 @@ export function prepare(family: SheetFamily, spec: Spec, context: Context): Prep
   const written = { ...built, grips: pinGrips(built, pins) }
   const rules: HandRules = { hand: handOf(context.hand), instrument, policy: spec.hold }
   const freedom = FREEDOM[spec.fingering.rule]
-  const fingered = freedom === 'none' ? null : finger(written, { rules, tempo: spec.tempo, pins, freedom })
-  return { spec, moved, instrument, rules, pins, habits: context.habits ?? {}, written, fingered, played: fingered && lineBy(written, fingered) }
+  const effort = effortOf(STEPS_PER_DRILL)
+  const fingered = freedom === 'none' ? null : finger(written, { rules, tempo: spec.tempo, pins, freedom, effort })
+  return { effort, spec, moved, instrument, rules, pins, habits: context.habits ?? {}, written, fingered, played: fingered && lineBy(written, fingered) }
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { handSchema, pinsSchema, sharedShape, type BlockSchema, type HandInput, type Pins, type SharedSpec } from './fields'
+import { check } from './problem'
 import type { SpecProblem } from './spec-error'
 
 /** A spec that passed the check: shared fields with defaults, plus the family's own block under the family's name. */
@@ -19,21 +20,9 @@ export interface FamilyLookup {
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** The first problem of a failed parse; an unknown key comes before anything else, and its path is the key itself. */
-function firstProblem(error: z.ZodError): SpecProblem {
-  const issue = error.issues.find(each => each.code === 'unrecognized_keys') ?? error.issues[0]!
-  const path = issue.path.map(String)
-  if (issue.code === 'unrecognized_keys') return { path: [...path, issue.keys[0]!].join('.'), message: 'unknown field' }
-  // A union of shapes reports at its own place; its message already names the rule.
-  const message = issue.code === 'invalid_type' && issue.input === undefined && /^Invalid input/.test(issue.message) ? 'is missing' : issue.message
-  return { path: path.join('.'), message }
-}
-
 function parseWith<T>(schema: z.ZodType<T>, value: unknown, prefix = ''): Parsed<T> {
-  const result = schema.safeParse(value, { reportInput: true })
-  if (result.success) return { ok: true, value: result.data }
-  const problem = firstProblem(result.error)
-  return { ok: false, error: { ...problem, path: [prefix, problem.path].filter(Boolean).join('.') } }
+  const result = check(schema, value)
+  return result.ok ? result : { ok: false, error: { ...result.error, path: [prefix, result.error.path].filter(Boolean).join('.') } }
 }
 
 // Schemas are built once per family: building a strict object costs more than checking a spec with it.

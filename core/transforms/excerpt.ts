@@ -18,7 +18,7 @@ export function excerptLine(line: Line, from: string, to: string): Line {
   return { ...line, events, grips, restarts: [0, ...line.restarts.map(at => at - first.at).filter(at => at > 0 && at < end)] }
 }
 
-const KEY = /^p(\d+)\.(?:s(\d+)(?:v(\d+))?\.(\d+)|n(\d+))(~*)$/
+const KEY = /^p(\d+)\.(?:s(\d+)(?:v(\d+))?\.(\d+)|n(\d+))(~{0,3}|~\d+~)$/
 
 /**
  * A note's key in words; a key of another form stays as it is.

@@ -1,3 +1,4 @@
+import { assertNotes } from '../line/budget'
 import type { Line } from '../line/line'
 import type { SharedSpec, Transform } from '../spec/fields'
 import { SpecError } from '../spec/spec-error'
@@ -36,7 +37,9 @@ export function transformSpec(spec: SharedSpec): SharedSpec {
 export function transformLine(line: Line, then: readonly Transform[], stringCount: number): Line {
   return effective(then).reduce((changed, { place, transform }) => {
     try {
-      return ruleFor(transform).onLine?.(changed, transform, stringCount) ?? changed
+      const rule = ruleFor(transform)
+      assertNotes(rule.growth?.(changed) ?? 0, 'do')
+      return rule.onLine?.(changed, transform, stringCount) ?? changed
     }
     catch (error) {
       throw error instanceof SpecError ? new SpecError(`then.${place}.${error.path}`, error.message) : error

@@ -7,6 +7,8 @@ import type { SharedSpec, Transform } from '../spec/fields'
  */
 export interface TransformRule<T extends Transform = Transform> {
   readonly onSpec?: (spec: SharedSpec, transform: T) => SharedSpec
+  /** How many notes a line would have after it, for a transform that adds some. */
+  readonly growth?: (line: Line) => number
   /** @throws SpecError with a path below the transform's own place in `then`. */
   readonly onLine?: (line: Line, transform: T, stringCount: number) => Line
   /** What was done, as the title says it. */

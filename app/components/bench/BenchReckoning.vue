@@ -172,6 +172,12 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
         <span class="font-head font-bold text-2xl">{{ verdict.cost.toFixed(1) }}</span>
         <span class="text-soft ml-2">of effort</span>
       </p>
+      <p
+        v-if="verdict.quick"
+        class="mt-1 border-l-4 border-attention pl-3"
+      >
+        {{ verdict.quick[0]!.toUpperCase() + verdict.quick.slice(1) }}: playable, but not surely the least effort. A shorter part is searched in full.
+      </p>
       <template v-if="others.length > 0">
         <p class="text-soft mt-1">
           Other ways:
