@@ -1,6 +1,6 @@
 import { TooWide } from './effort'
 import type { Graph } from './graph'
-import { EPSILON, sweep, walkBack, type Edge, type Move, type Node, type Path } from './search'
+import { EPSILON, sweep, upTo, walkBack, type Edge, type Move, type Node, type Path } from './search'
 
 /** Names a path by its fingers and places. */
 export const fingersOf = (path: Path) => path.moves.map(({ choice }) => [...choice.fresh, ...choice.places.map((place, n) => ({ ...place, finger: choice.fingers[n] }))].map(touch => `${touch.finger}.${touch.string}.${touch.fret}`).join('+')).join(' ')
@@ -17,7 +17,7 @@ const LAST_SLACK = 16
 export function alternatives(graph: Graph, best: Path, count: number): readonly Path[] {
   let found: readonly Path[] = []
   try {
-    for (let slack = FIRST_SLACK; slack <= LAST_SLACK && found.length < count; slack *= 2) found = within(graph, best, best.cost + slack + EPSILON, count)
+    for (let slack = FIRST_SLACK; slack <= LAST_SLACK && found.length < count; slack *= 2) found = within(graph, best, upTo(best.cost + slack), count)
   }
   catch (error) {
     // Alternatives are an extra: those found so far are the cheapest there are.

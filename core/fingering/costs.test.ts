@@ -115,7 +115,7 @@ describe('other fingerings', () => {
 
 describe('the checker', () => {
   const given = (list: readonly number[]) => Object.fromEntries(list.map((finger, i) => [`p1.n${i + 1}`, finger]))
-  const judged = (places: string, list: readonly number[], hand: HandInput = {}) => costlyNotes(lineOf(stops(places)), given(list), { rules: rules(hand), tempo: 60 })
+  const judged = (places: string, list: readonly number[], hand: HandInput = {}) => costlyNotes(lineOf(stops(places)), given(list), { rules: rules(hand), tempo: 60 })!
 
   test('finds nothing in a fingering that costs next to nothing more', () => {
     expect(judged('6:5 6:6 6:7 6:8', [1, 2, 3, 4])).toEqual([])

@@ -74,4 +74,10 @@ describe('how much work a fingering may be', () => {
     const { fingering } = sheet({ version: 1, family: 'free', fingering: { rule: 'given' }, free: { notes } })
     expect(fingering.quick).toContain('too wide to search')
   })
+
+  test('a chord held for longer than the search looks back may still guide a shift', () => {
+    // The bound from below once took a guide for impossible that was there, and no way at all was found.
+    const chords = ['x32010', '244222', '320003', '244222'].map(frets => ({ frets }))
+    expect(sheet({ version: 1, family: 'pattern', times: 2, hold: 'legato-only', tempo: 125, instrument: { preset: 'electric' }, rhythm: { meter: [5, 4] }, pattern: { chords, tokens: 'p:R/s i:3/s p:B+m:2', barsPerChord: 2 }, then: [{ do: 'reverse' }] }).fingering.cost).toBeLessThan(200)
+  })
 })

@@ -16,7 +16,7 @@ export class TooWide extends Error {}
 export const BOUNDLESS: Effort = { spend: () => {}, allows: () => true }
 
 /** What one drill's fingers may take altogether, its verdict included: about a quarter of a second; the project's own measure. */
-export const STEPS_PER_DRILL = 120_000
+export const STEPS_PER_DRILL = 80_000
 
 /** An effort of so many steps. */
 export function effortOf(steps: number): Effort {

@@ -42,7 +42,7 @@ export function finger(line: Line, options: TaskOptions): Fingered {
 const LEAST_STEPS = 80
 
 /** Steps that the quick way may take between choices, and the fewest and most choices it keeps at a moment. */
-const QUICK_STEPS = 60_000
+const QUICK_STEPS = 40_000
 const [FEWEST_KEPT, MOST_KEPT] = [4, 32]
 
 /** How many choices of a moment the quick way keeps, so that its work is about the same for every length. */

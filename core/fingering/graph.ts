@@ -35,13 +35,16 @@ interface Between extends Costs {
 /** How many moments back it is looked for in full what may still be down. */
 const LOOK_BACK = 24
 
-/** By moment and string: when the latest note before it ends there that any choice could put on it; at moment · RINGING + string. */
+/** By moment and string: when the latest note or grip before it ends there that any choice could put on it; at moment · RINGING + string. */
 function ringsBefore({ moments }: Task): Float64Array {
   const ends = new Float64Array((moments.length + 1) * RINGING)
-  for (const [i, { notes }] of moments.entries()) {
+  for (const [i, { notes, grips }] of moments.entries()) {
     for (let string = 0; string < RINGING; string++) ends[(i + 1) * RINGING + string] = ends[i * RINGING + string]!
     for (const note of notes) {
       for (const { string } of note.places) ends[(i + 1) * RINGING + string] = Math.max(ends[(i + 1) * RINGING + string]!, note.end)
+    }
+    for (const { to, contacts } of grips) {
+      for (const { string } of contacts) ends[(i + 1) * RINGING + string] = Math.max(ends[(i + 1) * RINGING + string]!, to)
     }
   }
   return ends
@@ -66,8 +69,9 @@ function stringsHeld(task: Task, i: number, rings: Float64Array): ReadonlySet<nu
     }
     if (moment.notes.length === 1 && moment.notes[0]!.places.length === 1) sounded.push(moment.notes[0]!.places[0]!.string)
     if (k < i - LOOK_BACK) {
-      // So far back the bound need not be sharp, only true.
-      for (let string = 1; string < RINGING; string++) if (rings[k * RINGING + string]! > now) held.add(string)
+      // So far back the bound need not be sharp, only true: what ended since the moment before has not been lifted yet.
+      const before = moments[i - 1]!.at
+      for (let string = 1; string < RINGING; string++) if (rings[k * RINGING + string]! > before) held.add(string)
       break
     }
   }

@@ -35,6 +35,8 @@ export interface Edge { readonly from: Node | null, readonly to: number, readonl
 
 /** Efforts that differ by less are the same: what sums of the same parts in another order differ by. */
 export const EPSILON = 1e-9
+/** A bound that a way of this very cost is not over: the larger the sum, the more its order of adding may differ. */
+export const upTo = (cost: number) => cost + EPSILON * (1 + Math.abs(cost))
 /** Hands kept per moment while a first, quick path is looked for. */
 const BEAM = 6
 
@@ -184,10 +186,10 @@ function cheapestEnd(graph: Graph, start: Start, allowed: Allowed): Node | null 
   const least = prospectsOf(graph, start.moment, start.front, Infinity, allowed).reduce((lowest, prospect) => Math.min(lowest, prospect.least), Infinity)
   if (least === Infinity) return null
   // Often nothing that is down costs anything: then the lower bound is the answer.
-  const { ends } = sweep(graph, { bound: least + EPSILON, start, allowed })
+  const { ends } = sweep(graph, { bound: upTo(least), start, allowed })
   if (ends.length > 0) return ends.reduce(cheaper)
   const quick = sweep(graph, { bound: Infinity, width: BEAM, start, allowed }).ends
-  return quick.length === 0 ? null : sweep(graph, { bound: quick.reduce(cheaper).cost + EPSILON, start, allowed }).ends.reduce(cheaper)
+  return quick.length === 0 ? null : sweep(graph, { bound: upTo(quick.reduce(cheaper).cost), start, allowed }).ends.reduce(cheaper)
 }
 
 /**
@@ -218,7 +220,7 @@ export function steered(graph: Graph, agreement: readonly (readonly number[])[],
   const whole = cheapestEnd(graph, BEGINNING, all)
   if (!whole) return null
   // A way that costs more than the whole fingering does is no optimum of any part of it.
-  const { layers } = sweep(graph, { bound: whole.cost + EPSILON, allowed: all })
+  const { layers } = sweep(graph, { bound: upTo(whole.cost), allowed: all })
   return (moment, notes) => {
     const start: Start = moment === 0 ? BEGINNING : { moment, front: layers[moment - 1]! }
     const end = cheapestEnd(graph, start, (i, choice) => i > moment || agreement[i]![choice]! >= notes)!

@@ -30,7 +30,10 @@ export type LessonEvent = Stamp & (
     /** A decision taken back by this one. */
     readonly supersedes: string | null
   }
-  | { readonly kind: 'end' }
+  /** `forgotten`: nobody ended it; it was closed when the next began. */
+  | { readonly kind: 'end', readonly forgotten?: true }
+  /** An ended lesson taken up again. */
+  | { readonly kind: 'reopen' }
 )
 
 /** One kind of event. */

@@ -26,7 +26,9 @@ export function foldLesson(events: readonly LessonEvent[]): LessonState {
   const voided = new Set(unique.flatMap(event => event.kind === 'void' ? [event.eventId] : []))
   const live = unique.filter(event => !voided.has(event.id))
   const of = <K extends LessonEvent['kind']>(kind: K) => live.filter((event): event is LessonEventOf<K> & LessonEvent => event.kind === kind)
-  const endedAt = of('end')[0]?.at ?? null
+  // The last of both counts: a lesson taken up again is not ended until it is ended again.
+  const closing = live.findLast(event => event.kind === 'end' || event.kind === 'reopen')
+  const endedAt = closing?.kind === 'end' ? closing.at : null
   const turns = of('turn')
   const minutes = new Map<string, number>()
   for (const [i, turn] of turns.entries()) {

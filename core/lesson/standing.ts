@@ -16,12 +16,12 @@ export interface Standing {
 
 /**
  * Where a drill stands: the tempo of its latest decision (the start tempo before the first), and what the plan offers.
- * @param passes All passes of the drill, oldest first, ISO times.
- * @param decisions In order of their revision.
+ * @param passes Passes of the drill, oldest first, ISO times: all of them, or so many of the latest as a decision looks at.
+ * @param decisions In order of their revision; the latest alone will do.
  */
 export function standingOf(plan: Plan, passes: readonly PassEvent[], decisions: readonly DecisionMade[]): Standing {
   const last = decisions.at(-1)
   const bpm = last?.bpm ?? plan.startBpm
   const sinceDecision = last ? passes.filter(pass => Date.parse(pass.at) > Date.parse(last.at)) : passes
-  return { revision: decisions.length, bpm, offer: decide({ plan, bpm, history: passes, sinceDecision }) }
+  return { revision: last ? last.revision + 1 : 0, bpm, offer: decide({ plan, bpm, history: passes, sinceDecision }) }
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { DateTime } from 'luxon'
-import { instantOf, localDay, localIso, weekdayOf } from './local-time'
+import { dayPlus, instantOf, localClock, localDay, localIso, weekdayOf } from './local-time'
 import { fallsOn, nextDay } from './weekly'
 
 describe('local time', () => {
@@ -34,6 +34,25 @@ describe('local time', () => {
 
   test('5 January 2026 is a Monday', () => {
     expect(weekdayOf('2026-01-05')).toBe(1)
+  })
+
+  // Reference: the general-purpose library luxon, over four years and the last February of a century.
+  test('days are counted and named as the library does', () => {
+    for (let n = -40_000; n < 40_000; n += 37) {
+      const day = dayPlus('2026-01-05', n)
+      const written = DateTime.fromISO('2026-01-05', { zone: 'utc' }).plus({ days: n })
+      expect([day, weekdayOf(day)]).toEqual([written.toISODate(), written.weekday])
+    }
+    expect([dayPlus('2024-02-28', 1), dayPlus('2100-02-28', 1), dayPlus('2026-12-31', 1)]).toEqual(['2024-02-29', '2100-03-01', '2027-01-01'])
+    expect(() => dayPlus('nonsense', 1)).toThrow(RangeError)
+  })
+
+  test('one clock for many instants tells the same as one for each, across the change of the clocks', () => {
+    const local = localClock('Europe/Vienna')
+    for (let minute = -180; minute < 180; minute += 7) {
+      const instant = new Date(Date.UTC(2026, 2, 29, 1, minute)).toISOString()
+      expect(local(instant)).toBe(localIso(instant, 'Europe/Vienna'))
+    }
   })
 
   test('nonsense is refused', () => {

@@ -57,7 +57,8 @@ export function judge(prepared: Prepared, score: Score): Verdict {
   const answerable = costly ?? []
   const repairs = new Map(answerable.map(note => [note.key, note.repair]))
   const breaches = score.report.breaches.map((breach): JudgedBreach => (repairs.has(breach.key) ? { ...breach, repair: repairs.get(breach.key)! } : breach))
-  const others = othersThan(prepared, judged)
+  // What was too much to judge note by note leaves no work for a search of its own.
+  const others = costly === null ? { priced: [], quick: true } : othersThan(prepared, judged)
   return {
     cost: judged.path.cost,
     reasons: Object.assign({}, ...accountOf(judged.task, judged.path).map(entry => reasonsOf(entry, rules))) as Verdict['reasons'],

@@ -4,6 +4,7 @@ import { barTicks, TICKS_PER_QUARTER, ticksToMs, type Tick } from '../line/ticks
 import type { SharedSpec } from '../spec/fields'
 import { parseSpec, type Parsed, type Spec } from '../spec/parse'
 import { SpecError } from '../spec/spec-error'
+import { shortTitle } from '../spec/title'
 import type { Family, SheetFamily, TimedFamily } from '../families/family'
 import { countCrossings } from '../strokes/crossings'
 import { realignAfter } from '../strokes/realign'
@@ -181,12 +182,12 @@ export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules,
   }
 }
 
-const titleOf = (family: Family, spec: Spec, block: unknown) => [family.title(spec, block), ...transformsInWords(spec.then)].join(', ')
+const titleOf = (family: Family, spec: Spec, block: unknown) => shortTitle([family.title(spec, block), ...transformsInWords(spec.then)].join(', '))
 
 /** A drill without a guitar: its tempos or steps with their seconds. */
 function timed(family: TimedFamily, spec: Spec): CountPlan | StepsPlan {
   const block = spec[spec.family]
-  const head = { spec, title: family.title(spec, block), purpose: family.purpose(block) }
+  const head = { spec, title: shortTitle(family.title(spec, block)), purpose: family.purpose(block) }
   const plan = family.time(spec, block)
   const total = (list: readonly { readonly seconds: number }[]) => list.reduce((sum, each) => sum + each.seconds, 0)
   return plan.kind === 'count' ? { kind: 'count', ...head, tempos: plan.tempos, seconds: total(plan.tempos) } : { kind: 'steps', ...head, steps: plan.steps, seconds: total(plan.steps) }
