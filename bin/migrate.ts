@@ -1,6 +1,8 @@
 import { fileURLToPath } from 'node:url'
+import { openDatabase } from '../server/db/client'
 import { migrateDatabase, NewerDatabase } from '../server/db/migrate'
 import { rootOf } from '../server/db/trouble'
+import { rebuildMissing } from '../server/services/rebuild'
 
 const url = process.env.DATABASE_URL
 if (!url) {
@@ -9,6 +11,8 @@ if (!url) {
 }
 try {
   await migrateDatabase(url, fileURLToPath(new URL('../server/db/migrations', import.meta.url)))
+  const { db, close } = openDatabase(url)
+  await rebuildMissing(db, done => process.stderr.write(`\r  history of ${done} drills summed up`)).finally(close)
 }
 catch (error) {
   console.error(error instanceof NewerDatabase

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
+import { check } from '../core/spec/problem'
 import { newStudio } from '../shared/contracts/new-studio'
 import { openDatabase } from '../server/db/client'
 import { rootOf } from '../server/db/trouble'
@@ -30,13 +31,13 @@ if (!process.env.DATABASE_URL) refuse('DATABASE_URL is not set: give the address
 
 const piped = process.stdin.isTTY ? '' : readFileSync(0, 'utf8').trim()
 const password = piped || randomBytes(12).toString('base64url')
-const studio = newStudio.safeParse({ name: given.studio, zone: given.zone, owner: { signInName: given['sign-in'], displayName: given.name ?? given['sign-in'], password } })
-if (!studio.success) refuse(studio.error.issues.map(issue => `${issue.path.join('.')}: ${issue.message}`).join('\n'))
+const studio = check(newStudio, { name: given.studio, zone: given.zone, owner: { signInName: given['sign-in'], displayName: given.name ?? given['sign-in'], password } })
+if (!studio.ok) refuse(`${studio.error.path}: ${studio.error.message}`)
 
 const { db, close } = openDatabase(process.env.DATABASE_URL)
 try {
-  await openStudio(db, studio.data, new Date())
-  console.log(`${studio.data.name} is open. Sign in as ${studio.data.owner.signInName}${piped ? '.' : `, password ${password}`}`)
+  await openStudio(db, studio.value, new Date())
+  console.log(`${studio.value.name} is open. Sign in as ${studio.value.owner.signInName}${piped ? '.' : `, password ${password}`}`)
 }
 catch (error) {
   console.error(error instanceof DomainError ? `${error.path}: ${error.message}` : `The studio could not be opened: ${rootOf(error).message}`)

@@ -11,6 +11,7 @@ import type { Database } from '../server/db/client'
 import { lessonSlots } from '../server/db/tables'
 import { addAccount, openStudio } from '../server/services/accounts'
 import type { Actor } from '../server/services/actor'
+import { localEngine } from '../server/engine/engine'
 import { createDrill } from '../server/services/drills'
 import { createInstrument } from '../server/services/instruments'
 import { appendEvent, startLesson } from '../server/services/lessons'
@@ -54,7 +55,7 @@ async function loadTeacher(db: Database, actor: Actor, people: readonly DemoStud
   const wanted = new Set(people.flatMap(student => student.set.map(set => set.drill)))
   const versions = new Map<string, string>()
   for (const [i, drill] of DRILLS.filter(each => actor.role === 'owner' || wanted.has(each.name)).entries()) {
-    const { version } = await createDrill(db, actor, { id: randomUUID(), ...drill }, new Date(now.getTime() - (190 - i) * 86_400_000))
+    const { version } = await createDrill(db, localEngine, actor, { id: randomUUID(), ...drill }, new Date(now.getTime() - (190 - i) * 86_400_000))
     versions.set(drill.name, version.id)
   }
   const guitars = new Map<string, string>()
@@ -94,7 +95,7 @@ async function follow(db: Database, actor: Actor, studentId: string, set: DemoSe
   const assignmentId = randomUUID()
   const plan: Plan = { ...PLAN, startBpm: set.startBpm, targetBpm: set.targetBpm }
   const targetOn = dayPlus(localDay(setAt.toISOString(), STUDIO.zone), set.weeks * 7)
-  await setAssignment(db, actor, { id: assignmentId, studentId, drillVersionId: versions.get(set.drill)!, stage: set.stage, plan, targetOn }, setAt)
+  await setAssignment(db, localEngine, actor, { id: assignmentId, studentId, drillVersionId: versions.get(set.drill)!, stage: set.stage, plan, targetOn }, setAt)
   return { set, assignmentId, setAt, plan, passes: [], decisions: [] }
 }
 

@@ -1,16 +1,23 @@
 #!/usr/bin/env bash
 # Measures speed and prints a table: realising, frames in Chromium, size of the first page, the API against a bare handler.
+#   bench.sh load [MINUTES]   p50/p95/p99 at 1, 10, 50, 100 clients, mixed reading and writing; decay over the minutes (5)
+#   bench.sh attack           a teacher's answers while strangers guess passwords and send the worst drills
+#   bench.sh history          pages at ten thousand, a hundred thousand and a million events
+#   bench.sh soak [MINUTES]   memory under load (60)
 set -Eeuo pipefail
 cd "$(dirname "$0")/.."
 . scripts/mariadb.sh
 . scripts/prepare.sh
 export PATH="$PWD/node_modules/.bin:$PATH"
-DB_HOME=$PWD/.data/bench
+PART=${1:-speed}
+[[ "$PART" =~ ^(speed|load|attack|history|soak)$ ]] || fail "Unknown part $PART. Known: load attack history soak"
+# One home a part, so that two may run side by side.
+DB_HOME=$PWD/.data/bench-$PART
 mkdir -p "$DB_HOME" && chmod 700 "$DB_HOME"
 need_node
 install_packages
 apt_install mariadb-server mariadbd
-apt_install chromium chromium
+[ "$PART" != speed ] || apt_install chromium chromium
 build_if_stale
 
 PIDS=()
@@ -39,8 +46,13 @@ NITRO_HOST=127.0.0.1 NITRO_PORT=$PORT_APP node .output/server/index.mjs >"$DB_HO
 tsx bench/bare-server.ts & PIDS+=($!)
 wait_for "http://127.0.0.1:$PORT_APP/api/health" "${PIDS[0]}" || fail "The server did not come up; see $DB_HOME/server.log."
 sleep 3
-export E2E_ADDRESS=http://127.0.0.1:$PORT_APP BARE_ADDRESS=http://127.0.0.1:$BARE_PORT
-say "measuring (about a minute)"
+export E2E_ADDRESS=http://127.0.0.1:$PORT_APP BARE_ADDRESS=http://127.0.0.1:$BARE_PORT SERVER_PID=${PIDS[0]}
+case "$PART" in
+  speed) SCRIPT=bench; say "measuring (about a minute)" ;;
+  history) SCRIPT=history; say "measuring (some minutes)" ;;
+  *) SCRIPT=load; say "measuring" ;;
+esac
 # Bundled as the browser gets it: run from source, the loader's wrapping of every function would be measured too.
-vite build --ssr bench/bench.ts --outDir .data/bench/js --emptyOutDir --logLevel error
-node .data/bench/js/bench.js
+vite build --ssr "bench/$SCRIPT.ts" --outDir "$DB_HOME/js" --emptyOutDir --logLevel error
+shift || true
+node "$DB_HOME/js/$SCRIPT.js" "$PART" "$@"

@@ -61,6 +61,15 @@ enough_disk() {
 
 db_running() { [ -f "$DB_HOME/m.pid" ] && kill -0 "$(cat "$DB_HOME/m.pid" 2>/dev/null)" 2>/dev/null; }
 
+# db_command: the command that runs the server in the foreground, a word a line.
+# Flushed at every commit (the default, said aloud): what is acknowledged survives a power cut.
+db_command() {
+  printf '%s\n' mariadbd --no-defaults "--user=$(id -un)" "--datadir=$DB_HOME/data" --bind-address=127.0.0.1 "--port=$DB_PORT" \
+    "--socket=$(db_socket)" "--pid-file=$DB_HOME/m.pid" "--log-error=$DB_HOME/error.log" \
+    --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci --default-time-zone=+00:00 --skip-name-resolve \
+    --innodb-log-file-size=32M --innodb-buffer-pool-size=128M --innodb-flush-log-at-trx-commit=1
+}
+
 # db_start: makes the data directory if it is new, starts the server, waits until it answers.
 db_start() {
   # A new data directory takes its files at once; one that is there only grows.
@@ -83,11 +92,9 @@ db_start() {
   # For whoever backs it up while it runs.
   db_socket >"$DB_HOME/socket"
   # A session of its own: Ctrl-C reaches the script, which then stops the server in order.
-  # Flushed at every commit (the default, said aloud): what is acknowledged survives a power cut.
-  setsid mariadbd --no-defaults --user="$(id -un)" --datadir="$DB_HOME/data" --bind-address=127.0.0.1 --port="$DB_PORT" \
-    --socket="$(db_socket)" --pid-file="$DB_HOME/m.pid" --log-error="$DB_HOME/error.log" \
-    --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci --default-time-zone=+00:00 --skip-name-resolve \
-    --innodb-log-file-size=32M --innodb-buffer-pool-size=128M --innodb-flush-log-at-trx-commit=1 >/dev/null 2>&1 &
+  local command
+  mapfile -t command < <(db_command)
+  (umask 077; exec setsid "${command[@]}" >/dev/null 2>&1) &
   DB_PID=$!
   local tries=0
   until db_admin ping --silent >/dev/null 2>&1; do

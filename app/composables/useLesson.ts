@@ -4,7 +4,7 @@ import { foldLesson } from '#core/lesson/fold'
 import { standingOf, type Standing } from '#core/lesson/standing'
 import { localIso } from '#core/schedule/local-time'
 import type { LessonDetail } from '#shared/contracts/lessons'
-import type { AssignmentDetail } from '#shared/contracts/students'
+import type { AgendaItem } from '#shared/contracts/students'
 
 type Happening = { [K in LessonEvent['kind']]: Omit<LessonEventOf<K>, 'id' | 'at'> }[LessonEvent['kind']]
 
@@ -43,6 +43,7 @@ export function useLesson(lessonId: string) {
   function record(happening: Happening): LessonEvent {
     const event = { id: uuid(), at: new Date().toISOString(), ...happening } as LessonEvent
     events.value = [...events.value, event]
+    if (event.kind === 'reopen') reopening.value = true
     outbox.add({ userId: session.me!.userId, lessonId, event }).catch((error: Error) => {
       useToasts().say(`This device could not keep what you put down (${error.message}). Free some space, then reload.`, { tone: 'trouble' })
     })
@@ -50,23 +51,32 @@ export function useLesson(lessonId: string) {
   }
 
   const state = computed(() => foldLesson(events.value))
-  const passesOf = (set: AssignmentDetail) => state.value.passes.filter(pass => pass.assignmentId === set.id)
+  const passesOf = (set: AgendaItem) => state.value.passes.filter(pass => pass.assignmentId === set.id)
 
   /** Where a drill stands, this lesson included. */
-  function standing(set: AssignmentDetail): Standing {
-    const zone = detail.value!.zone
-    const heard = passesOf(set).map(pass => ({ kind: 'pass' as const, at: localIso(pass.at, zone), bpm: pass.bpm, clean: pass.clean, by: 'teacher' as const }))
-    const decided = state.value.decisions.filter(decision => decision.assignmentId === set.id)
+  function standing(set: AgendaItem): Standing {
+    // Earlier lessons stand at the server's time: by a device's wrong clock this one might lie before them.
+    const at = (event: LessonEvent) => localIso(new Date(Date.parse(event.at) + outbox.offsetMs).toISOString(), detail.value!.zone)
+    const heard = passesOf(set).map(pass => ({ kind: 'pass' as const, at: at(pass), bpm: pass.bpm, clean: pass.clean, by: 'teacher' as const }))
+    const decided = state.value.decisions.filter(decision => decision.assignmentId === set.id).map(decision => ({ ...decision, at: at(decision) }))
     return standingOf(set.plan, [...set.passes, ...heard], [...set.decisions, ...decided])
   }
 
   const off = outbox.refusals.on(async ({ entry, answer }) => {
     if (entry.lessonId !== lessonId) return
     await load()
+    // What was set aside stands on the page with its reason; of a decision it is said what stands now.
     const current = answer.current as { bpm?: number | null } | undefined
-    useToasts().say(current?.bpm ? `${answer.message}: it stands at ${current.bpm} now. Your decision is kept below; decide again.` : answer.message, { tone: 'trouble' })
+    if (current?.bpm) useToasts().say(`${answer.message}: it stands at ${current.bpm} now. Your decision is kept above; decide again.`, { tone: 'trouble' })
   })
   onScopeDispose(off)
+  // A lesson taken up again has its whole agenda back once the server knows of it.
+  const reopening = ref(false)
+  watch(() => outbox.waiting, async (waiting) => {
+    if (!reopening.value || waiting > 0) return
+    reopening.value = false
+    await load()
+  })
 
   return {
     detail: readonly(detail) as Readonly<Ref<LessonDetail | null>>,
@@ -77,7 +87,6 @@ export function useLesson(lessonId: string) {
     record,
     standing,
     passesOf,
-    refused: computed(() => outbox.entries.filter(entry => entry.lessonId === lessonId && entry.refused !== undefined)),
   }
 }
 

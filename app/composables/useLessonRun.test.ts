@@ -1,8 +1,9 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
+import { ref } from 'vue'
 import type { LessonEvent } from '#core/lesson/events'
 import { planSchema } from '#core/spec/plan-fields'
 import type { LessonDetail } from '#shared/contracts/lessons'
-import { autoImports, inScope } from '../tests/auto-imports'
+import { autoImports, inScope, until } from '../tests/auto-imports'
 import { useLesson } from './useLesson'
 import { useLessonRun } from './useLessonRun'
 
@@ -14,7 +15,9 @@ let served: LessonDetail
 let kept: { event: LessonEvent }[]
 let said: { text: string, action?: { run: () => void } }[]
 let waitingEvents: { lessonId: string, event: LessonEvent, refused?: string }[]
-let refuse: (told: { entry: { lessonId: string }, answer: { message: string, current?: unknown } }) => Promise<void>
+let offsetMs = 0
+const waiting = ref(0)
+let refuse: (told: { entry: { lessonId: string, event: { kind: string } }, answer: { message: string, current?: unknown } }) => Promise<void>
 autoImports({
   useApi: () => ({ get: async () => served }),
   useSession: () => ({ me: { userId: 'wren' } }),
@@ -22,6 +25,12 @@ autoImports({
   useOutbox: () => ({
     get entries() {
       return waitingEvents
+    },
+    get offsetMs() {
+      return offsetMs
+    },
+    get waiting() {
+      return waiting.value
     },
     refresh: async () => {},
     add: async (entry: { event: LessonEvent }) => {
@@ -128,8 +137,8 @@ describe('deciding', () => {
   test('a decision that came second is shown again with what stands now', async () => {
     const { lesson } = await open()
     served = detail({ agenda: [set('a', { decisions: [{ revision: 0, bpm: 80, at: '2026-01-05T16:10:00Z' }] })] })
-    await refuse({ entry: { lessonId: 'lesson' }, answer: { message: 'another decision came first', current: { bpm: 80 } } })
-    expect(said.at(-1)!.text).toBe('another decision came first: it stands at 80 now. Your decision is kept below; decide again.')
+    await refuse({ entry: { lessonId: 'lesson', event: { kind: 'decision' } }, answer: { message: 'another decision came first', current: { bpm: 80 } } })
+    expect(said.at(-1)!.text).toBe('another decision came first: it stands at 80 now. Your decision is kept above; decide again.')
     expect(lesson.standing(lesson.detail.value!.agenda[0]!).bpm).toBe(80)
   })
 })
@@ -169,6 +178,29 @@ describe('reopening', () => {
     waitingEvents = [{ lessonId: 'lesson', event: pass('2') }, { lessonId: 'lesson', event: pass('3') }, { lessonId: 'another', event: pass('4') }, { lessonId: 'lesson', event: pass('5'), refused: 'no' }]
     const { lesson } = await open()
     expect(lesson.state.value.passes.map(each => each.id)).toEqual(['1', '2', '3'])
-    expect(lesson.refused.value.map(each => each.event.id)).toEqual(['5'])
+  })
+
+  test('an ended lesson is taken up again, and its whole agenda is asked for once the server knows', async () => {
+    const ended: LessonEvent = { id: 'e', at: '2026-01-05T16:30:00.000Z', kind: 'end' }
+    served = detail({ agenda: [set('a')], events: [ended], endedAt: ended.at })
+    const { lesson, run } = await open()
+    expect(run.ended.value).toBe(true)
+    run.reopen()
+    expect(run.ended.value).toBe(false)
+    served = detail({ events: [ended, kept.at(-1)!.event] })
+    waiting.value = 1
+    await new Promise(resolve => setTimeout(resolve))
+    waiting.value = 0
+    await until(() => lesson.detail.value!.agenda.length === 2)
+    run.pass(true)
+    expect(kept.at(-1)!.event).toMatchObject({ kind: 'pass', assignmentId: 'a' })
+  })
+
+  test('a device whose clock is weeks behind still counts passes as later than what was decided before', async () => {
+    served = detail({ agenda: [set('a', { decisions: [{ revision: 0, bpm: 76, at: '2026-01-01T10:00:00Z' }] })] })
+    offsetMs = Date.parse('2026-01-05T16:10:00Z') - Date.now()
+    const { run } = await open()
+    for (let i = 0; i < 3; i++) run.pass(true)
+    expect(run.standing.value!.offer).toMatchObject({ decision: 'raise', bpm: 80 })
   })
 })

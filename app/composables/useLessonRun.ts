@@ -19,7 +19,7 @@ export function useLessonRun(lesson: RunningLesson) {
   const { detail, state } = lesson
   const toasts = useToasts()
 
-  const ended = computed(() => state.value.endedAt !== null || detail.value?.endedAt !== null)
+  const ended = computed(() => state.value.endedAt !== null)
   const agenda = computed(() => detail.value?.agenda ?? [])
   const current = computed(() => agenda.value.find(set => set.id === state.value.currentId) ?? agenda.value[0] ?? null)
   const standing = computed(() => (current.value ? lesson.standing(current.value) : null))
@@ -86,6 +86,10 @@ export function useLessonRun(lesson: RunningLesson) {
     },
     end: () => {
       lesson.record({ kind: 'end' })
+    },
+    /** Goes on with a lesson that was ended, on its own day. */
+    reopen: () => {
+      lesson.record({ kind: 'reopen' })
     },
   }
 }

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { barTicks } from '#core/line/ticks'
-import type { StudentRow } from '#shared/contracts/students'
+import type { Roster } from '#shared/contracts/students'
 
 const route = useRoute()
 const router = useRouter()
 
-const { data: loadedStudents } = useLoaded<readonly StudentRow[]>(() => '/api/students')
-const students = computed(() => loadedStudents.value ?? [])
+const { data: roster } = useLoaded<Roster>(() => '/api/students')
+const students = computed(() => roster.value?.students ?? [])
 const studentId = ref<string | null>(typeof route.query.student === 'string' ? route.query.student : null)
 const student = computed(() => students.value.find(each => each.id === studentId.value) ?? null)
 const person = computed(() => ({ hand: student.value?.hand, habits: student.value?.habits }))

@@ -46,6 +46,7 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
         </BaseButton>
       </div>
     </div>
+    <SetAside />
     <LoadState
       v-if="!data"
       :error="error"

@@ -7,6 +7,8 @@ const { data, error, reload } = useLoaded<readonly InstrumentRow[]>(() => '/api/
 const api = useApi()
 const toasts = useToasts()
 const editing = ref(false)
+const session = useSession()
+const passwordOpen = ref(false)
 const chosen = shallowRef<InstrumentRow | null>(null)
 const present = computed(() => data.value?.filter(each => !each.archived) ?? [])
 const away = computed(() => data.value?.filter(each => each.archived) ?? [])
@@ -120,6 +122,19 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
         </ul>
       </template>
     </section>
+    <StudioAccounts v-if="session.me?.role === 'owner'" />
+    <section class="mt-10">
+      <h2 class="text-xl mb-1">
+        You
+      </h2>
+      <p class="text-soft mb-3">
+        Signed in as {{ session.me?.name }}. Signing out ends every session of yours, on all devices.
+      </p>
+      <BaseButton @click="passwordOpen = true">
+        Change your password
+      </BaseButton>
+    </section>
+    <PasswordDialog v-model:open="passwordOpen" />
     <InstrumentDialog
       v-model:open="editing"
       :instrument="chosen"

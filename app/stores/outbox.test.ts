@@ -36,6 +36,15 @@ function openPage() {
   return useOutbox()
 }
 
+/** Tries again at once instead of waiting ever longer. */
+async function hurry(outbox: ReturnType<typeof useOutbox>, done: () => boolean) {
+  for (let tries = 0; !done(); tries++) {
+    if (tries > 200) throw new Error('it never came to pass')
+    await outbox.deliver()
+    await new Promise(resolve => setTimeout(resolve, 5))
+  }
+}
+
 beforeEach(() => {
   answers = []
   arrived = []
@@ -115,6 +124,39 @@ describe('what the server refuses', () => {
     expect(arrived).toEqual(['lesson:1', 'lesson:2'])
     await outbox.drop(outbox.entries[0]!.seq!)
     expect(outbox.entries).toEqual([])
+  })
+
+  test('what the server fails at again and again is set aside, and what comes after it goes', async () => {
+    answers = [500, 500, 500, 500, 500, 500]
+    const outbox = openPage()
+    await outbox.add(entry('1'))
+    await outbox.add(entry('2'))
+    await hurry(outbox, () => outbox.waiting === 0)
+    expect(arrived).toEqual([...Array.from({ length: 6 }, () => 'lesson:1'), 'lesson:2'])
+    expect(outbox.setAside.map(each => [each.event.id, each.refused])).toEqual([['1', 'refused with 500']])
+    // A server that can again takes it when it is asked.
+    await outbox.tryAgain(outbox.setAside[0]!)
+    await until(() => outbox.entries.length === 0)
+    expect(arrived.at(-1)).toBe('lesson:1')
+  })
+
+  test('a database that is away does not count as failing: nothing is set aside however long it lasts', async () => {
+    answers = Array.from({ length: 20 }, () => 503)
+    const outbox = openPage()
+    await outbox.add(entry('1'))
+    await hurry(outbox, () => arrived.length >= 19)
+    expect(outbox.setAside).toEqual([])
+    await hurry(outbox, () => outbox.waiting === 0)
+    expect(outbox.entries).toEqual([])
+  })
+
+  test('an end that came already, an undo of what was undone: nothing is left to deliver', async () => {
+    answers = [409, 409]
+    const outbox = openPage()
+    await outbox.add({ userId: 'wren', lessonId: 'lesson', event: { id: '1', at: '2026-01-05T16:00:00.000Z', kind: 'end' } })
+    await outbox.add({ userId: 'wren', lessonId: 'lesson', event: { id: '2', at: '2026-01-05T16:00:00.000Z', kind: 'void', eventId: '0' } })
+    await until(() => outbox.entries.length === 0)
+    expect(arrived).toEqual(['lesson:1', 'lesson:2'])
   })
 
   test('a student who is gone takes their events along', async () => {

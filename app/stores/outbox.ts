@@ -10,7 +10,9 @@ export interface OutboxEntry {
   readonly userId: string
   readonly lessonId: string
   readonly event: LessonEvent
-  /** Why the server did not take it; it waits for the teacher then. */
+  /** How often the server failed at it, though it answers others. */
+  readonly failures?: number
+  /** Why it cannot be delivered; it waits for the teacher then, and the others go on. */
   readonly refused?: string
 }
 
@@ -19,21 +21,26 @@ interface OutboxSchema extends DBSchema {
 }
 
 const RETRY_MS = [500, 1000, 2000, 4000, 8000, 15_000]
+/** After so many failures of the server at one event it is set aside: it would hold up all that comes after it for ever. */
+const MOST_FAILURES = 6
 const openStore = () => openDB<OutboxSchema>('fidactyl-outbox', 1, { upgrade: db => void db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true }) })
+
+/** Whether a refusal says that what was wanted is so already: a lesson that ended, an event that was taken back. */
+const isSoAlready = ({ kind }: LessonEvent, status: number) => status === 409 && (kind === 'end' || kind === 'void' || kind === 'reopen')
 
 /**
  * Delivers lesson events in the order they happened. An event is kept on this device first and dropped only after the
  * server has stored it (or the student is gone): neither the end of the browser nor of the server loses it, and its
- * id keeps a repeat from counting twice.
+ * id keeps a repeat from counting twice. What can never be delivered is set aside in sight, and the rest goes on.
  */
 export const useOutbox = defineStore('outbox', () => {
   const entries = shallowRef<readonly OutboxEntry[]>([])
   const delivering = ref(false)
   const stuck = ref(false)
   const refusals = useEventBus<{ entry: OutboxEntry, answer: ErrorAnswer }>('outbox-refusal')
+  const offsetMs = ref(0)
   let store: ReturnType<typeof openStore> | undefined
-  let offsetMs = 0
-  let failures = 0
+  let tries = 0
   let timer: ReturnType<typeof setTimeout> | undefined
 
   async function refresh() {
@@ -52,29 +59,51 @@ export const useOutbox = defineStore('outbox', () => {
     await refresh()
   }
 
+  async function put(entry: OutboxEntry) {
+    await (await (store ??= openStore())).put('entries', entry)
+    await refresh()
+  }
+
+  async function setAside(entry: OutboxEntry, answer: ErrorAnswer) {
+    await put({ ...entry, refused: answer.message })
+    refusals.emit({ entry, answer })
+  }
+
+  /** What becomes of an entry that was answered with an error. @returns whether the next may follow. */
+  async function refuse(entry: OutboxEntry, status: number, answer: ErrorAnswer): Promise<boolean> {
+    if (status === 410 || isSoAlready(entry.event, status)) {
+      await drop(entry.seq!)
+      if (status !== 410) refusals.emit({ entry, answer })
+      return true
+    }
+    // Signed out, too much at once, the database away: it may yet be taken, and so may what comes after it.
+    if ([401, 429, 502, 503, 504].includes(status)) return false
+    if (status >= 500) {
+      const failures = (entry.failures ?? 0) + 1
+      if (failures < MOST_FAILURES) {
+        await put({ ...entry, failures })
+        return false
+      }
+    }
+    await setAside(entry, answer)
+    return true
+  }
+
   /** Sends one entry. @returns whether the next may follow. */
   async function send(entry: OutboxEntry): Promise<boolean> {
     const began = Date.now()
     try {
-      const answer = await $fetch.raw(`/api/lessons/${entry.lessonId}/events`, { method: 'POST', body: { event: entry.event, deviceOffsetMs: offsetMs }, retry: 0 })
+      const answer = await $fetch.raw(`/api/lessons/${entry.lessonId}/events`, { method: 'POST', body: { event: entry.event, deviceOffsetMs: offsetMs.value }, retry: 0 })
       const serverDate = Date.parse(answer.headers.get('date') ?? '')
-      if (Number.isFinite(serverDate)) offsetMs = Math.round(serverDate - (began + Date.now()) / 2)
+      if (Number.isFinite(serverDate)) offsetMs.value = Math.round(serverDate - (began + Date.now()) / 2)
       await drop(entry.seq!)
       return true
     }
     catch (error) {
-      const status = error instanceof FetchError ? error.response?.status : undefined
-      if (status === 410) {
-        await drop(entry.seq!)
-        return true
-      }
-      // Anything the server may yet take is tried again; what it refuses for good is kept for the teacher to see.
-      if (status === undefined || status >= 500 || status === 401 || status === 429) return false
-      const answer = (error as FetchError).data as ErrorAnswer
-      await (await store!).put('entries', { ...entry, refused: answer.message })
-      await refresh()
-      refusals.emit({ entry, answer })
-      return true
+      const response = error instanceof FetchError ? error.response : undefined
+      if (!response) return false
+      const told = (error as FetchError).data as Partial<ErrorAnswer> | undefined
+      return refuse(entry, response.status, { code: told?.code ?? 'failed', message: told?.message ?? 'the server could not take it', current: told?.current })
     }
   }
 
@@ -87,12 +116,12 @@ export const useOutbox = defineStore('outbox', () => {
       const me = useSession().me?.userId
       for (let next = pick(me); next; next = pick(me)) {
         if (await send(next)) {
-          failures = 0
+          tries = 0
           stuck.value = false
           continue
         }
         stuck.value = true
-        timer = setTimeout(deliver, RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)])
+        timer = setTimeout(deliver, RETRY_MS[Math.min(tries++, RETRY_MS.length - 1)])
         return
       }
     }
@@ -107,9 +136,18 @@ export const useOutbox = defineStore('outbox', () => {
     /** The server did not take the last try; it is tried again by itself. */
     stuck: readonly(stuck),
     waiting: computed(() => entries.value.filter(entry => entry.refused === undefined).length),
+    /** What could not be delivered, for whoever is signed in. */
+    setAside: computed(() => entries.value.filter(entry => entry.refused !== undefined && entry.userId === useSession().me?.userId)),
+    /** Server time less device time, ms, as last measured. */
+    offsetMs: readonly(offsetMs),
     refusals,
     add,
     drop,
+    /** Sends what was set aside once more. */
+    tryAgain: async ({ refused: _refused, failures: _failures, ...entry }: OutboxEntry) => {
+      await put(entry)
+      await deliver()
+    },
     deliver,
     refresh,
   }

@@ -1,2 +1,2 @@
 /** Who is signed in. */
-export default answering(async event => event.context.me)
+export default answering(async event => meOf(event))

@@ -1,10 +1,17 @@
 import { signInBody } from '#shared/contracts/accounts'
-import { signIn } from '../services/sign-in'
+import { DomainError } from '../services/domain-error'
+import { sessionOf } from '../services/sessions'
+import { rememberDevice, signIn } from '../services/sign-in'
 
 /** Opens a session. */
 export default answering(async (event) => {
   const attempt = await bodyOf(event, signInBody)
-  const me = await signIn(database.db, attempt, getRequestIP(event) ?? 'unknown', new Date())
-  await setUserSession(event, { user: me })
+  const now = new Date()
+  const session = await signIn(database.db, attempt, visitorOf(event), now)
+  const me = await sessionOf(database.db, session)
+  // Suspended, or given another password, in this very moment.
+  if (!me) throw new DomainError('signed-out', 'Sign in again.')
+  await rememberDevice(database.db, session.userId, knownDevice(event), now)
+  await replaceUserSession(event, { user: session })
   return me
 })

@@ -1,6 +1,13 @@
 import { expect, test } from '@jest/globals'
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createConnection, type RowDataPacket } from 'mysql2/promise'
+import { readLesson } from '../services/lessons'
+import { rebuildMissing } from '../services/rebuild'
+import { readStudent } from '../services/students'
+import { NOW } from '../tests/studio'
+import { openDatabase } from './client'
 import { migrateDatabase, NewerDatabase } from './migrate'
 
 /** A database with nothing in it; scripts/test.sh makes one anew for every run. */
@@ -41,3 +48,63 @@ test('a database of a newer version is refused and left alone', async () => {
   await ask('DELETE FROM `__drizzle_migrations` WHERE created_at = 4102444800000')
   await migrateDatabase(url, folder)
 })
+
+/** Throws everything away that the tests above left. */
+async function emptied(): Promise<void> {
+  const connection = await createConnection({ uri: url })
+  await connection.query('SET FOREIGN_KEY_CHECKS = 0')
+  const [tables] = await connection.query('SHOW TABLES') as unknown as [Record<string, string>[]]
+  for (const row of tables) await connection.query(`DROP TABLE \`${Object.values(row)[0]}\``)
+  await connection.end()
+}
+
+/** The migrations as they were at a time: the first so many. */
+function firstMigrations(count: number): string {
+  const copy = mkdtempSync(join(tmpdir(), 'fidactyl-migrations-'))
+  cpSync(folder, copy, { recursive: true })
+  const journal = JSON.parse(readFileSync(join(folder, 'meta/_journal.json'), 'utf8')) as { entries: unknown[] }
+  writeFileSync(join(copy, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: journal.entries.slice(0, count) }))
+  return copy
+}
+
+test('a studio of the form before, ids in upper case among it, is brought to the present form with all its history', async () => {
+  await emptied()
+  const before = firstMigrations(2)
+  await migrateDatabase(url, before)
+  const connection = await createConnection({ uri: url, timezone: 'Z' })
+  const [studio, teacher, student, drill, assignment, lesson] = ['A0000001', 'a0000002', 'A0000003', 'A0000004', 'A0000005', 'A0000006'].map(start => `${start}-BBBB-4CCC-8DDD-EEEEEEEEEEEE`)
+  const event = (n: number) => `F000000${n}-BBBB-4CCC-8DDD-EEEEEEEEEEEE`
+  await connection.query('INSERT INTO studios VALUES (?, ?, ?, ?)', [studio, 'Old studio', 'Europe/London', NOW])
+  await connection.query('INSERT INTO users (id, studio_id, role, sign_in_name, password_hash, display_name, created_at) VALUES (?, ?, ?, ?, ?, ?, ?)', [teacher, studio, 'owner', 'old', 'none', 'Old', NOW])
+  await connection.query('INSERT INTO students (id, studio_id, teacher_id, name, instrument, hand, about, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)', [student, studio, teacher, 'Wanda', '{"preset":"half"}', '{}', '', NOW])
+  await connection.query('INSERT INTO drills (id, studio_id, teacher_id, name, created_at) VALUES (?, ?, ?, ?, ?)', [drill, studio, teacher, 'Old drill', NOW])
+  await connection.query('INSERT INTO drill_versions (id, studio_id, drill_id, number, spec, title, engine_version, score_hash, created_at) VALUES (?, ?, ?, 1, ?, ?, 3, ?, ?)', [drill, studio, drill, '{"version":1,"family":"order"}', 'Order', 'f'.repeat(64), NOW])
+  await connection.query('INSERT INTO assignments (id, studio_id, student_id, drill_version_id, stage, plan, position, set_at) VALUES (?, ?, ?, ?, ?, ?, 1, ?)', [assignment, studio, student, drill, 'together', '{"school":"clean-passes","startBpm":60,"targetBpm":90,"step":4,"need":3,"tooMany":5}', NOW])
+  await connection.query('INSERT INTO lessons (id, studio_id, student_id, teacher_id, minutes, started_at, ended_at) VALUES (?, ?, ?, ?, 45, ?, ?)', [lesson, studio, student, teacher, NOW, NOW])
+  const bodies = [
+    { kind: 'pass', assignmentId: assignment, bpm: 60, clean: true }, { kind: 'pass', assignmentId: assignment, bpm: 64, clean: true }, { kind: 'void', eventId: event(2) },
+    { kind: 'decision', assignmentId: assignment, revision: 0, decision: 'raise', bpm: 64, offered: 'raise', offeredBpm: 64, offerReason: 'Three in a ROW.', reason: null, supersedes: null }, { kind: 'end' },
+  ]
+  for (const [i, body] of bodies.entries()) {
+    const id = event(i + 1)
+    await connection.query('INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, 0, ?)',
+      [id, studio, lesson, i + 1, teacher, body.kind, JSON.stringify({ id, at: NOW.toISOString(), ...body }), 'assignmentId' in body ? assignment : null, NOW, NOW])
+  }
+  await connection.query('INSERT INTO decisions (id, studio_id, assignment_id, revision, event_id, decision, bpm, overruled, at) VALUES (?, ?, ?, 0, ?, ?, 64, 0, ?)', [event(4), studio, assignment, event(4), 'raise', NOW])
+  await connection.end()
+
+  await migrateDatabase(url, folder)
+  const { db, close } = openDatabase(url)
+  await rebuildMissing(db)
+  const [lower, actor] = [(id: string | undefined) => id!.toLowerCase(), { userId: teacher!.toLowerCase(), studioId: studio!.toLowerCase(), role: 'owner' as const, zone: 'Europe/London' }]
+  const page = await readStudent(db, actor, lower(student), NOW)
+  expect(page.student).toMatchObject({ id: lower(student), name: 'Wanda' })
+  // The undone pass does not count, the decision does, and what was written stays as it was written.
+  expect(page.assignments).toMatchObject([{ id: lower(assignment), bpm: 64, lessons: [{ lessonId: lower(lesson), passes: 1, clean: 1, bestCleanBpm: 60 }], decisions: [{ id: event(4).toLowerCase(), bpm: 64, event: { offerReason: 'Three in a ROW.' } }] }])
+  expect(page.lessons.rows).toMatchObject([{ id: lower(lesson), passes: 1, clean: 1 }])
+  const detail = await readLesson(db, actor, lower(lesson), NOW)
+  expect(detail.events.map(each => each.id)).toEqual([1, 2, 3, 4, 5].map(n => event(n).toLowerCase()))
+  expect(JSON.stringify(detail)).not.toContain('BBBB')
+  await close()
+  rmSync(before, { recursive: true })
+}, 60_000)

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { boolean, char, check, date, datetime, double, foreignKey, index, int, json, mysqlEnum, mysqlTable, primaryKey, text, tinyint, unique, varchar } from 'drizzle-orm/mysql-core'
+import { bigint, boolean, char, check, date, datetime, double, foreignKey, index, int, json, mysqlEnum, mysqlTable, primaryKey, text, tinyint, unique, varchar } from 'drizzle-orm/mysql-core'
 import type { HandInput, Pins } from '../../core/spec/fields'
 import type { Habits } from '../../core/spec/habits'
 import type { InstrumentChoice } from '../../core/fretboard/instrument'
@@ -33,16 +33,28 @@ export const users = mysqlTable('users', {
   displayName: varchar('display_name', { length: 120 }).notNull(),
   /** The student this account belongs to; only for the role student. */
   studentId: uuid('student_id'),
+  /** Counted up by all that ends sessions: a session of an earlier epoch is none. */
+  sessionEpoch: int('session_epoch').notNull().default(0),
+  /** May not sign in since. */
+  suspendedAt: instant('suspended_at'),
   createdAt: instant('created_at').notNull(),
 }, t => [unique('users_in_studio').on(t.studioId, t.id)])
 
-/** Failed sign-ins, so that guessing is limited. */
-export const signInFailures = mysqlTable('sign_in_failures', {
-  id: uuid('id').primaryKey(),
-  /** The name that was tried, or the address it came from. */
-  subject: varchar('subject', { length: 160 }).notNull(),
+/** Devices somebody has signed in on, by the hash of a secret only the device has. */
+export const knownDevices = mysqlTable('known_devices', {
+  userId: uuid('user_id').notNull().references(() => users.id),
+  deviceHash: char('device_hash', { length: 64 }).notNull(),
   at: instant('at').notNull(),
-}, t => [index('failures_by_subject').on(t.subject, t.at)])
+}, t => [primaryKey({ columns: [t.userId, t.deviceHash] })])
+
+/** Attempts to sign in by whom and whence they came, so that guessing is limited: a row a subject, counted within a window. */
+export const signInAttempts = mysqlTable('sign_in_attempts', {
+  /** Compared as the names of accounts are: other spellings of one name are one subject. */
+  subject: varchar('subject', { length: 200 }).primaryKey(),
+  // Before `since`: where both are set at once, they are so in this order.
+  count: int('count').notNull(),
+  since: instant('since').notNull(),
+}, t => [index('attempts_by_age').on(t.since)])
 
 /** A guitar of the teacher's own, beside the ready-made ones. */
 export const instruments = mysqlTable('instruments', {
@@ -82,10 +94,11 @@ export const students = mysqlTable('students', {
   index('students_by_teacher').on(t.studioId, t.teacherId, t.name),
 ])
 
-/** The bare ids of erased students, so that a post that comes late is told that they are gone. */
-export const erasedStudents = mysqlTable('erased_students', {
+/** The bare ids of what was erased with a student, so that a post that comes late is told that it is gone. */
+export const erasedIds = mysqlTable('erased_ids', {
   id: uuid('id').primaryKey(),
   studioId: uuid('studio_id').notNull().references(() => studios.id),
+  teacherId: uuid('teacher_id'),
   erasedAt: instant('erased_at').notNull(),
 })
 
@@ -174,6 +187,11 @@ export const lessons = mysqlTable('lessons', {
   startedAt: instant('started_at').notNull(),
   /** Set by the `end` event, in the same transaction. */
   endedAt: instant('ended_at'),
+  /** What its events come to, kept with every event. */
+  passes: int('passes').notNull().default(0),
+  clean: int('clean').notNull().default(0),
+  /** Number of its latest event. */
+  lastNumber: int('last_number').notNull().default(0),
 }, t => [
   unique('lessons_in_studio').on(t.studioId, t.id),
   unique('one_lesson_per_slot').on(t.slotId, t.slotDay),
@@ -181,6 +199,9 @@ export const lessons = mysqlTable('lessons', {
   foreignKey({ name: 'lessons_teacher', columns: [t.studioId, t.teacherId], foreignColumns: [users.studioId, users.id] }),
   foreignKey({ name: 'lessons_slot', columns: [t.studioId, t.slotId], foreignColumns: [lessonSlots.studioId, lessonSlots.id] }),
   index('lessons_by_student').on(t.studioId, t.studentId, t.startedAt),
+  index('lessons_by_day').on(t.studioId, t.teacherId, t.startedAt),
+  index('lessons_by_slot_day').on(t.studioId, t.teacherId, t.slotDay),
+  index('lessons_open').on(t.studioId, t.teacherId, t.endedAt, t.startedAt),
 ])
 
 /** What happened in lessons: rows are only ever added, numbered in server order under a lock on the lesson. */
@@ -193,6 +214,8 @@ export const lessonEvents = mysqlTable('lesson_events', {
   kind: varchar('kind', { length: 20 }).notNull(),
   body: json('body').$type<LessonEvent>().notNull(),
   assignmentId: uuid('assignment_id'),
+  /** The event that an undo takes back. */
+  voids: uuid('voids'),
   /** What was taught: version, stage, engine and hash of the score. */
   drillVersionId: uuid('drill_version_id'),
   stage: varchar('stage', { length: 80 }),
@@ -200,13 +223,56 @@ export const lessonEvents = mysqlTable('lesson_events', {
   scoreHash: char('score_hash', { length: 64 }),
   deviceAt: instant('device_at').notNull(),
   /** How far the device's clock was behind the server's, as the device measured it. */
-  deviceOffsetMs: int('device_offset_ms').notNull(),
+  deviceOffsetMs: bigint('device_offset_ms', { mode: 'number' }).notNull(),
   receivedAt: instant('received_at').notNull(),
 }, t => [
   unique('event_numbers').on(t.lessonId, t.number),
   foreignKey({ name: 'events_lesson', columns: [t.studioId, t.lessonId], foreignColumns: [lessons.studioId, lessons.id] }),
   foreignKey({ name: 'events_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
-  index('events_by_assignment').on(t.studioId, t.assignmentId, t.kind),
+  index('events_of_drill').on(t.studioId, t.assignmentId, t.kind, t.receivedAt),
+  index('events_by_kind').on(t.lessonId, t.kind, t.number),
+  index('events_voided').on(t.voids),
+])
+
+/**
+ * A drill as it was heard in one lesson: what the passes of both come to. Written with every event; made anew from the
+ * log by `npm run rebuild`.
+ */
+export const hearings = mysqlTable('hearings', {
+  assignmentId: uuid('assignment_id').notNull(),
+  lessonId: uuid('lesson_id').notNull(),
+  studioId: uuid('studio_id').notNull(),
+  /** When the lesson began. */
+  startedAt: instant('started_at').notNull(),
+  passes: int('passes').notNull(),
+  clean: int('clean').notNull(),
+  /** The fastest clean pass, and the fastest tried; quarters per minute. */
+  bestCleanBpm: double('best_clean_bpm'),
+  triedBpm: double('tried_bpm'),
+  /** Rises of the drill's tempo before it was first heard here. */
+  rises: int('rises').notNull(),
+}, t => [
+  primaryKey({ columns: [t.assignmentId, t.lessonId] }),
+  foreignKey({ name: 'hearings_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
+  foreignKey({ name: 'hearings_lesson', columns: [t.studioId, t.lessonId], foreignColumns: [lessons.studioId, lessons.id] }),
+  index('hearings_in_order').on(t.studioId, t.assignmentId, t.startedAt),
+])
+
+/** Where a set drill stands: what its decisions and hearings come to. Written with every event; made anew as the hearings are. */
+export const standings = mysqlTable('standings', {
+  assignmentId: uuid('assignment_id').primaryKey(),
+  studioId: uuid('studio_id').notNull(),
+  bpm: double('bpm').notNull(),
+  /** Decisions made. */
+  revision: int('revision').notNull(),
+  /** The highest tempo it was ever set at. */
+  bestBpm: double('best_bpm').notNull(),
+  /** How often the tempo rose above all it had been, and in which lesson last. */
+  rises: int('rises').notNull(),
+  risenInLesson: uuid('risen_in_lesson'),
+  lessonsSinceRise: int('lessons_since_rise').notNull(),
+}, t => [
+  foreignKey({ name: 'standings_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
 ])
 
 /** Decisions on a drill's tempo; each revision of an assignment is decided once. The event holds the rest. */

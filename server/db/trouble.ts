@@ -14,6 +14,14 @@ export function errnoOf(error: unknown): number | undefined {
   return undefined
 }
 
+const DUPLICATE_KEY = 1062
+
+/** The key that a write met a second time, `PRIMARY` for the id of a row; null for any other error. */
+export function duplicateKey(error: unknown): string | null {
+  if (errnoOf(error) !== DUPLICATE_KEY) return null
+  return /for key '(?:[^'.]+\.)?([^']+)'/.exec(rootOf(error).message)?.[1] ?? ''
+}
+
 /** ER_DISK_FULL, ER_RECORD_FILE_FULL and ER_ERROR_ON_WRITE (as `perror` of MariaDB 10.11 names them). */
 const NO_ROOM = [1021, 1114, 1026]
 /** ER_SERVER_SHUTDOWN, ER_CON_COUNT_ERROR, ER_UNKNOWN_COM_ERROR (a cluster's node that is not ready), ER_OPTION_PREVENTS_STATEMENT (read-only). */

@@ -1,20 +1,39 @@
 import type { Me } from '#shared/contracts/accounts'
+import { DomainError } from '../services/domain-error'
+import { sessionOf } from '../services/sessions'
 
 declare module '#auth-utils' {
-  // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- a module's type can only be widened by an interface
-  interface User extends Me {}
+  /** What a session says: who, and in which epoch it was opened. Everything else is asked of the database each time. */
+  interface User { userId: string, epoch: number }
 }
 
 const OPEN = ['/api/sign-in', '/api/health']
+const READING = ['GET', 'HEAD']
 
-/** Refuses a stranger everything under /api but signing in and the health check. */
+/** Refuses what another site's page sends: a browser says so by one header or the other, a program sends neither. */
+function assertOwnOrigin(event: Parameters<typeof getHeader>[0]) {
+  const site = getHeader(event, 'sec-fetch-site')
+  const origin = getHeader(event, 'origin')
+  const host = getRequestHost(event, { xForwardedHost: behindProxy(event) })
+  const own = origin === undefined || (URL.canParse(origin) && new URL(origin).host === host)
+  if (!own || (site !== undefined && site !== 'same-origin' && site !== 'none')) {
+    throw new DomainError('forbidden', 'This was sent from another site; only the studio\'s own pages may write.')
+  }
+}
+
+/** Before every request of the API: nothing of it is kept by a cache, writes come from our own pages, a stranger may only sign in. */
 export default defineEventHandler(async (event) => {
   const { pathname } = getRequestURL(event)
-  if (!pathname.startsWith('/api/') || OPEN.includes(pathname)) return
-  const session = await getUserSession(event)
-  if (!session.user) {
-    setResponseStatus(event, 401)
-    return { code: 'signed-out', message: 'Sign in first.' }
-  }
-  event.context.me = session.user
+  if (!pathname.startsWith('/api/')) return
+  setHeader(event, 'cache-control', 'no-store')
+  return answerRefusal(event, async () => {
+    if (!READING.includes(event.method)) assertOwnOrigin(event)
+    // The session library has a door of its own, which our sessions do not need.
+    if (pathname.startsWith('/api/_')) throw new DomainError('not-found', 'there is nothing here')
+    if (OPEN.includes(pathname)) return
+    const { user } = getCookie(event, SESSION_COOKIE) ? await getUserSession(event) : {}
+    const me: Me | null = user ? await sessionOf(database.db, user) : null
+    if (!me) throw new DomainError('signed-out', 'Sign in first.')
+    event.context.me = me
+  })
 })

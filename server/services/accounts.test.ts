@@ -5,17 +5,20 @@ import { newStudio } from '#shared/contracts/new-studio'
 import { studios } from '../db/tables'
 import { NOW, openTestDatabase } from '../tests/studio'
 import { addAccount, openStudio } from './accounts'
+import { sessionOf } from './sessions'
 import { signIn } from './sign-in'
 
 const { db, close } = openTestDatabase()
 afterAll(close)
+/** Signs in and says who it is. */
+const enter = async (name: string, password: string, address: string) => sessionOf(db, await signIn(db, { name, password }, { address, device: null }, NOW))
 const wanted = (signInName: string, name = `Studio ${signInName}`) => ({ name, zone: 'Europe/Vienna', owner: { signInName, displayName: 'Anna', password: 'walnut and spruce' } })
 
 describe('opening a studio', () => {
   test('its owner signs in, in the zone of the studio', async () => {
     const name = `o-${randomUUID()}`
     const owner = await openStudio(db, wanted(name), NOW)
-    expect(await signIn(db, { name, password: 'walnut and spruce' }, '10.1.0.1', NOW)).toMatchObject({ userId: owner.userId, role: 'owner', zone: 'Europe/Vienna', studioName: `Studio ${name}` })
+    expect(await enter(name, 'walnut and spruce', '10.1.0.1')).toMatchObject({ userId: owner.userId, role: 'owner', zone: 'Europe/Vienna', studioName: `Studio ${name}` })
   })
 
   test('a taken sign-in name is refused and leaves no studio behind', async () => {
@@ -29,7 +32,7 @@ describe('opening a studio', () => {
     const owner = await openStudio(db, wanted(`o-${randomUUID()}`), NOW)
     const name = `t-${randomUUID()}`
     await addAccount(db, owner, 'teacher', { signInName: name, displayName: 'Ben', password: 'cedar and rosewood' }, NOW)
-    expect(await signIn(db, { name, password: 'cedar and rosewood' }, '10.1.0.2', NOW)).toMatchObject({ studioId: owner.studioId, role: 'teacher' })
+    expect(await enter(name, 'cedar and rosewood', '10.1.0.2')).toMatchObject({ studioId: owner.studioId, role: 'teacher' })
   })
 })
 

@@ -5,12 +5,15 @@ export class DomainError extends Error {
   readonly path?: string
   /** What stands now, where another write came first. */
   readonly current?: unknown
+  /** After so many seconds it may go better. */
+  readonly retryAfterSeconds?: number
 
-  constructor(readonly code: ErrorCode, message: string, more: { path?: string, current?: unknown, cause?: unknown } = {}) {
+  constructor(readonly code: ErrorCode, message: string, more: { path?: string, current?: unknown, retryAfterSeconds?: number, cause?: unknown } = {}) {
     super(message, { cause: more.cause })
     this.name = 'DomainError'
     this.path = more.path
     this.current = more.current
+    this.retryAfterSeconds = more.retryAfterSeconds
   }
 }
 

@@ -1,50 +1,47 @@
-import { and, countDistinct, desc, eq, inArray, isNull, max } from 'drizzle-orm'
-import { realise } from '#core/score/realise'
+import { and, countDistinct, desc, eq, getTableColumns, inArray, isNull, max } from 'drizzle-orm'
 import { ENGINE_VERSION } from '#core/score/score'
 import type { DrillDetail, DrillRow, DrillVersion } from '#shared/contracts/drills'
 import type { Database } from '../db/client'
 import { assignments, drills, drillVersions } from '../db/tables'
+import type { Engine, WrittenDrill } from '../engine/engine'
 import type { Actor } from './actor'
 import { DomainError } from './domain-error'
-import { hashOf, once } from './once'
+import { once } from './once'
 import { ownDrill } from './owned'
 
 const versionOf = (row: typeof drillVersions.$inferSelect): DrillVersion =>
   ({ id: row.id, number: row.number, title: row.title, spec: row.spec, createdAt: row.createdAt.toISOString() })
 
-/** Checks a spec and writes it as a new version. @throws DomainError `invalid` with the path of the field at fault. */
-async function writeVersion(tx: Database, actor: Actor, version: { id: string, drillId: string, number: number, spec: unknown }, now: Date): Promise<DrillVersion> {
-  const result = realise(version.spec)
-  if (!result.ok) throw new DomainError('invalid', result.error.message, { path: `spec.${result.error.path}` })
-  const row = {
-    id: version.id,
-    studioId: actor.studioId,
-    drillId: version.drillId,
-    number: version.number,
-    spec: result.value.spec,
-    title: result.value.title,
-    engineVersion: ENGINE_VERSION,
-    scoreHash: hashOf(result.value),
-    createdAt: now,
-  }
+/** Checks and realises a spec. @throws DomainError `invalid` with the path of the field at fault. */
+async function written(engine: Engine, spec: unknown): Promise<WrittenDrill> {
+  const result = await engine.write(spec)
+  if (!result.ok) throw new DomainError('invalid', result.error.message, { path: ['spec', result.error.path].filter(Boolean).join('.') })
+  return result.value
+}
+
+async function writeVersion(tx: Database, actor: Actor, version: { id: string, drillId: string, number: number } & WrittenDrill, now: Date): Promise<DrillVersion> {
+  const row = { ...version, studioId: actor.studioId, engineVersion: ENGINE_VERSION, createdAt: now }
   await tx.insert(drillVersions).values(row)
   return versionOf(row)
 }
 
 /** Puts a new drill on the teacher's shelf, with its first version. */
-export function createDrill(db: Database, actor: Actor, body: { id: string, name: string, spec?: unknown }, now: Date): Promise<{ id: string, version: DrillVersion }> {
-  return once(db, actor, 'create-drill', body, now, async (tx) => {
+export function createDrill(db: Database, engine: Engine, actor: Actor, body: { id: string, name: string, spec?: unknown }, now: Date): Promise<{ id: string, version: DrillVersion }> {
+  return once(db, actor, 'create-drill', body, now, async (tx, drill) => {
     await tx.insert(drills).values({ id: body.id, studioId: actor.studioId, teacherId: actor.userId, name: body.name, createdAt: now })
-    return { id: body.id, version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, spec: body.spec }, now) }
-  })
+    return { id: body.id, version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, ...drill }, now) }
+  }, () => written(engine, body.spec))
 }
 
 /** Saves a drill as its next version; earlier ones stay as they are. */
-export function saveVersion(db: Database, actor: Actor, drillId: string, body: { id: string, spec?: unknown }, now: Date): Promise<DrillVersion> {
-  return once(db, actor, `save-version ${drillId}`, body, now, async (tx) => {
+export function saveVersion(db: Database, engine: Engine, actor: Actor, drillId: string, body: { id: string, spec?: unknown }, now: Date): Promise<DrillVersion> {
+  return once(db, actor, `save-version ${drillId}`, body, now, async (tx, drill) => {
     await ownDrill(tx, actor, drillId)
     const [newest] = await tx.select({ number: max(drillVersions.number) }).from(drillVersions).where(eq(drillVersions.drillId, drillId)).for('update')
-    return writeVersion(tx, actor, { id: body.id, drillId, number: (newest?.number ?? 0) + 1, spec: body.spec }, now)
+    return writeVersion(tx, actor, { id: body.id, drillId, number: (newest?.number ?? 0) + 1, ...drill }, now)
+  }, async () => {
+    await ownDrill(db, actor, drillId)
+    return written(engine, body.spec)
   })
 }
 
@@ -66,13 +63,20 @@ export function archiveDrill(db: Database, actor: Actor, drillId: string, body: 
   })
 }
 
+/** The newest version of a drill. */
+async function newestOf(db: Database, drillId: string) {
+  const [newest] = await db.select().from(drillVersions).where(eq(drillVersions.drillId, drillId)).orderBy(desc(drillVersions.number)).limit(1)
+  return newest!
+}
+
 /** Copies the newest version of a drill into a drill of its own. */
-export function duplicateDrill(db: Database, actor: Actor, drillId: string, body: { id: string, name: string }, now: Date): Promise<{ id: string, version: DrillVersion }> {
-  return once(db, actor, `duplicate-drill ${drillId}`, body, now, async (tx) => {
-    await ownDrill(tx, actor, drillId)
-    const [newest] = await tx.select().from(drillVersions).where(eq(drillVersions.drillId, drillId)).orderBy(desc(drillVersions.number)).limit(1)
+export function duplicateDrill(db: Database, engine: Engine, actor: Actor, drillId: string, body: { id: string, name: string }, now: Date): Promise<{ id: string, version: DrillVersion }> {
+  return once(db, actor, `duplicate-drill ${drillId}`, body, now, async (tx, drill) => {
     await tx.insert(drills).values({ id: body.id, studioId: actor.studioId, teacherId: actor.userId, name: body.name, createdAt: now })
-    return { id: body.id, version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, spec: newest!.spec }, now) }
+    return { id: body.id, version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, ...drill }, now) }
+  }, async () => {
+    await ownDrill(db, actor, drillId)
+    return written(engine, (await newestOf(db, drillId)).spec)
   })
 }
 
@@ -81,10 +85,11 @@ export async function listDrills(db: Database, actor: Actor): Promise<readonly D
   const own = await db.select().from(drills).where(and(eq(drills.studioId, actor.studioId), eq(drills.teacherId, actor.userId)))
   if (own.length === 0) return []
   const ids = own.map(drill => drill.id)
-  const versions = await db.select().from(drillVersions).where(inArray(drillVersions.drillId, ids)).orderBy(drillVersions.number)
+  const latest = db.select({ drillId: drillVersions.drillId, number: max(drillVersions.number).as('latest') }).from(drillVersions).where(inArray(drillVersions.drillId, ids)).groupBy(drillVersions.drillId).as('newest')
+  const versions = await db.select(getTableColumns(drillVersions)).from(latest).innerJoin(drillVersions, and(eq(drillVersions.drillId, latest.drillId), eq(drillVersions.number, latest.number)))
   const newest = new Map(versions.map(version => [version.drillId, version]))
   const setFor = await db.select({ drillId: drillVersions.drillId, students: countDistinct(assignments.studentId) })
-    .from(assignments).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
+    .from(drillVersions).innerJoin(assignments, and(eq(assignments.studioId, drillVersions.studioId), eq(assignments.drillVersionId, drillVersions.id)))
     .where(and(inArray(drillVersions.drillId, ids), isNull(assignments.endedAt))).groupBy(drillVersions.drillId)
   const counts = new Map(setFor.map(row => [row.drillId, Number(row.students)]))
   return own

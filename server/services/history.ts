@@ -1,11 +1,12 @@
-import { and, asc, eq, inArray, isNull, max, ne, notInArray } from 'drizzle-orm'
-import { localDay, localIso } from '#core/schedule/local-time'
+import { and, asc, desc, eq, inArray, isNull, lt, max, ne, sql, type SQL } from 'drizzle-orm'
+import { alias, unionAll } from 'drizzle-orm/mysql-core'
+import { localClock } from '#core/schedule/local-time'
 import { paceOf } from '#core/tempo/pace'
-import type { AssignmentDetail, AssignmentStanding, HeardPass, HistoryDecision } from '#shared/contracts/students'
+import type { AgendaItem, AssignmentDetail, AssignmentStanding, FollowedDrill, HeardPass, HistoryDecision, LessonHearing } from '#shared/contracts/students'
 import type { LessonEvent, LessonEventOf } from '#core/lesson/events'
 import type { Actor } from './actor'
 import type { Database } from '../db/client'
-import { assignments, decisions, drills, drillVersions, lessonEvents, lessons } from '../db/tables'
+import { assignments, decisions, drills, drillVersions, hearings, lessonEvents, lessons, standings } from '../db/tables'
 
 interface Scope {
   /** Whose studio it is; its zone is that of the times. */
@@ -13,136 +14,182 @@ interface Scope {
   readonly today: string
 }
 
-interface HistoryScope extends Scope {
-  /** Ended assignments too. */
-  readonly ended: boolean
-  /** A lesson whose own events are left out. */
-  readonly exceptLesson?: string
-}
+/** Passes of a drill that a lesson looks back on: more than the longest run any plan asks for, and than two lessons hold. */
+const PASSES_BACK = 100
+/** Lessons and decisions of a drill that a student's page draws: two years of weeks. */
+const LESSONS_DRAWN = 104
+const DECISIONS_DRAWN = 60
 
-/** Passes per assignment, voided ones left out, times in the student's zone. */
-async function passesOf(db: Database, assignmentIds: readonly string[], scope: HistoryScope): Promise<ReadonlyMap<string, HeardPass[]>> {
+/**
+ * When something happened: by the device's clock set right, never after the server had it. A device whose clock is
+ * weeks off still puts its passes on the day they were heard.
+ */
+function momentOf({ deviceAt, deviceOffsetMs, receivedAt }: Pick<typeof lessonEvents.$inferSelect, 'deviceAt' | 'deviceOffsetMs' | 'receivedAt'>): string {
+  return new Date(Math.min(deviceAt.getTime() + deviceOffsetMs, receivedAt.getTime())).toISOString()
+}
+const MOMENT = { deviceAt: lessonEvents.deviceAt, deviceOffsetMs: lessonEvents.deviceOffsetMs, receivedAt: lessonEvents.receivedAt }
+
+/** The undo of an event, where there is one. */
+const undo = alias(lessonEvents, 'undo')
+
+/** The latest passes of one drill outside a lesson, undone ones left out. */
+const latestPasses = (db: Database, actor: Actor, assignmentId: string, exceptLesson: string) =>
+  db.select({ assignmentId: lessonEvents.assignmentId, id: lessonEvents.id, lessonId: lessonEvents.lessonId, body: lessonEvents.body, number: lessonEvents.number, ...MOMENT }).from(lessonEvents)
+    .leftJoin(undo, eq(undo.voids, lessonEvents.id))
+    .where(and(eq(lessonEvents.studioId, actor.studioId), eq(lessonEvents.assignmentId, assignmentId), eq(lessonEvents.kind, 'pass'), ne(lessonEvents.lessonId, exceptLesson), isNull(undo.id)))
+    .orderBy(desc(lessonEvents.receivedAt)).limit(PASSES_BACK)
+
+/** The latest passes of some drills outside a lesson, oldest first, times in the student's zone: asked in one question, each drill with a bound of its own. */
+async function passesOf(db: Database, actor: Actor, assignmentIds: readonly string[], exceptLesson: string): Promise<ReadonlyMap<string, readonly HeardPass[]>> {
+  const local = localClock(actor.zone)
+  const [first, second, ...others] = assignmentIds.map(id => latestPasses(db, actor, id, exceptLesson))
+  const rows = second ? await unionAll(first!, second, ...others) : await first!
   const found = new Map<string, HeardPass[]>(assignmentIds.map(id => [id, []]))
-  const rows = await db.select({ id: lessonEvents.id, lessonId: lessonEvents.lessonId, body: lessonEvents.body }).from(lessonEvents)
-    .where(and(eq(lessonEvents.studioId, scope.actor.studioId), inArray(lessonEvents.assignmentId, [...assignmentIds]), eq(lessonEvents.kind, 'pass'), scope.exceptLesson ? ne(lessonEvents.lessonId, scope.exceptLesson) : undefined))
-    .orderBy(asc(lessonEvents.deviceAt), asc(lessonEvents.number))
-  const lessonIds = [...new Set(rows.map(row => row.lessonId))]
-  const voids = lessonIds.length === 0
-    ? []
-    : await db.select({ body: lessonEvents.body }).from(lessonEvents).where(and(inArray(lessonEvents.lessonId, lessonIds), eq(lessonEvents.kind, 'void')))
-  const voided = new Set(voids.map(row => (row.body as LessonEventOf<'void'>).eventId))
-  for (const row of rows) {
-    if (voided.has(row.id)) continue
+  for (const row of rows.toSorted((a, b) => a.receivedAt.getTime() - b.receivedAt.getTime() || a.number - b.number)) {
     const pass = row.body as LessonEventOf<'pass'>
-    found.get(pass.assignmentId)!.push({ id: row.id, lessonId: row.lessonId, kind: 'pass', at: localIso(pass.at, scope.actor.zone), bpm: pass.bpm, clean: pass.clean, by: 'teacher' })
+    found.get(row.assignmentId!)!.push({ id: row.id, lessonId: row.lessonId, kind: 'pass', at: local(momentOf(row)), bpm: pass.bpm, clean: pass.clean, by: 'teacher' })
   }
   return found
 }
 
-async function decisionsOf(db: Database, assignmentIds: readonly string[], scope: HistoryScope): Promise<ReadonlyMap<string, HistoryDecision[]>> {
+const DECIDED = { id: decisions.id, assignmentId: decisions.assignmentId, revision: decisions.revision, bpm: decisions.bpm, overruled: decisions.overruled, lessonId: lessonEvents.lessonId, body: lessonEvents.body, ...MOMENT }
+type DecidedRow = Pick<typeof decisions.$inferSelect, 'id' | 'assignmentId' | 'revision' | 'bpm' | 'overruled'> & { readonly lessonId: string, readonly body: LessonEvent } & Parameters<typeof momentOf>[0]
+
+function decisionOf(row: DecidedRow, local: (instant: string) => string): HistoryDecision {
+  const { id, lessonId, revision, bpm, overruled, body } = row
+  return { id, lessonId, revision, bpm, at: local(momentOf(row)), overruled, event: body as LessonEventOf<'decision'> }
+}
+
+const latestDecisions = (db: Database, assignmentId: string, count: number, which?: SQL) =>
+  db.select(DECIDED).from(decisions).innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
+    .where(and(eq(decisions.assignmentId, assignmentId), which)).orderBy(desc(decisions.revision)).limit(count)
+
+/** The latest decisions on some drills that meet a condition, oldest first. */
+async function decisionsOf(db: Database, actor: Actor, assignmentIds: readonly string[], count: number, which?: SQL): Promise<ReadonlyMap<string, readonly HistoryDecision[]>> {
+  const local = localClock(actor.zone)
+  const [first, second, ...others] = assignmentIds.map(id => latestDecisions(db, id, count, which))
+  const rows = second ? await unionAll(first!, second, ...others) : await first!
   const found = new Map<string, HistoryDecision[]>(assignmentIds.map(id => [id, []]))
-  const rows = await db.select({ decision: decisions, lessonId: lessonEvents.lessonId, body: lessonEvents.body }).from(decisions)
-    .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
-    .where(and(eq(decisions.studioId, scope.actor.studioId), inArray(decisions.assignmentId, [...assignmentIds]), scope.exceptLesson ? ne(lessonEvents.lessonId, scope.exceptLesson) : undefined))
-    .orderBy(asc(decisions.revision))
-  for (const { decision, lessonId, body } of rows) {
-    found.get(decision.assignmentId)!.push({
-      id: decision.id,
-      lessonId,
-      revision: decision.revision,
-      bpm: decision.bpm,
-      at: localIso((body as LessonEvent).at, scope.actor.zone),
-      overruled: decision.overruled,
-      event: body as LessonEventOf<'decision'>,
-    })
+  for (const row of rows.toSorted((a, b) => a.revision - b.revision)) found.get(row.assignmentId)!.push(decisionOf(row, local))
+  return found
+}
+
+/** The latest decision on each of some drills that did not fall in a lesson; a drill without one is left out. */
+async function lastDecisions(db: Database, actor: Actor, assignmentIds: readonly string[], exceptLesson: string): Promise<ReadonlyMap<string, HistoryDecision>> {
+  const local = localClock(actor.zone)
+  const newest = await db.select(DECIDED).from(standings)
+    .innerJoin(decisions, and(eq(decisions.assignmentId, standings.assignmentId), eq(decisions.revision, sql`${standings.revision} - 1`))).innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
+    .where(inArray(standings.assignmentId, [...assignmentIds]))
+  const found = new Map<string, HistoryDecision>()
+  for (const row of newest) {
+    // Decided in this very lesson: then the one before it is looked for.
+    const [before] = row.lessonId === exceptLesson ? (await latestDecisions(db, row.assignmentId, 1, ne(lessonEvents.lessonId, exceptLesson))) : [row]
+    if (before) found.set(row.assignmentId, decisionOf(before, local))
   }
   return found
 }
 
-/** A lesson in which a drill was heard, and when last: an instant, ms. */
-interface Hearing { readonly lessonId: string, readonly lastAt: number }
-/** What of a decision the pace depends on. */
-interface Rise { readonly lessonId: string, readonly bpm: number, readonly at: number }
+const latestHearings = (db: Database, actor: Actor, assignmentId: string) => db.select().from(hearings)
+  .where(and(eq(hearings.studioId, actor.studioId), eq(hearings.assignmentId, assignmentId))).orderBy(desc(hearings.startedAt)).limit(LESSONS_DRAWN)
 
-/** Lessons in which the drill was heard since the tempo last rose above all it had been (or the drill was set). */
-function lessonsSinceRise(heard: readonly Hearing[], made: readonly Rise[], startBpm: number): number {
-  const rise = made.findLast((decision, i) => decision.bpm > Math.max(startBpm, ...made.slice(0, i).map(earlier => earlier.bpm)))
-  return heard.filter(({ lessonId, lastAt }) => !rise || (lessonId !== rise.lessonId && lastAt > rise.at)).length
+/** What the latest lessons with some drills came to, oldest first. */
+async function hearingsOf(db: Database, actor: Actor, assignmentIds: readonly string[]): Promise<ReadonlyMap<string, readonly LessonHearing[]>> {
+  const local = localClock(actor.zone)
+  const [first, second, ...others] = assignmentIds.map(id => latestHearings(db, actor, id))
+  const rows = second ? await unionAll(first!, second, ...others) : await first!
+  const found = new Map<string, LessonHearing[]>(assignmentIds.map(id => [id, []]))
+  for (const { assignmentId, lessonId, startedAt, passes, clean, bestCleanBpm, triedBpm } of rows.toSorted((a, b) => a.startedAt.getTime() - b.startedAt.getTime())) {
+    if (passes > 0) found.get(assignmentId)!.push({ lessonId, day: local(startedAt.toISOString()).slice(0, 10), passes, clean, bestCleanBpm, triedBpm })
+  }
+  return found
 }
 
-type Assignment = typeof assignments.$inferSelect
+const setFields = {
+  id: assignments.id, studentId: assignments.studentId, plan: assignments.plan, targetOn: assignments.targetOn, setAt: assignments.setAt, drillName: drills.name,
+  bpm: standings.bpm, lessonsSinceRise: standings.lessonsSinceRise,
+}
+interface SetRow extends Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt'>, Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise'> { readonly drillName: string }
 
-function standingOf(assignment: Assignment, drillName: string, heard: readonly Hearing[], made: readonly Rise[], scope: Scope): AssignmentStanding {
-  const { plan, targetOn } = assignment
-  const bpm = made.at(-1)?.bpm ?? plan.startBpm
-  const setOn = localDay(assignment.setAt.toISOString(), scope.actor.zone)
-  return { id: assignment.id, drillName, plan, targetOn, bpm, pace: paceOf(plan, bpm, setOn, targetOn, scope.today, lessonsSinceRise(heard, made, plan.startBpm)) }
+function standingOf({ id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRise }: SetRow, today: string, local: (instant: string) => string): AssignmentStanding {
+  const setOn = local(setAt.toISOString()).slice(0, 10)
+  return { id, drillName, plan, targetOn, bpm, pace: paceOf(plan, bpm, setOn, targetOn, today, lessonsSinceRise) }
 }
 
-/** The drills set for some students, with all that was heard and decided; grouped by student, in the order they were set. */
-export async function assignmentsOf(db: Database, studentIds: readonly string[], scope: HistoryScope): Promise<ReadonlyMap<string, AssignmentDetail[]>> {
-  const found = new Map<string, AssignmentDetail[]>(studentIds.map(id => [id, []]))
-  if (studentIds.length === 0) return found
-  const rows = await db.select({ assignment: assignments, version: drillVersions, drill: drills }).from(assignments)
-    .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
-    .where(and(inArray(assignments.studentId, [...studentIds]), scope.ended ? undefined : isNull(assignments.endedAt)))
+/** Drills set for one student, in the order they were set. */
+async function detailsOf(db: Database, studentId: string, scope: Scope, which: SQL | undefined): Promise<readonly Omit<AssignmentDetail, 'decisions'>[]> {
+  const rows = await db.select({ ...setFields, stage: assignments.stage, pins: assignments.pins, endedAt: assignments.endedAt, drillId: drills.id, number: drillVersions.number, spec: drillVersions.spec }).from(assignments)
+    .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
+    .where(and(eq(assignments.studioId, scope.actor.studioId), eq(assignments.studentId, studentId), which))
     .orderBy(asc(assignments.position), asc(assignments.setAt))
-  if (rows.length === 0) return found
-  const ids = rows.map(row => row.assignment.id)
-  const [passes, made] = [await passesOf(db, ids, scope), await decisionsOf(db, ids, scope)]
-  for (const { assignment, version, drill } of rows) {
-    const heard = passes.get(assignment.id)!
-    const decided = made.get(assignment.id)!
-    const lastByLesson = new Map(heard.map(pass => [pass.lessonId, Date.parse(pass.at)]))
-    found.get(assignment.studentId)!.push({
-      ...standingOf(assignment, drill.name, [...lastByLesson].map(([lessonId, lastAt]) => ({ lessonId, lastAt })), decided.map(({ lessonId, bpm, at }) => ({ lessonId, bpm, at: Date.parse(at) })), scope),
-      drillId: drill.id,
-      versionNumber: version.number,
-      stage: assignment.stage,
-      spec: version.spec,
-      pins: assignment.pins ?? {},
-      setOn: localDay(assignment.setAt.toISOString(), scope.actor.zone),
-      ended: assignment.endedAt !== null,
-      passes: heard,
-      decisions: decided,
-    })
-  }
-  return found
+  const local = localClock(scope.actor.zone)
+  return rows.map(row => ({
+    ...standingOf(row, scope.today, local),
+    drillId: row.drillId,
+    versionNumber: row.number,
+    stage: row.stage,
+    spec: row.spec,
+    pins: row.pins ?? {},
+    setOn: local(row.setAt.toISOString()).slice(0, 10),
+    ended: row.endedAt !== null,
+  }))
 }
 
-/** Where the drills set for some students stand, reckoned by the database from their passes: what lists show. */
+/** The drills a student is on, with their latest lessons and decisions. */
+export async function followedDrills(db: Database, studentId: string, scope: Scope): Promise<readonly FollowedDrill[]> {
+  const set = await detailsOf(db, studentId, scope, isNull(assignments.endedAt))
+  const ids = set.map(each => each.id)
+  if (ids.length === 0) return []
+  const [heard, decided] = await Promise.all([hearingsOf(db, scope.actor, ids), decisionsOf(db, scope.actor, ids, DECISIONS_DRAWN)])
+  return set.map(each => ({ ...each, lessons: heard.get(each.id)!, decisions: decided.get(each.id)! }))
+}
+
+/** A lesson as its agenda needs it. */
+interface AgendaScope extends Scope {
+  readonly lesson: Pick<typeof lessons.$inferSelect, 'id' | 'studentId' | 'startedAt' | 'endedAt'>
+  /** Drills its events speak of. */
+  readonly touched: readonly string[]
+}
+
+/**
+ * The agenda of a lesson: of a running one all that the student is on, with what decisions look back on; of an ended one
+ * what it dealt with, with the tempo each drill came in at.
+ */
+export async function agendaOf(db: Database, scope: AgendaScope): Promise<readonly AgendaItem[]> {
+  const { actor, lesson, touched } = scope
+  const running = lesson.endedAt === null
+  const wanted = running ? isNull(assignments.endedAt) : touched.length > 0 ? inArray(assignments.id, [...touched]) : undefined
+  if (!running && touched.length === 0) return []
+  const set = [...await detailsOf(db, lesson.studentId, scope, wanted)]
+  // A drill taken off the list while its lesson runs stays on the agenda once it was dealt with.
+  const missing = running ? touched.filter(id => !set.some(each => each.id === id)) : []
+  if (missing.length > 0) set.push(...await detailsOf(db, lesson.studentId, scope, inArray(assignments.id, missing)))
+  const ids = set.map(each => each.id)
+  if (ids.length === 0) return []
+  if (!running) {
+    const decided = await decisionsOf(db, actor, ids, 1, and(ne(lessonEvents.lessonId, lesson.id), lt(decisions.at, lesson.startedAt)))
+    return set.map(each => ({ ...each, passes: [], decisions: decided.get(each.id)! }))
+  }
+  const [passes, decided] = await Promise.all([passesOf(db, actor, ids, lesson.id), lastDecisions(db, actor, ids, lesson.id)])
+  return set.map((each): AgendaItem => ({ ...each, passes: passes.get(each.id)!, decisions: [decided.get(each.id)].filter(decision => decision !== undefined) }))
+}
+
+/** Where the drills set for some students stand: what lists show. */
 export async function standingsOf(db: Database, studentIds: readonly string[], scope: Scope): Promise<ReadonlyMap<string, AssignmentStanding[]>> {
   const found = new Map<string, AssignmentStanding[]>(studentIds.map(id => [id, []]))
   if (studentIds.length === 0) return found
-  const rows = await db.select({ assignment: assignments, drillName: drills.name }).from(assignments)
-    .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
-    .where(and(inArray(assignments.studentId, [...studentIds]), isNull(assignments.endedAt)))
+  const rows = await db.select(setFields).from(assignments)
+    .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
+    .where(and(eq(assignments.studioId, scope.actor.studioId), inArray(assignments.studentId, [...studentIds]), isNull(assignments.endedAt)))
     .orderBy(asc(assignments.position), asc(assignments.setAt))
-  if (rows.length === 0) return found
-  const ids = rows.map(row => row.assignment.id)
-  // By studio and kind there is an index; undone passes are few.
-  const inStudio = eq(lessonEvents.studioId, scope.actor.studioId)
-  const undone = await db.select({ body: lessonEvents.body }).from(lessonEvents).innerJoin(lessons, eq(lessons.id, lessonEvents.lessonId))
-    .where(and(inStudio, isNull(lessonEvents.assignmentId), eq(lessonEvents.kind, 'void'), inArray(lessons.studentId, [...studentIds])))
-  const voided = undone.map(row => (row.body as LessonEventOf<'void'>).eventId)
-  const heard = await db.select({ assignmentId: lessonEvents.assignmentId, lessonId: lessonEvents.lessonId, lastAt: max(lessonEvents.deviceAt).mapWith(lessonEvents.deviceAt) }).from(lessonEvents)
-    .where(and(inStudio, inArray(lessonEvents.assignmentId, ids), eq(lessonEvents.kind, 'pass'), voided.length > 0 ? notInArray(lessonEvents.id, voided) : undefined))
-    .groupBy(lessonEvents.assignmentId, lessonEvents.lessonId)
-  const made = await db.select({ assignmentId: decisions.assignmentId, lessonId: lessonEvents.lessonId, bpm: decisions.bpm, at: lessonEvents.deviceAt }).from(decisions)
-    .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId)).where(and(eq(decisions.studioId, scope.actor.studioId), inArray(decisions.assignmentId, ids))).orderBy(asc(decisions.revision))
-  for (const { assignment, drillName } of rows) {
-    const hearings = heard.filter(row => row.assignmentId === assignment.id).map(({ lessonId, lastAt }) => ({ lessonId, lastAt: lastAt!.getTime() }))
-    const rises = made.filter(row => row.assignmentId === assignment.id).map(({ lessonId, bpm, at }) => ({ lessonId, bpm, at: at.getTime() }))
-    found.get(assignment.studentId)!.push(standingOf(assignment, drillName, hearings, rises, scope))
-  }
+  const local = localClock(scope.actor.zone)
+  for (const row of rows) found.get(row.studentId)!.push(standingOf(row, scope.today, local))
   return found
 }
 
-/** When each student's lessons were, newest first. */
-export async function lessonTimes(db: Database, studentIds: readonly string[]): Promise<ReadonlyMap<string, Date[]>> {
-  const found = new Map<string, Date[]>(studentIds.map(id => [id, []]))
-  if (studentIds.length === 0) return found
-  const rows = await db.select({ studentId: lessons.studentId, startedAt: lessons.startedAt }).from(lessons).where(inArray(lessons.studentId, [...studentIds])).orderBy(asc(lessons.startedAt))
-  for (const row of rows) found.get(row.studentId)!.unshift(row.startedAt)
-  return found
+/** When each student's last lesson was; a student without one is left out. */
+export async function lastLessons(db: Database, actor: Actor, studentIds: readonly string[]): Promise<ReadonlyMap<string, Date>> {
+  if (studentIds.length === 0) return new Map()
+  const rows = await db.select({ studentId: lessons.studentId, startedAt: max(lessons.startedAt).mapWith(lessons.startedAt) }).from(lessons)
+    .where(and(eq(lessons.studioId, actor.studioId), inArray(lessons.studentId, [...studentIds]))).groupBy(lessons.studentId)
+  return new Map(rows.map(row => [row.studentId, row.startedAt!]))
 }

@@ -13,7 +13,7 @@ type InstrumentBody = z.infer<typeof saveInstrumentBody>
 /** The teacher's own guitars by name, with how many students play each. */
 export async function listInstruments(db: Database, actor: Actor): Promise<readonly InstrumentRow[]> {
   const rows = await db.select({ instrument: instruments, students: count(students.id) }).from(instruments)
-    .leftJoin(students, and(eq(students.instrumentId, instruments.id), isNull(students.archivedAt)))
+    .leftJoin(students, and(eq(students.studioId, instruments.studioId), eq(students.instrumentId, instruments.id), isNull(students.archivedAt)))
     .where(and(eq(instruments.studioId, actor.studioId), eq(instruments.teacherId, actor.userId))).groupBy(instruments.id).orderBy(asc(instruments.name))
   return rows.map(({ instrument, students: players }) => ({ id: instrument.id, name: instrument.name, choice: instrument.choice, archived: instrument.archivedAt !== null, students: players }))
 }
@@ -40,7 +40,7 @@ export function changeInstrument(db: Database, actor: Actor, instrumentId: strin
 export function archiveInstrument(db: Database, actor: Actor, instrumentId: string, body: { id: string, archived: boolean }, now: Date): Promise<{ archived: boolean }> {
   return once(db, actor, `archive-instrument ${instrumentId}`, body, now, async (tx) => {
     await ownInstrument(tx, actor, instrumentId)
-    const players = await tx.select({ name: students.name }).from(students).where(and(eq(students.instrumentId, instrumentId), isNull(students.archivedAt))).orderBy(asc(students.name))
+    const players = await tx.select({ name: students.name }).from(students).where(and(eq(students.studioId, actor.studioId), eq(students.instrumentId, instrumentId), isNull(students.archivedAt))).orderBy(asc(students.name))
     if (body.archived && players.length > 0) throw new DomainError('conflict', `${players.map(player => player.name).join(', ')} ${players.length === 1 ? 'plays' : 'play'} it: give them another guitar first`)
     await tx.update(instruments).set({ archivedAt: body.archived ? now : null }).where(eq(instruments.id, instrumentId))
     return { archived: body.archived }

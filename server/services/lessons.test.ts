@@ -3,12 +3,16 @@ import { randomUUID } from 'node:crypto'
 import { asc, eq } from 'drizzle-orm'
 import type { LessonEvent } from '#core/lesson/events'
 import { foldLesson } from '#core/lesson/fold'
-import { decisions, erasedStudents, lessonEvents, students, writes } from '../db/tables'
+import { check } from '#core/spec/problem'
+import { appendEventBody } from '#shared/contracts/lessons'
+import type { Page } from '#shared/contracts/students'
+import { decisions, erasedIds, lessonEvents, students, writes } from '../db/tables'
 import { errnoOf } from '../db/trouble'
-import { later, makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
+import { localEngine } from '../engine/engine'
+import { later, makeStudent, makeTeacher, NOW, openTestDatabase, PLAN } from '../tests/studio'
 import type { Actor } from './actor'
 import { appendEvent, readLesson, startLesson } from './lessons'
-import { readStudent } from './students'
+import { archiveStudent, endAssignment, listLessons, listPastDrills, listStudents, readStudent, setAssignment, setSlot } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()
@@ -134,7 +138,7 @@ describe('the event log', () => {
     expect(await log()).toHaveLength(2)
     const { events } = await readLesson(db, teacher, lessonId, NOW)
     expect(foldLesson(events).passes).toHaveLength(0)
-    expect((await readStudent(db, teacher, made.studentId, NOW)).assignments[0]!.passes).toHaveLength(0)
+    expect((await readStudent(db, teacher, made.studentId, NOW)).assignments[0]!.lessons).toEqual([])
   })
 
   test('an event of another lesson cannot be undone from this one', async () => {
@@ -194,6 +198,127 @@ describe('decisions', () => {
   })
 })
 
+describe('after the end', () => {
+  const end = () => append({ ...stamp(), kind: 'end' })
+  const refused = (event: LessonEvent, at = later(minute)) => appendEvent(db, teacher, lessonId, { event, deviceOffsetMs: 0 }, at).then(() => null, (error: { code: string, message: string }) => [error.code, error.message])
+
+  test('no pass and no decision is taken until the lesson is taken up again; a note is any time', async () => {
+    await freshLesson()
+    const heard = pass()
+    await append(heard)
+    await end()
+    expect(await refused(pass())).toEqual(['conflict', 'this lesson has ended: take it up again first'])
+    expect(await refused(decision(0))).toEqual(['conflict', 'this lesson has ended: take it up again first'])
+    expect(await refused({ ...stamp(), kind: 'void', eventId: heard.id })).toEqual(['conflict', 'this lesson has ended: take it up again first'])
+    expect(await refused({ ...stamp(), kind: 'end' })).toEqual(['conflict', 'this lesson has ended already'])
+    await append({ ...stamp(), kind: 'note', assignmentId: null, text: 'Forgot to say.' })
+    await append({ ...stamp(), kind: 'reopen' })
+    await append(pass())
+    const detail = await readLesson(db, teacher, lessonId, NOW)
+    expect([detail.endedAt, foldLesson(detail.events).passes.length, foldLesson(detail.events).endedAt]).toEqual([null, 2, null])
+    expect(detail.agenda.map(set => set.id)).toEqual([made.assignmentId])
+    await end()
+    expect((await readLesson(db, teacher, lessonId, NOW)).endedAt).not.toBeNull()
+  })
+
+  test('a lesson is taken up again on its own day only, and only when it has ended', async () => {
+    await freshLesson()
+    expect(await refused({ ...stamp(), kind: 'reopen' })).toEqual(['conflict', 'this lesson is open already'])
+    await end()
+    expect(await refused({ ...stamp(), kind: 'reopen' }, later(24 * 60))).toMatchObject(['conflict', expect.stringContaining('on its own day only')])
+  })
+
+  test('a pass is taken back once', async () => {
+    await freshLesson()
+    const slip = pass(false)
+    await append(slip)
+    await append({ ...stamp(), kind: 'void', eventId: slip.id })
+    expect(await refused({ ...stamp(), kind: 'void', eventId: slip.id })).toEqual(['conflict', 'this pass was taken back already'])
+    expect(await log()).toHaveLength(2)
+  })
+
+  test('the summary of an ended lesson shows what it dealt with, and the tempo each drill came in at', async () => {
+    await freshLesson()
+    await append(decision(0, 76))
+    await end()
+    const week = 7 * 24 * 60
+    const { id: next } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, later(week))
+    await appendEvent(db, teacher, next, { event: decision(1, 80), deviceOffsetMs: 0 }, later(week + 1))
+    const [first, second] = [await readLesson(db, teacher, lessonId, later(week)), await readLesson(db, teacher, next, later(week))]
+    expect(first.agenda[0]!.decisions).toEqual([])
+    expect(second.agenda[0]!.decisions.map(each => each.bpm)).toEqual([76])
+  })
+})
+
+describe('clocks and calendars that are wrong', () => {
+  const WEEKS = 40 * 86_400_000
+
+  test('a device whose clock is weeks off is believed as far as its offset, and never beyond the server', async () => {
+    await freshLesson()
+    for (const [offset, shown] of [[WEEKS, 'behind'], [-WEEKS, 'ahead']] as const) {
+      const at = new Date(later(++minute).getTime() - offset).toISOString()
+      await appendEvent(db, teacher, lessonId, { event: { id: randomUUID(), at, kind: 'pass', assignmentId: made.assignmentId, bpm: 72, clean: true }, deviceOffsetMs: offset }, later(minute))
+      expect([shown, (await log()).at(-1)!.deviceOffsetMs]).toEqual([shown, offset])
+    }
+    await append({ ...stamp(), kind: 'end' })
+    const { id } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, later(7 * 24 * 60))
+    const { agenda } = await readLesson(db, teacher, id, later(7 * 24 * 60))
+    expect(agenda[0]!.passes.map(each => each.at.slice(0, 10))).toEqual(['2026-01-05', '2026-01-05'])
+  })
+
+  test.each([
+    ['the year 0000', '0000-01-01T00:00:00Z'], ['the year 9999', '9999-12-31T23:59:59Z'], ['no time', 'yesterday'], ['a time with an offset', '2026-01-05T16:00:00+01:00'],
+  ])('an event of %s is refused in words', (_, at) => {
+    const checked = check(appendEventBody, { event: { id: randomUUID(), at, kind: 'end' }, deviceOffsetMs: 0 })
+    expect(checked).toMatchObject({ ok: false, error: { path: 'event.at', message: expect.stringMatching(/^at must be .*, not "/) } })
+  })
+
+  test('a clock that stands at the beginning of its time is taken', () => {
+    expect(check(appendEventBody, { event: { id: randomUUID(), at: '1970-01-01T00:00:07Z', kind: 'end' }, deviceOffsetMs: Date.parse('2026-01-05') })).toMatchObject({ ok: true })
+  })
+})
+
+describe('a former student', () => {
+  test('is given no lesson, no drill and no weekly hour, and what was under way is still taken', async () => {
+    await freshLesson()
+    await archiveStudent(db, teacher, made.studentId, { id: randomUUID(), archived: true }, NOW)
+    const told = { code: 'conflict', message: 'Student is a former student: put them back on the roster first' }
+    await expect(startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW)).rejects.toMatchObject(told)
+    await expect(setSlot(db, teacher, made.studentId, { id: randomUUID(), weekday: 1, wallTime: '16:00', minutes: 45, everyWeeks: 1 }, NOW)).rejects.toMatchObject(told)
+    await expect(setAssignment(db, localEngine, teacher, { id: randomUUID(), studentId: made.studentId, drillVersionId: made.versionId, stage: 'x', plan: PLAN, targetOn: null }, NOW)).rejects.toMatchObject(told)
+    await append(pass())
+    expect(await log()).toHaveLength(1)
+    expect((await listStudents(db, teacher, NOW, true)).students.map(each => each.id)).toContain(made.studentId)
+  })
+})
+
+describe('a student of many years', () => {
+  test('comes in pages: lessons and past drills, the newest first, nothing twice and nothing left out', async () => {
+    const lone = await makeTeacher(db)
+    const { studentId, versionId } = await makeStudent(db, lone)
+    const given: string[] = []
+    for (let week = 0; week < 30; week++) given.unshift((await startLesson(db, lone, { id: randomUUID(), studentId, slot: null }, later(week * 7 * 24 * 60))).id)
+    for (let i = 0; i < 15; i++) {
+      const { id } = await setAssignment(db, localEngine, lone, { id: randomUUID(), studentId, drillVersionId: versionId, stage: 'x', plan: PLAN, targetOn: null }, NOW)
+      await endAssignment(db, lone, id, { id: randomUUID(), ended: true }, later(i))
+    }
+    const page = await readStudent(db, lone, studentId, NOW)
+    const all = async <T extends { id: string }>(first: Page<T>, next: (before: Date) => Promise<Page<T>>) => {
+      const ids = first.rows.map(row => row.id)
+      for (let { before } = first; before !== null;) {
+        const following = await next(new Date(before))
+        ids.push(...following.rows.map(row => row.id))
+        before = following.before
+      }
+      return ids
+    }
+    expect(page.lessons.rows).toHaveLength(12)
+    expect(await all(page.lessons, before => listLessons(db, lone, studentId, before))).toEqual(given)
+    const past = await all(page.past, before => listPastDrills(db, lone, studentId, before))
+    expect([past.length, new Set(past).size]).toEqual([15, 15])
+  })
+})
+
 describe('other people\'s lessons', () => {
   test('a lesson of another teacher, in this studio or another, does not exist', async () => {
     await freshLesson()
@@ -210,7 +335,7 @@ describe('other people\'s lessons', () => {
 
   test('what comes for an erased student is told that they are gone', async () => {
     const erased = randomUUID()
-    await db.insert(erasedStudents).values({ id: erased, studioId: teacher.studioId, erasedAt: NOW })
+    await db.insert(erasedIds).values({ id: erased, studioId: teacher.studioId, teacherId: teacher.userId, erasedAt: NOW })
     await expect(startLesson(db, teacher, { id: randomUUID(), studentId: erased, slot: null }, NOW)).rejects.toMatchObject({ code: 'gone' })
   })
 

@@ -1,52 +1,52 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, desc, eq, isNull, lt, max } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNull, lt, max } from 'drizzle-orm'
 import type { z } from 'zod'
 import { overrules, type LessonEvent, type LessonEventOf } from '#core/lesson/events'
 import { foldLesson } from '#core/lesson/fold'
+import { afterDecision, afterHearing, hearingOf, unheard, withPass, type DrillStanding, type Hearing } from '#core/lesson/tally'
 import { localDay } from '#core/schedule/local-time'
 import { fallsOn } from '#core/schedule/weekly'
 import type { EventStored, LessonDetail, LessonStarted, startLessonBody } from '#shared/contracts/lessons'
 import type { Database } from '../db/client'
-import { assignments, decisions, drillVersions, lessonEvents, lessons, lessonSlots } from '../db/tables'
+import { assignments, decisions, drillVersions, hearings, lessonEvents, lessons, lessonSlots, standings } from '../db/tables'
 import type { Actor } from './actor'
 import { DomainError, notFound } from './domain-error'
-import { assignmentsOf } from './history'
+import { agendaOf } from './history'
 import { once } from './once'
-import { ownLesson, ownStudent } from './owned'
+import { ownLesson, ownStudent, presentStudent } from './owned'
 
 /** Length of a lesson begun out of turn, minutes. */
 const UNPLANNED_MINUTES = 30
 
-/** Where the next event of a lesson goes. */
-async function nextNumber(tx: Database, lessonId: string): Promise<number> {
-  const [last] = await tx.select({ number: max(lessonEvents.number) }).from(lessonEvents).where(eq(lessonEvents.lessonId, lessonId))
-  return (last?.number ?? 0) + 1
-}
+type Lesson = typeof lessons.$inferSelect
 
 /** Ends a lesson that nobody ended, at the last thing that happened in it. */
-async function closeForgotten(tx: Database, actor: Actor, lesson: typeof lessons.$inferSelect, now: Date): Promise<void> {
-  const [last] = await tx.select({ at: max(lessonEvents.deviceAt).mapWith(lessonEvents.deviceAt) }).from(lessonEvents).where(eq(lessonEvents.lessonId, lesson.id))
+async function closeForgotten(tx: Database, actor: Actor, lesson: Lesson, now: Date): Promise<void> {
+  const [last] = await tx.select({ at: max(lessonEvents.receivedAt).mapWith(lessonEvents.receivedAt) }).from(lessonEvents).where(eq(lessonEvents.lessonId, lesson.id))
   const at = last?.at ?? lesson.startedAt
   const id = randomUUID()
-  const body: LessonEvent = { id, at: at.toISOString(), kind: 'end' }
-  await tx.insert(lessonEvents).values({ id, studioId: actor.studioId, lessonId: lesson.id, number: await nextNumber(tx, lesson.id), actorId: actor.userId, kind: 'end', body, deviceAt: at, deviceOffsetMs: 0, receivedAt: now })
-  await tx.update(lessons).set({ endedAt: at }).where(eq(lessons.id, lesson.id))
+  const number = lesson.lastNumber + 1
+  const body: LessonEvent = { id, at: at.toISOString(), kind: 'end', forgotten: true }
+  await tx.insert(lessonEvents).values({ id, studioId: actor.studioId, lessonId: lesson.id, number, actorId: actor.userId, kind: 'end', body, deviceAt: at, deviceOffsetMs: 0, receivedAt: now })
+  await tx.update(lessons).set({ endedAt: at, lastNumber: number }).where(eq(lessons.id, lesson.id))
 }
 
 /**
  * Begins a lesson. The planned lesson of a day is begun once: a second start answers with the first, and so does a
  * start while another lesson of this student is open on that day. One that was left open on an earlier day is closed.
+ * @throws DomainError `conflict` for a former student.
  */
 export function startLesson(db: Database, actor: Actor, body: z.infer<typeof startLessonBody>, now: Date): Promise<LessonStarted> {
   return once(db, actor, 'start-lesson', body, now, async (tx) => {
-    await ownStudent(tx, actor, body.studentId)
-    const open = and(eq(lessons.studentId, body.studentId), eq(lessons.teacherId, actor.userId))
-    const [running] = await tx.select().from(lessons).where(and(open, isNull(lessons.endedAt))).for('update')
+    await presentStudent(tx, actor, body.studentId)
+    const slot = body.slot ? await ownSlot(tx, body.studentId, body.slot) : null
+    const [running] = await tx.select().from(lessons)
+      .where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, body.studentId), eq(lessons.teacherId, actor.userId), isNull(lessons.endedAt)))
+      .orderBy(desc(lessons.startedAt)).limit(1).for('update')
     const dayOf = (at: Date) => localDay(at.toISOString(), actor.zone)
     if (running && dayOf(running.startedAt) === dayOf(now)) return { id: running.id, closed: null }
     if (running) await closeForgotten(tx, actor, running, now)
     const closed = running?.startedAt.toISOString() ?? null
-    const slot = body.slot ? await ownSlot(tx, body.studentId, body.slot) : null
     if (slot) {
       const [given] = await tx.select({ id: lessons.id }).from(lessons).where(and(eq(lessons.slotId, slot.id), eq(lessons.slotDay, body.slot!.day)))
       if (given) return { id: given.id, closed }
@@ -72,16 +72,21 @@ async function ownSlot(tx: Database, studentId: string, wanted: { id: string, da
   return slot
 }
 
+/** The notes of a lesson and what undid them, in order. */
+async function notesOf(db: Database, lessonId: string): Promise<readonly string[]> {
+  const rows = await db.select({ body: lessonEvents.body }).from(lessonEvents)
+    .where(and(eq(lessonEvents.lessonId, lessonId), inArray(lessonEvents.kind, ['note', 'void']))).orderBy(asc(lessonEvents.number))
+  return foldLesson(rows.map(row => row.body)).notes.map(note => note.text)
+}
+
 /** A lesson with all that is needed to run it. */
 export async function readLesson(db: Database, actor: Actor, lessonId: string, now: Date): Promise<LessonDetail> {
   const lesson = await ownLesson(db, actor, lessonId)
   const student = await ownStudent(db, actor, lesson.studentId)
-  const scope = { actor, today: localDay(now.toISOString(), actor.zone), ended: lesson.endedAt !== null, exceptLesson: lessonId }
-  const all = (await assignmentsOf(db, [student.id], scope)).get(student.id)!
   const events = (await db.select({ body: lessonEvents.body }).from(lessonEvents).where(eq(lessonEvents.lessonId, lessonId)).orderBy(asc(lessonEvents.number))).map(row => row.body)
-  const [before] = await db.select().from(lessons).where(and(eq(lessons.studentId, student.id), lt(lessons.startedAt, lesson.startedAt))).orderBy(desc(lessons.startedAt)).limit(1)
-  const beforeEvents = before ? await db.select({ body: lessonEvents.body }).from(lessonEvents).where(eq(lessonEvents.lessonId, before.id)).orderBy(asc(lessonEvents.number)) : []
-  const touched = new Set(events.flatMap(event => 'assignmentId' in event && event.assignmentId ? [event.assignmentId] : []))
+  const touched = [...new Set(events.flatMap(event => 'assignmentId' in event && event.assignmentId ? [event.assignmentId] : []))]
+  const [before] = await db.select({ id: lessons.id, startedAt: lessons.startedAt }).from(lessons)
+    .where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, student.id), lt(lessons.startedAt, lesson.startedAt))).orderBy(desc(lessons.startedAt)).limit(1)
   return {
     id: lesson.id,
     startedAt: lesson.startedAt.toISOString(),
@@ -89,33 +94,62 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
     minutes: lesson.minutes,
     zone: actor.zone,
     student: { id: student.id, name: student.name, instrument: student.instrument, hand: student.hand, habits: student.habits ?? {} },
-    agenda: lesson.endedAt === null ? all : all.filter(each => touched.has(each.id)),
+    agenda: await agendaOf(db, { actor, today: localDay(now.toISOString(), actor.zone), lesson, touched }),
     events,
-    lastTime: before ? { at: before.startedAt.toISOString(), notes: foldLesson(beforeEvents.map(row => row.body)).notes.map(note => note.text) } : null,
+    lastTime: before ? { at: before.startedAt.toISOString(), notes: await notesOf(db, before.id) } : null,
   }
 }
 
-/** What an event refers to must exist and belong to this lesson's student. */
-async function taughtWith(tx: Database, lesson: typeof lessons.$inferSelect, assignmentId: string) {
-  const [row] = await tx.select({ assignment: assignments, version: drillVersions }).from(assignments).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
-    .where(and(eq(assignments.id, assignmentId), eq(assignments.studentId, lesson.studentId))).for('update')
+/** What is taught with an event: the set drill, its version, where it stands and what of it was heard in this lesson. */
+async function taughtWith(tx: Database, lesson: Lesson, assignmentId: string) {
+  const [row] = await tx.select({
+    stage: assignments.stage, versionId: drillVersions.id, engineVersion: drillVersions.engineVersion, scoreHash: drillVersions.scoreHash, standing: standings, hearing: hearings,
+  }).from(assignments)
+    .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(standings, eq(standings.assignmentId, assignments.id))
+    .leftJoin(hearings, and(eq(hearings.assignmentId, assignments.id), eq(hearings.lessonId, lesson.id)))
+    .where(and(eq(assignments.id, assignmentId), eq(assignments.studentId, lesson.studentId)))
   if (!row) throw notFound('set drill')
   return row
 }
 
-async function assertVoidable(tx: Database, lesson: typeof lessons.$inferSelect, event: LessonEventOf<'void'>) {
-  const [target] = await tx.select({ kind: lessonEvents.kind }).from(lessonEvents).where(and(eq(lessonEvents.id, event.eventId), eq(lessonEvents.lessonId, lesson.id)))
+/** What a lesson that has ended still takes: a note, and to be taken up again on its own day; one that nobody ended also what was still on its way. */
+async function assertOpen(tx: Database, actor: Actor, lesson: Lesson, event: LessonEvent, now: Date): Promise<void> {
+  if (event.kind === 'reopen') {
+    if (lesson.endedAt === null) throw new DomainError('conflict', 'this lesson is open already')
+    if (localDay(lesson.startedAt.toISOString(), actor.zone) !== localDay(now.toISOString(), actor.zone)) throw new DomainError('conflict', 'a lesson can be taken up again on its own day only; a note can be added any time')
+    return
+  }
+  if (lesson.endedAt === null || event.kind === 'note') return
+  const [last] = await tx.select({ body: lessonEvents.body }).from(lessonEvents).where(and(eq(lessonEvents.lessonId, lesson.id), eq(lessonEvents.kind, 'end'))).orderBy(desc(lessonEvents.number)).limit(1)
+  if (last && (last.body as LessonEventOf<'end'>).forgotten) return
+  throw new DomainError('conflict', event.kind === 'end' ? 'this lesson has ended already' : 'this lesson has ended: take it up again first')
+}
+
+/** The pass or note an undo names. @throws DomainError when it is not there, cannot be undone or was undone. */
+async function voidedBy(tx: Database, lesson: Lesson, event: LessonEventOf<'void'>): Promise<LessonEvent> {
+  const [target] = await tx.select({ kind: lessonEvents.kind, body: lessonEvents.body }).from(lessonEvents).where(and(eq(lessonEvents.id, event.eventId), eq(lessonEvents.lessonId, lesson.id)))
   if (!target) throw notFound('event to undo')
   if (target.kind !== 'pass' && target.kind !== 'note') throw new DomainError('invalid', `a ${target.kind} cannot be undone this way`, { path: 'event.eventId' })
+  const [before] = await tx.select({ id: lessonEvents.id }).from(lessonEvents).where(eq(lessonEvents.voids, event.eventId)).limit(1)
+  if (before) throw new DomainError('conflict', `this ${target.kind} was taken back already`)
+  return target.body
+}
+
+/** Passes of a drill in a lesson that were not undone, but for one. */
+async function otherPasses(tx: Database, lessonId: string, assignmentId: string, but: string): Promise<readonly LessonEventOf<'pass'>[]> {
+  const rows = await tx.select({ body: lessonEvents.body }).from(lessonEvents)
+    .where(and(eq(lessonEvents.lessonId, lessonId), inArray(lessonEvents.kind, ['pass', 'void']))).orderBy(asc(lessonEvents.number))
+  return foldLesson(rows.map(row => row.body)).passes.filter(pass => pass.assignmentId === assignmentId && pass.id !== but)
 }
 
 /** Enters a decision in the ledger. @throws DomainError `conflict` with what stands now when the revision was decided already. */
 async function writeDecision(tx: Database, actor: Actor, event: LessonEventOf<'decision'>, now: Date) {
-  const made = await tx.select({ id: decisions.id, bpm: decisions.bpm }).from(decisions).where(eq(decisions.assignmentId, event.assignmentId)).orderBy(asc(decisions.revision))
-  if (made.length !== event.revision) {
-    throw new DomainError('conflict', 'this drill was decided on elsewhere in the meantime', { current: { revision: made.length, bpm: made.at(-1)?.bpm ?? null } })
+  const [latest] = await tx.select({ id: decisions.id, revision: decisions.revision, bpm: decisions.bpm }).from(decisions).where(eq(decisions.assignmentId, event.assignmentId)).orderBy(desc(decisions.revision)).limit(1)
+  const revision = latest ? latest.revision + 1 : 0
+  if (revision !== event.revision) {
+    throw new DomainError('conflict', 'this drill was decided on elsewhere in the meantime', { current: { revision, bpm: latest?.bpm ?? null } })
   }
-  if (event.supersedes !== null && made.at(-1)?.id !== event.supersedes) throw new DomainError('invalid', 'only the latest decision can be taken back', { path: 'event.supersedes' })
+  if (event.supersedes !== null && latest?.id !== event.supersedes) throw new DomainError('invalid', 'only the latest decision can be taken back', { path: 'event.supersedes' })
   await tx.insert(decisions).values({
     id: event.id,
     studioId: actor.studioId,
@@ -130,22 +164,48 @@ async function writeDecision(tx: Database, actor: Actor, event: LessonEventOf<'d
   })
 }
 
+type Taught = Awaited<ReturnType<typeof taughtWith>>
+
+/** Writes down what a drill's hearing in a lesson, and with it its standing, have become. */
+async function keepTally(tx: Database, lesson: Lesson, { standing: present, hearing: heard }: Taught, change: { readonly hearing?: (before: Hearing, standing: DrillStanding) => Hearing, readonly decidedBpm?: number }): Promise<void> {
+  const { assignmentId, studioId } = present
+  const before = heard ?? unheard(present.rises)
+  const after = change.hearing?.(before, present) ?? before
+  let standing: DrillStanding = afterHearing(present, lesson.id, before, after)
+  if (change.decidedBpm !== undefined) standing = afterDecision(standing, change.decidedBpm, lesson.id)
+  if (after !== before) {
+    const { passes, clean, bestCleanBpm, triedBpm, rises } = after
+    const row = { passes, clean, bestCleanBpm, triedBpm, rises }
+    await tx.insert(hearings).values({ assignmentId, lessonId: lesson.id, studioId, startedAt: lesson.startedAt, ...row }).onDuplicateKeyUpdate({ set: row })
+  }
+  if (standing !== present) {
+    const { bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise } = standing
+    await tx.update(standings).set({ bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise }).where(eq(standings.assignmentId, assignmentId))
+  }
+}
+
+/** When a hearing is empty, the rises it is counted under are those of now. */
+const rises = (before: Hearing, standing: DrillStanding) => (before.passes === 0 ? standing.rises : before.rises)
+
 /**
  * Adds an event to a lesson's log, numbered in server order under a lock on the lesson. Nothing in the log is ever
- * changed: an undo is an event naming the voided one.
- * @param deviceOffsetMs Server time less device time as the device measured it.
- * @throws DomainError `conflict` for a decision on a revision already decided; `not-found`; `gone` for an erased student.
+ * changed: an undo is an event naming the voided one. What lists show is kept beside it, in the same transaction.
+ * @param sent The event, and server time less device time as the device measured it, ms.
+ * @throws DomainError `conflict` for a decision on a revision already decided, a second undo, or an event after the end; `not-found`; `gone` for an erased student.
  */
 export function appendEvent(db: Database, actor: Actor, lessonId: string, sent: { readonly event: LessonEvent, readonly deviceOffsetMs: number }, now: Date): Promise<EventStored> {
   const { event, deviceOffsetMs } = sent
   // The offset is measured anew at every try, so it is no part of what makes the event the same.
   return once(db, actor, `append-event ${lessonId}`, event, now, async (tx) => {
     const lesson = await ownLesson(tx, actor, lessonId, true)
-    await ownStudent(tx, actor, lesson.studentId)
+    await assertOpen(tx, actor, lesson, event, now)
+    const voided = event.kind === 'void' ? await voidedBy(tx, lesson, event) : null
+    const pass = voided?.kind === 'pass' ? voided : event.kind === 'pass' ? event : null
     const assignmentId = 'assignmentId' in event ? event.assignmentId : null
-    const taught = assignmentId ? await taughtWith(tx, lesson, assignmentId) : null
-    if (event.kind === 'void') await assertVoidable(tx, lesson, event)
-    const number = await nextNumber(tx, lessonId)
+    const about = assignmentId ?? pass?.assignmentId ?? null
+    const taught = about ? await taughtWith(tx, lesson, about) : null
+    const told = assignmentId ? taught : null
+    const number = lesson.lastNumber + 1
     await tx.insert(lessonEvents).values({
       id: event.id,
       studioId: actor.studioId,
@@ -155,16 +215,34 @@ export function appendEvent(db: Database, actor: Actor, lessonId: string, sent: 
       kind: event.kind,
       body: event,
       assignmentId,
-      drillVersionId: taught?.version.id ?? null,
-      stage: taught?.assignment.stage ?? null,
-      engineVersion: taught?.version.engineVersion ?? null,
-      scoreHash: taught?.version.scoreHash ?? null,
+      voids: event.kind === 'void' ? event.eventId : null,
+      drillVersionId: told?.versionId ?? null,
+      stage: told?.stage ?? null,
+      engineVersion: told?.engineVersion ?? null,
+      scoreHash: told?.scoreHash ?? null,
       deviceAt: new Date(event.at),
       deviceOffsetMs,
       receivedAt: now,
     })
-    if (event.kind === 'decision') await writeDecision(tx, actor, event, now)
-    if (event.kind === 'end' && lesson.endedAt === null) await tx.update(lessons).set({ endedAt: now }).where(eq(lessons.id, lessonId))
+    const counted = pass === null ? 0 : voided ? -1 : 1
+    await tx.update(lessons).set({
+      lastNumber: number,
+      passes: lesson.passes + counted,
+      clean: lesson.clean + (pass?.clean ? counted : 0),
+      ...(event.kind === 'end' && { endedAt: now }),
+      ...(event.kind === 'reopen' && { endedAt: null }),
+    }).where(eq(lessons.id, lessonId))
+    if (event.kind === 'decision') {
+      await writeDecision(tx, actor, event, now)
+      await keepTally(tx, lesson, taught!, { decidedBpm: event.bpm })
+    }
+    else if (event.kind === 'pass') {
+      await keepTally(tx, lesson, taught!, { hearing: (before, standing) => withPass({ ...before, rises: rises(before, standing) }, event) })
+    }
+    else if (pass) {
+      const left = await otherPasses(tx, lessonId, pass.assignmentId, pass.id)
+      await keepTally(tx, lesson, taught!, { hearing: (before, standing) => hearingOf(left, rises(before, standing)) })
+    }
     return { id: event.id, number }
   })
 }

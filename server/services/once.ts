@@ -1,60 +1,54 @@
-import { createHash } from 'node:crypto'
 import { setTimeout } from 'node:timers/promises'
 import { and, eq } from 'drizzle-orm'
 import type { Database } from '../db/client'
 import { writes } from '../db/tables'
-import { errnoOf } from '../db/trouble'
+import { duplicateKey, errnoOf } from '../db/trouble'
 import type { Actor } from './actor'
+import { hashOf } from './canonical'
 import { DomainError } from './domain-error'
 
-/** JSON with keys in order, so that equal bodies hash equally. */
-function canonical(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`
-  if (typeof value === 'object' && value !== null) {
-    return `{${Object.entries(value).filter(([, each]) => each !== undefined).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, each]) => `${JSON.stringify(key)}:${canonical(each)}`).join(',')}}`
-  }
-  return JSON.stringify(value) ?? 'null'
-}
-
-/** SHA-256 of a value's canonical JSON, hex. */
-export function hashOf(value: unknown): string {
-  return createHash('sha256').update(canonical(value)).digest('hex')
-}
-
-const DUPLICATE_KEY = 1062
 /** Two transactions waited for each other, or the row changed under a snapshot: nothing was written, so it may be done again. */
 const TRY_AGAIN = [1213, 1020, 1205]
 const MOST_TRIES = 10
 /** The longest wait before another try, ms, growing with each; its length is by chance so that the same two do not meet again. */
 const WAIT_MS = 10
 
+/** What a write does: its answer is kept under its id in the same transaction. */
+type Write<T, P> = (tx: Database, prepared: P) => Promise<T>
+
 /**
- * Does a write exactly once. The id its client made is claimed in the same transaction as the write itself, so a
- * repeat, even at the same moment, gets the first answer.
- * @throws DomainError `conflict` when the id was used for another body.
+ * Does a write exactly once. The id its client made is kept with the answer in the same transaction as the write itself,
+ * so a repeat, even at the same moment and even when it would now be refused, gets the first answer.
+ * @param prepare Work that must not keep a transaction waiting, done before it.
+ * @throws DomainError `conflict` when the id was used for another body, or is that of something else.
  */
-export async function once<T>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: (tx: Database) => Promise<T>): Promise<T> {
+export async function once<T>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: Write<T, undefined>): Promise<T>
+export async function once<T, P>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: Write<T, P>, prepare: () => Promise<P>): Promise<T>
+export async function once<T, P>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: Write<T, P | undefined>, prepare?: () => Promise<P>): Promise<T> {
   const bodyHash = hashOf([what, body])
-  const mine = and(eq(writes.actorId, actor.userId), eq(writes.id, body.id))
   for (let tries = 1; ; tries++) {
+    let claiming = false
     try {
+      const prepared = await prepare?.()
       return await db.transaction(async (tx) => {
-        await tx.insert(writes).values({ actorId: actor.userId, id: body.id, bodyHash, answer: null, at: now })
-        const answer = await write(tx)
-        await tx.update(writes).set({ answer: answer ?? null }).where(mine)
+        claiming = false
+        const answer = await write(tx, prepared)
+        claiming = true
+        await tx.insert(writes).values({ actorId: actor.userId, id: body.id, bodyHash, answer: answer ?? null, at: now })
         return answer
       })
     }
     catch (error) {
-      const errno = errnoOf(error)
-      if (errno === DUPLICATE_KEY) {
-        const [taken] = await db.select().from(writes).where(mine)
-        if (taken && taken.bodyHash !== bodyHash) throw new DomainError('conflict', 'this id was already used for another write')
-        if (taken) return taken.answer as T
-        // Not this write but another took what this one wanted, such as the next number: in a cluster a lock on one node does not hold the other's writers.
-      }
-      else if (errno === undefined || !TRY_AGAIN.includes(errno)) throw error
-      if (tries === MOST_TRIES) throw error
+      // Whatever went wrong: what was done already is answered as it was.
+      const [taken] = await db.select().from(writes).where(and(eq(writes.actorId, actor.userId), eq(writes.id, body.id)))
+      if (taken && taken.bodyHash !== bodyHash) throw new DomainError('conflict', 'this id was already used for another write')
+      if (taken) return taken.answer as T
+      const duplicate = duplicateKey(error)
+      if (duplicate === 'PRIMARY' && !claiming) throw new DomainError('conflict', 'something else has this id already', { path: 'id', cause: error })
+      // Not this write but another took what this one wanted, such as the next number: in a cluster a lock on one node does not hold the other's writers.
+      const again = duplicate !== null || TRY_AGAIN.includes(errnoOf(error) ?? 0)
+      if (!again) throw error
+      if (tries === MOST_TRIES) throw duplicate === null ? error : new DomainError('conflict', 'others wrote at the same moment: try again', { cause: error })
       await setTimeout(Math.random() * WAIT_MS * tries)
     }
   }

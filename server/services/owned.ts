@@ -1,17 +1,29 @@
 import { and, eq } from 'drizzle-orm'
 import type { Database } from '../db/client'
-import { assignments, drills, erasedStudents, instruments, lessons, students } from '../db/tables'
+import { assignments, drills, erasedIds, instruments, lessons, students } from '../db/tables'
 import type { Actor } from './actor'
 import { DomainError, notFound } from './domain-error'
 
 // A teacher sees only what is theirs; everything else does not exist for them.
 
+/** The answer for a row that is not there: `gone` when it was erased with a student of this teacher's. */
+async function missing(db: Database, actor: Actor, id: string, what: string): Promise<DomainError> {
+  const [erased] = await db.select({ id: erasedIds.id }).from(erasedIds).where(and(eq(erasedIds.id, id), eq(erasedIds.studioId, actor.studioId), eq(erasedIds.teacherId, actor.userId)))
+  return erased ? new DomainError('gone', `this ${what} was erased`) : notFound(what)
+}
+
 /** The teacher's own student. @throws DomainError `not-found`, or `gone` when the student was erased. */
 export async function ownStudent(db: Database, actor: Actor, id: string) {
   const [student] = await db.select().from(students).where(and(eq(students.id, id), eq(students.studioId, actor.studioId), eq(students.teacherId, actor.userId)))
-  if (student) return student
-  const [erased] = await db.select().from(erasedStudents).where(and(eq(erasedStudents.id, id), eq(erasedStudents.studioId, actor.studioId)))
-  throw erased ? new DomainError('gone', 'this student was erased') : notFound('student')
+  if (!student) throw await missing(db, actor, id, 'student')
+  return student
+}
+
+/** The teacher's own student, who still comes. @throws DomainError `conflict` for a former one. */
+export async function presentStudent(db: Database, actor: Actor, id: string) {
+  const student = await ownStudent(db, actor, id)
+  if (student.archivedAt !== null) throw new DomainError('conflict', `${student.name} is a former student: put them back on the roster first`)
+  return student
 }
 
 /** The teacher's own drill. @throws DomainError `not-found`. */
@@ -28,18 +40,18 @@ export async function ownInstrument(db: Database, actor: Actor, id: string) {
   return instrument
 }
 
-/** A drill set for one of the teacher's students. @throws DomainError `not-found`. */
+/** A drill set for one of the teacher's students. @throws DomainError `not-found`, or `gone`. */
 export async function ownAssignment(db: Database, actor: Actor, id: string) {
   const [row] = await db.select({ assignment: assignments }).from(assignments).innerJoin(students, eq(students.id, assignments.studentId))
     .where(and(eq(assignments.id, id), eq(assignments.studioId, actor.studioId), eq(students.teacherId, actor.userId)))
-  if (!row) throw notFound('set drill')
+  if (!row) throw await missing(db, actor, id, 'set drill')
   return row.assignment
 }
 
-/** A lesson the teacher gave. `lock` keeps other writers of the lesson waiting until the transaction ends. @throws DomainError `not-found`. */
+/** A lesson the teacher gave. `lock` keeps other writers of the lesson waiting until the transaction ends. @throws DomainError `not-found`, or `gone`. */
 export async function ownLesson(db: Database, actor: Actor, id: string, lock = false) {
   const query = db.select().from(lessons).where(and(eq(lessons.id, id), eq(lessons.studioId, actor.studioId), eq(lessons.teacherId, actor.userId)))
   const [lesson] = await (lock ? query.for('update') : query)
-  if (!lesson) throw notFound('lesson')
+  if (!lesson) throw await missing(db, actor, id, 'lesson')
   return lesson
 }

@@ -1,22 +1,26 @@
-import { and, asc, eq, inArray, max } from 'drizzle-orm'
+import { and, asc, count, desc, eq, inArray, isNotNull, isNull, lt, max } from 'drizzle-orm'
 import { dayPlus, instantOf, localDay } from '#core/schedule/local-time'
 import { nextDay } from '#core/schedule/weekly'
 import type { LessonEvent } from '#core/lesson/events'
 import { foldLesson } from '#core/lesson/fold'
+import { standingAtStart } from '#core/lesson/tally'
 import type { Pins } from '#core/spec/fields'
-import { realise } from '#core/score/realise'
-import type { AssignmentStanding, LessonRow, SlotRow, StudentPage, StudentRow, endSlotBody, pinsBody, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
+import type { AssignmentStanding, LessonRow, Page, PastDrill, Roster, SlotRow, StudentPage, StudentRow, endSlotBody, pinsBody, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
-import { assignments, drills, drillVersions, lessonEvents, lessons, lessonSlots, students } from '../db/tables'
+import { assignments, drills, drillVersions, lessonEvents, lessons, lessonSlots, standings, students } from '../db/tables'
+import type { Engine } from '../engine/engine'
 import type { Actor } from './actor'
 import { DomainError, notFound } from './domain-error'
-import { assignmentsOf, lessonTimes, standingsOf } from './history'
+import { followedDrills, lastLessons, standingsOf } from './history'
 import { once } from './once'
-import { ownAssignment, ownInstrument, ownStudent } from './owned'
+import { ownAssignment, ownInstrument, ownStudent, presentStudent } from './owned'
 
 type Student = typeof students.$inferSelect
 type Slot = typeof lessonSlots.$inferSelect
+
+/** The weekly lesson of a student. */
+const slotOf = (actor: Actor, studentId: string) => and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId))
 
 /** A weekly lesson that goes on. */
 const goesOn = (slot: Slot | undefined, now: Date) => (slot && (slot.endsOn === null || slot.endsOn >= localDay(now.toISOString(), slot.zone)) ? slot : undefined)
@@ -51,48 +55,77 @@ function rowOf(student: Student, slot: Slot | undefined, set: readonly Assignmen
   }
 }
 
-/** The teacher's students by name, with where each one stands. */
-export async function listStudents(db: Database, actor: Actor, now: Date): Promise<readonly StudentRow[]> {
-  const own = await db.select().from(students).where(and(eq(students.studioId, actor.studioId), eq(students.teacherId, actor.userId))).orderBy(asc(students.name))
+/** Students of one list at most: a teacher who has more finds them by name. */
+const MOST_STUDENTS = 500
+
+/**
+ * The teacher's students by name, with where each one stands.
+ * @param former Those who came once, instead of those who come.
+ */
+export async function listStudents(db: Database, actor: Actor, now: Date, former = false): Promise<Roster> {
+  const mine = and(eq(students.studioId, actor.studioId), eq(students.teacherId, actor.userId))
+  const own = await db.select().from(students).where(and(mine, former ? isNotNull(students.archivedAt) : isNull(students.archivedAt))).orderBy(asc(students.name)).limit(MOST_STUDENTS)
+  const [gone] = await db.select({ count: count() }).from(students).where(and(mine, isNotNull(students.archivedAt)))
   const ids = own.map(student => student.id)
-  const slots = ids.length === 0 ? [] : await db.select().from(lessonSlots).where(inArray(lessonSlots.studentId, ids))
+  const slots = ids.length === 0 ? [] : await db.select().from(lessonSlots).where(and(eq(lessonSlots.studioId, actor.studioId), inArray(lessonSlots.studentId, ids)))
   const set = await standingsOf(db, ids, { actor, today: localDay(now.toISOString(), actor.zone) })
-  const times = await lessonTimes(db, ids)
-  return own.map(student => rowOf(student, slots.find(slot => slot.studentId === student.id), set.get(student.id)!, times.get(student.id)![0], now))
+  const last = await lastLessons(db, actor, ids)
+  return { students: own.map(student => rowOf(student, slots.find(slot => slot.studentId === student.id), set.get(student.id)!, last.get(student.id), now)), former: gone!.count }
 }
 
-async function lessonRows(db: Database, studentId: string): Promise<readonly LessonRow[]> {
-  const given = await db.select().from(lessons).where(eq(lessons.studentId, studentId)).orderBy(asc(lessons.startedAt))
-  if (given.length === 0) return []
-  const events = await db.select({ lessonId: lessonEvents.lessonId, body: lessonEvents.body }).from(lessonEvents)
-    .where(inArray(lessonEvents.lessonId, given.map(lesson => lesson.id))).orderBy(asc(lessonEvents.lessonId), asc(lessonEvents.number))
-  const byLesson = new Map<string, LessonEvent[]>(given.map(lesson => [lesson.id, []]))
-  for (const event of events) byLesson.get(event.lessonId)!.push(event.body)
-  return given.reverse().map((lesson) => {
-    const state = foldLesson(byLesson.get(lesson.id)!)
-    return {
-      id: lesson.id,
-      startedAt: lesson.startedAt.toISOString(),
-      endedAt: lesson.endedAt?.toISOString() ?? null,
-      minutes: lesson.minutes,
-      passes: state.passes.length,
-      clean: state.passes.filter(pass => pass.clean).length,
-      notes: state.notes.map(note => note.text),
-    }
-  })
+const LESSONS_A_PAGE = 12
+const PAST_A_PAGE = 12
+
+/** A page of rows, one more having been asked for than it shows. */
+function pageOf<R, T>(rows: readonly R[], size: number, timeOf: (row: R) => Date, rowOf: (row: R) => T): Page<T> {
+  const shown = rows.slice(0, size)
+  return { rows: shown.map(rowOf), before: rows.length > size ? timeOf(shown.at(-1)!).toISOString() : null }
+}
+
+/** Lessons given to a student, the newest first. @param before Only those begun earlier. */
+export async function listLessons(db: Database, actor: Actor, studentId: string, before?: Date): Promise<Page<LessonRow>> {
+  const given = await db.select().from(lessons)
+    .where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId), before && lt(lessons.startedAt, before)))
+    .orderBy(desc(lessons.startedAt)).limit(LESSONS_A_PAGE + 1)
+  const ids = given.map(lesson => lesson.id)
+  const told = ids.length === 0
+    ? []
+    : await db.select({ lessonId: lessonEvents.lessonId, body: lessonEvents.body }).from(lessonEvents)
+        .where(and(inArray(lessonEvents.lessonId, ids), inArray(lessonEvents.kind, ['note', 'void']))).orderBy(asc(lessonEvents.lessonId), asc(lessonEvents.number))
+  const byLesson = new Map<string, LessonEvent[]>(ids.map(id => [id, []]))
+  for (const { lessonId, body } of told) byLesson.get(lessonId)!.push(body)
+  return pageOf(given, LESSONS_A_PAGE, lesson => lesson.startedAt, lesson => ({
+    id: lesson.id,
+    startedAt: lesson.startedAt.toISOString(),
+    endedAt: lesson.endedAt?.toISOString() ?? null,
+    minutes: lesson.minutes,
+    passes: lesson.passes,
+    clean: lesson.clean,
+    notes: foldLesson(byLesson.get(lesson.id)!).notes.map(note => note.text),
+  }))
+}
+
+/** Drills taken off a student's list, the latest first. @param before Only those taken off earlier. */
+export async function listPastDrills(db: Database, actor: Actor, studentId: string, before?: Date): Promise<Page<PastDrill>> {
+  const rows = await db.select({ id: assignments.id, drillName: drills.name, bpm: standings.bpm, plan: assignments.plan, endedAt: assignments.endedAt }).from(assignments)
+    .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
+    .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId), isNotNull(assignments.endedAt), before && lt(assignments.endedAt, before)))
+    .orderBy(desc(assignments.endedAt)).limit(PAST_A_PAGE + 1)
+  return pageOf(rows, PAST_A_PAGE, row => row.endedAt!, ({ id, drillName, bpm, plan, endedAt }) => ({ id, drillName, bpm, targetBpm: plan.targetBpm, endedAt: endedAt!.toISOString() }))
 }
 
 /** Everything the student's page shows. */
 export async function readStudent(db: Database, actor: Actor, studentId: string, now: Date): Promise<StudentPage> {
   const student = await ownStudent(db, actor, studentId)
-  const [slot] = await db.select().from(lessonSlots).where(eq(lessonSlots.studentId, studentId))
-  const set = (await assignmentsOf(db, [studentId], { actor, today: localDay(now.toISOString(), actor.zone), ended: true })).get(studentId)!
-  const given = await lessonRows(db, studentId)
-  const lastLesson = given[0] ? new Date(given[0].startedAt) : undefined
+  const [slot] = await db.select().from(lessonSlots).where(slotOf(actor, studentId))
+  const set = await followedDrills(db, studentId, { actor, today: localDay(now.toISOString(), actor.zone) })
+  const given = await listLessons(db, actor, studentId)
+  const lastLesson = given.rows[0] ? new Date(given.rows[0].startedAt) : undefined
   return {
-    student: { ...rowOf(student, slot, set.filter(each => !each.ended), lastLesson, now), birthYear: student.birthYear, about: student.about, zone: actor.zone },
+    student: { ...rowOf(student, slot, set, lastLesson, now), birthYear: student.birthYear, about: student.about, zone: actor.zone },
     slot: goesOn(slot, now) ? slotRow(slot!) : null,
     assignments: set,
+    past: await listPastDrills(db, actor, studentId),
     lessons: given,
   }
 }
@@ -135,8 +168,8 @@ export function archiveStudent(db: Database, actor: Actor, studentId: string, bo
 /** Sets or changes the student's weekly lesson. Lessons already given keep their place. */
 export function setSlot(db: Database, actor: Actor, studentId: string, body: z.infer<typeof slotBody>, now: Date): Promise<SlotRow> {
   return once(db, actor, `set-slot ${studentId}`, body, now, async (tx) => {
-    await ownStudent(tx, actor, studentId)
-    const [present] = await tx.select().from(lessonSlots).where(eq(lessonSlots.studentId, studentId)).for('update')
+    await presentStudent(tx, actor, studentId)
+    const [present] = await tx.select().from(lessonSlots).where(slotOf(actor, studentId)).for('update')
     const { id, ...fields } = body
     const startsOn = localDay(now.toISOString(), actor.zone)
     if (present) {
@@ -153,40 +186,44 @@ export function setSlot(db: Database, actor: Actor, studentId: string, body: z.i
 export function endSlot(db: Database, actor: Actor, studentId: string, body: z.infer<typeof endSlotBody>, now: Date): Promise<{ ended: true }> {
   return once(db, actor, `end-slot ${studentId}`, body, now, async (tx) => {
     await ownStudent(tx, actor, studentId)
-    await tx.update(lessonSlots).set({ endsOn: dayPlus(localDay(now.toISOString(), actor.zone), -1) }).where(eq(lessonSlots.studentId, studentId))
+    await tx.update(lessonSlots).set({ endsOn: dayPlus(localDay(now.toISOString(), actor.zone), -1) }).where(slotOf(actor, studentId))
     return { ended: true }
   })
 }
 
 /** Sets a version of a drill for a student, after those already set. */
-export function setAssignment(db: Database, actor: Actor, body: z.infer<typeof setAssignmentBody>, now: Date): Promise<{ id: string }> {
+export function setAssignment(db: Database, engine: Engine, actor: Actor, body: z.infer<typeof setAssignmentBody>, now: Date): Promise<{ id: string }> {
   return once(db, actor, 'set-assignment', body, now, async (tx) => {
-    await ownStudent(tx, actor, body.studentId)
-    const [version] = await tx.select({ id: drillVersions.id, spec: drillVersions.spec }).from(drillVersions).innerJoin(drills, eq(drills.id, drillVersions.drillId))
+    await presentStudent(tx, actor, body.studentId)
+    const [last] = await tx.select({ position: max(assignments.position) }).from(assignments).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, body.studentId)))
+    await tx.insert(assignments).values({ ...body, studioId: actor.studioId, position: (last?.position ?? 0) + 1, setAt: now })
+    await tx.insert(standings).values({ assignmentId: body.id, studioId: actor.studioId, ...standingAtStart(body.plan.startBpm) })
+    return { id: body.id }
+  }, async () => {
+    const [version] = await db.select({ spec: drillVersions.spec }).from(drillVersions).innerJoin(drills, eq(drills.id, drillVersions.drillId))
       .where(and(eq(drillVersions.id, body.drillVersionId), eq(drills.studioId, actor.studioId), eq(drills.teacherId, actor.userId)))
     if (!version) throw notFound('drill')
-    if (body.pins) checkPins(version.spec, body.pins)
-    const [last] = await tx.select({ position: max(assignments.position) }).from(assignments).where(eq(assignments.studentId, body.studentId))
-    await tx.insert(assignments).values({ ...body, studioId: actor.studioId, position: (last?.position ?? 0) + 1, setAt: now })
-    return { id: body.id }
+    if (body.pins) await checkPins(engine, version.spec, body.pins)
   })
 }
 
 /** Sets the fingers of a drill anew for its student; the drill itself stays as it is. @throws DomainError `invalid` for a finger on no note. */
-export function setPins(db: Database, actor: Actor, assignmentId: string, body: z.infer<typeof pinsBody>, now: Date): Promise<{ id: string }> {
+export function setPins(db: Database, engine: Engine, actor: Actor, assignmentId: string, body: z.infer<typeof pinsBody>, now: Date): Promise<{ id: string }> {
   return once(db, actor, `set-pins ${assignmentId}`, body, now, async (tx) => {
-    const assignment = await ownAssignment(tx, actor, assignmentId)
-    const [version] = await tx.select({ spec: drillVersions.spec }).from(drillVersions).where(eq(drillVersions.id, assignment.drillVersionId))
-    checkPins(version!.spec, body.pins)
+    await ownAssignment(tx, actor, assignmentId)
     await tx.update(assignments).set({ pins: body.pins }).where(eq(assignments.id, assignmentId))
     return { id: assignmentId }
+  }, async () => {
+    const assignment = await ownAssignment(db, actor, assignmentId)
+    const [version] = await db.select({ spec: drillVersions.spec }).from(drillVersions).where(eq(drillVersions.id, assignment.drillVersionId))
+    await checkPins(engine, version!.spec, body.pins)
   })
 }
 
 /** @throws DomainError `invalid` when a pin is on no note of the drill, or on one that takes no finger. */
-function checkPins(spec: unknown, pins: Pins): void {
-  const result = realise(spec, { pins })
-  if (!result.ok) throw new DomainError('invalid', result.error.message, { path: result.error.path })
+async function checkPins(engine: Engine, spec: unknown, pins: Pins): Promise<void> {
+  const problem = await engine.checkPins(spec, pins)
+  if (problem) throw new DomainError('invalid', problem.message, { path: problem.path })
 }
 
 /** Takes a set drill off a student's list, or puts it back; its history stays. */

@@ -38,7 +38,7 @@ describe('today', () => {
     const { id } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, NOW)
     await endSlot(db, teacher, made.studentId, { id: randomUUID() }, NOW)
     expect((await readToday(db, teacher, week(1))).lessons).toEqual([])
-    expect((await listStudents(db, teacher, NOW))[0]!.nextLesson).toBeNull()
+    expect((await listStudents(db, teacher, NOW)).students[0]!.nextLesson).toBeNull()
     expect((await readStudent(db, teacher, made.studentId, NOW)).slot).toBeNull()
     // What was begun that day keeps its place.
     expect((await readToday(db, teacher, NOW)).lessons).toMatchObject([{ lessonId: id }])

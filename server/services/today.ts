@@ -1,13 +1,14 @@
-import { and, asc, eq, gte, inArray, isNull, lt, or } from 'drizzle-orm'
+import { and, asc, eq, gte, inArray, isNull, lt } from 'drizzle-orm'
+import { union } from 'drizzle-orm/mysql-core'
 import { DateTime } from 'luxon'
-import { dayPlus, instantOf, localDay } from '#core/schedule/local-time'
+import { dayPlus, instantOf, localClock, localDay } from '#core/schedule/local-time'
 import { fallsOn } from '#core/schedule/weekly'
 import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
 import type { AssignmentStanding } from '#shared/contracts/students'
 import type { Database } from '../db/client'
 import { lessons, lessonSlots, students } from '../db/tables'
 import type { Actor } from './actor'
-import { lessonTimes, standingsOf } from './history'
+import { lastLessons, standingsOf } from './history'
 
 const SILENT_DAYS = 21
 const DUE_DAYS = 7
@@ -20,7 +21,7 @@ const drillsOf = (set: readonly AssignmentStanding[]) => set.map(each => ({ name
 const inWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('d LLLL')
 
 /** What one student needs, the most pressing first. */
-function needsOf(student: Student, set: readonly AssignmentStanding[], times: readonly Date[], today: string, zone: string): readonly Need[] {
+function needsOf(student: Student, set: readonly AssignmentStanding[], last: Date | undefined, today: string, local: (instant: string) => string): readonly Need[] {
   const who = { id: student.id, name: student.name }
   const { reviewOn } = student.habits ?? {}
   const review: Need[] = reviewOn && reviewOn <= today ? [{ kind: 'review', student: who, text: `Spared fingers to be looked at again since ${inWords(reviewOn)}.` }] : []
@@ -32,8 +33,7 @@ function needsOf(student: Student, set: readonly AssignmentStanding[], times: re
     if (each.pace === 'behind') return [{ kind: 'behind', student: who, text: `${each.drillName}: behind its plan, at ${tempo}.` }]
     return []
   })]
-  const last = times[0]
-  if (last && localDay(last.toISOString(), zone) < dayPlus(today, -SILENT_DAYS)) needs.push({ kind: 'silent', student: who, text: 'No lesson for three weeks or more.' })
+  if (last && local(last.toISOString()).slice(0, 10) < dayPlus(today, -SILENT_DAYS)) needs.push({ kind: 'silent', student: who, text: 'No lesson for three weeks or more.' })
   return needs
 }
 
@@ -46,13 +46,22 @@ export async function readToday(db: Database, actor: Actor, now: Date, day = loc
   const ids = own.map(student => student.id)
   if (ids.length === 0) return { day, lessons: [], needs: [] }
   const byId = new Map(own.map(student => [student.id, student]))
-  const slots = await db.select().from(lessonSlots).where(inArray(lessonSlots.studentId, ids))
+  const slots = await db.select().from(lessonSlots).where(and(eq(lessonSlots.studioId, actor.studioId), inArray(lessonSlots.studentId, ids)))
   const from = new Date(instantOf(day, '00:00', actor.zone))
   const to = new Date(instantOf(dayPlus(day, 1), '00:00', actor.zone))
-  const begun = await db.select().from(lessons)
-    .where(and(inArray(lessons.studentId, ids), or(eq(lessons.slotDay, day), and(gte(lessons.startedAt, from), lt(lessons.startedAt, to)))))
+  const mine = and(eq(lessons.studioId, actor.studioId), eq(lessons.teacherId, actor.userId))
+  // Three questions in one, for each has an index of its own: begun that day, planned for it whenever begun, still open.
+  const asked = await union(
+    db.select().from(lessons).where(and(mine, gte(lessons.startedAt, from), lt(lessons.startedAt, to))),
+    db.select().from(lessons).where(and(mine, eq(lessons.slotDay, day))),
+    db.select().from(lessons).where(and(mine, isNull(lessons.endedAt), lt(lessons.startedAt, from))),
+  )
+  const known = asked.filter(lesson => byId.has(lesson.studentId))
+  const begun = known.filter(lesson => lesson.slotDay === day || (lesson.startedAt >= from && lesson.startedAt < to))
+  const unfinished = known.filter(lesson => lesson.endedAt === null && lesson.startedAt < from)
   const set = await standingsOf(db, ids, { actor, today: day })
-  const times = await lessonTimes(db, ids)
+  const last = await lastLessons(db, actor, ids)
+  const local = localClock(actor.zone)
   const lessonOf = (lesson: Lesson): TodayLesson => {
     const student = byId.get(lesson.studentId)!
     const slot = slots.find(each => each.id === lesson.slotId)
@@ -78,7 +87,6 @@ export async function readToday(db: Database, actor: Actor, now: Date, day = loc
       drills: drillsOf(set.get(student.id)!),
     }
   })
-  const unfinished = await db.select().from(lessons).where(and(inArray(lessons.studentId, ids), isNull(lessons.endedAt), lt(lessons.startedAt, from)))
   return {
     day,
     lessons: [...begun.map(lessonOf), ...planned].sort((a, b) => (a.at < b.at ? -1 : 1)),
@@ -87,7 +95,7 @@ export async function readToday(db: Database, actor: Actor, now: Date, day = loc
         const student = byId.get(lesson.studentId)!
         return { kind: 'unfinished', student: { id: student.id, name: student.name }, text: 'A lesson was begun and not ended.', lessonId: lesson.id }
       }),
-      ...own.flatMap(student => needsOf(student, set.get(student.id)!, times.get(student.id)!, day, actor.zone)),
+      ...own.flatMap(student => needsOf(student, set.get(student.id)!, last.get(student.id), day, local)),
     ],
   }
 }

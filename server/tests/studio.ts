@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { openDatabase } from '../db/client'
 import { studios, users } from '../db/tables'
 import type { Actor } from '../services/actor'
+import { localEngine } from '../engine/engine'
 import { createDrill } from '../services/drills'
 import { hashPassword } from '../services/password'
 import { createStudent, setAssignment, setSlot } from '../services/students'
@@ -20,12 +21,12 @@ export const NOW = new Date('2026-01-05T16:00:00Z')
 export const later = (minutes: number) => new Date(NOW.getTime() + minutes * 60_000)
 
 /** A studio of its own with a teacher in it, so that tests never see each other's rows. */
-export async function makeTeacher(db: TestDatabase, more: { studioId?: string, password?: string } = {}): Promise<Actor & { signInName: string }> {
+export async function makeTeacher(db: TestDatabase, more: { studioId?: string, password?: string, signInName?: string } = {}): Promise<Actor & { signInName: string }> {
   const studioId = more.studioId ?? randomUUID()
   if (!more.studioId) await db.insert(studios).values({ id: studioId, name: 'Test studio', zone: 'Europe/London', createdAt: NOW })
   const userId = randomUUID()
-  const signInName = `t-${userId}`
-  await db.insert(users).values({ id: userId, studioId, role: 'teacher', signInName, displayName: 'Teacher', passwordHash: more.password ? await hashPassword(more.password) : 'none', createdAt: NOW })
+  const signInName = more.signInName ?? `t-${userId}`
+  await db.insert(users).values({ id: userId, studioId, role: 'teacher', signInName, displayName: 'Teacher', passwordHash: more.password ? await hashPassword(more.password, { N: 1024, r: 8, p: 1, maxmem: 2 ** 26 }) : 'none', createdAt: NOW })
   return { userId, studioId, role: 'teacher', zone: 'Europe/London', signInName }
 }
 
@@ -38,8 +39,8 @@ export async function makeStudent(db: TestDatabase, teacher: Actor) {
   await createStudent(db, teacher, { id: studentId, name: 'Student', birthYear: 2012, instrument: { preset: 'classical' }, hand: { reachMm: 78 }, about: '' }, NOW)
   const slotId = randomUUID()
   await setSlot(db, teacher, studentId, { id: slotId, weekday: 1, wallTime: '16:00', minutes: 45, everyWeeks: 1 }, NOW)
-  const drill = await createDrill(db, teacher, { id: randomUUID(), name: 'A drill', spec: SPEC }, NOW)
+  const drill = await createDrill(db, localEngine, teacher, { id: randomUUID(), name: 'A drill', spec: SPEC }, NOW)
   const assignmentId = randomUUID()
-  await setAssignment(db, teacher, { id: assignmentId, studentId, drillVersionId: drill.version.id, stage: 'together', plan: PLAN, targetOn: '2026-04-01' }, NOW)
+  await setAssignment(db, localEngine, teacher, { id: assignmentId, studentId, drillVersionId: drill.version.id, stage: 'together', plan: PLAN, targetOn: '2026-04-01' }, NOW)
   return { studentId, slotId, drillId: drill.id, versionId: drill.version.id, assignmentId }
 }

@@ -1,8 +1,7 @@
 import type { EventHandlerRequest, H3Event } from 'h3'
-import type { z } from 'zod'
 import { ERROR_CODES, type ErrorAnswer } from '#shared/contracts/common'
 import type { Me } from '#shared/contracts/accounts'
-import { databaseTrouble, rootOf } from '../db/trouble'
+import { databaseTrouble } from '../db/trouble'
 import { DomainError } from '../services/domain-error'
 
 // What was on its way may have been kept or not: only that trying again does no harm is certain.
@@ -15,54 +14,55 @@ const TROUBLE = {
 function refuse(event: H3Event, error: unknown): ErrorAnswer {
   if (error instanceof DomainError && error.code !== 'failed') {
     setResponseStatus(event, ERROR_CODES[error.code])
+    if (error.retryAfterSeconds !== undefined) setHeader(event, 'retry-after', error.retryAfterSeconds)
     return { code: error.code, message: error.message, ...(error.path !== undefined && { path: error.path }), ...(error.current !== undefined && { current: error.current }) }
   }
   const trouble = databaseTrouble(error)
   if (trouble) {
     // One line, not a stack for every request that meets it.
-    console.error(event.method, event.path, `database ${trouble}:`, rootOf(error).message)
+    console.error(`${event.method} ${event.path.split('?')[0]} failed: database ${trouble}`)
     setResponseStatus(event, ERROR_CODES.unavailable)
     return { code: 'unavailable', message: TROUBLE[trouble] }
   }
-  console.error(event.method, event.path, error)
+  console.error(failureInWords(event.method, event.path, error))
   setResponseStatus(event, 500)
   return { code: 'failed', message: 'Something went wrong on the server. Try again: what was kept already is not kept twice.' }
 }
 
+/** Does some work of a request; what it throws is answered in one form. */
+export async function answerRefusal<T>(event: H3Event, work: () => Promise<T>): Promise<T | ErrorAnswer> {
+  try {
+    return await work()
+  }
+  catch (error) {
+    return refuse(event, error)
+  }
+}
+
 /** Wraps a handler so that every error it throws is answered in one form. */
 export function answering<T>(handler: (event: H3Event<EventHandlerRequest>) => Promise<T>) {
-  return defineEventHandler(async (event): Promise<T | ErrorAnswer> => {
-    try {
-      return await handler(event)
-    }
-    catch (error) {
-      return refuse(event, error)
-    }
-  })
+  return defineEventHandler((event): Promise<T | ErrorAnswer> => answerRefusal(event, () => handler(event)))
+}
+
+/** Who asks, whoever it is. @throws DomainError `signed-out`. */
+export function meOf(event: H3Event): Me {
+  const me = event.context.me as Me | undefined
+  if (!me) throw new DomainError('signed-out', 'Sign in first.')
+  return me
 }
 
 /** Who asks, a teacher or the studio's owner. @throws DomainError `signed-out` or `forbidden`. */
 export function teacherOf(event: H3Event): Me {
-  const me = event.context.me as Me | undefined
-  if (!me) throw new DomainError('signed-out', 'Sign in first.')
+  const me = meOf(event)
   if (me.role === 'student') throw new DomainError('forbidden', 'This is the teacher\'s side of the studio.')
   return me
 }
 
-/** The body of a request, checked. @throws DomainError `invalid` naming the field. */
-export async function bodyOf<S extends z.ZodType>(event: H3Event, schema: S): Promise<z.output<S>> {
-  let raw: unknown
-  try {
-    raw = await readBody(event)
-  }
-  catch {
-    throw new DomainError('invalid', 'the body is not JSON', { path: '' })
-  }
-  const parsed = schema.safeParse(raw)
-  if (parsed.success) return parsed.data
-  const issue = parsed.error.issues[0]!
-  const path = issue.code === 'unrecognized_keys' ? [...issue.path, issue.keys[0]] : issue.path
-  throw new DomainError('invalid', issue.code === 'unrecognized_keys' ? 'unknown field' : issue.message, { path: path.join('.') })
+/** Who asks, the studio's owner. @throws DomainError `signed-out` or `forbidden`. */
+export function ownerOf(event: H3Event): Me {
+  const me = teacherOf(event)
+  if (me.role !== 'owner') throw new DomainError('forbidden', 'Only the owner of the studio can do this.')
+  return me
 }
 
 /** A UUID from the route. @throws DomainError `not-found` for anything else. */

@@ -1,9 +1,20 @@
 import { z } from 'zod'
+import { writeId } from './common'
+import { newAccount, newPassword } from './new-studio'
 
 export const signInBody = z.strictObject({
   name: z.string().trim().min(1, 'the sign-in name is needed').max(80, 'must be at most 80 characters'),
   password: z.string().min(1, 'the password is needed').max(200, 'must be at most 200 characters'),
 })
+
+/** Roles an account of a studio's staff can have; a student's comes with the student. */
+export const STAFF_ROLES = ['owner', 'teacher'] as const
+
+export const changePasswordBody = z.strictObject({ presentPassword: z.string().min(1, 'the present password is needed').max(200, 'must be at most 200 characters'), newPassword })
+export const addAccountBody = newAccount.extend({ id: writeId, role: z.enum(STAFF_ROLES) })
+export const suspendBody = z.strictObject({ id: writeId, suspended: z.boolean() })
+export const roleBody = z.strictObject({ id: writeId, role: z.enum(STAFF_ROLES) })
+export const resetPasswordBody = z.strictObject({ id: writeId, password: newPassword })
 
 /** Who is signed in. */
 export interface Me {
@@ -14,4 +25,13 @@ export interface Me {
   readonly studioName: string
   /** IANA zone of the studio. */
   readonly zone: string
+}
+
+/** An account as the owner sees it. */
+export interface AccountRow {
+  readonly id: string
+  readonly name: string
+  readonly signInName: string
+  readonly role: Me['role']
+  readonly suspended: boolean
 }

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import type { Spec } from '#core/spec/parse'
+import { MOST_TITLE } from '#core/spec/title'
 import { writeId } from './common'
 
-const drillName = z.string().trim().min(1, 'a name is needed').max(160, 'must be at most 160 characters')
+const drillName = z.string().trim().min(1, 'a name is needed').max(MOST_TITLE, `must be at most ${MOST_TITLE} characters`)
 
 /** The spec itself is checked by the core, which names the field at fault. */
 export const createDrillBody = z.strictObject({ id: writeId, name: drillName, spec: z.unknown() })

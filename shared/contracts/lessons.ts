@@ -4,14 +4,14 @@ import type { LessonEvent } from '#core/lesson/events'
 import type { HandInput } from '#core/spec/fields'
 import type { Habits } from '#core/spec/habits'
 import type { InstrumentChoice } from '#core/fretboard/instrument'
-import { localDaySchema, writeId } from './common'
-import type { AssignmentDetail } from './students'
+import { deviceTime, localDaySchema, uuidOf, writeId } from './common'
+import type { AgendaItem } from './students'
 
 export const startLessonBody = z.strictObject({
   id: writeId,
-  studentId: z.uuid('must be a student'),
+  studentId: uuidOf('must be a student'),
   /** The planned lesson it is, or null for one out of turn. */
-  slot: z.strictObject({ id: z.uuid(), day: localDaySchema }).nullable(),
+  slot: z.strictObject({ id: uuidOf('must be a planned lesson'), day: localDaySchema }).nullable(),
 })
 
 /** A lesson that was begun, or was running already. */
@@ -21,33 +21,37 @@ export interface LessonStarted {
   readonly closed: string | null
 }
 
-const stamp = { id: writeId, at: z.iso.datetime('must be an ISO time in UTC') }
+const stamp = { id: writeId, at: deviceTime }
 const bpm = z.number().min(10, 'must be at least 10 bpm').max(400, 'must be at most 400 bpm')
-const assignmentId = z.uuid('must be a drill of this student')
+const assignmentId = uuidOf('must be a drill of this student')
 
 export const lessonEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...stamp, kind: z.literal('turn'), assignmentId }),
   z.strictObject({ ...stamp, kind: z.literal('pass'), assignmentId, bpm, clean: z.boolean() }),
   z.strictObject({ ...stamp, kind: z.literal('note'), assignmentId: assignmentId.nullable(), text: z.string().trim().min(1, 'a note needs words').max(2000, 'must be at most 2000 characters') }),
-  z.strictObject({ ...stamp, kind: z.literal('void'), eventId: z.uuid() }),
+  z.strictObject({ ...stamp, kind: z.literal('void'), eventId: uuidOf('must be an event of this lesson') }),
   z.strictObject({
     ...stamp,
     kind: z.literal('decision'),
     assignmentId,
-    revision: z.int().min(0),
+    revision: z.int().min(0).max(1_000_000),
     decision: z.enum(DECISIONS),
     bpm,
     offered: z.enum(DECISIONS),
     offeredBpm: bpm,
     offerReason: z.string().max(400),
     reason: z.string().trim().max(400, 'must be at most 400 characters').nullable(),
-    supersedes: z.uuid().nullable(),
+    supersedes: uuidOf('must be a decision').nullable(),
   }),
   z.strictObject({ ...stamp, kind: z.literal('end') }),
+  z.strictObject({ ...stamp, kind: z.literal('reopen') }),
 ]) satisfies z.ZodType<LessonEvent>
 
+/** The years of {@link deviceTime} as milliseconds: no clock is further off. */
+const FURTHEST_OFF_MS = 230 * 366 * 86_400_000
+
 /** One event of the outbox. `deviceOffsetMs` is server time less device time, as last measured. */
-export const appendEventBody = z.strictObject({ event: lessonEventSchema, deviceOffsetMs: z.int() })
+export const appendEventBody = z.strictObject({ event: lessonEventSchema, deviceOffsetMs: z.int().min(-FURTHEST_OFF_MS).max(FURTHEST_OFF_MS) })
 
 /** Answer to an event that was stored, now or before. */
 export interface EventStored { readonly id: string, readonly number: number }
@@ -61,7 +65,7 @@ export interface LessonDetail {
   readonly zone: string
   readonly student: { readonly id: string, readonly name: string, readonly instrument: InstrumentChoice, readonly hand: HandInput, readonly habits: Habits }
   /** Drills set for the student, with what was heard and decided in earlier lessons only. */
-  readonly agenda: readonly AssignmentDetail[]
+  readonly agenda: readonly AgendaItem[]
   /** Events of this lesson, in server order. */
   readonly events: readonly LessonEvent[]
   /** Notes of the lesson before. */

@@ -4,11 +4,14 @@ import { personName } from './common'
 
 const signInName = z.string().trim().toLowerCase().regex(/^[a-z0-9][a-z0-9._-]*$/, 'must be letters, digits, dots, dashes, beginning with a letter or digit').max(80, 'must be at most 80 characters')
 
+/** A password that is to be kept. */
+export const newPassword = z.string().min(12, 'must have at least 12 characters').max(128, 'must be at most 128 characters')
+
 /** Someone who is to sign in. */
 export const newAccount = z.strictObject({
   signInName,
   displayName: personName,
-  password: z.string().min(10, 'must have at least 10 characters').max(200, 'must be at most 200 characters'),
+  password: newPassword,
 })
 export type NewAccount = z.infer<typeof newAccount>
 

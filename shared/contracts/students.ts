@@ -8,14 +8,14 @@ import type { DecisionMade } from '#core/lesson/standing'
 import type { LessonEventOf } from '#core/lesson/events'
 import type { PassEvent } from '#core/tempo/school'
 import type { Pace } from '#core/tempo/pace'
-import { localDaySchema, personName, writeId } from './common'
+import { localDaySchema, personName, uuidOf, writeId } from './common'
 
 const studentFields = {
   name: personName,
   birthYear: z.int('must be a year').min(1900, 'must be a year').max(2100, 'must be a year').nullable(),
   instrument: instrumentSchema,
   /** One of the teacher's own guitars, whose figures then count. */
-  instrumentId: z.uuid('must be a guitar of yours').nullable().optional(),
+  instrumentId: uuidOf('must be a guitar of yours').nullable().optional(),
   hand: handSchema,
   habits: habitsSchema.optional(),
   about: z.string().trim().max(2000, 'must be at most 2000 characters'),
@@ -36,8 +36,8 @@ export const endSlotBody = z.strictObject({ id: writeId })
 
 export const setAssignmentBody = z.strictObject({
   id: writeId,
-  studentId: z.uuid('must be a student'),
-  drillVersionId: z.uuid('must be a version of a drill'),
+  studentId: uuidOf('must be a student'),
+  drillVersionId: uuidOf('must be a version of a drill'),
   stage: z.string().trim().min(1, 'a stage is needed').max(80, 'must be at most 80 characters'),
   plan: planSchema,
   targetOn: localDaySchema.nullable(),
@@ -98,7 +98,7 @@ export interface AssignmentStanding {
   readonly pace: Pace
 }
 
-/** A drill set for a student, with everything heard and decided so far. */
+/** A drill set for a student. */
 export interface AssignmentDetail extends AssignmentStanding {
   readonly drillId: string
   readonly versionNumber: number
@@ -109,9 +109,39 @@ export interface AssignmentDetail extends AssignmentStanding {
   /** Local day. */
   readonly setOn: string
   readonly ended: boolean
-  readonly passes: readonly HeardPass[]
+  /** Oldest first; so many of the latest as a page shows. */
   readonly decisions: readonly HistoryDecision[]
 }
+
+/** A drill on a lesson's agenda, with what was heard in other lessons, oldest first: so many of the latest passes as a decision looks at. */
+export interface AgendaItem extends AssignmentDetail { readonly passes: readonly HeardPass[] }
+
+/** What one lesson's passes of a drill come to. */
+export interface LessonHearing {
+  readonly lessonId: string
+  /** Local day. */
+  readonly day: string
+  readonly passes: number
+  readonly clean: number
+  readonly bestCleanBpm: number | null
+  readonly triedBpm: number | null
+}
+
+/** A drill on a student's page: its latest lessons, oldest first. */
+export interface FollowedDrill extends AssignmentDetail { readonly lessons: readonly LessonHearing[] }
+
+/** A drill that was taken off the list. */
+export interface PastDrill {
+  readonly id: string
+  readonly drillName: string
+  readonly bpm: number
+  readonly targetBpm: number
+  /** Instant, ISO. */
+  readonly endedAt: string
+}
+
+/** A page of something that grows without end, the newest first; `before` asks for the next. */
+export interface Page<T> { readonly rows: readonly T[], readonly before: string | null }
 
 /** A lesson as the student's page lists it. */
 export interface LessonRow {
@@ -136,6 +166,10 @@ export interface SlotRow {
 export interface StudentPage {
   readonly student: StudentRow & { readonly birthYear: number | null, readonly about: string, readonly zone: string }
   readonly slot: SlotRow | null
-  readonly assignments: readonly AssignmentDetail[]
-  readonly lessons: readonly LessonRow[]
+  readonly assignments: readonly FollowedDrill[]
+  readonly past: Page<PastDrill>
+  readonly lessons: Page<LessonRow>
 }
+
+/** The roster: who comes now, or who came once. */
+export interface Roster { readonly students: readonly StudentRow[], readonly former: number }

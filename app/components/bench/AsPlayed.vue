@@ -25,7 +25,7 @@ const noteOf = (key: string) => {
 }
 /** Drills set after the one on the bench; all of them when it is not on the list. */
 const upcoming = computed(() => {
-  const list = page.value?.assignments.filter(each => !each.ended) ?? []
+  const list = page.value?.assignments ?? []
   return list.slice(list.findIndex(each => each.drillId === props.drillId) + 1)
 })
 const habit = computed(() => {

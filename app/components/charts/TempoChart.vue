@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { curveStepAfter, line } from 'd3-shape'
-import type { AssignmentDetail } from '#shared/contracts/students'
+import type { FollowedDrill } from '#shared/contracts/students'
 import { tempoSeries } from './tempo-series'
 
 /** Tempo of a drill over the lessons, against its plan. */
-const props = defineProps<{ set: AssignmentDetail, today: string }>()
+const props = defineProps<{ set: FollowedDrill, today: string }>()
 const series = computed(() => tempoSeries(props.set, props.today))
 const HEIGHT = 190
 const MARGIN = { top: 12, right: 12, bottom: 26, left: 34 }
@@ -88,8 +88,8 @@ const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4
       stroke-width="2"
     />
     <circle
-      v-for="lesson in series.lessons"
-      :key="lesson.day"
+      v-for="(lesson, i) in series.lessons"
+      :key="`lesson ${i}`"
       :cx="draw(width).x(new Date(`${lesson.day}T12:00:00Z`))"
       :cy="draw(width).y(lesson.bestClean ?? lesson.tried)"
       r="4"
@@ -101,7 +101,7 @@ const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4
     </circle>
     <path
       v-for="(decision, i) in series.decisions"
-      :key="i"
+      :key="`decision ${i}`"
       :d="MARKS[decision.kind]"
       :transform="`translate(${draw(width).x(new Date(`${decision.day}T12:00:00Z`))} ${HEIGHT - MARGIN.bottom - 5})`"
       :fill="decision.overruled ? 'var(--card)' : 'var(--ink)'"

@@ -1,15 +1,14 @@
 import { describe, expect, test } from '@jest/globals'
-import type { AssignmentDetail } from '#shared/contracts/students'
+import type { FollowedDrill } from '#shared/contracts/students'
 import { tempoSeries } from './tempo-series'
 
-const pass = (day: string, bpm: number, clean: boolean, id: string) => ({ id, lessonId: day, kind: 'pass' as const, at: `${day}T16:00:00+00:00`, bpm, clean, by: 'teacher' as const })
 const decision = (day: string, bpm: number, revision: number, overruled = false) => ({ id: `d${revision}`, lessonId: day, revision, bpm, at: `${day}T16:10:00+00:00`, overruled, event: {} as never })
 
 const SET = {
   setOn: '2026-01-01', targetOn: '2026-03-01', plan: { school: 'clean-passes', startBpm: 60, targetBpm: 90, step: 4, need: 3, tooMany: 5 },
-  passes: [pass('2026-01-08', 60, true, '1'), pass('2026-01-08', 64, true, '2'), pass('2026-01-08', 64, false, '3'), pass('2026-01-15', 68, false, '4')],
+  lessons: [{ lessonId: 'a', day: '2026-01-08', passes: 3, clean: 2, bestCleanBpm: 64, triedBpm: 64 }, { lessonId: 'b', day: '2026-01-15', passes: 1, clean: 0, bestCleanBpm: null, triedBpm: 68 }],
   decisions: [decision('2026-01-08', 64, 0), decision('2026-01-08', 68, 1), decision('2026-01-15', 64, 2), decision('2026-01-22', 64, 3, true)],
-} as unknown as AssignmentDetail
+} as unknown as FollowedDrill
 
 describe('the tempo chart', () => {
   const series = tempoSeries(SET, '2026-01-25')

@@ -1,8 +1,8 @@
 import { plannedBpm } from '#core/tempo/pace'
 import { dayPlus } from '#core/schedule/local-time'
-import type { AssignmentDetail } from '#shared/contracts/students'
+import type { FollowedDrill } from '#shared/contracts/students'
 
-/** A lesson day of a drill, as the chart shows it. */
+/** A lesson with the drill, as the chart shows it. */
 export interface LessonPoint { readonly day: string, readonly bestClean: number | null, readonly tried: number, readonly passes: number }
 
 export interface TempoSeries {
@@ -23,13 +23,8 @@ const dayOf = (iso: string) => iso.slice(0, 10)
  * What the chart of a set drill shows.
  * @param today Local day.
  */
-export function tempoSeries(set: AssignmentDetail, today: string): TempoSeries {
-  const days = [...new Set(set.passes.map(pass => dayOf(pass.at)))].sort()
-  const lessons = days.map((day): LessonPoint => {
-    const heard = set.passes.filter(pass => dayOf(pass.at) === day)
-    const clean = heard.filter(pass => pass.clean).map(pass => pass.bpm)
-    return { day, bestClean: clean.length > 0 ? Math.max(...clean) : null, tried: Math.max(...heard.map(pass => pass.bpm)), passes: heard.length }
-  })
+export function tempoSeries(set: FollowedDrill, today: string): TempoSeries {
+  const lessons = set.lessons.map(({ day, bestCleanBpm, triedBpm, passes }): LessonPoint => ({ day, bestClean: bestCleanBpm, tried: triedBpm!, passes }))
   const decisions = set.decisions.map((decision, i) => {
     const before = set.decisions[i - 1]?.bpm ?? set.plan.startBpm
     return { day: dayOf(decision.at), bpm: decision.bpm, kind: decision.bpm > before ? 'up' as const : decision.bpm < before ? 'down' as const : 'same' as const, overruled: decision.overruled }

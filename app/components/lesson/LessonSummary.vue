@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import type { AssignmentDetail } from '#shared/contracts/students'
+import type { AgendaItem } from '#shared/contracts/students'
 
 /** What a lesson amounted to, on one page. */
 const props = defineProps<{ lesson: RunningLesson }>()
+const emit = defineEmits<{ reopen: [], noted: [text: string, about: 'drill' | 'lesson'] }>()
 const when = useWhen()
+const noting = ref(false)
+const isToday = computed(() => when.day(detail.value.startedAt) === 'today')
 const detail = computed(() => props.lesson.detail.value!)
 const state = computed(() => props.lesson.state.value)
 const rows = computed(() => detail.value.agenda.map((set) => {
@@ -17,13 +20,17 @@ const length = computed(() => {
   const end = state.value.endedAt ?? detail.value.endedAt
   return end ? Math.max(1, Math.round((Date.parse(end) - Date.parse(detail.value.startedAt)) / 60_000)) : null
 })
-const words = (set: AssignmentDetail, before: number, after: number) => (after > before ? `raised from ${before} to ${after}` : after < before ? `eased from ${before} to ${after}` : `stays at ${after}`)
+const words = (set: AgendaItem, before: number, after: number) => (after > before ? `raised from ${before} to ${after}` : after < before ? `eased from ${before} to ${after}` : `stays at ${after}`)
 const { printOut } = usePrinting()
 const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round(value)} min`)
 </script>
 
 <template>
   <article class="max-w-3xl mx-auto p-5 sm:p-8">
+    <SetAside
+      class="screen-only"
+      :lesson-id="detail.id"
+    />
     <h1 class="text-3xl">
       {{ detail.student.name }}
     </h1>
@@ -92,9 +99,23 @@ const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round
       <BaseButton @click="navigateTo(`/students/${detail.student.id}`)">
         Open {{ detail.student.name }}’s page
       </BaseButton>
+      <BaseButton @click="noting = true">
+        Add a note
+      </BaseButton>
+      <BaseButton
+        v-if="isToday"
+        @click="emit('reopen')"
+      >
+        Take the lesson up again
+      </BaseButton>
       <BaseButton @click="printOut">
         Print
       </BaseButton>
     </div>
+    <LessonNoteDialog
+      v-model:open="noting"
+      :drill-name="null"
+      @noted="(text, about) => emit('noted', text, about)"
+    />
   </article>
 </template>

@@ -9,7 +9,6 @@ await lesson.load()
 const { detail, state } = lesson
 const run = useLessonRun(lesson)
 const { ended, current, standing, setBpm, tempo, passesHere } = run
-const outbox = useOutbox()
 useHead({ title: computed(() => `Lesson${detail.value ? ` · ${detail.value.student.name}` : ''} · Fidactyl`) })
 
 const realised = computed(() => {
@@ -65,6 +64,8 @@ useKeys(() => (ended.value ? [] : shortcuts))
   <LessonSummary
     v-else-if="ended"
     :lesson="lesson"
+    @reopen="run.reopen"
+    @noted="run.note"
   />
   <div
     v-else
@@ -86,6 +87,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
         @choose="choose"
       />
       <div class="p-3 sm:p-5 lg:overflow-y-auto min-w-0 space-y-4">
+        <SetAside :lesson-id="detail.id" />
         <EmptyState
           v-if="!current"
           title="No drill is set for this student"
@@ -101,22 +103,6 @@ useKeys(() => (ended.value ? [] : shortcuts))
           </template>
         </EmptyState>
         <template v-else>
-          <div
-            v-for="entry in lesson.refused.value"
-            :key="entry.seq"
-            class="border-l-4 border-attention bg-card rounded-r-md px-4 py-2.5 flex flex-wrap gap-3 items-center"
-            role="alert"
-          >
-            <p class="flex-1">
-              Not taken: {{ entry.event.kind === 'decision' ? `${entry.event.decision} at ${entry.event.bpm}` : entry.event.kind }} — {{ entry.refused }}.
-            </p>
-            <BaseButton
-              size="sm"
-              @click="outbox.drop(entry.seq!)"
-            >
-              Put aside
-            </BaseButton>
-          </div>
           <OfferStrip
             v-if="standing"
             :standing="standing"
@@ -200,7 +186,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
     <BaseDialog
       v-model:open="ending"
       title="End this lesson?"
-      about="A summary follows. What was put down stays; nothing can be added after."
+      about="A summary follows. Notes can be added any time; today the lesson can also be taken up again."
     >
       <div class="flex justify-end gap-3">
         <BaseButton @click="ending = false">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as uuid } from 'uuid'
 import { leftOver } from '#core/fitting/fit'
-import type { AssignmentDetail, StudentPage } from '#shared/contracts/students'
+import type { FollowedDrill, LessonRow, PastDrill, StudentPage } from '#shared/contracts/students'
 
 const route = useRoute()
 const id = computed(() => String(route.params.id))
@@ -17,8 +17,18 @@ const planning = ref(false)
 const student = computed(() => page.value!.student)
 const handOpen = ref(false)
 const { nameOf } = useGuitars()
-const present = computed(() => page.value!.assignments.filter(each => !each.ended))
-const past = computed(() => page.value!.assignments.filter(each => each.ended))
+const present = computed(() => page.value!.assignments)
+const past = usePages<PastDrill>(() => page.value?.past, () => `/api/students/${id.value}/past-drills`)
+const lessons = usePages<LessonRow>(() => page.value?.lessons, () => `/api/students/${id.value}/lessons`)
+const erasing = ref(false)
+/** Everything kept of the student, as a file on this device. */
+function saveFile() {
+  Object.assign(document.createElement('a'), { href: `/api/students/${id.value}/export`, download: '' }).click()
+}
+async function erased() {
+  toasts.say(`${student.value.name} is erased.`)
+  await navigateTo('/students')
+}
 /** What no longer suits the hand in the drills that are set, by drill. */
 const unsuited = computed(() => new Map(present.value.map(set => [set.id, leftOver({ ...set.spec, instrument: student.value.instrument }, student.value.hand, set.pins)])))
 async function recheck() {
@@ -41,7 +51,7 @@ async function write(path: string, body: object, way: 'post' | 'put' = 'post') {
     return false
   }
 }
-async function end(set: AssignmentDetail, ended: boolean) {
+async function end(set: Pick<PastDrill, 'id' | 'drillName'>, ended: boolean) {
   if (await write(`/api/assignments/${set.id}/end`, { ended }) && ended) {
     toasts.say(`${set.drillName} is off the list. Its history is kept.`, { action: { label: 'Put it back', run: () => void end(set, false) } })
   }
@@ -58,7 +68,7 @@ async function endWeekly() {
     toasts.say('No weekly lesson any more. Lessons already given stay.', { action: { label: 'Plan it again', run: () => void write(`/api/students/${id.value}/slot`, weekly, 'put') } })
   }
 }
-const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((decision) => {
+const told = (set: FollowedDrill) => set.decisions.slice(-3).reverse().map((decision) => {
   const event = decision.event
   const what = { 'raise': `raised to ${event.bpm}`, 'ease': `eased to ${event.bpm}`, 'hold': `held at ${event.bpm}`, 'done': 'completed', 'next-stage': 'next stage', 'vary': 'varied', 'rest': 'rested' }[event.decision]
   return { at: decision.at, what: event.supersedes ? `taken back: ${event.bpm}` : what, why: event.reason ?? event.offerReason, overruled: decision.overruled }
@@ -109,6 +119,8 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
               { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => planning = true },
               ...(page.slot ? [{ label: 'End the weekly lesson', run: () => void endWeekly() }] : []),
               { label: student.archived ? 'Put back on the roster' : 'Take off the roster', run: () => void archive(!student.archived) },
+              { label: 'Save everything as a file', run: saveFile },
+              { label: 'Erase for good', run: () => erasing = true },
             ]"
           />
         </div>
@@ -245,19 +257,19 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
           Lessons
         </h2>
         <p
-          v-if="page.lessons.length === 0"
+          v-if="lessons.rows.value.length === 0"
           class="text-soft"
         >
           None yet.
         </p>
         <ul class="divide-y divide-line border-y border-line">
           <li
-            v-for="lesson in page.lessons.slice(0, 8)"
+            v-for="lesson in lessons.rows.value"
             :key="lesson.id"
           >
             <NuxtLink
               :to="`/lesson/${lesson.id}`"
-              class="grid sm:grid-cols-[11rem_12rem_minmax(0,1fr)] gap-x-4 py-2.5 hover:bg-wood/25"
+              class="grid sm:grid-cols-[14rem_12rem_minmax(0,1fr)] gap-x-4 py-2.5 hover:bg-wood/25"
             >
               <span class="font-bold">{{ when.day(lesson.startedAt) }}, {{ when.clock(lesson.startedAt) }}</span>
               <span class="figures text-soft">{{ lesson.endedAt === null ? 'still open' : `${lesson.clean} of ${lesson.passes} passes clean` }}</span>
@@ -265,10 +277,19 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
             </NuxtLink>
           </li>
         </ul>
+        <BaseButton
+          v-if="lessons.hasMore.value"
+          class="mt-3"
+          size="sm"
+          :busy="lessons.busy.value"
+          @click="lessons.more"
+        >
+          Earlier lessons
+        </BaseButton>
       </section>
 
       <section
-        v-if="past.length > 0"
+        v-if="past.rows.value.length > 0"
         class="mt-8"
       >
         <h2 class="text-xl mb-3">
@@ -276,11 +297,11 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
         </h2>
         <ul class="space-y-1">
           <li
-            v-for="set in past"
+            v-for="set in past.rows.value"
             :key="set.id"
             class="flex flex-wrap gap-x-4 items-center"
           >
-            <span>{{ set.drillName }}</span><span class="text-soft figures">ended at {{ set.bpm }} of {{ set.plan.targetBpm }}</span>
+            <span>{{ set.drillName }}</span><span class="text-soft figures">ended at {{ set.bpm }} of {{ set.targetBpm }}</span>
             <BaseButton
               size="sm"
               @click="end(set, false)"
@@ -289,6 +310,15 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
             </BaseButton>
           </li>
         </ul>
+        <BaseButton
+          v-if="past.hasMore.value"
+          class="mt-3"
+          size="sm"
+          :busy="past.busy.value"
+          @click="past.more"
+        >
+          Drills before these
+        </BaseButton>
       </section>
       <StudentDialog
         v-model:open="editing"
@@ -299,6 +329,11 @@ const told = (set: AssignmentDetail) => set.decisions.slice(-3).reverse().map((d
         v-model:open="handOpen"
         :student="student"
         @saved="recheck"
+      />
+      <EraseDialog
+        v-model:open="erasing"
+        :student="student"
+        @erased="erased"
       />
       <SlotDialog
         v-model:open="planning"

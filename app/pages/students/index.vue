@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { PRESETS } from '#core/fretboard/presets'
-import type { StudentRow } from '#shared/contracts/students'
+import type { Roster } from '#shared/contracts/students'
 
 useHead({ title: 'Students · Fidactyl' })
-const { data, error, reload } = useLoaded<readonly StudentRow[]>(() => '/api/students')
+const showArchived = ref(false)
+const { data, error, reload } = useLoaded<Roster>(() => (showArchived.value ? '/api/students?former=true' : '/api/students'))
 const when = useWhen()
 const adding = ref(false)
-const showArchived = ref(false)
 const search = ref('')
-const shown = computed(() => (data.value ?? []).filter(row => row.archived === showArchived.value && row.name.toLowerCase().includes(search.value.trim().toLowerCase())))
-const archivedCount = computed(() => (data.value ?? []).filter(row => row.archived).length)
+const shown = computed(() => (data.value?.students ?? []).filter(row => row.archived === showArchived.value && row.name.toLowerCase().includes(search.value.trim().toLowerCase())))
+const archivedCount = computed(() => data.value?.former ?? 0)
 async function added(id: string) {
   adding.value = false
   await navigateTo(`/students/${id}`)

@@ -1,20 +1,16 @@
-import { answer } from '#core/score/answer'
+import { DomainError } from '../../services/domain-error'
 
 const MOST_AT_ONCE = 500
 
 /** Realises a spec, a spec with its context, or an array of them: the same JSON as the command line. */
 export default answering(async (event) => {
-  teacherOf(event)
-  const raw = await readBody(event).catch(() => undefined)
-  if (raw === undefined || typeof raw === 'string') {
-    setResponseStatus(event, 422)
-    return { error: { path: '', message: 'not JSON' } }
-  }
-  if (Array.isArray(raw) && raw.length > MOST_AT_ONCE) {
-    setResponseStatus(event, 422)
-    return { error: { path: '', message: `${MOST_AT_ONCE} specs at once are the most` } }
-  }
-  const result = answer(raw)
-  if (!Array.isArray(result) && 'error' in result) setResponseStatus(event, 422)
-  return result
+  const { userId } = teacherOf(event)
+  const raw = await jsonOf(event, BODY.drills)
+  if (Array.isArray(raw) && raw.length > MOST_AT_ONCE) throw new DomainError('invalid', `takes at most ${MOST_AT_ONCE} specs at once, not ${raw.length}`, { path: '' })
+  const answers = await realiseFor(userId, Array.isArray(raw) ? raw : [raw])
+  setHeader(event, 'content-type', 'application/json')
+  if (Array.isArray(raw)) return `[${answers.join(',')}]`
+  const [answer] = answers
+  if (answer!.startsWith('{"error":')) setResponseStatus(event, 422)
+  return answer!
 })

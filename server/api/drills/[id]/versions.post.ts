@@ -2,4 +2,4 @@ import { saveVersionBody } from '#shared/contracts/drills'
 import { saveVersion } from '../../../services/drills'
 
 /** Saves a drill as its next version. */
-export default answering(async event => saveVersion(database.db, teacherOf(event), idOf(event), await bodyOf(event, saveVersionBody), new Date()))
+export default answering(async event => saveVersion(database.db, engine, teacherOf(event), idOf(event), await bodyOf(event, saveVersionBody, BODY.drill), new Date()))

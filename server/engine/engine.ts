@@ -1,0 +1,36 @@
+import { answerOne } from '#core/score/answer'
+import { realise } from '#core/score/realise'
+import type { Pins } from '#core/spec/fields'
+import type { Parsed, Spec } from '#core/spec/parse'
+import type { SpecProblem } from '#core/spec/spec-error'
+import { hashOf } from '../services/canonical'
+
+/** A drill as it is kept: its spec with every default, its title, the hash of what it sounds like. */
+export interface WrittenDrill { readonly spec: Spec, readonly title: string, readonly scoreHash: string }
+
+/** What the heavy end of the core does for the server: plain data in, plain data out. */
+export const ENGINE_TASKS = {
+  /** Checks a spec and realises it, for keeping. */
+  write: (spec: unknown): Parsed<WrittenDrill> => {
+    const result = realise(spec)
+    return result.ok ? { ok: true, value: { spec: result.value.spec, title: result.value.title, scoreHash: hashOf(result.value) } } : result
+  },
+  /** What is wrong with fingers pinned to a drill's notes; null when nothing is. */
+  checkPins: (spec: unknown, pins: Pins): SpecProblem | null => {
+    const result = realise(spec, { pins })
+    return result.ok ? null : result.error
+  },
+  /** What a door answers for one request, both as JSON text: no answer is copied twice. */
+  answer: (request: string): string => JSON.stringify(answerOne(JSON.parse(request))),
+}
+type Tasks = typeof ENGINE_TASKS
+
+/** The engine as services use it, wherever it runs. */
+export type Engine = { readonly [T in keyof Tasks]: (...given: Parameters<Tasks[T]>) => Promise<ReturnType<Tasks[T]>> }
+
+/** The engine in this very process: for loading and for tests, where nobody else waits. */
+export const localEngine: Engine = {
+  write: async spec => ENGINE_TASKS.write(spec),
+  checkPins: async (spec, pins) => ENGINE_TASKS.checkPins(spec, pins),
+  answer: async request => ENGINE_TASKS.answer(request),
+}

@@ -1,0 +1,68 @@
+import { availableParallelism } from 'node:os'
+import { pool, Promise as Working } from 'workerpool'
+import { DomainError } from '../services/domain-error'
+import type { Engine } from './engine'
+
+export interface PoolOptions {
+  /** Path of the worker's script. */
+  readonly script: string
+  readonly workers?: number
+  /** Questions that may wait; the next is refused. */
+  readonly mostWaiting?: number
+  /** How long one question may take, ms. */
+  readonly deadlineMs?: number
+  /** Heap of one worker, MB. */
+  readonly heapMb?: number
+  /** Further options of Node for the workers. */
+  readonly execArgv?: readonly string[]
+}
+
+/** Two at least, so that one long question does not hold up all others; one core is left to serve. */
+const usualWorkers = () => Math.max(2, Math.min(4, availableParallelism() - 1))
+/** A worker that was ended from outside is no fault of the question: it is asked again, of other workers. */
+const MOST_TRIES = 4
+
+/**
+ * The engine in a few processes of their own: a question that is too long or too big ends its process, never the server,
+ * and the next question gets a new one.
+ */
+export function openEngine({ script, workers = usualWorkers(), mostWaiting = 64, deadlineMs = 5000, heapMb = 256, execArgv = [] }: PoolOptions): Engine & { readonly close: () => Promise<void> } {
+  const processes = pool(script, {
+    workerType: 'process',
+    maxWorkers: workers,
+    maxQueueSize: mostWaiting,
+    workerTerminateTimeout: 200,
+    forkOpts: { execArgv: [`--max-old-space-size=${heapMb}`, '--max-semi-space-size=32', ...execArgv] },
+  })
+
+  async function ask<T>(task: keyof Engine, given: readonly unknown[]): Promise<T> {
+    for (let tries = 1; ; tries++) {
+      let answer
+      try {
+        answer = processes.exec(task, [...given]).timeout(deadlineMs)
+      }
+      catch (cause) {
+        throw new DomainError('unavailable', 'Too many drills are being worked out at once. Try again in a moment.', { cause })
+      }
+      try {
+        return await answer as T
+      }
+      catch (cause) {
+        if (cause instanceof Working.TimeoutError) throw new DomainError('invalid', `this drill takes more than ${deadlineMs / 1000} seconds to work out: make it shorter`, { path: '', cause })
+        if (!isLost(cause)) throw cause
+        // V8 ends a process whose heap is full by aborting it; asked again it would only abort again.
+        if (/SIGABRT|exitCode: `134`/.test((cause as Error).message) || tries === MOST_TRIES) throw new DomainError('invalid', 'this drill needs too much memory to work out: make it shorter', { path: '', cause })
+      }
+    }
+  }
+
+  return {
+    write: spec => ask('write', [spec]),
+    checkPins: (spec, pins) => ask('checkPins', [spec, pins]),
+    answer: request => ask('answer', [request]),
+    close: async () => void await processes.terminate(true),
+  }
+}
+
+/** Whether the worker is gone, rather than the question wrong. */
+const isLost = (error: unknown) => error instanceof Error && /terminat/i.test(error.message)

@@ -1,0 +1,108 @@
+import { afterAll, describe, expect, test } from '@jest/globals'
+import { randomUUID } from 'node:crypto'
+import { asc, eq, inArray } from 'drizzle-orm'
+import fc from 'fast-check'
+import type { LessonEvent } from '#core/lesson/events'
+import { tallyOf } from '#core/lesson/tally'
+import { hearings, lessons, standings } from '../db/tables'
+import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
+import { appendEvent, startLesson } from './lessons'
+import { rebuildMissing, rebuildTallies } from './rebuild'
+
+const { db, close } = openTestDatabase()
+afterAll(close)
+
+const pass = (bpm: number, clean: boolean, id: string): LessonEvent => ({ id, at: NOW.toISOString(), kind: 'pass', assignmentId: 'a', bpm, clean })
+const undo = (eventId: string): LessonEvent => ({ id: `u${eventId}`, at: NOW.toISOString(), kind: 'void', eventId })
+const decide = (bpm: number) => ({ kind: 'decision', assignmentId: 'a', bpm }) as LessonEvent
+const told = (...events: readonly (readonly [string, LessonEvent])[]) => tallyOf(60, events.map(([lessonId, event]) => ({ lessonId, event })))
+
+describe('what a drill\'s history comes to', () => {
+  test('the fastest clean pass of a lesson counts, and an undone one not', () => {
+    const { hearings: heard } = told(['l', pass(60, true, '1')], ['l', pass(72, true, '2')], ['l', pass(80, false, '3')], ['l', undo('2')])
+    expect(heard.get('l')).toEqual({ passes: 2, clean: 1, bestCleanBpm: 60, triedBpm: 80, rises: 0 })
+  })
+
+  test('lessons are counted since the tempo last rose above all it had been', () => {
+    const lesson = (id: string, ...more: readonly LessonEvent[]) => [[id, pass(60, true, id)], ...more.map(event => [id, event])] as [string, LessonEvent][]
+    expect(told(...lesson('1'), ...lesson('2')).standing.lessonsSinceRise).toBe(2)
+    // The lesson of the rise itself is none since.
+    expect(told(...lesson('1'), ...lesson('2', decide(64))).standing).toMatchObject({ bpm: 64, bestBpm: 64, rises: 1, lessonsSinceRise: 0 })
+    expect(told(...lesson('1', decide(64)), ...lesson('2'), ...lesson('3')).standing.lessonsSinceRise).toBe(2)
+    // Eased and brought back to where it was is no rise.
+    expect(told(...lesson('1', decide(64)), ...lesson('2', decide(60)), ...lesson('3', decide(64))).standing).toMatchObject({ bpm: 64, rises: 1, lessonsSinceRise: 2, revision: 3 })
+    // A lesson whose only pass was undone was none.
+    expect(told(...lesson('1'), ['2', pass(60, true, 'x')], ['2', undo('x')]).standing.lessonsSinceRise).toBe(1)
+  })
+})
+
+/** What is kept beside the log for some lessons and drills. */
+async function kept(assignmentIds: readonly string[], lessonIds: readonly string[]) {
+  return {
+    standings: await db.select().from(standings).where(inArray(standings.assignmentId, [...assignmentIds])).orderBy(asc(standings.assignmentId)),
+    hearings: (await db.select().from(hearings).where(inArray(hearings.assignmentId, [...assignmentIds])).orderBy(asc(hearings.assignmentId), asc(hearings.lessonId))).filter(row => row.passes > 0 || true),
+    lessons: await db.select({ id: lessons.id, passes: lessons.passes, clean: lessons.clean, lastNumber: lessons.lastNumber }).from(lessons).where(inArray(lessons.id, [...lessonIds])).orderBy(asc(lessons.id)),
+  }
+}
+
+const happening = fc.oneof(
+  { weight: 6, arbitrary: fc.record({ kind: fc.constant('pass' as const), bpm: fc.constantFrom(60, 64, 68, 72), clean: fc.boolean() }) },
+  { weight: 2, arbitrary: fc.record({ kind: fc.constant('void' as const), which: fc.nat(20) }) },
+  { weight: 2, arbitrary: fc.record({ kind: fc.constant('decision' as const), bpm: fc.constantFrom(56, 60, 64, 68, 72, 76) }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant('note' as const) }) },
+)
+
+describe('what is kept beside the log', () => {
+  test('is, event by event, what the whole log makes of it', async () => {
+    const teacher = await makeTeacher(db)
+    const histories = fc.sample(fc.array(fc.array(happening, { maxLength: 12 }), { minLength: 1, maxLength: 5 }), { seed: 20261126, numRuns: 12 })
+    const [assignmentIds, lessonIds]: [string[], string[]] = [[], []]
+    for (const history of histories) {
+      const { studentId, assignmentId } = await makeStudent(db, teacher)
+      assignmentIds.push(assignmentId)
+      let revision = 0
+      for (const [week, happenings] of history.entries()) {
+        const at = (minute: number) => new Date(NOW.getTime() + week * 7 * 86_400_000 + minute * 60_000)
+        const { id: lessonId } = await startLesson(db, teacher, { id: randomUUID(), studentId, slot: null }, at(0))
+        lessonIds.push(lessonId)
+        const passes: string[] = []
+        const append = (minute: number, event: object) => appendEvent(db, teacher, lessonId, { event: { id: randomUUID(), at: at(minute).toISOString(), assignmentId, ...event } as LessonEvent, deviceOffsetMs: 0 }, at(minute))
+        for (const [minute, each] of happenings.entries()) {
+          if (each.kind === 'pass') {
+            const id = randomUUID()
+            passes.push(id)
+            await append(minute + 1, { ...each, id })
+          }
+          else if (each.kind === 'note') await append(minute + 1, { kind: 'note', text: 'x' })
+          else if (each.kind === 'decision') await append(minute + 1, { ...each, decision: 'hold', revision: revision++, offered: 'hold', offeredBpm: each.bpm, offerReason: '', reason: null, supersedes: null })
+          else if (passes.length > 0) {
+            const [undone] = passes.splice(each.which % passes.length, 1)
+            await append(minute + 1, { kind: 'void', eventId: undone, assignmentId: undefined })
+          }
+        }
+        await append(59, { kind: 'end', assignmentId: undefined })
+      }
+    }
+    const written = await kept(assignmentIds, lessonIds)
+    expect(written.hearings.length).toBeGreaterThan(20)
+    // Thrown away and made anew by the command's own code.
+    await db.delete(hearings).where(inArray(hearings.assignmentId, assignmentIds))
+    await db.delete(standings).where(inArray(standings.assignmentId, assignmentIds))
+    await db.update(lessons).set({ passes: 99, clean: 98, lastNumber: 97 }).where(inArray(lessons.id, lessonIds))
+    await rebuildMissing(db)
+    expect(await kept(assignmentIds, lessonIds)).toEqual(written)
+    const counted = await rebuildTallies(db)
+    expect(counted.lessons).toBeGreaterThanOrEqual(lessonIds.length)
+    expect(await kept(assignmentIds, lessonIds)).toEqual(written)
+  }, 120_000)
+
+  test('a database where nothing is missing is left alone', async () => {
+    const teacher = await makeTeacher(db)
+    const { assignmentId } = await makeStudent(db, teacher)
+    await db.update(standings).set({ bpm: 61 }).where(eq(standings.assignmentId, assignmentId))
+    let asked = 0
+    await rebuildMissing(db, () => asked++)
+    expect(asked).toBe(0)
+    await db.update(standings).set({ bpm: 72 }).where(eq(standings.assignmentId, assignmentId))
+  })
+})

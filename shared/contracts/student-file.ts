@@ -1,0 +1,52 @@
+import { z } from 'zod'
+import type { InstrumentChoice } from '#core/fretboard/instrument'
+import type { LessonEvent } from '#core/lesson/events'
+import type { HandInput, Pins } from '#core/spec/fields'
+import type { Habits } from '#core/spec/habits'
+import type { Spec } from '#core/spec/parse'
+import type { Plan } from '#core/spec/plan-fields'
+import { writeId } from './common'
+
+/** Erasing asks for the student's name, letter by letter. */
+export const eraseStudentBody = z.strictObject({ id: writeId, name: z.string() })
+
+/** Everything kept of a student, as one JSON file; times are instants in UTC, `zone` is the studio's. */
+export interface StudentFile {
+  readonly format: 'fidactyl-student'
+  readonly version: 1
+  readonly writtenAt: string
+  readonly zone: string
+  readonly student: {
+    readonly id: string
+    readonly name: string
+    readonly birthYear: number | null
+    readonly about: string
+    readonly instrument: InstrumentChoice
+    readonly hand: HandInput
+    readonly habits: Habits
+    readonly since: string
+    readonly formerSince: string | null
+  }
+  readonly weeklyLessons: readonly { readonly weekday: number, readonly everyWeeks: number, readonly wallTime: string, readonly minutes: number, readonly zone: string, readonly startsOn: string, readonly endsOn: string | null }[]
+  readonly drills: readonly {
+    readonly id: string
+    readonly name: string
+    readonly version: number
+    readonly title: string
+    readonly spec: Spec
+    readonly stage: string
+    readonly plan: Plan
+    readonly pins: Pins
+    readonly targetOn: string | null
+    readonly setAt: string
+    readonly endedAt: string | null
+  }[]
+  readonly lessons: readonly {
+    readonly id: string
+    readonly startedAt: string
+    readonly endedAt: string | null
+    readonly minutes: number
+    /** Everything that happened, in server order. */
+    readonly log: readonly { readonly number: number, readonly receivedAt: string, readonly deviceOffsetMs: number, readonly stage: string | null, readonly engineVersion: number | null, readonly scoreHash: string | null, readonly event: LessonEvent }[]
+  }[]
+}
