@@ -1,4 +1,5 @@
 import autocannon from 'autocannon'
+import { enter } from './studio'
 
 export interface Load { readonly clients: number, readonly perSecond: number, readonly barePerSecond: number }
 
@@ -10,8 +11,7 @@ async function rate(url: string, cookie: string, clients: number): Promise<numbe
 
 /** Requests per second of GET /api/today against the bare handler, one after the other in the same run. */
 export async function apiLoads(address: string, bareAddress: string, password: string): Promise<Load[]> {
-  const answer = await fetch(`${address}/api/sign-in`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'wren', password }) })
-  const cookie = answer.headers.get('set-cookie')!.split(';')[0]!
+  const cookie = await enter(address, 'wren', password)
   const loads: Load[] = []
   for (const clients of [1, 10, 50]) {
     loads.push({ clients, barePerSecond: await rate(bareAddress, cookie, clients), perSecond: await rate(`${address}/api/today`, cookie, clients) })

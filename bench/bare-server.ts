@@ -4,14 +4,16 @@ import { createApp, createError, defineEventHandler, getQuery, toNodeListener, u
 import { localDaySchema } from '../shared/contracts/common'
 import { openDatabase } from '../server/db/client'
 import { readToday } from '../server/services/today'
-import type { Actor } from '../server/services/actor'
+import { sessionOf } from '../server/services/sessions'
+import type { SignedIn } from '../server/services/sign-in'
 
 const { db } = openDatabase(process.env.DATABASE_URL!)
 const app = createApp()
 app.use('/', defineEventHandler(async (event) => {
-  const session = await useSession<{ user?: Actor }>(event, { name: 'fidactyl', password: process.env.NUXT_SESSION_PASSWORD! })
-  if (!session.data.user) throw createError({ status: 401 })
+  const session = await useSession<{ user?: SignedIn }>(event, { name: 'fidactyl', password: process.env.NUXT_SESSION_PASSWORD! })
+  const me = session.data.user && await sessionOf(db, session.data.user)
+  if (!me) throw createError({ status: 401 })
   const day = localDaySchema.optional().parse(getQuery(event).day)
-  return readToday(db, session.data.user, new Date(), day)
+  return readToday(db, me, new Date(), day)
 }))
 createServer(toNodeListener(app)).listen(Number(process.env.BARE_PORT), '127.0.0.1')

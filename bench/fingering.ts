@@ -51,6 +51,7 @@ export function fingeringRates(): readonly Rate[] {
     notes('fingering, order of 48, until needed', order({}), '≥ 1,500'),
     notes('fingering, scale three to a string, until needed', { family: 'scale', position: 3, scale: { tonic: 'G', type: 'major', layout: 'three-per-string' } }, '≥ 1,500'),
     notes('fingering, chromatic on one string, until needed', chromatic, '≥ 1,500'),
+    notes('fingering, chromatic on six strings in three positions', { family: 'chromatic', chromatic: { strings: [6, 5, 4, 3, 2, 1] } }, '≥ 460 (138 notes in 300 ms)', 4),
     notes('fingering, order of 48, lift', order({ hold: 'lift' }), '≥ 10,000', 30),
     ...[64, 256, 1024].map(length => notes(`fingering, order of ${length}, until needed`, growing(length), '', Math.ceil(400 / length))),
     { name: 'fingering with four others, order of 48', perSecond: rate(() => otherFingerings(finger(free.line, free.options), 4), 8) * free.line.events.length, unit: 'notes/s', aim: '' },

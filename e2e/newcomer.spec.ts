@@ -182,3 +182,16 @@ test('signing out closes the studio, and the way back leads to where one was', a
   await expect(page.getByRole('heading', { name: 'Mabel Underhay' })).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Juno Pellwether' })).toHaveCount(0)
 })
+
+test('an address from outside does not lead away', async ({ page }) => {
+  for (const away of ['https://elsewhere.example/', '//elsewhere.example/', '/\\elsewhere.example/']) {
+    await page.goto(`/sign-in?to=${encodeURIComponent(away)}`)
+    await page.getByLabel('Name').fill('ivo')
+    await page.getByLabel('Password').fill(PASSWORD)
+    await page.getByRole('button', { name: 'Sign in' }).click()
+    await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+    expect(new URL(page.url()).pathname).toBe('/')
+    await page.getByRole('button', { name: 'Sign out' }).click()
+    await expect(page.getByRole('heading', { name: 'Sign in to your studio' })).toBeVisible()
+  }
+})
