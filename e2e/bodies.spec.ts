@@ -129,6 +129,16 @@ test.describe('where it is sent from', () => {
   })
 })
 
+test('a flood of attempts to sign in is turned away at once, and somebody on a known device still gets in', async ({ baseURL }) => {
+  const { name } = await account('teacher')
+  const known = await enter(baseURL!, name)
+  const statuses = await Promise.all(Array.from({ length: 150 }, async () => (await enter(baseURL!, null)).send('POST', '/api/sign-in', { name: `nobody-${randomUUID()}`, password: 'wrong' }).then(answer => answer.status)))
+  expect(statuses.filter(status => status === 429).length).toBeGreaterThan(80)
+  expect((await known.send('POST', '/api/sign-in', { name, password: 'walnut and spruce' })).status).toBe(200)
+  // The window is over before the next test signs in.
+  await new Promise(resolve => setTimeout(resolve, 10_500))
+})
+
 /** Values that a program of somebody's might send by mistake or on purpose. */
 const odd = fc.oneof(
   fc.constantFrom<unknown>(null, true, -1, 0, 1e9, -1e-9, 1e308, 0.1, '', ' ', 'x', 'x'.repeat(5000), '\u202E', '🎸', [], {}, [[]], [null], { a: { b: 1 } }, NOBODYS, NOBODYS.toUpperCase(), '0000-01-01', '9999-12-31', '2026-02-30', '0000-01-01T00:00:00Z', '9999-12-31T23:59:59Z', '2026-01-05T16:00:00+05:00', '25:00', 'clean-passes', Array.from({ length: 300 }, () => 1)),

@@ -7,7 +7,7 @@ import { mutatedRequest } from './mutated-spec.test.data'
 import { scoreOf } from './score-of.test.data'
 
 /** A few hundred of the requests that `npm run fuzz` makes by the ten thousand. */
-const REQUESTS = fc.sample(mutatedRequest, { seed: 20261126, numRuns: 600 })
+const REQUESTS = fc.sample(mutatedRequest, { seed: 20261126, numRuns: 400 })
 
 // The schema library's own sentences, which nobody should have to read.
 const LIBRARY = /Invalid input|Invalid option|Unrecognized key|Too (small|big)|expected (string|number|object|array|boolean|int)/
@@ -24,8 +24,8 @@ describe('whatever is asked at the door', () => {
     }
     expect(answers).toHaveLength(REQUESTS.length)
     const refused = answers.filter(({ answer }) => 'error' in answer).length
-    // Both ways are tried: some hundred are played, some hundred refused.
-    expect([refused > 150, REQUESTS.length - refused > 150]).toEqual([true, true])
+    // Both ways are tried: a hundred and more are played, a hundred and more refused.
+    expect([refused > 100, REQUESTS.length - refused > 100]).toEqual([true, true])
   })
 
   test('a refusal says which field, and in our own words', () => {

@@ -6,8 +6,10 @@ import { rememberDevice, signIn } from '../services/sign-in'
 /** Opens a session. */
 export default answering(async (event) => {
   const attempt = await bodyOf(event, signInBody)
+  const visitor = visitorOf(event)
+  await assertNoFlood(attempt.name, visitor)
   const now = new Date()
-  const session = await signIn(database.db, attempt, visitorOf(event), now)
+  const session = await signIn(database.db, attempt, visitor, now)
   const me = await sessionOf(database.db, session)
   // Suspended, or given another password, in this very moment.
   if (!me) throw new DomainError('signed-out', 'Sign in again.')

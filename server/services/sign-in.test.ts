@@ -7,7 +7,7 @@ import { attemptsOf } from './attempts'
 import { changeRole, createAccount, listAccounts, openStudio, resetPassword, suspendAccount } from './accounts'
 import { hashQueue } from './password'
 import { endSessions, sessionOf } from './sessions'
-import { changePassword, rememberDevice, signIn, type Visitor } from './sign-in'
+import { changePassword, isKnownDevice, rememberDevice, signIn, type Visitor } from './sign-in'
 
 const { db, close } = openTestDatabase()
 afterAll(close)
@@ -65,6 +65,7 @@ describe('guessing', () => {
     for (let i = 0; i < 60; i++) await code(enter(teacher.signInName, 'wrong'))
     expect(await code(enter(teacher.signInName))).toBe('too-many')
     expect(await code(enter(teacher.signInName, PASSWORD, { address: randomUUID(), device }))).toBe('in')
+    expect([await isKnownDevice(db, teacher.signInName, device), await isKnownDevice(db, teacher.signInName, 'another'), await isKnownDevice(db, 'nobody', device)]).toEqual([true, false, false])
     // The device is known for this account only, and is itself limited.
     const other = await makeTeacher(db, { password: PASSWORD })
     for (let i = 0; i < 8; i++) await code(enter(other.signInName, 'wrong', { address: 'one place', device }))

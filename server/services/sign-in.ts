@@ -28,6 +28,12 @@ async function isKnown(db: Database, userId: string, device: string): Promise<bo
   return row !== undefined
 }
 
+/** Whether somebody of this name has been signed in on a device. */
+export async function isKnownDevice(db: Database, name: string, device: string): Promise<boolean> {
+  const [user] = await db.select({ id: users.id }).from(users).where(eq(users.signInName, name.toLowerCase()))
+  return user !== undefined && isKnown(db, user.id, device)
+}
+
 /** Keeps that somebody signed in on a device: others' guesses no longer lock them out there. */
 export async function rememberDevice(db: Database, userId: string, device: string, now: Date): Promise<void> {
   await db.insert(knownDevices).values({ userId, deviceHash: hashOfDevice(device), at: now }).onDuplicateKeyUpdate({ set: { at: now } })
