@@ -36,8 +36,7 @@ beforeAll(async () => {
       for (let week = 0; week < 4; week++) {
         const at = later(week * 7 * 24 * 60)
         const { id } = await startLesson(plain, someone, { id: randomUUID(), studentId: student.studentId, slot: null }, at)
-        const [lessonRow] = [id]
-        const rows = Array.from({ length: 30 }, (_, i) => [randomUUID(), someone.studioId, lessonRow, i + 1, someone.userId, 'pass', '{}', student.assignmentId, at, 0, at])
+        const rows = Array.from({ length: 30 }, (_, i) => [randomUUID(), someone.studioId, id, i + 1, someone.userId, 'pass', '{}', student.assignmentId, at, 0, at])
         await pool.query('INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES ?', [rows])
         await pool.query('UPDATE lessons SET ended_at = ?, last_number = 30 WHERE id = ?', [at, id])
       }
