@@ -235,6 +235,12 @@ export const lessonEvents = mysqlTable('lesson_events', {
 ])
 
 /**
+ * Names the index to find undos by. Nearly every event has none, which the server counts as one value that all of them
+ * share, and so would rather read the whole table than ask the index for two hundred ids.
+ */
+export const BY_VOIDED = { forceIndex: ['events_voided'] }
+
+/**
  * A drill as it was heard in one lesson: what the passes of both come to. Written with every event; made anew from the
  * log by `npm run rebuild`.
  */

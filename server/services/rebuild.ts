@@ -3,7 +3,7 @@ import type { LessonEvent } from '#core/lesson/events'
 import { tallyOf } from '#core/lesson/tally'
 import { foldLesson } from '#core/lesson/fold'
 import type { Database } from '../db/client'
-import { assignments, hearings, lessonEvents, lessons, standings } from '../db/tables'
+import { assignments, BY_VOIDED, hearings, lessonEvents, lessons, standings } from '../db/tables'
 
 const AT_ONCE = 200
 
@@ -40,7 +40,7 @@ async function historyOf(db: Database, studioId: string, assignmentId: string): 
   const undone: typeof own = []
   const ids = own.filter(row => row.event.kind === 'pass').map(row => row.id)
   for (let i = 0; i < ids.length; i += AT_ONCE) {
-    undone.push(...await db.select(fields).from(lessonEvents).innerJoin(lessons, eq(lessons.id, lessonEvents.lessonId)).where(inArray(lessonEvents.voids, ids.slice(i, i + AT_ONCE))))
+    undone.push(...await db.select(fields).from(lessonEvents, BY_VOIDED).innerJoin(lessons, eq(lessons.id, lessonEvents.lessonId)).where(inArray(lessonEvents.voids, ids.slice(i, i + AT_ONCE))))
   }
   return [...own, ...undone].sort((a, b) => a.receivedAt.getTime() - b.receivedAt.getTime() || a.startedAt.getTime() - b.startedAt.getTime() || a.number - b.number)
 }
