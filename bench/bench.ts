@@ -1,6 +1,6 @@
 import { apiLoads } from './api-load'
 import { browserFigures } from './browser'
-import { againstLibrary, agreementRate, fingeringRates } from './fingering'
+import { againstLibrary, agreementRates, fingeringRates } from './fingering'
 import { realiseRates } from './realise-rate'
 
 const { E2E_ADDRESS, BARE_ADDRESS, DEMO_PASSWORD } = process.env
@@ -11,8 +11,7 @@ for (const { name, perSecond } of realiseRates()) rows.push([`realise ${name}`, 
 for (const { name, perSecond, unit, aim } of fingeringRates()) rows.push([name, `${whole(perSecond)} ${unit}`, aim])
 const library = againstLibrary()
 rows.push([`engine against a shortest-path library, ${library.notes} notes, ${whole(library.nodes)} hands`, `searching alone ${library.searchRatio.toFixed(1)} times as fast`, `with the graph written out ${whole(library.withBuilding)} times`])
-const agreement = agreementRate()
-rows.push([`agreement with ${agreement.passages} accepted fingerings`, `${(100 * agreement.rate).toFixed(1)} %`, '≥ 90 %'])
+for (const { kind, passages, rate } of agreementRates()) rows.push([`agreement with accepted fingerings, ${kind}, ${passages}`, `${(100 * rate).toFixed(1)} %`, kind === 'all' ? '≥ 95 %' : '≥ 85 %'])
 const { firstPageBytes, frames, worker } = await browserFigures(E2E_ADDRESS!, DEMO_PASSWORD!)
 for (const { notes, p50, p95 } of frames) rows.push([`change to frame end, ${notes} notes`, `p50 ${p50.toFixed(1)} ms, p95 ${p95.toFixed(1)} ms`, `p95 ≤ ${notes === 48 ? 16 : 33} ms`])
 rows.push(['best fingering of 64 notes in the browser’s worker', `p50 ${worker.p50.toFixed(0)} ms, p95 ${worker.p95.toFixed(0)} ms`, '< 100 ms'])

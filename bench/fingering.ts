@@ -1,9 +1,10 @@
 import { explicitGraph, shortestPathCost } from '../core/fingering/explicit-graph.test.data'
-import { AGREED } from '../core/fingering/agreement.test.data'
+import { AGREED, answerTo, isAccepted } from '../core/fingering/agreement.test.data'
 import { finger, otherFingerings } from '../core/fingering/finger'
 import { lineOf } from '../core/fingering/passage.test.data'
 import { taskOf, type TaskOptions } from '../core/fingering/task'
-import { familyLookup, familyNamed } from '../core/families/registry'
+import { openingOf } from '../core/families/opening'
+import { FAMILIES, familyLookup, familyNamed } from '../core/families/registry'
 import { fitDrill } from '../core/fitting/fit'
 import { instrumentOf } from '../core/fretboard/instrument'
 import { handOf } from '../core/hand/hand'
@@ -33,6 +34,12 @@ function rate(run: () => unknown, times: number): number {
 }
 
 const order = (more: object) => ({ family: 'order', order: { fingers: [1, 3, 2, 4] }, ...more })
+/** Drills of single notes as the Bench opens them. */
+const OPENINGS = FAMILIES.filter(family => 'build' in family && !['order', 'pattern', 'blocks', 'tap', 'picking', 'free'].includes(family.name)).map((family) => {
+  const { version: _, ...spec } = openingOf(family)
+  return [family.label.toLowerCase(), spec] as const
+})
+
 const growing = (notes: number) => order({ times: notes / 16, strings: { to: 3, travel: 'there' } })
 
 interface Rate { readonly name: string, readonly perSecond: number, readonly unit: string, readonly aim: string }
@@ -48,14 +55,15 @@ export function fingeringRates(): readonly Rate[] {
   const { spec: suited } = written(order({ position: 5 }))
   const free = written(order({}))
   return [
-    notes('fingering, order of 48, until needed', order({}), '≥ 1,500'),
+    notes('fingering, order of 48, until needed', order({}), '≥ 5,000'),
     notes('fingering, scale three to a string, until needed', { family: 'scale', position: 3, scale: { tonic: 'G', type: 'major', layout: 'three-per-string' } }, '≥ 1,500'),
     notes('fingering, chromatic on one string, until needed', chromatic, '≥ 1,500'),
     notes('fingering, chromatic on six strings in three positions', { family: 'chromatic', chromatic: { strings: [6, 5, 4, 3, 2, 1] } }, '≥ 460 (138 notes in 300 ms)', 4),
-    notes('fingering, order of 48, lift', order({ hold: 'lift' }), '≥ 10,000', 30),
+    ...OPENINGS.map(([name, spec]) => notes(`fingering, ${name} as the Bench opens it`, spec, '≥ 5,000')),
+    notes('fingering, order of 48, lift', order({ hold: 'lift' }), '≥ 20,000', 30),
     ...[64, 256, 1024].map(length => notes(`fingering, order of ${length}, until needed`, growing(length), '', Math.ceil(400 / length))),
     { name: 'fingering with four others, order of 48', perSecond: rate(() => otherFingerings(finger(free.line, free.options), 4), 8) * free.line.events.length, unit: 'notes/s', aim: '' },
-    { name: 'one per fret judged, order of 48', perSecond: rate(() => finger(line, options), 200), unit: 'drills/s', aim: '≥ 1,000' },
+    { name: 'one per fret judged, order of 48', perSecond: rate(() => finger(line, options), 200), unit: 'drills/s', aim: '≥ 1,500' },
     { name: 'one per fret fitted to a hand, order of 48', perSecond: rate(() => fitDrill(suited, { reachMm: 79 }), 100), unit: 'drills/s', aim: '≥ 1,000' },
   ]
 }
@@ -71,11 +79,14 @@ export function againstLibrary(): { readonly notes: number, readonly nodes: numb
   return { notes: line.events.length, nodes: graph.nodes, searchRatio: engine / rate(() => shortestPathCost(graph), 3), withBuilding: engine / rate(() => explicitGraph(task), 1) }
 }
 
-/** Share of the agreement set whose accepted fingering the engine finds. */
-export function agreementRate(): { readonly passages: number, readonly rate: number } {
-  const agreed = AGREED.filter(({ spec, accepted }) => {
-    const result = realise(spec)
-    return result.ok && result.value.kind === 'sheet' && accepted.includes(result.value.notes.map(note => note.finger).join(''))
-  })
-  return { passages: AGREED.length, rate: agreed.length / AGREED.length }
+/** How many passages of each kind the engine fingers as teachers do. */
+export function agreementRates(): readonly { readonly kind: string, readonly passages: number, readonly rate: number }[] {
+  const kinds = new Map<string, boolean[]>()
+  for (const passage of AGREED) {
+    const result = realise(passage.spec)
+    const agrees = result.ok && result.value.kind === 'sheet' && isAccepted(passage, answerTo(passage, result.value.notes))
+    kinds.set(passage.kind, [...(kinds.get(passage.kind) ?? []), agrees])
+  }
+  const all = [...kinds.values()].flat()
+  return [...kinds, ['all', all] as const].map(([kind, list]) => ({ kind, passages: list.length, rate: list.filter(Boolean).length / list.length }))
 }

@@ -1,17 +1,18 @@
+import { openingOf } from '#core/families/opening'
 import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
 import type { Verdict } from '#core/score/judge'
 import { realise } from '#core/score/realise'
 import type { CountPlan, Realised, Score, StepsPlan } from '#core/score/score'
 import type { HandInput, Pins } from '#core/spec/fields'
 import type { Habits } from '#core/spec/habits'
-import { fieldAt, minimalSpec, withField } from '#core/spec/minimal'
+import { minimalSpec } from '#core/families/minimal-spec'
+import { fieldAt, withField } from '#core/spec/minimal'
 import { parseSpec, type Parsed, type Spec } from '#core/spec/parse'
 import type { SpecProblem } from '#core/spec/spec-error'
 
 /** The drill an empty bench opens with. */
 export const openingSpec = (): Record<string, unknown> => {
-  const family = FAMILIES[0]!
-  return { version: 1, family: family.name, tempo: 60, [family.name]: family.opening }
+  return { tempo: 60, ...openingOf(FAMILIES[0]!) }
 }
 
 /** Whom the bench works for: a student's hand and ways, or nobody in particular. */
@@ -118,7 +119,9 @@ export function useBench(person: Readonly<Ref<BenchPerson>>) {
     changeFamily: (name: string) => {
       const { family, then: _then, slurs: _slurs, fingering: _fingering, ...rest } = raw.value
       const shared = Object.fromEntries(Object.entries(rest).filter(([key]) => key !== family))
-      replace({ ...shared, family: name, [name]: familyNamed(name).opening })
+      const opening = openingOf(familyNamed(name))
+      // The guitar on the bench stays: a family's own is only for one that is not said.
+      replace({ ...shared, ...opening, ...(shared.instrument !== undefined && { instrument: shared.instrument }) })
     },
     load,
     undo,

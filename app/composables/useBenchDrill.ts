@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid'
 import { realise } from '#core/score/realise'
-import { minimalSpec } from '#core/spec/minimal'
+import { minimalSpec } from '#core/families/minimal-spec'
 import { pinsSchema, type Pins } from '#core/spec/fields'
 import type { DrillDetail, DrillVersion } from '#shared/contracts/drills'
 import type { AssignmentDetail, StudentPage, StudentRow } from '#shared/contracts/students'
@@ -35,6 +35,13 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
   const state = computed(() => bench.problem.value
     ? 'cannot be played'
     : !drill.value ? 'not saved yet' : saved.value ? `version ${saved.value.number} of ${drill.value.versions.length}` : 'changed since it was saved')
+
+  const anewSeen = ref<string | null>(null)
+  /** What is reckoned otherwise since the drill on the bench was saved; nothing once it was read or the drill changed. */
+  const anew = computed(() => (saved.value && saved.value.id === drill.value?.versions[0]?.id && anewSeen.value !== saved.value.id ? drill.value.anew : []))
+  const dismissAnew = () => {
+    anewSeen.value = saved.value?.id ?? null
+  }
 
   /** Runs a write once, showing its refusal where the teacher looks. */
   async function attempt<T>(write: () => Promise<T>): Promise<T | null> {
@@ -224,6 +231,8 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
     assignment: shallowReadonly(assignment),
     fingersChanged,
     keepFingers,
+    anew,
+    dismissAnew,
     startNew,
     /** What is on the bench no longer belongs to the saved drill. */
     letGo: () => {

@@ -1,6 +1,6 @@
 import { familyLookup } from '#core/families/registry'
 import { fitDrill, type FitChange } from '#core/fitting/fit'
-import { minimalSpec } from '#core/spec/minimal'
+import { minimalSpec } from '#core/families/minimal-spec'
 import { parseSpec } from '#core/spec/parse'
 import type { StudentRow } from '#shared/contracts/students'
 

@@ -119,6 +119,11 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         @print="printOut"
         @keys="keysOpen = true"
       />
+      <AnewNote
+        v-if="drill.anew.value.length > 0"
+        :changes="drill.anew.value"
+        @dismiss="drill.dismissAnew"
+      />
       <FitNote
         v-if="fitted"
         :fitted="fitted"
@@ -167,6 +172,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           v-model:tempo="tempo"
           :metronome="metronome"
           :per-beat="perBeat"
+          :meter="score.meter"
         />
       </footer>
       <NameDialog

@@ -148,8 +148,8 @@ describe('patterns', () => {
   })
 
   test.each([
-    ['', 'the pattern is empty'], ['   ', 'the pattern is empty'], ['p', '"p" is not finger:role, such as p:R or m:2'], ['x:1', '"x:1" is not finger:role, such as p:R or m:2'],
-    ['p:5', '"p:5" is not finger:role, such as p:R or m:2'], ['p:R/z', '"p:R/z": the length after / is one of w h q e s t'], ['p:R/q/e', '"p:R/q/e": the length after / is one of w h q e s t'], ['p:R+', '"" is not finger:role, such as p:R or m:2'],
+    ['', 'the pattern is empty'], ['   ', 'the pattern is empty'], ['p', '"p" is not finger:role, such as p:R or m:2, nor r for a rest'], ['x:1', '"x:1" is not finger:role, such as p:R or m:2, nor r for a rest'],
+    ['p:5', '"p:5" is not finger:role, such as p:R or m:2, nor r for a rest'], ['p:R/z', '"p:R/z": the length after / is one of w h q e s t, dotted with a point'], ['p:R/q/e', '"p:R/q/e": the length after / is one of w h q e s t, dotted with a point'], ['p:R+', '"" is not finger:role, such as p:R or m:2, nor r for a rest'],
   ])('%j is refused', (text, message) => {
     expect(refusal(() => readTokens(text, 'pattern.tokens'))).toBe(`pattern.tokens: ${message}`)
   })

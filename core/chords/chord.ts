@@ -1,5 +1,6 @@
 import { Chord, Note } from 'tonal'
 import { midiAt, type Instrument } from '../fretboard/instrument'
+import { spellingOf, type Spelling } from '../pitch/pitch'
 import { SpecError } from '../spec/spec-error'
 import type { GripContact } from '../line/line'
 import { SHAPES } from './shapes'
@@ -27,6 +28,8 @@ export interface ChordShape {
   readonly position: number
   /** The fingers were given, not found. */
   readonly typed: boolean
+  /** How its tones are spelt, so far as its name tells. */
+  readonly spelling: Spelling
 }
 
 const split = (text: string) => (text.includes('-') && /\d-|x-/i.test(text) && text.split('-').length > 3 ? text.split('-') : [...text.replace(/\s/g, '')])
@@ -46,25 +49,47 @@ export function readFrets(text: string, stringCount: number, path: string): read
   })
 }
 
-/** Fingers for a shape that has none: a barre where there are more notes than fingers, else the nearest finger upwards. */
-function simpleFingers(frets: readonly (number | null)[], path: string): readonly (0 | 1 | 2 | 3 | 4)[] {
-  const down = frets.flatMap((fret, i) => (fret ? [{ fret, i }] : [])).sort((a, b) => a.fret - b.fret || a.i - b.i)
-  const fingers: (0 | 1 | 2 | 3 | 4)[] = frets.map(() => 0)
-  if (down.length === 0) return fingers
-  const lowest = down[0]!.fret
-  const first = down.filter(each => each.fret === lowest)
-  const barred = down.length > 4 || (first.length > 1 && first.some((each, k) => k > 0 && frets.slice(first[0]!.i, each.i + 1).every(fret => fret !== null && fret > 0) && down.length > 3))
-  let next = 1
-  for (const each of down) {
-    if (barred && each.fret === lowest) {
-      fingers[each.i] = 1
-      next = 2
-      continue
+/** Notes of a shape that one finger may take together: at one fret, and nothing lower or open sounding between them. */
+function barreGroups(frets: readonly (number | null)[]): readonly (readonly number[])[] {
+  const byFret = new Map<number, number[]>()
+  for (const [i, fret] of frets.entries()) if (fret) byFret.set(fret, [...(byFret.get(fret) ?? []), i])
+  return [...byFret].sort(([a], [b]) => a - b).flatMap(([fret, strings]) => {
+    const groups: number[][] = []
+    for (const i of strings) {
+      const last = groups.at(-1)
+      const lies = last !== undefined && frets.slice(last.at(-1)!, i).every(other => other !== null && other >= fret)
+      if (lies) last.push(i)
+      else groups.push([i])
     }
-    fingers[each.i] = Math.min(next, 5) as 1
-    next++
+    return groups
+  })
+}
+
+/**
+ * Fingers for a shape that has none: one a note, the nearest upwards; where there are more notes than fingers the lowest
+ * fret is a barre, and if that is not enough the largest group at another fret lies under one finger too.
+ */
+function simpleFingers(frets: readonly (number | null)[], path: string): readonly (0 | 1 | 2 | 3 | 4)[] {
+  const notes = frets.filter(Boolean).length
+  const groups = barreGroups(frets)
+  const lowest = groups[0]
+  const barres = new Set<readonly number[]>()
+  const needed = () => notes - [...barres].reduce((sum, group) => sum + group.length - 1, 0)
+  if (lowest && lowest.length > 1 && notes > 3) barres.add(lowest)
+  for (const group of groups.toSorted((a, b) => b.length - a.length)) if (needed() > 4 && group.length > 1) barres.add(group)
+  if (needed() > 4) throw new SpecError(path, `this shape needs ${needed()} fingers`)
+  const fingers: (0 | 1 | 2 | 3 | 4)[] = frets.map(() => 0)
+  let next = 1
+  let left = needed()
+  for (const group of groups) {
+    for (const i of group) {
+      // The finger of its fret where those that follow still find one.
+      if (!barres.has(group) || i === group[0]) next = Math.max(next, Math.min(5 - left, frets[i]! - frets[lowest![0]!]! + 1))
+      fingers[i] = next as 1
+      if (!barres.has(group)) [next, left] = [next + 1, left - 1]
+    }
+    if (barres.has(group)) [next, left] = [next + 1, left - 1]
   }
-  if (next > 5) throw new SpecError(path, `this shape needs ${next - 1} fingers`)
   return fingers
 }
 
@@ -119,5 +144,6 @@ export function chordShape(input: ChordInput, instrument: Instrument, path: stri
   const byFinger = contacts.find(contact => contact.finger === 1)?.fret ?? Math.max(1, Math.min(...contacts.map(contact => contact.fret - contact.finger + 1), 99))
   const position = contacts.length === 0 ? 1 : byFinger
   const midis = strings.map(({ string, fret }) => midiAt(instrument, string, fret)).sort((a, b) => a - b)
-  return { name: input.name ?? known?.name ?? chordNames(midis)[0] ?? input.frets, strings, contacts, position, typed: input.fingers !== undefined }
+  const name = input.name ?? known?.name ?? chordNames(midis)[0] ?? input.frets
+  return { name, strings, contacts, position, typed: input.fingers !== undefined, spelling: spellingOf(Chord.get(name.split('/')[0]!).notes) }
 }

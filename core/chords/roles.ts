@@ -6,13 +6,13 @@ import type { ChordShape } from './chord'
 /** A string by its part in a chord: R root (thickest), A and B further basses, L a bass line, 1–4 voices from the top. */
 export type Role = 'R' | 'A' | 'B' | 'L' | '1' | '2' | '3' | '4'
 
-/** One onset of a plucking pattern. */
+/** One onset of a plucking pattern; a rest has no notes. */
 export interface Token { readonly notes: readonly { readonly finger: Stroke, readonly role: Role }[], readonly ticks: Tick }
 
 const LENGTHS: Readonly<Record<string, Tick>> = { w: 4, h: 2, q: 1, e: 1 / 2, s: 1 / 4, t: 1 / 3 }
 
 /**
- * Reads a plucking pattern: `p:R a:1 m:2`, stacks with `+`, a length after `/` for the whole stack.
+ * Reads a plucking pattern: `p:R a:1 m:2`, stacks with `+`, `r` for a rest, a length after `/` for the whole stack, dotted with `.`.
  * @throws SpecError at `path` naming the token that cannot be read.
  */
 export function readTokens(text: string, path: string): readonly Token[] {
@@ -20,11 +20,14 @@ export function readTokens(text: string, path: string): readonly Token[] {
   if (words.length === 0) throw new SpecError(path, 'the pattern is empty')
   return words.map((word) => {
     const [stack, suffix, ...more] = word.split('/')
-    const quarters = suffix === undefined ? LENGTHS.e : LENGTHS[suffix]
-    if (quarters === undefined || more.length > 0) throw new SpecError(path, `${JSON.stringify(word)}: the length after / is one of ${Object.keys(LENGTHS).join(' ')}`)
+    const dotted = suffix?.endsWith('.') ?? false
+    const plain = suffix === undefined ? LENGTHS.e : LENGTHS[dotted ? suffix.slice(0, -1) : suffix]
+    if (plain === undefined || more.length > 0) throw new SpecError(path, `${JSON.stringify(word)}: the length after / is one of ${Object.keys(LENGTHS).join(' ')}, dotted with a point`)
+    const quarters = dotted ? 1.5 * plain : plain
+    if (stack === 'r') return { notes: [], ticks: Math.round(quarters * TICKS_PER_QUARTER) }
     const notes = stack!.split('+').map((part) => {
       const match = /^([pimac]):([RABL1-4])$/.exec(part)
-      if (!match) throw new SpecError(path, `${JSON.stringify(part)} is not finger:role, such as p:R or m:2`)
+      if (!match) throw new SpecError(path, `${JSON.stringify(part)} is not finger:role, such as p:R or m:2, nor r for a rest`)
       return { finger: match[1] as Stroke, role: match[2] as Role }
     })
     return { notes, ticks: Math.round(quarters * TICKS_PER_QUARTER) }

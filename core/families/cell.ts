@@ -21,6 +21,7 @@ export const cell: SheetFamily<Cell> = {
   label: 'Three-note cell',
   block,
   opening: { cell: 'HW', link: 0, stay: 1 },
+  openingShared: { rhythm: { perBeat: 3 }, instrument: { preset: 'electric' } },
   controls: [
     { kind: 'choice', path: 'cell.cell', label: 'Steps', options: [{ value: 'WW', label: 'whole whole' }, { value: 'HW', label: 'half whole' }, { value: 'WH', label: 'whole half' }] },
     { kind: 'number', path: 'cell.stay', label: 'Times on each string', min: 1, max: 8 },
@@ -41,7 +42,8 @@ export const cell: SheetFamily<Cell> = {
         const order = back ? [2, 1, 0] : [0, 1, 2]
         for (let stay = 0; stay < drill.stay; stay++) for (const i of order) writer.play([note(string, i)], dur)
         const next = visits[v + 1]
-        if (drill.link === 0 || !next) continue
+        // At the turn the string stays: a link there would strike its own note again.
+        if (drill.link === 0 || !next || next.string === string) continue
         writer.turn()
         writer.play([note(next.string, linked)], dur)
       }

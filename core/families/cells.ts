@@ -5,8 +5,10 @@ export const CELLS = {
   WH: { offsets: [0, 2, 3], fingers: [1, 3, 4] },
 } as const satisfies Record<string, { offsets: readonly number[], fingers: readonly (1 | 2 | 3 | 4)[] }>
 
-/** Fingers for three tones on a string by their frets: as in a cell, else 1 2 4. */
+/** Fingers for three tones on a string by the two gaps between them: two half steps 1 2 3, the wider gap first 1 3 4, else 1 2 4 (common practice). */
 export function cellFingers(frets: readonly number[]): readonly (1 | 2 | 3 | 4)[] {
   const [first, second, third] = frets as [number, number, number]
-  return Object.values(CELLS).find(({ offsets }) => offsets[1] === second - first && offsets[2] === third - first)?.fingers ?? [1, 2, 4]
+  const [lower, upper] = [second - first, third - second]
+  if (lower === 1 && upper === 1) return [1, 2, 3]
+  return lower > upper ? [1, 3, 4] : [1, 2, 4]
 }

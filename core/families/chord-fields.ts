@@ -1,6 +1,7 @@
 import { chordShape, type ChordShape } from '../chords/chord'
-import type { Instrument } from '../fretboard/instrument'
-import { fields, type Infer } from '../spec/fields'
+import { instrumentOf, midiAt, type Instrument } from '../fretboard/instrument'
+import { fields, type Infer, type SharedSpec } from '../spec/fields'
+import { SpecError } from '../spec/spec-error'
 
 /** Schema of the chords that `pattern` and `blocks` go through. */
 export const chordList = () => fields.list(fields.block({
@@ -18,5 +19,19 @@ export function chordShapes(chords: readonly ChordEntry[], instrument: Instrumen
   return chords.map((chord, i) => chordShape(chord, instrument, `${family}.chords.${i}`))
 }
 
-/** Chords by name, for titles. */
-export const chordsInWords = (chords: readonly ChordEntry[]) => chords.map(chord => chord.name ?? chord.frets).join(' ')
+/** Chords by name, for titles: one without a name by the theory library's, one that cannot be read by its frets. */
+export function chordsInWords(chords: readonly ChordEntry[], spec: SharedSpec, family: string): string {
+  const instrument = instrumentOf(spec.instrument)
+  return chords.map((chord, i) => {
+    try {
+      return chord.name ?? chordShape(chord, instrument, `${family}.chords.${i}`).name
+    }
+    catch (error) {
+      if (error instanceof SpecError) return chord.frets
+      throw error
+    }
+  }).join(' ')
+}
+
+/** How a chord spells one of its notes; nothing where its name does not tell. */
+export const nameIn = (chord: ChordShape, instrument: Instrument, { string, fret }: { readonly string: number, readonly fret: number }) => chord.spelling.get(midiAt(instrument, string, fret) % 12)

@@ -22,14 +22,20 @@ function oneString(string: number, { positions, fromOpen }: Chromatic): Played[]
   return [...open, ...positions.flatMap(position => ([1, 2, 3, 4] as const).map((finger): Played => ({ string, fret: position + finger - 1, finger, position })))]
 }
 
-/** All strings upwards in the first position: each up to the fret before the next open string. */
-function acrossStrings({ strings, fromOpen }: Chromatic, { tuning }: Instrument): Played[] {
+/** All strings upwards in the first of the positions: each up to the fret before the next string's first, open in position I. */
+function acrossStrings({ strings, positions, fromOpen }: Chromatic, { tuning }: Instrument): Played[] {
+  const position = positions[0]!
+  const first = position === 1 ? 0 : position
   return strings.flatMap((string, i) => {
     const next = strings[i + 1]
     const open = tuning[tuning.length - string]!
     const last = next === undefined ? 4 : tuning[tuning.length - next]! - open - 1
     if (last > 5 || last < 0) throw new SpecError('chromatic.strings', `strings ${string} and ${next} lie ${last + 1} frets apart: one position does not join them`)
-    return Array.from({ length: last + 1 }, (_, fret): Played => ({ string, fret, finger: Math.min(fret, 4) as Played['finger'], position: 1, ...(fret > 4 && { marks: ['stretch'] as const }) })).slice(fromOpen ? 0 : 1)
+    const top = next === undefined ? first + (position === 1 ? 4 : 3) : first + last
+    return Array.from({ length: top - first + 1 }, (_, i): Played => {
+      const fret = first + i
+      return { string, fret, finger: fret === 0 ? 0 : Math.min(fret - position + 1, 4) as Played['finger'], position, ...(fret > position + 3 && { marks: ['stretch'] as const }) }
+    }).slice(position > 1 || fromOpen ? 0 : 1)
   })
 }
 
@@ -42,7 +48,11 @@ function there(played: readonly Played[], travel: Chromatic['travel']): readonly
 function write(writer: LineWriter, played: readonly Played[], dur: number, pause: number, before: Played | undefined): Played | undefined {
   let last = before
   for (const note of played) {
-    if (last && last.position !== note.position && pause > 0) writer.rest(pause)
+    if (last && last.position !== note.position && pause > 0) {
+      // After the pause the new position begins on a beat.
+      const ready = writer.at() + pause
+      writer.rest(Math.ceil(ready / TICKS_PER_QUARTER) * TICKS_PER_QUARTER - writer.at())
+    }
     writer.play([note], dur)
     last = note
   }
@@ -76,14 +86,14 @@ export const chromatic: SheetFamily<Chromatic> = {
   controls: [
     { kind: 'choice', path: 'chromatic.line', label: 'Line', options: [{ value: 'each-string', label: 'up each string' }, { value: 'across', label: 'across the strings' }] },
     { kind: 'figures', path: 'chromatic.strings', label: 'Strings', hint: 'in order, such as 6 5 4 3 2 1' },
-    { kind: 'figures', path: 'chromatic.positions', label: 'Positions', hint: 'such as 1 5 9', when: { path: 'chromatic.line', is: 'each-string' } },
+    { kind: 'figures', path: 'chromatic.positions', label: 'Positions', hint: 'such as 1 5 9; across the strings the first counts' },
     { kind: 'choice', path: 'chromatic.fromOpen', label: 'Open string', options: [{ value: true, label: 'included' }, { value: false, label: 'left out' }] },
     { kind: 'choice', path: 'chromatic.travel', label: 'Travel', options: [{ value: 'there-and-back', label: 'up and down' }, { value: 'there', label: 'up' }, { value: 'back', label: 'down' }] },
     { kind: 'number', path: 'chromatic.shiftPause', label: 'Pause at each shift', min: 0, max: 4, unit: 'beats', when: { path: 'chromatic.line', is: 'each-string' } },
   ],
   uses: ['slurs', 'plucking', 'perBeat', 'hold'],
   build,
-  title: (_, { strings, positions, line, travel }) => `Chromatic ${line === 'across' ? `across strings ${strings.join(' ')}` : `on ${strings.length === 1 ? 'string' : 'strings'} ${strings.join(' ')}, ${positions.map(romanPosition).join(' ')}`}${travel === 'there-and-back' ? ', up and down' : travel === 'back' ? ', down' : ', up'}`,
+  title: (_, { strings, positions, line, travel }) => `Chromatic ${line === 'across' ? `across strings ${strings.join(' ')}${positions[0] === 1 ? '' : `, ${romanPosition(positions[0]!)}`}` : `on ${strings.length === 1 ? 'string' : 'strings'} ${strings.join(' ')}, ${positions.map(romanPosition).join(' ')}`}${travel === 'there-and-back' ? ', up and down' : travel === 'back' ? ', down' : ', up'}`,
   purpose: ({ line, positions, shiftPause }) => line === 'across'
     ? 'Every semitone once: each finger knows its fret, and the crossing makes no gap.'
     : positions.length > 1

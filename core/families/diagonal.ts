@@ -1,4 +1,4 @@
-import { noteTicks } from '../line/ticks'
+import { noteTicks, TICKS_PER_QUARTER } from '../line/ticks'
 import { writeLine, type Played } from '../line/writer'
 import { fields, type Infer } from '../spec/fields'
 import { SpecError } from '../spec/spec-error'
@@ -19,6 +19,7 @@ export const diagonal: SheetFamily<Diagonal> = {
   label: 'Diagonal',
   block,
   opening: { strings: [5, 4, 3, 2], fret: 7, form: 'alternate', play: 'picked', moves: [0, 1, 2] },
+  openingShared: { rhythm: { perBeat: 2 } },
   controls: [
     { kind: 'figures', path: 'diagonal.strings', label: 'Strings', hint: 'four neighbours, thick to thin' },
     { kind: 'number', path: 'diagonal.fret', label: 'Lowest fret', min: 1, max: 18 },
@@ -42,7 +43,7 @@ export const diagonal: SheetFamily<Diagonal> = {
         })
         const from = writer.at()
         writer.turn()
-        if (drill.play === 'block') writer.play(notes, dur)
+        if (drill.play === 'block') writer.play(notes, TICKS_PER_QUARTER)
         else for (const note of notes) writer.play([note], dur)
         if (drill.play !== 'swept') writer.grip(from, writer.at(), notes.map(({ string, fret, finger }) => ({ string, fret, finger: finger as 1 | 2 | 3 | 4 })))
       }

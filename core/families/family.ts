@@ -45,12 +45,14 @@ interface Common<B> {
   readonly name: string
   readonly label: string
   readonly block: BlockSchema<B>
-  /** A block that is playable at once. */
+  /** A block that is playable at once, as a teacher would hand it out. */
   readonly opening: B
+  /** Shared fields its opening wants otherwise than by default. */
+  readonly openingShared?: Readonly<Record<string, unknown>>
   readonly controls: readonly Control[]
   title(spec: SharedSpec, block: B): string
   /** One sentence: what the drill is for. */
-  purpose(block: B): string
+  purpose(block: B, spec: SharedSpec): string
 }
 
 /** A family that becomes a line of notes. */
@@ -61,10 +63,16 @@ export interface SheetFamily<B = unknown> extends Common<B> {
    * @throws SpecError when the music is impossible on this instrument.
    */
   build(spec: SharedSpec, block: B, instrument: Instrument): Line
+  /** The rule of fingering where a spec names none; one finger per fret when left out. */
+  readonly rule?: SharedSpec['fingering']['rule']
+  /** A pick strums its stacks with the beat. */
+  readonly strums?: true
   /** Moves as a whole with the position: only frets and pitches change. */
   readonly moves?: true
   /** The block without some fretting fingers, where the drill still means something without them; null where it does not. */
   without?(block: B, fingers: readonly number[]): B | null
+  /** A finger that takes two neighbouring strings at one fret rolls over instead of lifting. */
+  rolls?(block: B): boolean
   /** The plucking the block itself asks for, over the shared field. */
   plucking?(block: B): SharedSpec['plucking']['system'] | undefined
 }

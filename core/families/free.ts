@@ -154,7 +154,7 @@ export const free: SheetFamily<Free> = {
   name: 'free',
   label: 'Own music',
   block,
-  opening: { notes: [0, 1, 3, 0].map((fret, i) => ({ at: i * 5040, dur: 5040, string: i < 3 ? 2 : 1, fret })) },
+  opening: { notes: [[3, 5], [3, 7], [2, 5], [2, 8], [1, 5], [2, 8], [2, 5], [3, 7]].map(([string, fret], i) => ({ at: i * 5040, dur: 5040, string: string!, fret: fret! })) },
   controls: [],
   uses: ['position', 'plucking', 'hold'],
   build,

@@ -50,6 +50,7 @@ export const held: SheetFamily<Held> = {
     { kind: 'figures', path: 'held.moving.fingers', label: 'Moving fingers', hint: 'in order, such as 1 2 4 2' },
     { kind: 'figures', path: 'held.moving.strings', label: 'On strings', hint: 'in order, such as 3 2 1' },
   ],
+  openingShared: { rhythm: { perBeat: 2 } },
   uses: ['position', 'travel', 'slurs', 'plucking', 'perBeat', 'hold'],
   moves: true,
   build: (spec, drill, instrument) => {

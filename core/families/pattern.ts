@@ -12,6 +12,7 @@ const block = fields.block({
   tokens: fields.text(400),
   barsPerChord: fields.whole('barsPerChord', 1, 16).default(1),
   topString: fields.whole('topString', 1, 8).optional(),
+  ring: fields.flag(false),
   line: fields.block({ string: fields.string(), frets: fields.list(fields.fret(), 1, 64) }).optional(),
 })
 type Pattern = Infer<typeof block>
@@ -43,13 +44,15 @@ export const pattern: SheetFamily<Pattern> = {
   name: 'pattern',
   label: 'Plucking pattern',
   block,
-  opening: { chords: [{ name: 'C', frets: 'x32010' }, { name: 'G', frets: '320003' }], tokens: 'p:R i:3 m:2 a:1 p:A i:3 m:2 a:1', barsPerChord: 1 },
+  opening: { chords: [{ name: 'C', frets: 'x32010' }, { name: 'G', frets: '320003' }], tokens: 'p:R i:3 m:2 a:1 p:A i:3 m:2 a:1', barsPerChord: 1, ring: false },
   controls: [
     { kind: 'chords', path: 'pattern.chords', label: 'Chords' },
     { kind: 'tokens', path: 'pattern.tokens', label: 'Pattern' },
+    { kind: 'choice', path: 'pattern.ring', label: 'Let ring', options: [{ value: false, label: 'no' }, { value: true, label: 'to the chord’s end' }] },
     { kind: 'number', path: 'pattern.barsPerChord', label: 'Bars a chord', min: 1, max: 8 },
   ],
   uses: [],
+  strums: true,
   plucking: () => 'given',
   build: (spec, drill, instrument) => {
     const chords = chordShapes(drill.chords, instrument, 'pattern')
@@ -61,15 +64,17 @@ export const pattern: SheetFamily<Pattern> = {
         const { line } = drill
         playPattern(writer, {
           chord,
+          instrument,
           tokens: entry.tokens ?? drill.tokens,
           tokensPath: entry.tokens ? `pattern.chords.${i}.tokens` : 'pattern.tokens',
           ticks: bar * (entry.bars ?? drill.barsPerChord),
           topString: drill.topString ?? 1,
+          ring: drill.ring,
           nextBass: line ? () => bassNote(line.string, line.frets[next++ % line.frets.length]!, chord) : null,
         })
       }
     })
   },
-  title: (_, { chords, tokens }) => `Pattern ${tokens.split(/\s+/).map(token => token.replace(/:[RABL1-4]/g, '').replace(/\/\w/, '')).join(' ')} over ${chordsInWords(chords)}`,
+  title: (spec, { chords, tokens, ring }) => `Pattern ${tokens.split(/\s+/).map(token => token.replace(/:[RABL1-4]/g, '').replace(/\/\w\.?/, '')).join(' ')} over ${chordsInWords(chords, spec, 'pattern')}${ring ? ', ringing' : ''}`,
   purpose: () => 'The plucking hand keeps its pattern while the chords change under it.',
 }

@@ -31,12 +31,23 @@ export const pedal: SheetFamily<Pedal> = {
     const dur = noteTicks(spec.rhythm.perBeat)
     const note = (on: number, finger: number) => ({ string: on, fret: finger === 0 ? 0 : spec.position + finger - 1, finger: finger as 0 | 1 | 2 | 3 | 4, position: spec.position })
     return writeLine(spec, instrument, { keys: 'visits', fretPath: 'position', stringPath: 'pedal.moving.strings' }, (writer) => {
+      let kept: { finger: number, from: number } | null = null
+      /** The pedal finger stays down until another takes the pedal; one that moves as well cannot. */
+      const keep = (finger: number) => {
+        if (kept?.finger === finger) return
+        if (kept && kept.finger > 0 && !moving.fingers.includes(kept.finger)) writer.grip(kept.from, writer.at(), [{ finger: kept.finger as 1 | 2 | 3 | 4, string, fret: spec.position + kept.finger - 1 }])
+        kept = { finger, from: writer.at() }
+      }
       for (const on of moving.strings) {
         for (const [i, finger] of moving.fingers.entries()) {
           const pair = [note(string, fingers[i % fingers.length]!), note(on, finger)]
-          for (const each of start === 'pedal' ? pair : pair.reverse()) writer.play([each], dur)
+          for (const each of start === 'pedal' ? pair : pair.reverse()) {
+            if (each.string === string) keep(each.finger)
+            writer.play([each], dur)
+          }
         }
       }
+      keep(-1)
     })
   },
   title: (spec, { string, moving }) => `Pedal on string ${string} against ${moving.strings.join(' ')}, ${romanPosition(spec.position)}`,

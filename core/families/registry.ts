@@ -36,5 +36,9 @@ export function familyNamed(name: string): Family {
 /** Lets the spec check find each family's block. */
 export const familyLookup: FamilyLookup = {
   block: name => byName.get(name)?.block,
+  rule: (name) => {
+    const family = byName.get(name)
+    return family && 'build' in family ? family.rule : undefined
+  },
   whyMissing: name => `no family is called ${JSON.stringify(name)}; there are ${[...byName.keys()].join(', ')}`,
 }

@@ -28,9 +28,11 @@ export function positionTones(on: ScaleOn): readonly Tone[] {
   for (const [i, string] of on.strings.entries()) {
     const before = tones.at(-1)?.midi ?? -1
     const low = P === 1 ? 0 : P
+    // In the first position an open string sounds its tone itself.
+    const open = P === 1 && on.strings[i + 1] !== undefined ? midiAt(on.instrument, on.strings[i + 1]!, 0) : Infinity
     for (let fret = low; fret <= P + 3; fret++) {
       const midi = midiAt(on.instrument, string, fret)
-      if (midi > before && isTone(on, midi)) tones.push(tone(on, string, fret, fret === 0 ? 0 : fret - P + 1, P, false))
+      if (midi > before && midi < open && isTone(on, midi)) tones.push(tone(on, string, fret, fret === 0 ? 0 : fret - P + 1, P, false))
     }
     const next = on.strings[i + 1]
     if (next === undefined) continue
@@ -54,9 +56,9 @@ export function positionTones(on: ScaleOn): readonly Tone[] {
 }
 
 /** A run of scale tones upwards, a fixed number to a string, from the lowest at or above the position on the thickest. */
-function perString(on: ScaleOn, each: number): readonly (readonly { readonly string: number, readonly fret: number }[])[] {
+function perString(on: ScaleOn, each: number, from: number): readonly (readonly { readonly string: number, readonly fret: number }[])[] {
   const [first] = on.strings
-  let midi = midiAt(on.instrument, first!, on.position)
+  let midi = midiAt(on.instrument, first!, from)
   while (!isTone(on, midi)) midi++
   return on.strings.map(string => Array.from({ length: each }, () => {
     const fret = midi - midiAt(on.instrument, string, 0)
@@ -70,7 +72,7 @@ function perString(on: ScaleOn, each: number): readonly (readonly { readonly str
 
 /** Three tones to a string, fingers as in a cell; each string's first fret is its position. */
 export function threePerString(on: ScaleOn): readonly Tone[] {
-  return perString(on, 3).flatMap((places) => {
+  return perString(on, 3, on.position).flatMap((places) => {
     const frets = places.map(place => place.fret)
     const fingers = cellFingers(frets)
     const position = Math.max(1, frets[0]!)
@@ -78,13 +80,43 @@ export function threePerString(on: ScaleOn): readonly Tone[] {
   })
 }
 
-/** A five-tone scale, two tones to a string, one finger per fret from its lowest fret. */
+/** Steps of the five-tone scales that boxes are built on, from some tone round. */
+const FIVE_TONES = '22323'
+
+/** The tone that a six-tone scale has beside a five-tone one: the blue note; null where it has none. */
+function addedTone(chromas: ReadonlySet<number>): number | null {
+  const steps = (tones: readonly number[]) => tones.map((tone, i) => (tones[(i + 1) % tones.length]! - tone + 12) % 12).join('')
+  // A blue note lies between two neighbours a half step away on both sides, or leads to a third.
+  const found = [...chromas].filter((left) => {
+    const rest = [...chromas].filter(chroma => chroma !== left).sort((a, b) => a - b)
+    return (FIVE_TONES + FIVE_TONES).includes(steps(rest))
+  })
+  return found[0] ?? null
+}
+
+/** A five-tone scale, two tones to a string, one finger per fret from its lowest fret; in a six-tone one the added tone on its string. */
 export function boxTones(on: ScaleOn): readonly Tone[] {
-  if (on.chromas.size !== 5) throw new SpecError('scale.type', `a box wants a scale of five tones; this one has ${on.chromas.size}`)
-  const places = perString(on, 2).flat()
+  const added = on.chromas.size === 6 ? addedTone(on.chromas) : null
+  if (on.chromas.size !== 5 && added === null) throw new SpecError('scale.type', `a box wants a scale of five tones, or of six with one added to such; this one has ${on.chromas.size}`)
+  const five = added === null ? on : { ...on, chromas: new Set([...on.chromas].filter(chroma => chroma !== added)) }
+  const places = perString(five, 2, on.position === 1 ? 0 : on.position).flat()
   const fretted = places.map(place => place.fret).filter(fret => fret > 0)
   const position = Math.max(1, Math.min(...fretted))
-  return places.map(({ string, fret }) => tone(on, string, fret, fret === 0 ? 0 : Math.min(4, fret - position + 1), position, fret > position + 3))
+  const whole = added === null ? places : withAdded(on, places, added, position)
+  return whole.map(({ string, fret }) => tone(on, string, fret, fret === 0 ? 0 : Math.max(1, Math.min(4, fret - position + 1)), position, fret > position + 3 || (fret > 0 && fret < position)))
+}
+
+/** Puts the added tone between its neighbours: on the string of the lower one where the hand reaches it there. */
+function withAdded(on: ScaleOn, places: readonly { readonly string: number, readonly fret: number }[], added: number, position: number) {
+  return places.flatMap((place, i) => {
+    const next = places[i + 1]
+    const [low, high] = [midiAt(on.instrument, place.string, place.fret), next ? midiAt(on.instrument, next.string, next.fret) : Infinity]
+    const midi = low + ((added - (low % 12) + 12) % 12)
+    if (midi === low || midi >= high || (!next && midi - low > 3)) return [place]
+    const here = { string: place.string, fret: midi - midiAt(on.instrument, place.string, 0) }
+    const there = next && { string: next.string, fret: midi - midiAt(on.instrument, next.string, 0) }
+    return here.fret <= position + 3 || !there || there.fret < 1 ? (here.fret <= on.instrument.lastFret && (next || here.fret <= position + 3) ? [place, here] : [place]) : [place, there]
+  })
 }
 
 /** Tones along one string from the position up, three to a placing of the hand. */

@@ -1,8 +1,9 @@
 import { Note, Scale } from 'tonal'
 import { romanPosition } from '../fretboard/geometry'
-import type { Instrument } from '../fretboard/instrument'
+import { midiAt, type Instrument } from '../fretboard/instrument'
 import { noteTicks } from '../line/ticks'
 import { writeLine, type Played } from '../line/writer'
+import { spellingOf, type Spelling } from '../pitch/pitch'
 import { fields, type Infer, type SharedSpec } from '../spec/fields'
 import { SpecError } from '../spec/spec-error'
 import type { SheetFamily } from './family'
@@ -20,12 +21,12 @@ const block = fields.block({
 })
 type ScaleBlock = Infer<typeof block>
 
-function chromasOf({ tonic, type }: ScaleBlock): { readonly tonic: number, readonly all: ReadonlySet<number> } {
+function chromasOf({ tonic, type }: ScaleBlock): { readonly tonic: number, readonly all: ReadonlySet<number>, readonly spelling: Spelling } {
   const root = Note.chroma(tonic)
   if (root === undefined || Note.get(tonic).empty || Note.get(tonic).oct !== undefined) throw new SpecError('scale.tonic', `${JSON.stringify(tonic)} is not the name of a note, such as C or F#`)
   const scale = Scale.get(`${tonic} ${type}`)
   if (scale.empty) throw new SpecError('scale.type', `no scale is called ${JSON.stringify(type)}`)
-  return { tonic: root, all: new Set(scale.notes.map(note => Note.chroma(note)!)) }
+  return { tonic: root, all: new Set(scale.notes.map(note => Note.chroma(note)!)), spelling: spellingOf(scale.notes) }
 }
 
 function layOutTones(drill: ScaleBlock, on: ScaleOn): readonly Tone[] {
@@ -106,7 +107,7 @@ function crossed(onsets: readonly (readonly Played[])[]): readonly (readonly Pla
 }
 
 function build(spec: SharedSpec, drill: ScaleBlock, instrument: Instrument) {
-  const { tonic, all } = chromasOf(drill)
+  const { tonic, all, spelling } = chromasOf(drill)
   const drone = droneNote(drill, spec, instrument)
   const highest = Math.max(spec.strings.from, spec.strings.to)
   if (highest > instrument.tuning.length) throw new SpecError(spec.strings.from === highest ? 'strings.from' : 'strings.to', `string ${highest} is not on a guitar of ${instrument.tuning.length} strings`)
@@ -116,13 +117,16 @@ function build(spec: SharedSpec, drill: ScaleBlock, instrument: Instrument) {
   const up = onsetsOf(tones, drill, drone)
   if (up.length === 0) throw new SpecError('scale.sequence', `${tones.length} tones are too few for this sequence`)
   const back = [...up].reverse()
-  const route = spec.strings.travel === 'there' ? up : spec.strings.travel === 'back' ? back : [...up, ...back.slice(1)]
+  // A sequence turns by whole groups, so that each begins on the same part of a beat both ways; else the top is played once.
+  const grouped = ['skips', 'groups-3', 'groups-4'].includes(drill.sequence)
+  const route = spec.strings.travel === 'there' ? up : spec.strings.travel === 'back' ? back : [...up, ...(grouped ? back : back.slice(1))]
   const onsets = drill.crossing ? crossed(route) : route
+  const named = onsets.map(onset => onset.map(note => ({ ...note, name: spelling.get(midiAt(instrument, note.string, note.fret) % 12) })))
   const dur = noteTicks(spec.rhythm.perBeat)
   return writeLine(spec, instrument, { keys: 'numbers', masked: true, fretPath: 'position', stringPath: 'scale.string' }, (writer) => {
     const from = writer.at()
     writer.turn()
-    for (const onset of onsets) writer.play(onset, dur)
+    for (const onset of named) writer.play(onset, dur)
     if (drone && drone.finger !== 0) writer.grip(from, writer.at(), [{ finger: drone.finger as 1 | 2 | 3 | 4, string: drone.string, fret: drone.fret }])
   })
 }
@@ -136,25 +140,29 @@ export const scale: SheetFamily<ScaleBlock> = {
   label: 'Scale',
   block,
   opening: { tonic: 'C', type: 'major', layout: 'position', range: 'tonic', sequence: 'straight' },
+  openingShared: { position: 7, rhythm: { perBeat: 2 } },
   controls: [
     { kind: 'choice', path: 'scale.tonic', label: 'Tonic', options: ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'].map(value => ({ value, label: value.replace('b', '♭').replace('#', '♯') })) },
     { kind: 'choice', path: 'scale.type', label: 'Scale', options: OFFERED.map(value => ({ value, label: value })) },
     { kind: 'choice', path: 'scale.layout', label: 'Layout', options: [{ value: 'position', label: 'in position' }, { value: 'three-per-string', label: 'three a string' }, { value: 'one-string', label: 'one string' }, { value: 'box', label: 'box' }] },
     { kind: 'number', path: 'scale.string', label: 'String', min: 1, max: 8, when: { path: 'scale.layout', is: 'one-string' } },
     { kind: 'choice', path: 'scale.range', label: 'Range', options: [{ value: 'tonic', label: 'tonic to tonic' }, { value: 'full', label: 'all of it' }] },
-    { kind: 'choice', path: 'scale.sequence', label: 'Sequence', options: [{ value: 'straight', label: 'straight' }, { value: 'skips', label: 'in thirds' }, { value: 'groups-3', label: 'threes' }, { value: 'groups-4', label: 'fours' }, { value: 'together', label: 'together' }, { value: 'drone', label: 'over a drone' }] },
+    { kind: 'choice', path: 'scale.sequence', label: 'Sequence', options: [{ value: 'straight', label: 'straight' }, { value: 'skips', label: 'skipping a tone' }, { value: 'groups-3', label: 'threes' }, { value: 'groups-4', label: 'fours' }, { value: 'together', label: 'together' }, { value: 'drone', label: 'over a drone' }] },
     { kind: 'number', path: 'scale.drone.string', label: 'Drone string', min: 1, max: 8, when: { path: 'scale.sequence', is: 'drone' } },
     { kind: 'number', path: 'scale.drone.fret', label: 'Drone fret', min: 0, max: 15, when: { path: 'scale.sequence', is: 'drone' } },
   ],
   uses: ['position', 'travel', 'slurs', 'plucking', 'perBeat', 'hold'],
   build,
-  title: (spec, { tonic, type, layout, sequence, string }) => `${tonic} ${type}, ${{ 'position': `in ${romanPosition(spec.position)}`, 'three-per-string': `three to a string from ${romanPosition(spec.position)}`, 'one-string': `on string ${string}`, 'box': `box from ${romanPosition(spec.position)}` }[layout]}${{ 'straight': '', 'skips': ', in thirds', 'groups-3': ', in threes', 'groups-4': ', in fours', 'together': ', two at once', 'drone': ', over a drone' }[sequence]}`,
-  purpose: ({ sequence }) => ({
+  title: (spec, { tonic, type, layout, sequence, string, range }) => `${tonic.replace('b', '♭').replace('#', '♯')} ${type}, ${{ 'position': `in ${romanPosition(spec.position)}`, 'three-per-string': `three to a string from ${romanPosition(spec.position)}`, 'one-string': `on string ${string}`, 'box': `box from ${romanPosition(spec.position)}` }[layout]}${range === 'full' ? ', all of it' : ''}${{ 'straight': '', 'skips': isSevenTone(tonic, type) ? ', in thirds' : ', every other tone', 'groups-3': ', in threes', 'groups-4': ', in fours', 'together': ', two at once', 'drone': ', over a drone' }[sequence]}`,
+  purpose: ({ sequence }, { rhythm: { perBeat } }) => ({
     'straight': 'The scale evenly from string to string.',
     'skips': 'Every other tone: the hand knows where it is without the neighbour.',
-    'groups-3': 'Groups of three against the beat: the accent wanders over the fingers.',
-    'groups-4': 'Groups of four: each starts one tone higher, with another finger.',
+    'groups-3': perBeat % 3 === 0 ? 'Groups of three, one to a beat: each starts one tone higher, with another finger.' : 'Groups of three against the beat: the accent wanders over the fingers.',
+    'groups-4': perBeat % 4 === 0 || perBeat === 2 ? 'Groups of four: each starts one tone higher, with another finger.' : 'Groups of four against the beat: the accent wanders over the fingers.',
     'together': 'Two strings at once: both tones equally loud.',
     'drone': 'The scale over a string that keeps sounding.',
   })[sequence],
 }
+
+/** Of a scale of seven tones every other one is a third. */
+const isSevenTone = (tonic: string, type: string) => Scale.get(`${tonic} ${type}`).notes.length === 7

@@ -1,8 +1,11 @@
 import { shapePlaces, type ShapePlace } from '../chords/places'
+import { Chord } from 'tonal'
 import { romanPosition } from '../fretboard/geometry'
+import { instrumentOf, midiAt } from '../fretboard/instrument'
+import { spellingOf } from '../pitch/pitch'
 import { noteTicks } from '../line/ticks'
 import { writeLine, type Played } from '../line/writer'
-import { fields, type Infer } from '../spec/fields'
+import { fields, type Infer, type SharedSpec } from '../spec/fields'
 import { SpecError } from '../spec/spec-error'
 import type { SheetFamily } from './family'
 
@@ -13,6 +16,8 @@ const block = fields.block({
   place: fields.whole('place', 1, 99).default(1),
   travel: fields.oneOf('travel', ['there', 'back', 'there-and-back']).default('there-and-back'),
   play: fields.oneOf('play', ['rake', 'alternate', 'economy', 'sweep']).default('rake'),
+  /** Same frets on neighbouring strings: the fingertip rolls over to its underside instead of lifting. */
+  roll: fields.flag(false),
 })
 type Shape = Infer<typeof block>
 
@@ -34,7 +39,7 @@ export const shape: SheetFamily<Shape> = {
   name: 'shape',
   label: 'Arpeggio shape',
   block,
-  opening: { chord: 'Em', strings: [5, 4, 3, 2, 1], formula: [2, 1, 1, 1, 2], place: 2, travel: 'there-and-back', play: 'rake' },
+  opening: { chord: 'Em', strings: [5, 4, 3, 2, 1], formula: [2, 1, 1, 1, 2], place: 2, travel: 'there-and-back', play: 'rake', roll: false },
   controls: [
     { kind: 'text', path: 'shape.chord', label: 'Chord', hint: 'such as Em, C, G7' },
     { kind: 'places', path: 'shape.place', label: 'Place on the neck' },
@@ -42,9 +47,13 @@ export const shape: SheetFamily<Shape> = {
     { kind: 'figures', path: 'shape.formula', label: 'Notes on each string' },
     { kind: 'choice', path: 'shape.travel', label: 'Travel', options: [{ value: 'there-and-back', label: 'up and down' }, { value: 'there', label: 'up' }, { value: 'back', label: 'down' }] },
     { kind: 'choice', path: 'shape.play', label: 'Plucking', options: [{ value: 'rake', label: 'raked' }, { value: 'alternate', label: 'down and up' }, { value: 'economy', label: 'economy' }, { value: 'sweep', label: 'swept' }] },
+    { kind: 'choice', path: 'shape.roll', label: 'One finger on neighbours', options: [{ value: false, label: 'lifts between' }, { value: true, label: 'rolls over' }], when: { path: 'shape.play', is: 'sweep' } },
   ],
+  openingShared: { instrument: { preset: 'electric' } },
+  rule: 'best',
   uses: ['slurs', 'perBeat', 'hold'],
   plucking: ({ play }) => play,
+  rolls: ({ play, roll }) => roll && play === 'sweep',
   build: (spec, drill, instrument) => {
     const places = shapePlaces(drill.chord, drill.strings, drill.formula, instrument)
     const place = places[drill.place - 1]
@@ -53,13 +62,27 @@ export const shape: SheetFamily<Shape> = {
     const up = fingered(place)
     const back = [...up].reverse()
     const route = drill.travel === 'there' ? up : drill.travel === 'back' ? back : [...up, ...back.slice(1)]
+    const spelling = spellingOf(Chord.get(drill.chord).notes)
     const dur = noteTicks(spec.rhythm.perBeat)
     return writeLine(spec, instrument, { keys: 'numbers', masked: true, fretPath: 'shape.place', stringPath: 'shape.strings' }, (writer) => {
-      for (const note of route) writer.play([note], dur)
+      for (const note of route) writer.play([{ ...note, name: spelling.get(midiAt(instrument, note.string, note.fret) % 12) }], dur)
     })
   },
-  title: (_, { chord, formula, place }) => `${chord} arpeggio ${formula.join('-')}, place ${place}`,
+  title: (spec, drill) => `${drill.chord} arpeggio ${drill.formula.join('-')} ${whereInWords(spec, drill)}, ${{ rake: 'raked', alternate: 'down and up', economy: 'economy', sweep: 'swept' }[drill.play]}${drill.travel === 'there-and-back' ? '' : drill.travel === 'there' ? ', up' : ', down'}`,
   purpose: () => 'One shape, one plucking motion, any place on the neck: the plucking hand is the same everywhere.',
+}
+
+/** Where a shape lies, for its title: its position, else its place. */
+function whereInWords(spec: SharedSpec, { chord, strings, formula, place }: Shape): string {
+  try {
+    const found = shapePlaces(chord, strings, formula, instrumentOf(spec.instrument))[place - 1]
+    const frets = found?.map(note => note.fret).filter(fret => fret > 0) ?? []
+    return frets.length > 0 ? `in ${romanPosition(Math.max(1, Math.min(...frets)))}` : `place ${place}`
+  }
+  catch (error) {
+    if (error instanceof SpecError) return `place ${place}`
+    throw error
+  }
 }
 
 /** Name of a place: the position where it lies, and its span of frets. */

@@ -43,12 +43,25 @@ export const tap: SheetFamily<Tap> = {
     const fretted = drill.cycle.flatMap(note => ('finger' in note && note.finger > 0 ? [note.fret - note.finger + 1] : []))
     const position = Math.max(1, Math.min(...fretted, 24))
     let first = true
+    /** Fingers of the plucking hand that are down on the string since it last tapped, with their frets. */
+    let down = new Map<string, number>()
+    let lastFret = 0
     return writeLine(spec, instrument, { keys: 'visits', fretPath: 'tap.cycle', stringPath: 'tap.string', sizePath: 'tap.times' }, (writer) => {
       for (let round = 0; round < drill.times; round++) {
         for (const note of drill.cycle) {
-          writer.play(['tap' in note
-            ? { string: drill.string, fret: note.fret, finger: 'free' as const, position, tap: true, pluck: note.tap, slurred: false }
-            : { string: drill.string, fret: note.fret, finger: note.finger as 0 | 1 | 2 | 3 | 4, position, slurred: !first }], dur)
+          if ('tap' in note) {
+            // Back to a finger that is still down, the higher one pulls off to it.
+            const pulled = down.get(note.tap) === note.fret && lastFret > note.fret
+            if (pulled) down = new Map([...down].filter(([, fret]) => fret <= note.fret))
+            down.set(note.tap, note.fret)
+            writer.play([{ string: drill.string, fret: note.fret, finger: 'free' as const, position, tap: true, pluck: note.tap, slurred: pulled }], dur)
+          }
+          else {
+            // A lower note sounds only when the tapping hand has left the string.
+            down = new Map()
+            writer.play([{ string: drill.string, fret: note.fret, finger: note.finger as 0 | 1 | 2 | 3 | 4, position, slurred: !first }], dur)
+          }
+          lastFret = note.fret
           first = false
         }
       }

@@ -25,7 +25,7 @@ export function accountOf(task: Task, path: Path): readonly Entry[] {
   return path.moves.map(({ choice, placing: p, lifts }, i): Entry => {
     const moment = task.moments[i]!
     const placing = choice.placings[p]!
-    const change = before ? changeBetween(before, choice, moment, task.rules) : START
+    const change = before ? changeBetween(before, choice, moment, task) : START
     const arrival = arrive(state, change, choice)
     const landed = land(state, placing, lifts, task.rules)
     const entry = { moment, choice, before, placing, change, arrival, landed, state, cost: choice.own + settledCost(change) + arrival.cost + landed.cost }

@@ -21,8 +21,7 @@ function faultsBetween(a: Touch, b: Touch, sounding: readonly Place[], hand: Han
     return hand.barre && !underBarre(a, b, sounding) ? 0 : 1
   }
   const [low, high] = a.finger < b.finger ? [a, b] : [b, a]
-  // On one fret the lower finger lies on the thicker string: the other way round the hand would be twisted.
-  return low.fret > high.fret || (low.fret === high.fret && low.string < high.string) ? 1 : 0
+  return low.fret > high.fret ? 1 : 0
 }
 
 /** What places are fingered under: the fingers that grips keep down, all that sounds, the hand. */

@@ -22,7 +22,7 @@ export function bruteForceCost(task: Task): number {
     }
     for (const choice of choicesFor(task, i, before ? [before] : [])) {
       if (before && choice.fresh.length === 0 && before.position !== 0 && choice.position !== before.position) continue
-      const change = before ? changeBetween(before, choice, moment, task.rules) : START
+      const change = before ? changeBetween(before, choice, moment, task) : START
       for (const placing of choice.placings) {
         if (placing.startsRun && change.continues) continue
         const down = new Set(state.contacts.map(contact => contact.finger))

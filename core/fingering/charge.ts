@@ -1,14 +1,20 @@
 import { spanMm } from '../fretboard/geometry'
 import { comfortMm, limitMm } from '../hand/hand'
 import { step, type HandRules, type HandState, type Moment, type Stepped } from '../hand/step'
-import { excessMm, type Choice, type Placing, type Touch } from './choice'
-import { chordJump, COSTS, hurry, weakPairCost } from './costs'
-import type { TaskMoment } from './task'
+import { excessMm, isTwisted, type Choice, type Placing, type Touch } from './choice'
+import { barreCost, chordJump, COSTS, HIGH_POSITION, hingeCost, hurry, NUT_FRETS, weakPairCost } from './costs'
+import type { Task, TaskMoment } from './task'
 
 /** What it costs to go from one choice to the next, so far as it does not depend on which fingers stayed down. */
 export interface Change {
   readonly weakPair: number
   readonly sameFinger: number
+  /** One finger rolls over to a neighbouring string. */
+  readonly hinge: number
+  /** Fingers that change in a stack that moves as one shape. */
+  readonly reshaped: number
+  /** Strings leapt over, and open strings far from the hand, where only the pitch is given. */
+  readonly placing: number
   /** A slur that changes its string, or a slide that changes its finger. */
   readonly brokenSlur: number
   /** A shift at its full price, haste included; 0 without one. */
@@ -22,7 +28,7 @@ export interface Change {
 }
 
 /** Before the first moment there is nothing to come from. */
-export const START: Change = { weakPair: 0, sameFinger: 0, brokenSlur: 0, shift: 0, across: false, continues: false, expected: [] }
+export const START: Change = { weakPair: 0, sameFinger: 0, hinge: 0, reshaped: 0, placing: 0, brokenSlur: 0, shift: 0, across: false, continues: false, expected: [] }
 
 const onPlace = ({ finger, fret }: Touch, position: number) => fret === position + finger - 1
 
@@ -42,31 +48,66 @@ function weakPair(from: readonly Touch[], to: readonly Touch[], ms: number): num
   return cost
 }
 
-/** Whether a finger comes from one place to another without a jump: it lies there already, rolls over as a barre or hinge, or slides with the whole stack. */
-function reaches(from: Touch, to: Touch, slides: boolean, barre: boolean): boolean {
-  if (from.fret === to.fret) return from.string === to.string || (barre && (to.finger === 1 || Math.abs(from.string - to.string) === 1))
-  return slides && from.string === to.string
+/** How a finger comes from one place to another: it stays or slides with the whole stack, rolls over as a barre or hinge, or jumps. */
+function wayOf(from: Touch, to: Touch, slides: boolean, barre: boolean): 'stays' | 'rolls' | 'jumps' {
+  if (from.string === to.string) return from.fret === to.fret || slides ? 'stays' : 'jumps'
+  return from.fret === to.fret && barre && (to.finger === 1 || Math.abs(from.string - to.string) === 1) ? 'rolls' : 'jumps'
 }
 
-function sameFinger(from: readonly Touch[], to: readonly Touch[], slides: boolean, barre: boolean): number {
+/** Fingers that the next note takes to another place, and what those that only roll over cost. */
+function sameFinger(from: readonly Touch[], to: readonly Touch[], slides: boolean, barre: boolean): { readonly jumps: number, readonly hinge: number } {
   let jumps = 0
+  let hinge = 0
   let counted = 0
   for (const { finger } of to) {
     if (counted & (1 << finger)) continue
-    let meets = false
-    let stays = false
+    counted |= 1 << finger
+    let best: 'stays' | 'rolls' | 'jumps' | null = null
     for (const before of from) {
       if (before.finger !== finger) continue
       for (const after of to) {
         if (after.finger !== finger) continue
-        meets = true
-        stays ||= reaches(before, after, slides, barre)
+        const way = wayOf(before, after, slides, barre)
+        if (best === null || way === 'stays' || (way === 'rolls' && best === 'jumps')) best = way
       }
     }
-    if (meets && !stays) jumps++
-    counted |= 1 << finger
+    if (best === 'jumps') jumps++
+    if (best === 'rolls') hinge += hingeCost(finger)
   }
-  return jumps * COSTS.sameFinger
+  return { jumps: jumps * COSTS.sameFinger, hinge }
+}
+
+/** Fingers that change where a stack moves as one shape along its strings: power chords, octaves, sixths, tenths. */
+function reshaped(before: readonly Touch[], after: readonly Touch[]): number {
+  if (before.length < 2 || before.length !== after.length) return 0
+  let direction = 0
+  let changes = 0
+  for (const to of after) {
+    const from = before.find(touch => touch.string === to.string)
+    if (!from) return 0
+    const way = Math.sign(to.fret - from.fret)
+    if (way !== 0 && direction !== 0 && way !== direction) return 0
+    direction ||= way
+    if (from.finger !== to.finger) changes++
+  }
+  return (changes * COSTS.reshaped) + (changes === after.length ? COSTS.unguided : 0)
+}
+
+/** What the strings cost that the engine took for notes of which only the pitch is given. */
+function placingCost(before: Choice, after: Choice, moment: TaskMoment): number {
+  let nearest = Infinity
+  for (const [n, { string }] of after.places.entries()) {
+    if (moment.notes[n]!.pitched) for (const other of before.places) nearest = Math.min(nearest, Math.abs(string - other.string))
+  }
+  // Open strings before the hand was anywhere are far from it when it comes up the neck.
+  const opens = before.position === 0 && after.position >= HIGH_POSITION ? before.looseOpens * COSTS.highOpen : 0
+  // Voices keep to their strings as far as they can; a stack's notes come in the order of their voices.
+  const voices = after.places.length > 1 && after.places.length === before.places.length
+    ? after.places.reduce((sum, { string }, n) => sum + Math.abs(string - before.places[n]!.string), 0) * COSTS.voicePerString
+    : 0
+  const lowFret = (choice: Choice) => choice.position !== 1 && choice.fresh.some(touch => touch.fret <= NUT_FRETS)
+  const nut = (before.open && lowFret(after)) || (after.open && lowFret(before)) ? COSTS.nutChange : 0
+  return nut + opens + voices + (Number.isFinite(nearest) && nearest > 1 ? (nearest - 1) * COSTS.leapPerString : 0)
 }
 
 const NOTHING: readonly Touch[] = []
@@ -99,17 +140,22 @@ function slurDuties(before: Choice, after: Choice, moment: TaskMoment, continues
   return { broken, expected, sliding }
 }
 
-/** Charges the way from one choice to the next. */
-export function changeBetween(before: Choice, after: Choice, moment: TaskMoment, { hand, instrument, policy }: HandRules): Change {
+/** Charges the way from one choice to the next. @param ringing Notes are to sound on until the next. */
+export function changeBetween(before: Choice, after: Choice, moment: TaskMoment, { rules: { hand, instrument, policy }, ringing }: Pick<Task, 'rules' | 'ringing'>): Change {
   const from = after.startsGrip ? [...before.sounding, ...before.gripped] : before.sounding
   const to = after.fresh
   const moved = before.position !== after.position && before.position !== 0 && after.position !== 0
   const continues = goesOn(before, after, policy)
   const slurs = moment.slurs ? slurDuties(before, after, moment, continues) : null
   const touches = from.length > 0 && to.length > 0
+  const same = touches && !slurs?.sliding ? sameFinger(from, to, moved && from.length > 1 && to.length > 1, hand.barre) : NO_JUMPS
   return {
     weakPair: touches ? weakPair(from, to, moment.ms) : 0,
-    sameFinger: touches && !slurs?.sliding ? sameFinger(from, to, moved && from.length > 1 && to.length > 1, hand.barre) * (after.startsGrip && before.gripped.length > 1 ? chordJump(moment.ms) : hurry(moment.ms)) : 0,
+    sameFinger: same.jumps * (after.startsGrip && before.gripped.length > 1 ? chordJump(moment.ms) : hurry(moment.ms)),
+    // A chord that moves over as a whole is no roll.
+    hinge: ringing && after.places.length === 1 && !after.startsGrip ? same.hinge : 0,
+    reshaped: touches ? reshaped(before.sounding, after.sounding) : 0,
+    placing: moment.pitched ? placingCost(before, after, moment) : 0,
     brokenSlur: slurs ? slurs.broken * COSTS.impossible : 0,
     shift: moved ? (COSTS.shift + COSTS.shiftPerMm * spanMm(instrument.scaleLengthMm, instrument.capo, before.position, after.position)) * hurry(moment.ms) : 0,
     across: moment.rested || before.open,
@@ -117,6 +163,7 @@ export function changeBetween(before: Choice, after: Choice, moment: TaskMoment,
     expected: continues ? [after.lone!, ...(slurs?.expected ?? [])] : slurs?.expected ?? NOTHING,
   }
 }
+const NO_JUMPS = { jumps: 0, hinge: 0 }
 
 /**
  * What going up a string costs at least, whatever else is down: the finger of the lower note stays until it is needed, so
@@ -130,7 +177,7 @@ export function strainFloor(before: Choice, after: Choice, rules: HandRules): nu
 }
 
 /** The part of a change that is the same whatever is down. */
-export const settledCost = (change: Change) => change.weakPair + change.sameFinger + change.brokenSlur + (change.across ? change.shift * COSTS.acrossGap : 0)
+export const settledCost = (change: Change) => change.weakPair + change.sameFinger + change.hinge + change.reshaped + change.placing + change.brokenSlur + (change.across ? change.shift * COSTS.acrossGap : 0)
 
 /** The shift's part of a change with or without a guide finger. */
 export const shiftCost = (change: Change, guided: boolean) => (change.shift === 0 ? 0 : change.shift * (change.across ? COSTS.acrossGap : guided ? COSTS.guided : 1))
@@ -164,7 +211,13 @@ export interface Landed {
   readonly excessMm: number
   /** Pairs of a landing and a finger that must stay, further apart than the limit. */
   readonly overLimit: number
-  /** Fingers that could lift to ease the stretch, widest first. */
+  /** Fingers that lie at one fret with one that has to stay, the wrong way round. */
+  readonly twisted: number
+  /** Fingers taken from where they are down to another fret, or in a broken chord to another string, the hand staying. */
+  readonly taken: number
+  /** What it costs a finger that sounds on to lie on a further string. */
+  readonly spread: number
+  /** Fingers that could lift to ease the stretch or turn the hand back, widest first. */
   readonly liftable: readonly number[]
   readonly cost: number
 }
@@ -180,14 +233,29 @@ export function land(state: HandState, placing: Placing, lifts: number, rules: H
   const { contacts } = stepped.state
   let widest = 0
   let overLimit = 0
+  let twisted = 0
+  let taken = 0
+  let spread = 0
   let eased: Map<number, number> | null = null
+  const { lone } = placing
+  const from = lone && state.contacts.find(contact => contact.finger === lone.finger)
+  // Between two notes that follow each other the change itself is charged.
+  if (from && from.position === moment.position && from.noteEnd < moment.at && (from.until === undefined || from.until <= moment.at)) {
+    if (from.fret !== lone.fret) taken = COSTS.refret
+    else if (from.string !== lone.string && placing.broken) taken = COSTS.hop
+  }
   if (contacts.length > 1) {
     for (const landing of moment.landings) {
       if (isDown(state, landing)) continue
       for (const contact of contacts) {
-        if (contact.finger === landing.finger) continue
-        const excess = excessMm(contact, landing, rules)
-        if (excess <= 1e-9) continue
+        if (contact.finger === landing.finger) {
+          if (contact.string !== landing.string && contact.from < moment.at && contact.until === undefined && !state.contacts.some(known => known.barre && known.finger === landing.finger && known.string === contact.string)) spread = barreCost(landing.finger) + COSTS.spread
+          continue
+        }
+        const turned = contact.from < moment.at && !isLanding(moment, contact) && isTwisted(contact, landing)
+        if (turned) twisted++
+        const excess = Math.max(0, excessMm(contact, landing, rules))
+        if (excess <= 1e-9 && !turned) continue
         if (excess > widest) widest = excess
         // What lands together (a finger that was down there already included), and what a grip keeps, is charged with the choice itself.
         if (contact.from === moment.at || isLanding(moment, contact) || (contact.until !== undefined && contact.until > moment.at)) continue
@@ -202,7 +270,10 @@ export function land(state: HandState, placing: Placing, lifts: number, rules: H
     stepped,
     excessMm: widest,
     overLimit,
+    twisted,
+    taken,
+    spread,
     liftable: eased ? [...eased].sort((a, b) => b[1] - a[1] || a[0] - b[0]).map(([finger]) => finger) : NO_FINGERS,
-    cost: (stepped.broken * COSTS.holdBroken) + ((stepped.cut + overLimit) * COSTS.impossible) + (widest * COSTS.stretchPerMm),
+    cost: (stepped.broken * COSTS.holdBroken) + ((stepped.cut + overLimit) * COSTS.impossible) + (widest * COSTS.stretchPerMm) + (twisted * COSTS.twisted) + taken + spread,
   }
 }

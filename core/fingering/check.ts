@@ -83,7 +83,7 @@ function judgeNotes(line: Line, given: Pins, { only, ...options }: CheckOptions)
   return costly.map((i): CostlyNote => {
     const { key } = notes[i - 1]!
     const repair = fixing(i - 1)
-    return { key, rule: 'costly', message: consequence(task, key, given[key]!, repair, fixing(i)), repair: { cost: repair.cost, fingers: fingersByKey(task, repair) } }
+    return { key, rule: 'costly', message: consequence(task, key, given[key]!, repair, fixing(i), fixing(notes.length)), repair: { cost: repair.cost, fingers: fingersByKey(task, repair) } }
   })
 }
 
@@ -98,12 +98,14 @@ function agreementOf({ notes }: TaskMoment, { fingers }: Choice, given: Pins): n
   return count
 }
 
-/** Where a finger is paid for: the note whose cost rises most, and what it then costs. */
-function consequence(task: Task, key: string, given: number, free: Path, fixed: Path): string {
-  const [without, withIt] = [accountOf(task, free), accountOf(task, fixed)]
-  let worst = 0
+/** Where a finger is paid for in the drill as it is shown: the note from it on whose cost rises most, and what it then costs. */
+function consequence(task: Task, key: string, given: number, free: Path, fixed: Path, shown: Path): string {
+  const [without, withIt] = [accountOf(task, free), accountOf(task, shown)]
+  const from = task.moments.findIndex(moment => moment.notes.some(note => note.key === key))
+  let worst = from
   let most = -Infinity
   for (const [i, entry] of withIt.entries()) {
+    if (i < from) continue
     const more = entry.cost - without[i]!.cost
     if (more > most + 1e-9) [worst, most] = [i, more]
   }

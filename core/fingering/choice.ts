@@ -16,6 +16,9 @@ export interface Placing {
   readonly ahead: readonly Landing[]
   /** A descending run begins here: not open to a note in the middle of one. */
   readonly startsRun: boolean
+  /** The choice's one note, and whether it is part of a broken chord that is to ring. */
+  readonly lone: Touch | null
+  readonly broken: boolean
 }
 
 /** One way to play a moment: where the hand is, and a finger for every note. */
@@ -37,6 +40,10 @@ export interface Choice {
   readonly startsGrip: boolean
   /** Nothing but open strings sounds. */
   readonly open: boolean
+  /** A neighbouring note lies at the same fret of another string, or a fretted note sounds on beneath. */
+  readonly broken: boolean
+  /** Open strings taken for notes of which only the pitch is given. */
+  readonly looseOpens: number
   /** Laws of the hand that it breaks: excluded fingers, crossings, stretches over the limit, moved pins. */
   readonly faults: number
   readonly charges: readonly LandingCharge[]
@@ -48,13 +55,21 @@ export interface Choice {
 }
 
 /** One reason why a landing costs what it costs. */
-export interface LandingCharge { readonly kind: 'off-place' | 'spared' | 'barre' | 'away-from-nut', readonly amount: number, readonly finger: Finger }
+export interface LandingCharge {
+  readonly kind: 'off-place' | 'spared' | 'barre' | 'twisted' | 'away-from-nut' | 'high-open' | 'high-fret' | 'elsewhere'
+  readonly amount: number
+  /** The finger it falls to; 0 where it falls to the place. */
+  readonly finger: Finger | 0
+}
 
 /** The fretting fingers, index to little finger. */
 export const FINGERS: readonly Finger[] = [1, 2, 3, 4]
 
 /** Frets between a finger and its one-per-fret place in a position. */
 export const offBy = (touch: Touch, position: number) => Math.abs(touch.fret - (position + touch.finger - 1))
+
+/** Whether two fingers lie at one fret the wrong way round: the lower one on the thinner string. */
+export const isTwisted = (a: Touch, b: Touch) => a.finger !== b.finger && a.fret === b.fret && (a.finger < b.finger) === (a.string < b.string) && a.string !== b.string
 
 /** Whether two fingers are further apart than the hand ever goes. */
 export function overLimit(a: Touch, b: Touch, { hand, instrument }: HandRules): boolean {

@@ -2,17 +2,27 @@ import type { Finger } from '../hand/hand'
 import type { HandRules, Landing } from '../hand/step'
 import type { Tick } from '../line/ticks'
 import { assignments, leeway, likelyAssignments, positionsFor, type Assignment, type Wanted } from './assignments'
-import { offBy, type Choice, type Gripped, type LandingCharge, type Placing, type Touch } from './choice'
-import { barreCost, COSTS, NUT_FRETS } from './costs'
+import { isTwisted, offBy, type Choice, type Gripped, type LandingCharge, type Placing, type Touch } from './choice'
+import { barreCost, COSTS, HIGH_POSITION, LOW_FRETS, NUT_FRETS } from './costs'
 import { placingsOf } from './placings'
 import type { Place, Task, TaskGrip, TaskMoment } from './task'
 
+/** What a moment says of all that could land in it. */
+interface Setting {
+  readonly stacked: boolean
+  /** An open string sounds in this moment or beside it. */
+  readonly beside: boolean
+  /** As in a broken chord: a neighbouring note lies at the same fret of another string, or a fretted note sounds on beneath. */
+  readonly broken: boolean
+}
+
 /** What landing these fingers in this position costs, whatever was before. */
-function landingCharges(touches: readonly Touch[], position: number, stacked: boolean, beside: boolean, { hand }: HandRules): readonly LandingCharge[] {
+function landingCharges(touches: readonly Touch[], position: number, { stacked, beside, broken }: Setting, { hand }: HandRules): LandingCharge[] {
   const charges: LandingCharge[] = []
-  const off = COSTS.offPlace[hand.rule] * (stacked ? COSTS.stackShare : 1)
+  const off = COSTS.offPlace[hand.rule] * (stacked || broken ? COSTS.stackShare : 1)
   for (const [k, touch] of touches.entries()) {
     const { finger } = touch
+    for (let other = k + 1; other < touches.length; other++) if (isTwisted(touch, touches[other]!)) charges.push({ kind: 'twisted', amount: COSTS.twisted, finger })
     if (touches.findIndex(each => each.finger === finger) < k) continue
     if (offBy(touch, position) > 0) charges.push({ kind: 'off-place', amount: off * offBy(touch, position), finger })
     if (hand.spared.includes(finger)) charges.push({ kind: 'spared', amount: COSTS.spared, finger })
@@ -23,7 +33,20 @@ function landingCharges(touches: readonly Touch[], position: number, stacked: bo
   return charges.length > 0 ? charges : NO_CHARGES
 }
 
-const NO_CHARGES: readonly LandingCharge[] = []
+/** What the places cost that the engine took for notes of which only the pitch is given. */
+function placeCharges({ notes }: TaskMoment, places: readonly Place[], position: number, asked: number | null): readonly LandingCharge[] {
+  const charges: LandingCharge[] = []
+  for (const [n, note] of notes.entries()) {
+    if (!note.pitched || note.tapped) continue
+    const { fret } = places[n]!
+    if (fret === 0 && (position >= HIGH_POSITION || (asked !== null && asked > 1))) charges.push({ kind: 'high-open', amount: COSTS.highOpen, finger: 0 })
+    if (fret > LOW_FRETS && asked === null) charges.push({ kind: 'high-fret', amount: COSTS.highPerFret * (fret - LOW_FRETS), finger: 0 })
+  }
+  if (asked !== null && position !== 0 && position !== asked && notes.some(note => note.pitched)) charges.push({ kind: 'elsewhere', amount: COSTS.elsewhere, finger: 0 })
+  return charges
+}
+
+const NO_CHARGES: LandingCharge[] = []
 
 /** How wide the frets of a layout lie, then how high: what a hand would rather have small. */
 function sprawl(layout: readonly Place[]): number {
@@ -74,6 +97,26 @@ function besideOpen(task: Task, i: number, places: readonly Place[]): boolean {
   }
   return false
 }
+
+/** Whether a lone note is part of a broken chord: the note before or after lies at its fret on another string, or a fretted one sounds on beneath it. */
+function inBrokenChord({ moments }: Task, i: number, touches: readonly Touch[]): boolean {
+  const [touch] = touches
+  if (touches.length !== 1 || moments[i]!.grips.length > 0) return false
+  const now = moments[i]!.at
+  for (let k = i - 1; k >= Math.max(0, i - RINGS_BACK); k--) {
+    if (moments[k]!.notes.some(note => note.end > now && note.places.length === 1 && note.places[0]!.fret > 0 && note.places[0]!.string !== touch!.string)) return true
+  }
+  const alone = (moment: TaskMoment | undefined) => (moment?.notes.length === 1 && moment.notes[0]!.places.length === 1 ? moment.notes[0]!.places[0]! : null)
+  // Two notes apart, all three on strings of their own: an arpeggio.
+  for (const side of [-1, 1]) {
+    const between = alone(moments[i + side])
+    if (between && moments[i + 2 * side]?.notes.some(({ places }) => places.length === 1 && places[0]!.fret === touch!.fret && new Set([touch!.string, between.string, places[0]!.string]).size === 3)) return true
+  }
+  return [moments[i - 1], moments[i + 1]].some(moment => moment?.notes.some(note => note.places.length === 1 && note.places[0]!.fret === touch!.fret && note.places[0]!.string !== touch!.string))
+}
+
+/** How many moments back a note is looked for that sounds on beneath another. */
+const RINGS_BACK = 16
 
 /** What a moment's choices are derived from: the position and grips that choices of the moment before leave behind. */
 interface Ground { readonly position: number, readonly gripped: readonly Gripped[], readonly gripName: string }
@@ -154,9 +197,8 @@ const QUICK_FAULTS = 0
 const MOST_FAULTS = 24
 
 /** What a fingering of a moment is in whatever position: worked out once for all of them. */
-interface Played extends Pick<Choice, 'places' | 'fingers' | 'sounding' | 'fresh' | 'lone' | 'gripped' | 'gripName' | 'startsGrip' | 'open'> {
-  readonly stacked: boolean
-  readonly beside: boolean
+interface Played extends Pick<Choice, 'places' | 'fingers' | 'sounding' | 'fresh' | 'lone' | 'gripped' | 'gripName' | 'startsGrip' | 'open' | 'looseOpens'> {
+  readonly setting: Setting
   readonly fingerSum: number
   readonly landings: () => readonly Landing[]
 }
@@ -177,8 +219,8 @@ function playedWith(task: Task, i: number, places: readonly Place[], touches: re
     gripName: gripped.length > 0 ? nameOf(gripped) : '',
     startsGrip: begun.length > 0,
     open: sounding.length === 0 && isOpen(places),
-    stacked: touches.length > 1 || begun.length > 0,
-    beside: touches.length > 0 && besideOpen(task, i, places),
+    looseOpens: moment.notes.reduce((count, note, n) => count + (note.pitched && places[n]!.fret === 0 ? 1 : 0), 0),
+    setting: { stacked: touches.length > 1 || begun.length > 0, beside: touches.length > 0 && besideOpen(task, i, places), broken: inBrokenChord(task, i, touches) },
     fingerSum: touches.reduce((sum, touch) => sum + touch.finger, 0),
     landings: () => [
       ...begun.map(({ finger, string, fret, to }): Landing => ({ key: moment.notes[0]?.key ?? '', finger, string, fret, soundsAt: moment.at, noteEnd: moment.at, until: to })),
@@ -191,7 +233,9 @@ function playedWith(task: Task, i: number, places: readonly Place[], touches: re
 }
 
 function settle(task: Task, i: number, played: Played, position: number, faults: number): Choice {
-  const charges = landingCharges(played.fresh, position, played.stacked, played.beside, task.rules)
+  const moment = task.moments[i]!
+  const landing = landingCharges(played.fresh, position, played.setting, task.rules)
+  const charges = moment.pitched ? [...landing, ...placeCharges(moment, played.places, position, task.asked)] : landing
   // Most choices are never played: what they could place ahead is worked out when one is.
   let placings: readonly Placing[] | undefined
   // Written out: copying by spread was half the time a drill takes.
@@ -206,6 +250,8 @@ function settle(task: Task, i: number, played: Played, position: number, faults:
     gripName: played.gripName,
     startsGrip: played.startsGrip,
     open: played.open,
+    broken: played.setting.broken,
+    looseOpens: played.looseOpens,
     faults,
     charges,
     own: charges.reduce((sum, charge) => sum + charge.amount, faults * COSTS.impossible),

@@ -8,7 +8,7 @@ export const COSTS = {
   /** An excluded finger, a crossing, a stretch over the limit, a grip or pinned finger moved: used only where no path exists without. */
   impossible: 1000,
   /** Stretch over comfort, per mm of the widest excess at a landing. */
-  stretchPerMm: 1 / 20,
+  stretchPerMm: 1 / 18,
   shift: 4,
   shiftPerMm: 1 / 25,
   /** Share of a shift's cost with a guide finger on its string, and across an open string or a rest. */
@@ -19,9 +19,22 @@ export const COSTS = {
   /** Every fret a finger is off its one-per-fret place, by the student's rule; in a stack only a share of it. */
   offPlace: { strict: 3, loose: 1.5 },
   stackShare: 1 / 3,
+  /** One finger rolls over from one string to the next at the same fret, both to sound on; free where notes are cut short anyway. */
+  hingeByFirst: 0.5,
+  hingeByOther: 2,
+  /**
+   * A finger that is down is taken to another fret though the hand stays where it is, or in a broken chord hops over to
+   * another string at its fret. Less than a hold broken, so that lifting it beforehand gains nothing.
+   */
+  refret: 0.9,
+  hop: 0.9,
+  /** Of two fingers at one fret the lower one on the thinner string: the hand is turned round. */
+  twisted: 2,
   /** One finger on several strings at once. */
   barreByFirst: 1,
   barreByOther: 3,
+  /** A finger that sounds on lies down over a further string: beside what lying there costs. */
+  spread: 1.5,
   /** A fret up to 4 beside an open string while the hand is not in position I. */
   awayFromNut: 1,
   /** Charged with a hold that the policy would have kept, and with a finger not placed ahead. */
@@ -30,7 +43,25 @@ export const COSTS = {
   /** A shift or a jump of one finger with less time than this is charged by quickMs over its time. */
   quickMs: 250,
   spared: 2,
+  /** A stack that moves as one shape along its strings: every finger that changes. */
+  reshaped: 0.5,
+  /** None of its fingers stays: nothing guides it along. */
+  unguided: 3.5,
+  /** Only the pitch is given: an open string while the hand is up the neck, strings leapt over, frets past the fifth, a hand elsewhere than asked. */
+  highOpen: 1.5,
+  leapPerString: 0.25,
+  /** A voice of a stack that changes its string, per string. */
+  voicePerString: 0.5,
+  /** From an open string to a low fret or back while the hand is not in position I. */
+  nutChange: 0.75,
+  highPerFret: 0.2,
+  elsewhere: 1,
 } as const
+
+/** From this position on an open string is far from the hand's own sound. */
+export const HIGH_POSITION = 4
+/** Frets up to this one cost nothing where only the pitch is given. */
+export const LOW_FRETS = 5
 
 /** Highest fret that counts as beside the nut. */
 export const NUT_FRETS = 4
@@ -51,3 +82,6 @@ export const chordJump = (ms: number) => COSTS.quickMs / ms
 
 /** What it costs one finger to lie on several strings. */
 export const barreCost = (finger: Finger) => (finger === 1 ? COSTS.barreByFirst : COSTS.barreByOther)
+
+/** What it costs one finger to roll over to a neighbouring string. */
+export const hingeCost = (finger: Finger) => (finger === 1 ? COSTS.hingeByFirst : COSTS.hingeByOther)

@@ -21,7 +21,7 @@ export function explicitGraph(task: Task): ExplicitGraph {
     for (const { name, state, choice: before } of front) {
       for (const choice of choicesFor(task, i, before ? [before] : [])) {
         if (before && choice.fresh.length === 0 && before.position !== 0 && choice.position !== before.position) continue
-        const change = before ? changeBetween(before, choice, moment, task.rules) : START
+        const change = before ? changeBetween(before, choice, moment, task) : START
         for (const placing of choice.placings) {
           if (placing.startsRun && change.continues) continue
           const plain = land(state, placing, 0, task.rules)

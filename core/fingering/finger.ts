@@ -93,7 +93,7 @@ export function lineBy(line: Line, { task, path }: Fingered): PlayedLine {
       events[note.index] = { ...event, place, want: finger === null ? event.want : { finger }, position: positions[i]!, marks }
     }
     for (const grip of moment.grips) {
-      grips[grip.index] = { ...grips[grip.index]!, contacts: grip.contacts.map(({ string, fret }) => choice.fresh.find(touch => touch.string === string && touch.fret === fret)!) }
+      grips[grip.index] = { ...grips[grip.index]!, contacts: grips[grip.index]!.contacts.map(contact => choice.fresh.find(touch => touch.string === contact.string && touch.fret === contact.fret) ?? contact) }
     }
     if (moment.notes.length > 0) {
       ahead.push(choice.placings[placing]!.ahead)

@@ -154,7 +154,7 @@ function betweenLayers(task: Task, i: number, before: readonly Choice[], layer: 
   const width = layer.length
   const moment = task.moments[i]!
   const full: (Change | undefined)[] = []
-  const change = (b: number, a: number) => (full[b * width + a] ??= changeBetween(before[b]!, layer[a]!, moment, task.rules))
+  const change = (b: number, a: number) => (full[b * width + a] ??= changeBetween(before[b]!, layer[a]!, moment, task))
   const name = known && before.length * width > 1 ? pairName(task, i, before) : null
   const same = name === null ? undefined : known!.get(name)
   if (same) return { ...same, width, change }

@@ -14,8 +14,8 @@ export function placingsOf(task: Task, i: number, choice: Omit<Choice, 'placings
   const { moments, rules } = task
   const moment = moments[i]!
   const base: Moment = { at: moment.at, end: moment.end, position: choice.position, sounding: choice.places, landings }
-  const placings: Placing[] = [{ moment: base, ahead: [], startsRun: false }]
-  const add = (ahead: readonly Landing[], startsRun: boolean) => placings.push({ moment: { ...base, landings: [...landings, ...ahead] }, ahead, startsRun })
+  const placings: Placing[] = [{ moment: base, ahead: [], startsRun: false, lone: choice.lone, broken: task.ringing && choice.broken }]
+  const add = (ahead: readonly Landing[], startsRun: boolean) => placings.push({ moment: { ...base, landings: [...landings, ...ahead] }, ahead, startsRun, lone: choice.lone, broken: task.ringing && choice.broken })
   const next = moments[i + 1]
   if (!next) return placings
   const aheadOf = (at: TaskMoment, note: TaskMoment['notes'][number], place: Place, finger: Finger): Landing => ({ key: note.key, finger, ...place, soundsAt: at.at, noteEnd: note.end })

@@ -1,7 +1,7 @@
 import { midiAt, type Instrument } from '../fretboard/instrument'
 import type { Finger } from '../hand/hand'
 import type { HandRules } from '../hand/step'
-import { onsets, type Event, type Grip, type Line } from '../line/line'
+import { gripParts, onsets, type Event, type Grip, type Line } from '../line/line'
 import { ticksToMs, type Tick } from '../line/ticks'
 import type { Pins } from '../spec/fields'
 import { BOUNDLESS, type Effort } from './effort'
@@ -16,6 +16,8 @@ export interface TaskNote {
   readonly index: number
   /** Where it can be played; one place unless only the pitch is given. */
   readonly places: readonly Place[]
+  /** Only the pitch is given, wherever it is played. */
+  readonly pitched: boolean
   readonly end: Tick
   readonly slurred: boolean
   readonly slides: boolean
@@ -46,6 +48,8 @@ export interface TaskMoment {
   readonly notes: readonly TaskNote[]
   /** One of the notes is slurred. */
   readonly slurs: boolean
+  /** Of one of the notes only the pitch is given. */
+  readonly pitched: boolean
   readonly grips: readonly TaskGrip[]
   /** Position the drill lays down; null leaves it to the engine. */
   readonly position: number | null
@@ -56,6 +60,10 @@ export interface Task {
   readonly moments: readonly TaskMoment[]
   readonly rules: HandRules
   readonly effort: Effort
+  /** Notes are to sound on until the next: neither swept, raked nor cut short. */
+  readonly ringing: boolean
+  /** Where the hand is asked to be for notes of which only the pitch is given; null leaves it to the engine. */
+  readonly asked: number | null
   /** For the quick way: only so many of the most likely choices of a moment. */
   readonly keep?: number
 }
@@ -78,6 +86,10 @@ export interface TaskOptions {
   readonly freedom: Freedom
   /** How much work it may be; boundless when left out. */
   readonly effort?: Effort
+  /** Notes are swept, raked or cut short: none is to sound on. */
+  readonly dry?: boolean
+  /** Position asked for where only pitches are given. */
+  readonly asked?: number | null
 }
 
 function placesOf(event: Event, instrument: Instrument): readonly Place[] {
@@ -102,6 +114,7 @@ function noteOf(event: Event, index: number, { rules, pins, freedom }: TaskOptio
   return {
     key: event.key,
     index,
+    pitched: !('string' in event.place),
     places: prefersFrets(placesOf(event, rules.instrument), pin !== undefined || (event.typed === true && event.want !== 'free' && event.want.finger !== 0)),
     end: event.at + event.dur,
     slurred: event.slurred,
@@ -117,7 +130,7 @@ export function taskOf(line: Line, options: TaskOptions): Task {
   const { rules, tempo, freedom } = options
   let index = 0
   const sounding = onsets(line.events).map(events => ({ at: events[0]!.at, notes: events.map(event => noteOf(event, index++, options)), position: events[0]!.position }))
-  const grips = line.grips.map((grip, i) => ({ from: grip.from, grip: gripOf(grip, i, freedom) })).sort((a, b) => a.from - b.from)
+  const grips = gripParts(line).map(grip => ({ from: grip.from, grip: gripOf(grip, grip.index, freedom) })).sort((a, b) => a.from - b.from)
   const beginning = new Map<Tick, TaskGrip[]>()
   for (const { from, grip } of grips) beginning.set(from, [...(beginning.get(from) ?? []), grip])
   const known = new Set(sounding.map(each => each.at))
@@ -136,11 +149,12 @@ export function taskOf(line: Line, options: TaskOptions): Task {
       rested,
       notes,
       slurs: notes.some(note => note.slurred),
+      pitched: notes.some(note => note.pitched),
       grips: beginning.get(at) ?? NO_GRIPS,
       position: loose ? null : position,
     }
   })
-  return { moments, rules, effort: options.effort ?? BOUNDLESS }
+  return { moments, rules, effort: options.effort ?? BOUNDLESS, ringing: !options.dry, asked: options.asked ?? null }
 }
 
 const NO_GRIPS: readonly TaskGrip[] = []

@@ -43,7 +43,7 @@ describe('fitting a drill to a hand', () => {
   test('a position set by a transform stays, and what does not suit is said', () => {
     const { changes, left } = fitDrill(order({ then: [{ do: 'position', to: 1 }] }), { reachMm: 60 })
     expect(changes).toEqual([])
-    expect(left.join()).toContain('limit')
+    expect(left.join()).toContain('22 times a finger lifts early')
   })
 
   test('drills without a guitar have nothing to fit', () => {

@@ -3,14 +3,10 @@ import type { SheetFamily } from '../families/family'
 import { romanPosition } from '../fretboard/geometry'
 import { instrumentOf } from '../fretboard/instrument'
 import { handOf } from '../hand/hand'
-import { fingerLine } from '../score/finger-line'
-import { prepare } from '../score/prepare'
 import { realise } from '../score/realise'
 import type { Score } from '../score/score'
-import { measureSpans } from '../score/spans'
 import type { HandInput, Pins } from '../spec/fields'
 import type { Spec } from '../spec/parse'
-import { SpecError } from '../spec/spec-error'
 
 /** One thing that fitting changed, and why. */
 export interface FitChange { readonly what: string, readonly why: string }
@@ -29,7 +25,9 @@ const played = (spec: unknown, hand: HandInput, pins: Pins = {}): Score | null =
 }
 
 const usesAny = (score: Score, fingers: readonly number[]) => score.notes.some(note => note.finger !== null && fingers.includes(note.finger))
-const strains = (score: Score) => score.report.breaches.filter(breach => breach.rule === 'stretch' || breach.rule === 'reach')
+const strains = (score: Score) => [...score.report.breaches.filter(breach => breach.rule === 'reach'), ...score.report.stretches]
+/** The strain that is furthest over comfort; a reach past the limit first. */
+const widest = (score: Score) => score.report.breaches.find(breach => breach.rule === 'reach') ?? score.report.stretches.toSorted((a, b) => (b.mm - b.comfortMm) - (a.mm - a.comfortMm))[0]
 const list = (fingers: readonly number[]) => fingers.join(' and ')
 
 /** The drill without the fingers to be spared: its own smaller form, or the engine's way round them. */
@@ -46,23 +44,17 @@ function avoid(spec: Spec, family: SheetFamily, hand: HandInput): { readonly spe
   return again && !usesAny(again, banned) ? { spec: round, change: { what: 'fingered anew around it', why } } : null
 }
 
-/** Whether a drill can be played in a position with nothing over comfort: the spans alone are asked, for a hand tries many positions. */
-function isComfortable(family: SheetFamily, spec: Spec, hand: HandInput): boolean {
-  try {
-    const { rules, played: byEngine, written, instrument } = prepare(family, spec, { hand })
-    return measureSpans(fingerLine((byEngine?.line ?? written), instrument), rules).breaches.length === 0
-  }
-  catch (error) {
-    if (error instanceof SpecError) return false
-    throw error
-  }
+/** Whether a drill can be played in a position with nothing over comfort and no finger lifted for want of reach. */
+function isComfortable(spec: Spec, hand: HandInput): boolean {
+  const score = played(spec, hand)
+  return score !== null && strains(score).length === 0 && score.report.liftedEarly === 0
 }
 
 /** The lowest position in which nothing is over comfort; null when there is none on this neck. */
-function lowestComfortable(family: SheetFamily, spec: Spec, hand: HandInput): number | null {
+function lowestComfortable(spec: Spec, hand: HandInput): number | null {
   const { lastFret } = instrumentOf(spec.instrument)
   for (let position = 1; position <= Math.min(lastFret, 24); position++) {
-    if (isComfortable(family, { ...spec, position }, hand)) return position
+    if (isComfortable({ ...spec, position }, hand)) return position
   }
   return null
 }
@@ -85,11 +77,11 @@ export function fitDrill(spec: Spec, input: HandInput): Fit {
   }
   // A transform that sets the position stands over the shared field: such a drill stays where it was put.
   if (family.moves && !fitted.then.some(transform => transform.do === 'position')) {
-    const lowest = lowestComfortable(family, fitted, input)
+    const lowest = lowestComfortable(fitted, input)
     if (lowest !== null && lowest !== fitted.position) {
       const { reachMm } = handOf(input)
       const before = played(fitted, input)
-      const strain = before ? strains(before)[0] : undefined
+      const strain = before ? widest(before) : undefined
       changes.push({
         what: `moved from ${romanPosition(fitted.position)} to ${romanPosition(lowest)}`,
         why: strain && lowest > fitted.position ? strain.message : `the lowest position that is comfortable for a reach of ${Math.round(reachMm)} mm on ${Math.round(instrumentOf(fitted.instrument).scaleLengthMm)} mm`,
@@ -100,8 +92,13 @@ export function fitDrill(spec: Spec, input: HandInput): Fit {
   return { spec: fitted, changes, left: leftOver(fitted, input) }
 }
 
+/** What a teacher is told of fingers that lift early. */
+export const liftedInWords = (count: number) => `${count === 1 ? 'once' : `${count} times`} a finger lifts early, for this hand does not reach over it`
+
 /** What does not suit a hand in a drill as it stands: stretches, fingers to be spared, in words; empty when it suits. */
 export function leftOver(spec: unknown, hand: HandInput, pins: Pins = {}): readonly string[] {
   const score = played(spec, hand, pins)
-  return score ? [...new Set(score.report.breaches.map(breach => breach.message))] : []
+  if (!score) return []
+  const { breaches, stretches, liftedEarly } = score.report
+  return [...new Set([...breaches, ...stretches].map(each => each.message)), ...(liftedEarly > 0 ? [liftedInWords(liftedEarly)] : [])]
 }

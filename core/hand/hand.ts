@@ -6,14 +6,23 @@ export type Finger = 1 | 2 | 3 | 4
 /** A student's fretting hand with every figure settled; distances in mm. */
 export interface Hand extends Required<Omit<HandInput, 'pairsMm'>> {
   readonly pairsMm: Readonly<Partial<Record<string, number>>>
-  /** Comfortable distance by pair of fingers, at 5·a + b: settled once, for every decision of the hand reads it. */
+  /** Comfortable and greatest distance by pair of fingers, at 5·a + b: settled once, for every decision of the hand reads them. */
   readonly comfortsMm: readonly number[]
+  readonly limitsMm: readonly number[]
 }
 
-/** Comfortable stretch of each pair of fingers as a share of the reach 1–4; the project's own assumption, editable per student. */
-export const COMFORT_SHARE: Readonly<Record<string, number>> = { 12: 0.42, 23: 0.34, 34: 0.36, 13: 0.72, 24: 0.66, 14: 1 }
-/** How far beyond comfort a stretch is still possible; the project's own assumption. */
-export const LIMIT_OVER_COMFORT = 1.4
+/**
+ * What each pair of fingers spans as a share of the reach 1–4: at ease, and at most. The project's own assumption, editable
+ * per student: an adult hand of 80 mm plays whole steps in V and everyday barre chords.
+ */
+export const PAIR_SHARES: Readonly<Record<string, { readonly comfort: number, readonly limit: number }>> = {
+  12: { comfort: 0.55, limit: 0.85 },
+  23: { comfort: 0.4, limit: 0.62 },
+  34: { comfort: 0.42, limit: 0.62 },
+  13: { comfort: 0.8, limit: 1.15 },
+  24: { comfort: 0.72, limit: 1.05 },
+  14: { comfort: 1, limit: 1.4 },
+}
 /** Reach assumed where no student is named, mm. */
 export const DEFAULT_REACH_MM = 80
 
@@ -24,15 +33,18 @@ export const DEFAULT_REACH_MM = 80
 export function handOf(input: HandInput = {}): Hand {
   const reachMm = input.reachMm ?? DEFAULT_REACH_MM
   const pairsMm: Hand['pairsMm'] = input.pairsMm ?? {}
-  const comfortsMm = Array.from({ length: 25 }, (_, index) => {
+  const byPair = (distance: (pair: string) => number) => Array.from({ length: 25 }, (_, index) => {
     const [a, b] = [Math.floor(index / 5), index % 5]
     const pair = a < b ? `${a}${b}` : `${b}${a}`
-    return pairsMm[pair] ?? (COMFORT_SHARE[pair] ?? 0) * reachMm
+    return pair in PAIR_SHARES ? distance(pair) : 0
   })
+  const comfort = (pair: string) => pairsMm[pair] ?? PAIR_SHARES[pair]!.comfort * reachMm
   return {
     reachMm,
     pairsMm,
-    comfortsMm,
+    comfortsMm: byPair(comfort),
+    // A measured pair has its limit as far beyond its comfort as any other hand's.
+    limitsMm: byPair(pair => (comfort(pair) * PAIR_SHARES[pair]!.limit) / PAIR_SHARES[pair]!.comfort),
     excluded: input.excluded ?? [],
     spared: input.spared ?? [],
     thumbOver: input.thumbOver ?? false,
@@ -53,5 +65,5 @@ export function comfortMm(hand: Hand, a: Finger, b: Finger): number {
 
 /** Distance between two fingers beyond which the hand cannot go without harm, mm. */
 export function limitMm(hand: Hand, a: Finger, b: Finger): number {
-  return LIMIT_OVER_COMFORT * comfortMm(hand, a, b)
+  return hand.limitsMm[5 * a + b]!
 }

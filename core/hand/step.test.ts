@@ -104,8 +104,14 @@ describe('what is broken is counted', () => {
   })
 
   test('a note whose finger is wanted elsewhere before its end is cut', () => {
-    expect(play([moment(0, '1 6/5', { length: 4 }), moment(1, '1 4/5')])).toMatchObject({ cut: 1, broken: 0 })
-    expect(play([moment(0, '1 6/5'), moment(1, '1 4/5')])).toMatchObject({ cut: 0, broken: 0 })
+    expect(play([moment(0, '1 6/5', { length: 4 }), moment(1, '1 4/6')])).toMatchObject({ cut: 1, broken: 0 })
+    expect(play([moment(0, '1 6/5'), moment(1, '1 4/6')])).toMatchObject({ cut: 0, broken: 0 })
+  })
+
+  test('a finger that sounds on lies down over a further string at its fret: a barre', () => {
+    const played = play([moment(0, '1 6/5', { length: 4 }), moment(1, '1 4/5')])
+    expect(played).toMatchObject({ cut: 0, broken: 0 })
+    expect(told(played.holds)).toEqual(['1 6/5 0-4 barre', '1 4/5 1-4 barre'])
   })
 
   test('a new note on the same string ends the old one without a fault', () => {

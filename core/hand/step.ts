@@ -67,7 +67,7 @@ export interface Hold {
 /** A rule of the hand that a note breaks; never a reason to refuse a drill. */
 export interface Breach {
   readonly key: string
-  readonly rule: 'crossing' | 'stretch' | 'reach' | 'spared' | 'excluded'
+  readonly rule: 'crossing' | 'reach' | 'barre' | 'spared' | 'excluded'
   readonly message: string
 }
 
@@ -84,6 +84,8 @@ export interface Stepped {
   readonly breaches: readonly Breach[]
   /** Holds that the policy would have kept: lifted for a crossing, for the limit or by choice. */
   readonly broken: number
+  /** Those among them that lift because the hand does not reach over them. */
+  readonly short: number
   /** Notes that end before their time because their finger is wanted elsewhere or crossed. */
   readonly cut: number
   /** Fingers taken out of a grip before its end. */
@@ -100,7 +102,14 @@ const crosses = (a: { finger: Finger, fret: number }, b: { finger: Finger, fret:
   (a.finger < b.finger && a.fret > b.fret) || (a.finger > b.finger && a.fret < b.fret)
 
 /** When a contact leaves, and what of the hand's duties is broken by it. */
-interface Leaving { readonly at: Tick, readonly crossedBy?: Landing, readonly breaks?: 'hold' | 'note' | 'grip' }
+interface Leaving { readonly at: Tick, readonly crossedBy?: Landing, readonly breaks?: 'hold' | 'note' | 'grip', readonly tooWide?: boolean }
+
+/** Whether a finger that sounds on lies down over a further string at its fret: a barre, so long as nothing lower sounds beneath it. */
+function spreads(contact: Contact, { landings, sounding }: Moment, { hand }: HandRules): boolean {
+  if (!hand.barre) return false
+  return landings.some(({ finger, string, fret }) => finger === contact.finger && fret === contact.fret && string !== contact.string
+    && !sounding.some(note => note.fret < fret && note.string >= Math.min(string, contact.string) && note.string <= Math.max(string, contact.string)))
+}
 
 /** When a contact leaves for this moment; `null` when it stays. */
 function leaving(contact: Contact, state: HandState, moment: Moment, rules: HandRules, lifts: number): Leaving | null {
@@ -116,10 +125,11 @@ function leaving(contact: Contact, state: HandState, moment: Moment, rules: Hand
   const sounding = contact.noteEnd > now && contact.soundsAt < now && !moment.sounding.some(note => note.string === contact.string)
   if (contact.position !== moment.position) {
     // A shift takes every finger along, at the start of its pause; a note that still sounds is held to its end.
-    if (sounding) return elsewhere ? { at: now, breaks: 'note' } : null
+    if (sounding) return elsewhere && !spreads(contact, moment, rules) ? { at: now, breaks: 'note' } : null
     return { at: contact.position === state.position ? Math.min(now, Math.max(state.lastEnd, contact.from)) : contact.noteEnd }
   }
   const byPolicy = policyEnd(contact, rules.policy, now)
+  if (elsewhere && byPolicy === null && sounding && spreads(contact, moment, rules)) return null
   if (elsewhere) return byPolicy !== null ? { at: byPolicy } : sounding ? { at: now, breaks: 'note' } : { at: now }
   if (byPolicy !== null) return { at: byPolicy }
   const crossing = moment.landings.find(landing => landing.until === undefined && crosses(contact, landing))
@@ -131,7 +141,7 @@ function leaving(contact: Contact, state: HandState, moment: Moment, rules: Hand
   const { scaleLengthMm, capo } = rules.instrument
   const tooWide = moment.landings.some(landing => landing.finger !== contact.finger
     && spanMm(scaleLengthMm, capo, contact.fret, landing.fret) > limitMm(rules.hand, contact.finger, landing.finger))
-  return tooWide || (lifts & (1 << contact.finger)) !== 0 ? { at: now, breaks: 'hold' } : null
+  return tooWide || (lifts & (1 << contact.finger)) !== 0 ? { at: now, breaks: 'hold', tooWide } : null
 }
 
 /** When the policy itself ends a contact by `now`; `null` while it may stay. */
@@ -158,6 +168,7 @@ export function step(state: HandState, moment: Moment, rules: HandRules, lifts =
   const breaches: Breach[] = []
   const contacts: Contact[] = []
   let broken = 0
+  let short = 0
   let cut = 0
   let torn = 0
   for (const contact of state.contacts) {
@@ -166,6 +177,7 @@ export function step(state: HandState, moment: Moment, rules: HandRules, lifts =
       contacts.push(contact)
       continue
     }
+    if (left.tooWide) short++
     if (left.breaks === 'hold') broken++
     else if (left.breaks === 'note') cut++
     else if (left.breaks === 'grip') torn++
@@ -177,7 +189,9 @@ export function step(state: HandState, moment: Moment, rules: HandRules, lifts =
   for (const landing of moment.landings) {
     const down = contacts.findIndex(contact => samePlace(contact, landing))
     const { finger, string, fret, soundsAt, noteEnd, until } = landing
-    const barre = moment.landings.length > 1 && moment.landings.some(other => other.finger === finger && other.string !== string && other.fret === fret && (other.soundsAt === soundsAt || until !== undefined))
+    const beside = contacts.findIndex(contact => contact.finger === finger && contact.fret === fret && contact.string !== string)
+    if (beside >= 0 && !contacts[beside]!.barre) contacts[beside] = { ...contacts[beside]!, barre: true }
+    const barre = beside >= 0 || (moment.landings.length > 1 && moment.landings.some(other => other.finger === finger && other.string !== string && other.fret === fret && (other.soundsAt === soundsAt || until !== undefined)))
     const known = contacts[down]
     const contact: Contact = { finger, string, fret, from: known?.from ?? moment.at, soundsAt, noteEnd: Math.max(noteEnd, known?.noteEnd ?? 0), position: moment.position }
     const ends = until ?? (known && known.until !== undefined && known.until > moment.at ? known.until : undefined)
@@ -185,7 +199,7 @@ export function step(state: HandState, moment: Moment, rules: HandRules, lifts =
     if (known) contacts[down] = settled
     else contacts.push(settled)
   }
-  return { state: { position: moment.position, contacts, lastEnd: Math.max(state.lastEnd, moment.end) }, ended, breaches, broken, cut, torn }
+  return { state: { position: moment.position, contacts, lastEnd: Math.max(state.lastEnd, moment.end) }, ended, breaches, broken, short, cut, torn }
 }
 
 /** Lifts every finger at the end of the last note. */

@@ -10,7 +10,7 @@ export type Place = { readonly string: number, readonly fret: number } | { reado
 export type Want = { readonly finger: 0 | 1 | 2 | 3 | 4 } | 'free'
 
 /** Marks printed at a note. */
-export type Mark = 'accent' | 'staccato' | 'muted' | 'stretch'
+export type Mark = 'accent' | 'staccato' | 'muted' | 'stretch' | 'louder' | 'softer' | 'rolled'
 
 /** One note as a family writes it: no hand, no stroke, no hold. */
 export interface Event {
@@ -38,6 +38,8 @@ export interface Event {
   /** How it is sounded where that does not follow from its frets. */
   readonly via?: 'slide' | 'rake'
   readonly marks: readonly Mark[]
+  /** How key or chord spell its pitch class, such as `Bb`; left out where neither is known. */
+  readonly name?: string
 }
 
 /** One finger of a grip; a finger on several strings is a barre. */
@@ -50,6 +52,10 @@ export interface Grip {
   readonly contacts: readonly GripContact[]
   /** Its fingers are only a proposal: the engine may choose others. */
   readonly loose?: boolean
+  /** Each finger lands only with the first note that needs it. */
+  readonly oneByOne?: true
+  /** For a chord: all its strings, open ones included, which are left to ring. */
+  readonly strings?: readonly number[]
 }
 
 /** A drill before hand and strokes: what is to be played, in time order, thick string first. */
@@ -65,6 +71,25 @@ export interface Line {
 /** End of the last note of a line, in ticks. */
 export function lineEnd(line: Line): Tick {
   return line.events.reduce((end, event) => Math.max(end, event.at + event.dur), 0)
+}
+
+/** A grip, or the part of one that lands at once. */
+export interface GripPart extends Grip {
+  /** Its grip's place in the line. */
+  readonly index: number
+}
+
+/** The grips of a line as they land: those whose fingers land one by one taken apart, a barre together with its first note. */
+export function gripParts({ events, grips }: Pick<Line, 'events' | 'grips'>): readonly GripPart[] {
+  return grips.flatMap((grip, index): GripPart[] => {
+    if (!grip.oneByOne) return [{ ...grip, index }]
+    const fingers = [...new Set(grip.contacts.map(contact => contact.finger))]
+    return fingers.map((finger): GripPart => {
+      const contacts = grip.contacts.filter(contact => contact.finger === finger)
+      const first = events.find(({ at, place }) => at >= grip.from && at < grip.to && 'string' in place && contacts.some(contact => contact.string === place.string && contact.fret === place.fret))
+      return { ...grip, contacts, from: first?.at ?? grip.from, index }
+    })
+  })
 }
 
 /** Events whose note rings to the end of its chord, given their length anew by where they stand among the grips. */

@@ -18,6 +18,8 @@ export interface Played {
   readonly via?: 'slide' | 'rake'
   /** Slurred whatever the mask says. */
   readonly slurred?: boolean
+  /** How key or chord spell it. */
+  readonly name?: string | undefined
   /** Notated length where it is not that of the onset. */
   readonly dur?: Tick
 }
@@ -44,8 +46,8 @@ export interface LineWriter {
   readonly rest: (ticks: Tick) => void
   /** The next note begins a new visit even on the same string. */
   readonly turn: () => void
-  /** @param loose The fingers are only a proposal. */
-  readonly grip: (from: Tick, to: Tick, contacts: readonly GripContact[], loose?: boolean) => void
+  /** What is held for a while, whether it sounds or not. */
+  readonly grip: (from: Tick, to: Tick, contacts: readonly GripContact[], more?: Pick<Grip, 'loose' | 'oneByOne' | 'strings'>) => void
 }
 
 /**
@@ -108,6 +110,7 @@ export function writeLine(spec: SharedSpec, instrument: Instrument, options: Wri
         ...(played.tap && { tap: played.tap }),
         ...(played.rings && { rings: played.rings }),
         ...(played.via && { via: played.via }),
+        ...(played.name && { name: played.name }),
       }
       events.push(event)
       visit.last = event
@@ -127,7 +130,7 @@ export function writeLine(spec: SharedSpec, instrument: Instrument, options: Wri
       play,
       rest: (ticks) => { at += ticks },
       turn: () => { turned = true },
-      grip: (from, to, contacts, loose = false) => { grips.push({ from, to, contacts, loose }) },
+      grip: (from, to, contacts, more) => { grips.push({ from, to, contacts, ...more }) },
     }, passNumber)
     // Passes are as long as each other: what all of them come to is known after the first.
     if (passNumber === 1) assertNotes(events.length * spec.times, 'times')

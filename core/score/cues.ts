@@ -1,22 +1,8 @@
+import { romanPosition } from '../fretboard/geometry'
+import type { Hold } from '../hand/step'
 import type { SharedSpec } from '../spec/fields'
 import type { Habits } from '../spec/habits'
-import { romanPosition } from '../fretboard/geometry'
-import type { Breach } from '../hand/step'
-import type { Cue, High, Shift, Travel } from './score'
-
-const HOLD_CUES: Readonly<Record<SharedSpec['hold'], string>> = {
-  'until-needed': 'Leave each finger down until it is needed elsewhere.',
-  'legato-only': 'Hold every note until the next one sounds: no breath between.',
-  'lift': 'Lift each finger at the end of its note, close to the string.',
-}
-
-const LENGTH_CUES: Readonly<Record<SharedSpec['sound']['length'], string | null>> = {
-  legato: null,
-  staccato: 'Short notes: stop each one at half its length, without a jerk.',
-  muted: 'Rest the fretting fingers on the strings: only the attack is heard.',
-}
-
-const FINGERSTYLE = ['thumb-pick', 'pima', 'im', 'ma', 'ia', 'pi', 'thumb', 'given']
+import type { Cue, Note, Score } from './score'
 
 // Schools differ; the product does not decide, it only asks for one way.
 const ANCHOR_CUES: Readonly<Record<NonNullable<Habits['anchor']>, string>> = {
@@ -31,44 +17,107 @@ const SOUNDER_CUES: Readonly<Record<'nails' | 'pick' | 'thumb pick', string>> = 
   'thumb pick': 'Thumb pick snug on the thumb; it wants some fifty hours before it is judged.',
 }
 
-/** What was found in a drill that a cue may speak of. */
+/** What was found in a drill that a cue may speak of: the notes themselves, never the family. */
 interface Found {
-  readonly shifts: readonly Shift[]
-  readonly breaches: readonly Breach[]
-  readonly sameFingerTwice: number
-  readonly travel: readonly Travel[]
-  readonly high: readonly High[]
+  readonly spec: SharedSpec
+  readonly plucking: SharedSpec['plucking']
+  readonly notes: readonly Note[]
+  readonly holds: readonly Hold[]
+  readonly shifts: Score['shifts']
+  readonly report: Pick<Score['report'], 'sameFingerTwice' | 'travel' | 'high' | 'breaches' | 'stretches' | 'fingerCrossings'>
   /** Strings that no finger keeps quiet in a stroke across them, and where first. */
   readonly loud: readonly { readonly string: number, readonly at: number }[]
+  /** Where the neck meets the body, as the sheet counts frets: from the capo. */
   readonly bodyFret: number
   readonly habits: Habits
 }
 
-/** Cues for the plucking hand; common practice of the schools. */
-function pluckingCues({ system, stroke }: SharedSpec['plucking']): readonly string[] {
+/** Whether a finger that has played is still down when another note sounds. */
+function fingersStay(notes: readonly Note[], holds: readonly Hold[]): boolean {
+  const ends = new Map<string, number[]>()
+  for (const note of notes) if (note.finger) ends.set(`${note.finger}/${note.string}/${note.fret}`, [...(ends.get(`${note.finger}/${note.string}/${note.fret}`) ?? []), note.at + note.dur])
+  return holds.some((hold) => {
+    const own = (ends.get(`${hold.finger}/${hold.string}/${hold.fret}`) ?? []).filter(end => end > hold.from && end <= hold.to)
+    return own.length > 0 && hold.to > Math.max(...own)
+  })
+}
+
+function holdCue({ spec, notes, holds }: Found): string | null {
+  const fretted = notes.some(note => note.finger)
+  const letsGo = spec.sound.length === 'muted' || (spec.sound.length === 'staccato' && spec.sound.damp !== 'plucking')
+  if (!fretted || letsGo) return null
+  if (spec.hold === 'lift') return 'Lift each finger at the end of its note, close to the string.'
+  if (spec.hold === 'legato-only') return spec.sound.length === 'legato' ? 'Hold every note until the next one sounds: no breath between.' : null
+  return fingersStay(notes, holds) ? 'Leave each finger down until it is needed elsewhere.' : null
+}
+
+function soundCues({ sound }: SharedSpec): readonly string[] {
   const cues: string[] = []
-  if (system === 'alternate') cues.push('Down and up must sound alike.')
-  if (system === 'down') cues.push('Every stroke down, from the same height.')
-  if (system === 'economy' || system === 'sweep') cues.push('The pick lands on the next string and falls through; tilt it with the direction.')
-  if (system === 'hybrid') cues.push('The finger is ready on its string before the pick has played.')
-  if (system === 'rake') cues.push('Down, one finger is dragged across: it rests on each next string.')
-  if (stroke === 'rest') cues.push('Rest stroke: the finger lands on the next string.')
-  if (stroke === 'free') cues.push('Free stroke: the finger clears the next string.')
-  if (FINGERSTYLE.includes(system)) cues.push('Plant each finger before it plays: one at a time, then all at once, then with the gap closed.')
+  if (sound.length === 'muted') cues.push('Rest the fretting fingers on the strings: only the attack is heard.')
+  if (sound.length === 'staccato') {
+    cues.push(sound.damp === 'plucking'
+      ? 'Short notes: the plucking hand stops each one at half its length, coming back to the string without a noise.'
+      : 'Short notes: the fretting hand lets the pressure go at half the length, the finger staying on the string.')
+  }
+  if (sound.swell === 'up') cues.push('A swell: grow louder from the first note to the last.')
+  if (sound.swell === 'down') cues.push('A swell downwards: begin full and grow softer to the last note.')
+  if (sound.swell === 'both') cues.push('A swell: grow louder to the middle, softer to the end.')
+  return cues
+}
+
+/** Whether the pick goes on in one direction over a change of string. */
+const sweeps = (picked: readonly Note[]) => picked.some((note, i) => i > 0 && note.at > picked[i - 1]!.at && note.pluck === picked[i - 1]!.pluck && note.string !== picked[i - 1]!.string)
+
+/** Whether several plucking fingers have strings of their own, so that they can be planted. */
+function plants(notes: readonly Note[]): boolean {
+  const strings = new Map<string, Set<number>>()
+  for (const { pluck, via, string } of notes) if (pluck && 'pimac'.includes(pluck) && via === 'pluck') strings.set(pluck, (strings.get(pluck) ?? new Set()).add(string))
+  const all = [...strings.values()]
+  return all.length > 1 && all.every((own, i) => all.every((other, k) => k === i || [...own].every(string => !other.has(string))))
+}
+
+/** Cues for the plucking hand; common practice of the schools. */
+function pluckingCues({ plucking: { system, stroke }, notes }: Found): readonly string[] {
+  const cues: string[] = []
+  const picked = notes.filter(note => note.pluck === 'D' || note.pluck === 'U')
+  const fingered = notes.some(note => note.pluck && 'pimac'.includes(note.pluck) && note.via !== 'tap')
+  const [downs, ups] = [picked.filter(note => note.pluck === 'D').length, picked.filter(note => note.pluck === 'U').length]
+  if (downs > 0 && ups > 0) cues.push('Down and up must sound alike.')
+  if (system === 'down' && downs > 1) cues.push('Every stroke down, from the same height.')
+  if ((system === 'economy' || system === 'sweep') && sweeps(picked)) cues.push('The pick lands on the next string and falls through; tilt it with the direction.')
+  if (picked.length > 0 && fingered) cues.push('The finger is ready on its string before the pick has played.')
+  if (notes.some(note => note.via === 'rake')) cues.push('Down, one finger is dragged across: it rests on each next string.')
+  if (fingered && stroke === 'rest') cues.push('Rest stroke: the finger lands on the next string.')
+  if (fingered && stroke === 'free') cues.push('Free stroke: the finger clears the next string.')
+  if (picked.length === 0 && plants(notes)) cues.push('Plant each finger before it plays: one at a time, then all at once, then with the gap closed.')
+  return cues
+}
+
+/** Slurs, taps and fingers rolled over, wherever they sound. */
+function slurCues(notes: readonly Note[]): readonly string[] {
+  const cues: string[] = []
+  const pulled = notes.some(note => note.via === 'pull')
+  if (pulled || notes.some(note => note.via === 'hammer')) cues.push(`Slurred notes as loud as plucked ones${pulled ? '; for a pull-off the lower finger is already down' : ''}.`)
+  if (notes.some(note => note.via === 'slide')) cues.push('Slide with the finger down: the hand arrives, the pressure stays.')
+  if (notes.some(note => note.marks.includes('rolled'))) cues.push('Roll the fingertip over to its underside: the string it leaves falls silent as the next one sounds.')
   return cues
 }
 
 /** What a teacher would remind the student of, the most general first. */
-export function writeCues(spec: SharedSpec, plucking: SharedSpec['plucking'], { shifts, breaches, sameFingerTwice, travel, high, loud, bodyFret, habits }: Found): readonly Cue[] {
-  const cues: Cue[] = [{ at: 0, text: HOLD_CUES[spec.hold] }]
+export function writeCues(found: Found): readonly Cue[] {
+  const { notes, report: { sameFingerTwice, travel, high, breaches, stretches, fingerCrossings }, shifts, loud, bodyFret, habits } = found
+  const cues: Cue[] = []
   const add = (text: string) => cues.push({ at: 0, text })
-  const length = LENGTH_CUES[spec.sound.length]
-  if (length) add(length)
-  pluckingCues(plucking).forEach(add)
+  const hold = holdCue(found)
+  if (hold) add(hold)
+  soundCues(found.spec).forEach(add)
+  pluckingCues(found).forEach(add)
   if (sameFingerTwice > 0) add(`A plucking finger plays twice running at speed ${sameFingerTwice} ${sameFingerTwice === 1 ? 'time' : 'times'}: let another take over.`)
-  if (spec.slurs.length > 0) add('Slurred notes as loud as plucked ones; for a pull-off the lower finger is already down.')
-  if (breaches.some(breach => breach.rule === 'stretch' || breach.rule === 'reach')) add('A stretch: two or three minutes, warmed up, never forced. Pain means stop.')
-  add(ANCHOR_CUES[habits.anchor ?? 'open'])
+  if (fingerCrossings > 0) add(`${fingerCrossings === 1 ? 'Once' : `${fingerCrossings} times`} the plucking fingers cross the wrong way over a change of string: let the outer finger take the thinner string.`)
+  slurCues(notes).forEach(add)
+  if (breaches.some(breach => breach.rule === 'reach')) add('A stretch past what this hand can do: change the position or the fingers. Pain means stop.')
+  else if (stretches.some(({ mm, comfortMm, limitMm }) => mm - comfortMm > (limitMm - comfortMm) / 2)) add('A stretch: two or three minutes, warmed up, never forced.')
+  if (notes.some(note => note.pluck !== null)) add(ANCHOR_CUES[habits.anchor ?? 'open'])
   if (habits.sounder && habits.sounder !== 'flesh') add(SOUNDER_CUES[habits.sounder])
   if (travel.some(each => each.hasty)) add('A hand has less time than it needs for its way: leave a rest before it, or go slower.')
   if (high.length > 0) {

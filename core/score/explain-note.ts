@@ -1,7 +1,9 @@
 import { romanPosition } from '../fretboard/geometry'
 import { ticksToMs } from '../line/ticks'
 import { pitchName } from '../pitch/pitch'
-import { noteInWords, VIA_WORDS } from './note-words'
+import { COSTS } from '../fingering/costs'
+import { tempoInWords } from '../line/meter'
+import { byNumber, noteInWords, VIA_WORDS } from './note-words'
 import type { Verdict } from './judge'
 import type { Note, Realised, Score } from './score'
 
@@ -19,6 +21,21 @@ export function positionAt(score: Score, at: number): number | null {
   return [...counts].reduce<readonly [number, number] | null>((most, each) => (most && most[1] >= each[1] ? most : each), null)?.[0] ?? null
 }
 
+const plural = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`
+
+/** How many laws of the hand an effort counts as broken. */
+export const lawsBroken = (cost: number) => Math.floor(cost / COSTS.impossible)
+
+/** An effort without the laws that are broken. */
+export const effortBeside = (cost: number) => cost - lawsBroken(cost) * COSTS.impossible
+
+/** An effort in words: laws of the hand that are broken counted for themselves, not in figures of a thousand. */
+export function effortInWords(cost: number): string {
+  const broken = lawsBroken(cost)
+  const effort = `${effortBeside(cost).toFixed(1)} of effort for the fretting hand`
+  return broken === 0 ? effort : `${plural(broken, 'law')} of the hand broken, and ${effort}`
+}
+
 const listed = (strings: readonly number[]) => strings.length === 1 ? `string ${strings[0]}` : `strings ${strings.join(', ')}`
 
 /**
@@ -34,7 +51,7 @@ export function explainNote(score: Score, note: Note, { breaches = true }: { rea
     if (key === note.key) muted.set(by, [...(muted.get(by) ?? []), string])
   }
   return [
-    `${pitchName(note.midi)}, ${Math.round(ticksToMs(note.dur, score.tempo))} ms, ${VIA_WORDS[note.via]}`,
+    `${pitchName(note.midi, note.name)}, ${Math.round(ticksToMs(note.dur, score.tempo))} ms, ${VIA_WORDS[note.via]}`,
     note.finger === 0
       ? 'open string: the hand is free'
       : note.finger !== null && position !== null
@@ -53,7 +70,7 @@ export function explainNote(score: Score, note: Note, { breaches = true }: { rea
 export function explainRealised(realised: Realised | (Score & { readonly fingering: Verdict })): string {
   if (realised.kind === 'sheet') return explainScore(realised, 'fingering' in realised ? realised.fingering : null)
   const lines = realised.kind === 'count'
-    ? realised.tempos.map(({ bpm, bars, silentBars, seconds }) => `${bpm}: ${bars} bars, ${silentBars} of them silent, ${seconds.toFixed(1)} s`)
+    ? realised.tempos.map(({ bpm, bars, silentBars, seconds }) => `${bpm}: ${plural(bars, 'bar')}, ${silentBars} of them silent, ${seconds.toFixed(1)} s`)
     : realised.steps.map(({ name, seconds, caution }) => `${name}: ${seconds} s${caution ? ` (${caution})` : ''}`)
   return [realised.title, realised.purpose, ...lines, `${realised.seconds.toFixed(1)} s in all`].join('\n')
 }
@@ -62,9 +79,9 @@ function explainScore(score: Score, verdict: Verdict | null): string {
   return [
     score.title,
     score.purpose,
-    `${score.notes.length} notes, ${score.bars} bars, ${score.seconds.toFixed(1)} s at ${score.tempo}, ${score.notesPerSecond.toFixed(2)} notes a second`,
-    ...(verdict ? [`${verdict.cost.toFixed(1)} of effort for the fretting hand`] : []),
-    ...(verdict?.breaches ?? score.report.breaches).map(breach => `caution at ${breach.key}: ${breach.message}`),
+    `${plural(score.notes.length, 'note')}, ${plural(score.bars, 'bar')}, ${score.seconds.toFixed(1)} s at ${tempoInWords(score.tempo, score.meter)}, ${score.notesPerSecond.toFixed(2)} notes a second`,
+    ...(verdict ? [effortInWords(verdict.cost)] : []),
+    ...(verdict?.breaches ?? score.report.breaches).map(breach => `caution at note ${score.notes.findIndex(note => note.key === breach.key) + 1}: ${byNumber(breach.message, score.notes)}`),
     '',
     ...score.notes.map((note, i) => `${i + 1}. ${noteInWords(note)}. ${explainNote(score, note, { breaches: verdict === null }).join('. ')}.${verdict ? ` Why: ${verdict.reasons[note.key]}.` : ''}`),
   ].join('\n')

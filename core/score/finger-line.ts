@@ -42,6 +42,7 @@ export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}):
       pluck: event.pluck,
       tap: event.tap,
       via: event.via,
+      name: event.name,
       string,
       fret,
       midi: midiAt(instrument, string, fret),

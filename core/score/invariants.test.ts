@@ -9,7 +9,8 @@ import { scoreOf as again } from './score-of.test.data'
 import type { Score } from './score'
 
 /** More than two thousand random specs over all families, the same in every run; the playable ones with their scores. */
-const PLAYABLE = fc.sample(arbitrarySpec, { seed: 20260105, numRuns: 2400 }).flatMap((spec) => {
+const PLAYABLE = fc.sample(arbitrarySpec, { seed: 20260105, numRuns: 2400 }).flatMap((own) => {
+  const spec = { ...own, fingering: { rule: 'one-per-fret' } }
   const result = realise(spec)
   return result.ok && result.value.kind === 'sheet' ? [{ spec: spec as { readonly [key: string]: unknown }, score: result.value }] : []
 })
@@ -126,11 +127,59 @@ describe('invariants of every score', () => {
   test('for a pull-off the lower finger is down when the upper note begins, under every hold policy', () => {
     forEveryScore(({ notes, holds }) => {
       for (const [i, note] of notes.entries()) {
-        if (note.via !== 'pull' || note.fret === 0) continue
+        if (note.via !== 'pull' || note.fret === 0 || note.tapping) continue
         const before = notes[i - 1]!
         must(holds.some(hold => hold.finger === note.finger && hold.string === note.string && hold.fret === note.fret && hold.from <= before.at && hold.to > note.at), `${note.key} is not placed ahead`)
       }
     })
+  })
+
+  // An independent recount: the fret formula of equal temperament, and every moment at which two fingers are down.
+  test('no reach is told without two fingers down at its time, and none is missing', () => {
+    const LIMITS: Record<string, number> = { 12: 0.85, 23: 0.62, 34: 0.62, 13: 1.15, 24: 1.05, 14: 1.4 }
+    const HAND = 42
+    let told = 0
+    for (const { spec } of [...PLAYABLE.filter((_, i) => i % 3 === 0), ...FINGERED.filter((_, i) => i % 3 === 0)]) {
+      const result = realise(spec, { hand: { reachMm: HAND } })
+      if (!result.ok || result.value.kind !== 'sheet') continue
+      const { holds, report, spec: { instrument } } = result.value
+      const { scaleLengthMm, capo } = instrumentOf(instrument)
+      const nut = (fret: number) => scaleLengthMm * 2 ** (-(fret + capo) / 12)
+      const found = new Set<string>()
+      let widest = 0
+      for (const at of new Set(holds.map(hold => hold.from))) {
+        const down = holds.filter(hold => hold.from <= at && at < hold.to)
+        for (const a of down) {
+          for (const b of down) {
+            if (a.finger >= b.finger) continue
+            const mm = Math.abs(nut(a.fret) - nut(b.fret))
+            widest = Math.max(widest, mm)
+            if (mm > LIMITS[`${a.finger}${b.finger}`]! * HAND + 1e-6) found.add(`fingers ${a.finger}–${b.finger} over frets ${a.fret}–${b.fret}`)
+          }
+        }
+      }
+      expect([spec, new Set(report.breaches.filter(breach => breach.rule === 'reach').map(breach => breach.message.split(':')[0]))]).toEqual([spec, found])
+      expect(report.widestSpanMm).toBeCloseTo(widest, 6)
+      told += found.size
+    }
+    expect(told).toBeGreaterThan(50)
+  })
+
+  test('no string that sounds is to be kept quiet, and none behind a stop', () => {
+    forEveryScore(({ notes, holds, report }) => {
+      const byKey = new Map(notes.map(note => [note.key, note]))
+      for (const { key, string, by } of report.quiet) {
+        const { at } = byKey.get(key)!
+        const last = notes.findLast(note => note.string === string && note.at <= at)
+        must(!last || last.at + last.dur <= at, `string ${string} sounds at ${key}`)
+        const finger = Number(/(?:tip|underside) of finger (\d)/.exec(by)?.[1])
+        if (!finger) continue
+        const touching = holds.filter(hold => hold.finger === finger && hold.from <= at && at < hold.to)
+        must(touching.length > 0, `finger ${finger} is not down at ${key}`)
+        const stop = Math.max(0, ...holds.filter(hold => hold.string === string && hold.from <= at && at < hold.to).map(hold => hold.fret))
+        must(touching.every(hold => stop <= hold.fret), `finger ${finger} touches string ${string} behind its stop at ${key}`)
+      }
+    }, [...PLAYABLE, ...FINGERED])
   })
 
   test('alternate strokes alternate through any grouping', () => {

@@ -48,7 +48,7 @@ function givenFingers({ spec, pins, fingered, written }: Prepared, score: Score)
  */
 export function judge(prepared: Prepared, score: Score): Verdict {
   const { spec, rules, pins, written } = prepared
-  const options = { rules, tempo: spec.tempo, effort: prepared.effort }
+  const options = { ...prepared.options, effort: prepared.effort }
   const judged: Fingered = prepared.fingered ?? finger(written, { ...options, pins, freedom: 'none' })
   const given = givenFingers(prepared, score)
   // Under one finger per fret the drill itself prescribes; only what was pinned over it is the student's or the teacher's.
@@ -69,12 +69,12 @@ export function judge(prepared: Prepared, score: Score): Verdict {
 }
 
 /** What else there is: beside the engine's own choice the next best, beside given fingers the best and the next. */
-function othersThan({ spec, rules, written, effort }: Prepared, judged: Fingered): { readonly priced: readonly PricedFingers[], readonly quick: boolean } {
+function othersThan({ spec, options, written, effort }: Prepared, judged: Fingered): { readonly priced: readonly PricedFingers[], readonly quick: boolean } {
   const priced = (of: Fingered, paths: readonly Path[]) => ({ priced: paths.map(path => ({ cost: path.cost, fingers: fingersByKey(of.task, path) })), quick: of.quick })
   if (spec.fingering.rule === 'one-per-fret') return { priced: [], quick: false }
   if (spec.fingering.rule === 'best') return priced(judged, otherFingerings(judged, ALTERNATIVES))
   // What was too wide as it was given is wider still when everything is free.
   if (judged.quick) return { priced: [], quick: true }
-  const free = finger(untyped(written), { rules, tempo: spec.tempo, pins: {}, freedom: 'all', effort })
+  const free = finger(untyped(written), { ...options, pins: {}, freedom: 'all', effort })
   return priced(free, [free.path, ...otherFingerings(free, ALTERNATIVES - 1)])
 }

@@ -2,11 +2,11 @@ import { instrumentOf, type Instrument } from '../fretboard/instrument'
 import type { SheetFamily } from '../families/family'
 import { effortOf, STEPS_PER_DRILL, type Effort } from '../fingering/effort'
 import { finger, lineBy, type Fingered, type PlayedLine } from '../fingering/finger'
-import type { Freedom } from '../fingering/task'
+import type { Freedom, TaskOptions } from '../fingering/task'
 import { handOf } from '../hand/hand'
 import type { HandRules } from '../hand/step'
 import type { Grip, Line } from '../line/line'
-import type { HandInput, Pins, SharedSpec } from '../spec/fields'
+import { sharedShape, type HandInput, type Pins, type SharedSpec } from '../spec/fields'
 import type { Habits } from '../spec/habits'
 import type { Spec } from '../spec/parse'
 import { SpecError } from '../spec/spec-error'
@@ -33,6 +33,8 @@ export interface Prepared {
   readonly written: Line
   readonly played: PlayedLine | null
   readonly fingered: Fingered | null
+  /** How the engine is asked about this drill, whatever is left to it. */
+  readonly options: Omit<TaskOptions, 'pins' | 'freedom' | 'effort'>
   /** What is left of the work its fingers may be. */
   readonly effort: Effort
 }
@@ -76,6 +78,25 @@ function checkPins({ events }: Line, pins: Pins): void {
 /** What each rule of fingering leaves to the engine. */
 export const FREEDOM: Readonly<Record<SharedSpec['fingering']['rule'], Freedom>> = { 'one-per-fret': 'none', 'given': 'positions', 'best': 'all' }
 
+/** Where the hand is when no spec says otherwise: asked for by none. */
+const USUAL_POSITION = sharedShape.position.parse(undefined)
+
+/** The plucking in force: what the family's block asks for, over the shared field. */
+export function pluckingOf(family: SheetFamily, spec: Spec): SharedSpec['plucking'] {
+  const system = family.plucking?.(spec[spec.family])
+  return system ? { ...spec.plucking, system } : spec.plucking
+}
+
+function engineOptions(family: SheetFamily, spec: Spec, rules: HandRules): Prepared['options'] {
+  const { system } = pluckingOf(family, spec)
+  return {
+    rules,
+    tempo: spec.tempo,
+    dry: spec.sound.length !== 'legato' || system === 'sweep' || system === 'economy' || system === 'rake',
+    asked: spec.position === USUAL_POSITION ? null : spec.position,
+  }
+}
+
 /**
  * Writes a checked spec's line and decides its fingers.
  * @throws SpecError when the music is impossible on its instrument, or a pin is on no note, an open string or a tapped note.
@@ -90,6 +111,7 @@ export function prepare(family: SheetFamily, spec: Spec, context: Context): Prep
   const rules: HandRules = { hand: handOf(context.hand), instrument, policy: spec.hold }
   const freedom = FREEDOM[spec.fingering.rule]
   const effort = effortOf(STEPS_PER_DRILL)
-  const fingered = freedom === 'none' ? null : finger(written, { rules, tempo: spec.tempo, pins, freedom, effort })
-  return { effort, spec, moved, instrument, rules, pins, habits: context.habits ?? {}, written, fingered, played: fingered && lineBy(written, fingered) }
+  const options = engineOptions(family, spec, rules)
+  const fingered = freedom === 'none' ? null : finger(written, { ...options, pins, freedom, effort })
+  return { effort, options, spec, moved, instrument, rules, pins, habits: context.habits ?? {}, written, fingered, played: fingered && lineBy(written, fingered) }
 }

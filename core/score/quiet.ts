@@ -1,3 +1,4 @@
+import type { Tick } from '../line/ticks'
 import type { Hold } from '../hand/step'
 import type { Note, Quiet } from './score'
 
@@ -5,6 +6,7 @@ import type { Note, Quiet } from './score'
 export const QUIETERS = {
   tip: (finger: number) => `the tip of finger ${finger}`,
   underside: (finger: number) => `the underside of finger ${finger}`,
+  easing: (finger: number) => `the easing pressure of finger ${finger}`,
   hand: () => 'the plucking hand',
   fingers: () => 'the plucking hand\'s free fingers',
   nothing: () => 'nothing: no finger is beside it',
@@ -23,10 +25,16 @@ export function quieterOf(by: string): Quieter {
   return found
 }
 
-const BY_HAND = QUIETERS.hand()
-const BY_FREE_FINGERS = QUIETERS.fingers()
-const BY_TIP = QUIETERS.tip(1)
-const BY_UNDERSIDE = QUIETERS.underside(1)
+/** What is known of a drill that its quiet strings follow from. */
+export interface QuietContext {
+  readonly holds: readonly Hold[]
+  readonly stringCount: number
+  /** Strings of the chords held, open ones included, and from when to when: they may ring. */
+  readonly chords: readonly { readonly from: Tick, readonly to: Tick, readonly strings: readonly number[] }[]
+}
+
+/** The finger that stops a string: of those down on it the one at the highest fret. */
+const stopOn = (string: number, down: readonly Hold[]) => down.filter(hold => hold.string === string).reduce<Hold | null>((top, hold) => (!top || hold.fret > top.fret ? hold : top), null)
 
 /**
  * What keeps a string quiet that a pick goes across within one stroke: only the fretting hand can. A finger leans on it
@@ -40,40 +48,57 @@ function withinStroke(string: number, down: readonly Hold[]): string {
   return thinner ? QUIETERS.tip(thinner.finger) : QUIETERS.nothing()
 }
 
+/** How one onset is sounded, for the question of what is left to keep the other strings quiet. */
+interface Onset { readonly at: Tick, readonly strings: ReadonlySet<number>, readonly plucks: ReadonlySet<string> }
+
+/**
+ * What keeps a string quiet on which nothing sounds. A touch on the nut side of a stopped fret damps nothing, so a string
+ * with a finger still down on it is quiet by that finger easing off, by the palm (pick, thicker strings) or by free fingers.
+ */
+function quieter(string: number, note: Note, onset: Onset, down: readonly Hold[]): string {
+  const picked = onset.plucks.has('D') || onset.plucks.has('U')
+  const [lowest, highest] = [Math.min(...onset.strings), Math.max(...onset.strings)]
+  const stop = stopOn(string, down)
+  if (picked && string > lowest && string < highest) return stop ? QUIETERS.easing(stop.finger) : withinStroke(string, down)
+  // With three fingers plucking at once none is left over.
+  const idle = !picked && [...onset.plucks].filter(finger => 'imac'.includes(finger)).length < 3
+  if (stop) return picked && string > note.string ? QUIETERS.hand() : idle && onset.plucks.size > 0 ? QUIETERS.fingers() : QUIETERS.easing(stop.finger)
+  const index = down.filter(hold => hold.finger === 1)
+  if (string > note.string) return string === note.string + 1 && index.some(hold => hold.string === note.string) ? QUIETERS.tip(1) : QUIETERS.hand()
+  if (index.some(hold => hold.string >= note.string)) return QUIETERS.underside(1)
+  return idle || picked ? QUIETERS.fingers() : QUIETERS.hand()
+}
+
 /**
  * Tells for every note what keeps the other strings quiet: the next thicker string the tip of finger 1 when it is down
  * on the sounding string, other thicker ones the plucking hand; thinner ones the underside of finger 1 when it is down
- * there or on a thicker string, else the plucking hand's free fingers. A string that a pick crosses in one stroke is the
- * fretting hand's; where no finger is beside it, nothing keeps it quiet. Common practice.
- * @param holds Sorted by landing.
+ * there or on a thicker string, else the plucking hand's free fingers. A string whose note still sounds, and one of the
+ * chord that is held, is left to ring. Common practice.
+ * @param notes In time order.
  */
-export function quietStrings(notes: readonly Note[], holds: readonly Hold[], stringCount: number): readonly Quiet[] {
-  const index = holds.filter(hold => hold.finger === 1)
+export function quietStrings(notes: readonly Note[], { holds, stringCount, chords }: QuietContext): readonly Quiet[] {
   const quiet: Quiet[] = []
-  let next = 0
-  let current: Hold | undefined
-  const sounding = new Map<number, number>()
-  const stroked = new Map<number, number>()
-  for (const note of notes) {
-    sounding.set(note.at, (sounding.get(note.at) ?? 0) | (1 << note.string))
-    if (note.pluck === 'D' || note.pluck === 'U') stroked.set(note.at, (stroked.get(note.at) ?? 0) | (1 << note.string))
-  }
-  let held: { readonly at: number, readonly holds: readonly Hold[] } | null = null
-  const heldAt = (at: number) => (held = held?.at === at ? held : { at, holds: holds.filter(hold => hold.from <= at && hold.to > at) }).holds
-  for (const note of notes) {
-    while (next < index.length && index[next]!.from <= note.at) current = index[next++]
-    const down = current && current.to > note.at ? current.string : 0
-    const mask = sounding.get(note.at)!
-    const stroke = stroked.get(note.at) ?? 0
-    for (let string = stringCount; string >= 1; string--) {
-      if (mask & (1 << string)) continue
-      const by = stroke >> (string + 1) && stroke & ((1 << string) - 1)
-        ? withinStroke(string, heldAt(note.at))
-        : string > note.string
-          ? string === note.string + 1 && down === note.string ? BY_TIP : BY_HAND
-          : down >= note.string ? BY_UNDERSIDE : BY_FREE_FINGERS
-      quiet.push({ key: note.key, string, by })
+  const ringsUntil: number[] = []
+  let down: Hold[] = []
+  let nextHold = 0
+  for (let i = 0; i < notes.length;) {
+    const { at } = notes[i]!
+    let end = i + 1
+    while (end < notes.length && notes[end]!.at === at) end++
+    const group = notes.slice(i, end)
+    i = end
+    down = down.filter(hold => hold.to > at)
+    for (; nextHold < holds.length && holds[nextHold]!.from <= at; nextHold++) if (holds[nextHold]!.to > at) down.push(holds[nextHold]!)
+    const onset: Onset = { at, strings: new Set(group.map(note => note.string)), plucks: new Set(group.flatMap(note => note.pluck ?? [])) }
+    const ringing = new Set(chords.flatMap(chord => (chord.from <= at && at < chord.to ? chord.strings : [])))
+    for (const note of group) {
+      for (let string = stringCount; string >= 1; string--) {
+        if (onset.strings.has(string) || ringing.has(string) || (ringsUntil[string] ?? 0) > at) continue
+        quiet.push({ key: note.key, string, by: quieter(string, note, onset, down) })
+      }
     }
+    // A new note on its string ends the one before.
+    for (const note of group) ringsUntil[note.string] = at + note.dur
   }
   return quiet
 }

@@ -1,38 +1,39 @@
 import { familyLookup, familyNamed } from '../families/registry'
-import { lineEnd, type Mark, type Stroke } from '../line/line'
+import { gripParts, lineEnd, type Mark, type Stroke } from '../line/line'
 import { barTicks, TICKS_PER_QUARTER, ticksToMs, type Tick } from '../line/ticks'
 import type { SharedSpec } from '../spec/fields'
 import { parseSpec, type Parsed, type Spec } from '../spec/parse'
 import { SpecError } from '../spec/spec-error'
+import { sharedInWords } from '../families/words'
 import { shortTitle } from '../spec/title'
 import type { Family, SheetFamily, TimedFamily } from '../families/family'
-import { countCrossings } from '../strokes/crossings'
+import { countCrossings, countFingerCrossings } from '../strokes/crossings'
 import { realignAfter } from '../strokes/realign'
 import { PLUCKING } from '../strokes/registry'
 import type { PluckedOnset, PluckingSystem } from '../strokes/system'
-import { transformsInWords } from '../transforms/registry'
+import { transformsInTitle } from '../transforms/registry'
 import { writeCues } from './cues'
 import { findHigh } from './high'
 import { fingeredOnsets, fingerLine, type FingeredEvent } from './finger-line'
 import { judge, type Verdict } from './judge'
-import { prepare, type Context, type Prepared } from './prepare'
+import { pluckingOf, prepare, type Context, type Prepared } from './prepare'
 import { quietStrings, unquieted } from './quiet'
 import { replay } from './replay'
 import type { CountPlan, Note, Realised, Score, StepsPlan, Via } from './score'
 import { findSparedFingers, measureSpans } from './spans'
 import { measureTravel } from './travel'
 
-/** Who sounds a note: a stroke or finger, null for the fretting hand; and whether it is dragged on. */
+/** Who sounds a note: a stroke or finger, null where it is slurred; and whether it is dragged on. */
 interface Sounded { readonly pluck: Stroke | null, readonly raked: boolean }
-const BY_FRETTING_HAND: Sounded = { pluck: null, raked: false }
+const NOT_PLUCKED: Sounded = { pluck: null, raked: false }
 
 /** Strokes over plucked onsets only; where the family prescribes all of an onset, the system goes round it. */
-function assignStrokes(events: readonly FingeredEvent[], system: PluckingSystem, options: SharedSpec['plucking'], shift: number): readonly Sounded[] {
+function assignStrokes(events: readonly FingeredEvent[], system: PluckingSystem, options: SharedSpec['plucking'], shift: number, strums: boolean): readonly Sounded[] {
   const sounded: Sounded[] = Array.from({ length: events.length })
   const plucked: { readonly strings: number[], readonly given: Stroke[], readonly at: Tick, readonly events: number[] }[] = []
   for (let i = 0; i < events.length; i++) {
     const event = events[i]!
-    if (event.slurred) sounded[i] = BY_FRETTING_HAND
+    if (event.slurred) sounded[i] = NOT_PLUCKED
     else if (event.tap) sounded[i] = { pluck: event.pluck!, raked: false }
     else {
       let last = plucked.at(-1)
@@ -45,10 +46,13 @@ function assignStrokes(events: readonly FingeredEvent[], system: PluckingSystem,
       if (event.pluck) last!.given.push(event.pluck)
     }
   }
-  const onsets: readonly PluckedOnset[] = plucked.map(({ strings, given }) => ({ strings, given: given.length === strings.length ? given : null }))
+  const onsets: readonly PluckedOnset[] = plucked.map(({ strings, given, at }) => ({ strings, at, given: given.length === strings.length ? given : null }))
   const play = system.begin({ options, shift, onsets })
   for (let k = 0; k < plucked.length; k++) {
-    const { strokes, raked } = play(onsets[k]!, k)
+    const own = play(onsets[k]!, k)
+    // The hand moves with the beat, whether it strikes or not: down on a beat, up between.
+    const beaten = strums && onsets[k]!.strings.length > 1 && own.strokes.every(stroke => stroke === 'D' || stroke === 'U') && options.system !== 'down'
+    const { strokes, raked } = beaten ? { ...own, strokes: own.strokes.map((): Stroke => (onsets[k]!.at % TICKS_PER_QUARTER === 0 ? 'D' : 'U')) } : own
     // A finger prescribed for one note of a stack stands over the system's.
     for (const [s, index] of plucked[k]!.events.entries()) sounded[index] = { pluck: events[index]!.pluck ?? strokes[s]!, raked: raked ?? false }
   }
@@ -59,7 +63,29 @@ function slurDirection(event: FingeredEvent, lastFret: number | undefined): Via 
   return lastFret !== undefined && event.fret < lastFret ? 'pull' : 'hammer'
 }
 
+/** Where each pass of a swelling drill begins to grow louder or softer, by onset. */
+function swellMarks(onsetCount: number, passes: number, swell: SharedSpec['sound']['swell']): ReadonlyMap<number, Mark> {
+  const marks = new Map<number, Mark>()
+  if (swell === 'none') return marks
+  for (let pass = 0; pass < passes; pass++) {
+    const [first, next] = [Math.round((pass * onsetCount) / passes), Math.round(((pass + 1) * onsetCount) / passes)]
+    marks.set(first, swell === 'down' ? 'softer' : 'louder')
+    if (swell === 'both' && next - first > 2) marks.set(Math.floor((first + next) / 2), 'softer')
+  }
+  return marks
+}
+
+/** Marks notes to which the finger of the note before rolls over from the next string. */
+function withRolls(notes: readonly Note[]): readonly Note[] {
+  return notes.map((note, i) => {
+    const before = notes[i - 1]
+    const rolled = before && note.finger && before.finger === note.finger && before.fret === note.fret && Math.abs(before.string - note.string) === 1 && note.pluck !== null
+    return rolled ? { ...note, marks: [...note.marks, 'rolled' as const] } : note
+  })
+}
+
 function writeNotes(events: readonly FingeredEvent[], sounded: readonly Sounded[], spec: SharedSpec): readonly Note[] {
+  const swells = swellMarks(new Set(events.map(event => event.at)).size, spec.times, spec.sound.swell)
   const lastFretOnString = new Map<number, number>()
   let onset = -1
   let lastAt = -1
@@ -69,7 +95,8 @@ function writeNotes(events: readonly FingeredEvent[], sounded: readonly Sounded[
     const before = lastFretOnString.get(event.string)
     lastFretOnString.set(event.string, event.fret)
     const accented = spec.sound.accentEvery !== undefined && onset % spec.sound.accentEvery === 0
-    const marks: readonly Mark[] = accented ? [...event.marks, 'accent'] : event.marks
+    const swell = swells.get(onset)
+    const marks: readonly Mark[] = accented || swell ? [...event.marks, ...(accented ? ['accent' as const] : []), ...(swell ? [swell] : [])] : event.marks
     return {
       key: event.key,
       at: event.at,
@@ -77,10 +104,12 @@ function writeNotes(events: readonly FingeredEvent[], sounded: readonly Sounded[
       string: event.string,
       fret: event.fret,
       midi: event.midi,
+      ...(event.name && { name: event.name }),
       finger: event.finger,
       pluck: sounded[i]!.pluck,
-      via: event.tap ? 'tap' : event.slurred ? (event.via === 'slide' ? 'slide' : slurDirection(event, before)) : sounded[i]!.raked || event.via === 'rake' ? 'rake' : 'pluck',
+      via: event.tap ? (event.slurred ? 'pull' : 'tap') : event.slurred ? (event.via === 'slide' ? 'slide' : slurDirection(event, before)) : sounded[i]!.raked || event.via === 'rake' ? 'rake' : 'pluck',
       marks,
+      ...(event.tap && event.slurred && { tapping: event.pluck! }),
     }
   })
 }
@@ -129,36 +158,50 @@ function sameFingerTwice(notes: readonly Note[], tempoBpm: number): number {
   return count
 }
 
-/** The plucking in force: what the family's block asks for, over the shared field. */
-function pluckingOf(family: SheetFamily, spec: Spec): SharedSpec['plucking'] {
-  const system = family.plucking?.(spec[spec.family])
-  return system ? { ...spec.plucking, system } : spec.plucking
-}
-
 /** Writes the score of a drill whose fingers are decided. */
 export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules, pins, habits, written, played: byEngine }: Prepared): Score {
   const line = byEngine?.line ?? written
   const events = fingerLine(line, instrument, byEngine ? {} : pins)
   const plucking = pluckingOf(family, spec)
   const system = PLUCKING[plucking.system]
-  const notes = writeNotes(events, assignStrokes(events, system, plucking, line.strokeShift), spec)
-  const played = replay(fingeredOnsets(events, line.grips), line.grips, rules, byEngine)
-  const spans = measureSpans(events, rules)
+  const starts = system.starts(plucking)
+  if (plucking.start !== 'D' && plucking.system !== 'given' && !starts.includes(plucking.start)) {
+    throw new SpecError('plucking.start', `${system.label} cannot begin with ${plucking.start}${starts.length > 0 ? `: it begins with ${[...new Set(starts)].join(' or ')}` : ''}`)
+  }
+  const block = spec[spec.family]
+  const plain = writeNotes(events, assignStrokes(events, system, plucking, line.strokeShift, family.strums ?? false), spec)
+  const notes = family.rolls?.(block) ? withRolls(plain) : plain
+  const grips = gripParts(line)
+  const played = replay(fingeredOnsets(events, grips), grips, rules, byEngine)
+  const spans = measureSpans(played.holds, events, rules)
   const breaches = [...played.breaches, ...spans.breaches, ...findSparedFingers(events, rules)]
   const end = lineEnd(line)
   const group = pluckedPerVisit(events, notes)
   const cycle = system.cycleLength(plucking)
-  const block = spec[spec.family]
   const twice = sameFingerTwice(notes, spec.tempo)
   const travel = measureTravel(notes, played.shifts, instrument, spec.tempo)
   const high = findHigh(notes, instrument, barTicks(spec.rhythm.meter))
-  const quiet = quietStrings(notes, played.holds, instrument.tuning.length)
+  const fingerCrossings = countFingerCrossings(notes)
+  const quiet = spec.sound.length === 'muted' ? [] : quietStrings(notes, { holds: played.holds, stringCount: instrument.tuning.length, chords: line.grips.flatMap(({ from, to, strings }) => (strings ? [{ from, to, strings }] : [])) })
   const loud = unquieted(quiet).map(({ key, string }) => ({ string, at: notes.find(note => note.key === key)!.at }))
+  const report: Score['report'] = {
+    crossings: countCrossings(notes),
+    fingerCrossings,
+    sameFingerTwice: twice,
+    realignAfter: group === null || cycle === null || notes.filter(note => note.pluck !== null && note.via !== 'tap').length < 2 ? null : realignAfter(cycle, group),
+    widestSpanMm: spans.widestSpanMm,
+    travel,
+    high,
+    quiet,
+    breaches,
+    stretches: spans.stretches,
+    liftedEarly: played.liftedEarly,
+  }
   return {
     kind: 'sheet',
     spec,
-    title: titleOf(family, spec, block),
-    purpose: family.purpose(block),
+    title: titleOf(family, moved, block, spec.slurs.length > 0 && notes.some(note => note.pluck === null)),
+    purpose: family.purpose(block, moved),
     ticksPerQuarter: TICKS_PER_QUARTER,
     meter: spec.rhythm.meter,
     tempo: spec.tempo,
@@ -166,28 +209,22 @@ export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules,
     notes,
     holds: played.holds,
     shifts: played.shifts,
-    cues: writeCues(spec, plucking, { shifts: played.shifts, breaches, sameFingerTwice: twice, travel, high, loud, bodyFret: instrument.bodyFret, habits }),
-    report: {
-      crossings: countCrossings(notes),
-      sameFingerTwice: twice,
-      realignAfter: group === null || cycle === null ? null : realignAfter(cycle, group),
-      widestSpanMm: spans.widestSpanMm,
-      travel,
-      high,
-      quiet,
-      breaches,
-    },
+    cues: writeCues({ spec, plucking, notes, holds: played.holds, shifts: played.shifts, report, loud, bodyFret: instrument.bodyFret - instrument.capo, habits }),
+    report,
     seconds: ticksToMs(end, spec.tempo) / 1000,
     notesPerSecond: rateOf(notes, moved),
   }
 }
 
-const titleOf = (family: Family, spec: Spec, block: unknown) => shortTitle([family.title(spec, block), ...transformsInWords(spec.then)].join(', '))
+/** A drill's title as it now is: the family's, what the shared fields make of it, what transforms did to the line. */
+function titleOf(family: Family, moved: SharedSpec, block: unknown, slurred = false): string {
+  return shortTitle([family.title(moved, block), ...sharedInWords(moved, slurred), ...transformsInTitle(moved.then)].join(', '))
+}
 
 /** A drill without a guitar: its tempos or steps with their seconds. */
 function timed(family: TimedFamily, spec: Spec): CountPlan | StepsPlan {
   const block = spec[spec.family]
-  const head = { spec, title: shortTitle(family.title(spec, block)), purpose: family.purpose(block) }
+  const head = { spec, title: titleOf(family, spec, block), purpose: family.purpose(block, spec) }
   const plan = family.time(spec, block)
   const total = (list: readonly { readonly seconds: number }[]) => list.reduce((sum, each) => sum + each.seconds, 0)
   return plan.kind === 'count' ? { kind: 'count', ...head, tempos: plan.tempos, seconds: total(plan.tempos) } : { kind: 'steps', ...head, steps: plan.steps, seconds: total(plan.steps) }

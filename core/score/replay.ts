@@ -8,6 +8,8 @@ export interface Replay {
   readonly holds: readonly Hold[]
   readonly shifts: readonly Shift[]
   readonly breaches: readonly Breach[]
+  /** Fingers that lift early because the hand does not reach over them. */
+  readonly liftedEarly: number
 }
 
 const gripLandings = (grip: Grip, key: string): readonly Landing[] =>
@@ -25,6 +27,7 @@ export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[],
   const holds: Hold[] = []
   const shifts: Shift[] = []
   const breaches: Breach[] = []
+  let liftedEarly = 0
   const waiting = [...grips].sort((a, b) => a.from - b.from)
   let state: HandState = RESTING_HAND
   let nextGrip = 0
@@ -32,6 +35,7 @@ export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[],
     const stepped = step(state, moment, rules, lifts)
     for (const hold of stepped.ended) holds.push(hold)
     for (const breach of stepped.breaches) breaches.push(breach)
+    liftedEarly += stepped.short
     state = stepped.state
   }
   for (let i = 0; i < onsets.length; i++) {
@@ -49,5 +53,5 @@ export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[],
     go({ at: onset.at, end: onset.end, position: onset.position, sounding: onset.notes, landings }, decided?.lifts[i])
   }
   for (const hold of release(state, rules.policy)) holds.push(hold)
-  return { holds: holds.sort((a, b) => a.from - b.from || a.finger - b.finger || b.string - a.string), shifts, breaches }
+  return { holds: holds.sort((a, b) => a.from - b.from || a.finger - b.finger || b.string - a.string), shifts, breaches, liftedEarly }
 }

@@ -15,11 +15,15 @@ export interface Note {
   readonly string: number
   readonly fret: number
   readonly midi: number
+  /** How key or chord spell its pitch class, such as `Bb`; left out where neither is known. */
+  readonly name?: string
   /** Fretting finger; 0 open; null for a tapped note. */
   readonly finger: 0 | 1 | 2 | 3 | 4 | null
   /** Stroke or plucking finger; null exactly when the note is slurred. */
   readonly pluck: Stroke | null
   readonly via: Via
+  /** Finger of the plucking hand that was tapped down before and to which the note is pulled off. */
+  readonly tapping?: Stroke
   readonly marks: readonly Mark[]
 }
 
@@ -44,18 +48,34 @@ export interface High { readonly from: Tick, readonly to: Tick, readonly stays: 
 /** Which other string is kept quiet during a note, and by what. */
 export interface Quiet { readonly key: string, readonly string: number, readonly by: string }
 
+/** Two fingers that are down together further apart than is comfortable, within what the hand can do. */
+export interface Stretch {
+  readonly key: string
+  readonly fingers: readonly [number, number]
+  readonly frets: readonly [number, number]
+  readonly mm: number
+  readonly comfortMm: number
+  readonly limitMm: number
+  readonly message: string
+}
+
 /** What was measured of a drill. */
 export interface Report {
   readonly crossings: { readonly outside: number, readonly inside: number }
+  /** Times the plucking fingers cross: the outer of two on the thicker string, at a change of string. */
+  readonly fingerCrossings: number
   /** Times one plucking finger plays two onsets running with less than a quarter of a second between. */
   readonly sameFingerTwice: number
-  /** Plucked notes after which the stroke cycle realigns; null where string visits differ in length. */
+  /** Plucked notes after which the stroke cycle realigns; null where string visits differ in length or fewer than two notes are plucked. */
   readonly realignAfter: number | null
   readonly widestSpanMm: number
   readonly travel: readonly Travel[]
   readonly high: readonly High[]
   readonly quiet: readonly Quiet[]
   readonly breaches: readonly Breach[]
+  readonly stretches: readonly Stretch[]
+  /** Times a finger lifts early because the hand does not reach over it. */
+  readonly liftedEarly: number
 }
 
 /** A realised drill: every note, finger, stroke, hold and shift. */
@@ -102,4 +122,4 @@ export interface StepsPlan {
 export type Realised = Score | CountPlan | StepsPlan
 
 /** Changes whenever the engine would write another score for the same spec; stored beside every score hash. */
-export const ENGINE_VERSION = 3
+export const ENGINE_VERSION = 4

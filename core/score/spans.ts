@@ -1,66 +1,80 @@
-import { romanPosition, spanMm } from '../fretboard/geometry'
-import { comfortMm, limitMm, type Finger } from '../hand/hand'
-import type { Breach, HandRules } from '../hand/step'
+import { spanMm } from '../fretboard/geometry'
+import { comfortMm, limitMm } from '../hand/hand'
+import type { Breach, HandRules, Hold } from '../hand/step'
 import type { FingeredEvent } from './finger-line'
-
-/** Fretted notes played without moving the hand: the highest and lowest fret of each finger pair matter. */
-interface Placing { readonly position: number, readonly firstByPlace: Map<string, FingeredEvent> }
-
-function placings(events: readonly FingeredEvent[]): readonly Placing[] {
-  const all: Placing[] = []
-  for (const event of events) {
-    if (event.finger === 0 || event.finger === null) continue
-    let placing = all.at(-1)
-    if (placing?.position !== event.position) {
-      placing = { position: event.position, firstByPlace: new Map() }
-      all.push(placing)
-    }
-    const place = `${event.finger}/${event.fret}`
-    if (!placing!.firstByPlace.has(place)) placing!.firstByPlace.set(place, event)
-  }
-  return all
-}
+import type { Stretch } from './score'
 
 const figure = (mm: number) => mm.toFixed(1)
 
+/** What contacts that are down at one time come to. */
+export interface Spans {
+  /** The furthest that any two fingers are apart while both are down, mm. */
+  readonly widestSpanMm: number
+  /** Every pair past its limit, and every barre that the hand is not to take; each told once, where it first comes. */
+  readonly breaches: readonly Breach[]
+  /** Every pair past comfort and within its limit, told once. */
+  readonly stretches: readonly Stretch[]
+}
+
+/** The note for which a finger is down where it is, or the first that sounds while it is. */
+function noteOf(events: readonly FingeredEvent[], a: Hold, b: Hold): string {
+  const [from, to] = [Math.max(a.from, b.from), Math.min(a.to, b.to)]
+  const own = (hold: Hold) => events.find(event => event.finger === hold.finger && event.string === hold.string && event.fret === hold.fret && event.at + event.dur > from && event.at < to)
+  const later = b.from >= a.from ? [b, a] : [a, b]
+  return (own(later[0]!) ?? own(later[1]!) ?? events.find(event => event.at + event.dur > from) ?? events.at(-1))?.key ?? ''
+}
+
 /**
- * Measures how far the hand opens: the widest span in mm within one placing of the hand, and a breach for the widest
- * excess of each placing that goes past comfort (`stretch`) or past the limit (`reach`).
+ * Measures how far the hand opens: distances along the neck between fingers that are down at the same time in the
+ * replayed hand, silent ones included; never between two notes that merely follow each other.
+ * @param holds Sorted by landing.
  */
-export function measureSpans(events: readonly FingeredEvent[], { hand, instrument }: HandRules): { readonly widestSpanMm: number, readonly breaches: readonly Breach[] } {
+export function measureSpans(holds: readonly Hold[], events: readonly FingeredEvent[], { hand, instrument }: HandRules): Spans {
   let widestSpanMm = 0
   const breaches: Breach[] = []
+  const stretches: Stretch[] = []
   const told = new Set<string>()
-  for (const placing of placings(events)) {
-    const touched = [...placing.firstByPlace.values()]
-    let worst: { excess: number, breach: Breach } | null = null
-    for (const [i, a] of touched.entries()) {
-      for (const b of touched.slice(i + 1)) {
-        if (a.finger === b.finger) continue
-        const span = spanMm(instrument.scaleLengthMm, instrument.capo, a.fret, b.fret)
-        widestSpanMm = Math.max(widestSpanMm, span)
-        const [low, high] = [a, b].sort((x, y) => Number(x.finger) - Number(y.finger)) as [FingeredEvent, FingeredEvent]
-        const comfort = comfortMm(hand, low.finger as Finger, high.finger as Finger)
-        const excess = span - comfort
-        if (excess <= 1e-9 || (worst && worst.excess >= excess)) continue
-        const limit = limitMm(hand, low.finger as Finger, high.finger as Finger)
-        const over = span > limit
-        worst = {
-          excess,
-          breach: {
-            key: b.key,
-            rule: over ? 'reach' : 'stretch',
-            message: `fingers ${low.finger}–${high.finger} over frets ${low.fret}–${high.fret} in ${romanPosition(placing.position)}: ${figure(span)} mm, ${over ? `limit ${figure(limit)}` : `comfortable ${figure(comfort)}`} mm`,
-          },
-        }
-      }
+  let down: Hold[] = []
+  for (const hold of holds) {
+    down = down.filter(other => other.to > hold.from)
+    for (const other of down) {
+      if (other.finger === hold.finger || other.fret === hold.fret) continue
+      const mm = spanMm(instrument.scaleLengthMm, instrument.capo, other.fret, hold.fret)
+      widestSpanMm = Math.max(widestSpanMm, mm)
+      const comfort = comfortMm(hand, other.finger, hold.finger)
+      if (mm <= comfort + 1e-9) continue
+      const [low, high] = other.finger < hold.finger ? [other, hold] : [hold, other]
+      const name = `${low.finger}${high.finger}/${low.fret}/${high.fret}`
+      if (told.has(name)) continue
+      told.add(name)
+      const key = noteOf(events, other, hold)
+      const limit = limitMm(hand, low.finger, high.finger)
+      const where = `fingers ${low.finger}–${high.finger} over frets ${low.fret}–${high.fret}: ${figure(mm)} mm`
+      if (mm > limit + 1e-9) breaches.push({ key, rule: 'reach', message: `${where}, limit ${figure(limit)} mm` })
+      else stretches.push({ key, fingers: [low.finger, high.finger], frets: [low.fret, high.fret], mm, comfortMm: comfort, limitMm: limit, message: `${where}, comfortable ${figure(comfort)} mm` })
     }
-    if (worst && !told.has(worst.breach.message)) {
-      told.add(worst.breach.message)
-      breaches.push(worst.breach)
-    }
+    down.push(hold)
   }
-  return { widestSpanMm, breaches }
+  return { widestSpanMm, breaches: [...breaches, ...(hand.barre ? [] : findBarres(holds, events))], stretches }
+}
+
+/** A breach for each barre of a hand that is to take none. */
+function findBarres(holds: readonly Hold[], events: readonly FingeredEvent[]): readonly Breach[] {
+  const barres = new Map<string, Hold[]>()
+  for (const hold of holds) {
+    if (!hold.barre) continue
+    const name = `${hold.finger}/${hold.fret}/${hold.from}`
+    barres.set(name, [...(barres.get(name) ?? []), hold])
+  }
+  const told = new Set<string>()
+  return [...barres.values()].flatMap((contacts): Breach[] => {
+    const { finger, fret } = contacts[0]!
+    const strings = contacts.map(contact => contact.string).sort((a, b) => b - a)
+    const message = `finger ${finger} lies across strings ${strings.slice(0, -1).join(', ')} and ${strings.at(-1)} at fret ${fret}: this hand is to take no barre`
+    if (contacts.length < 2 || told.has(message)) return []
+    told.add(message)
+    return [{ key: noteOf(events, contacts[0]!, contacts[1]!), rule: 'barre', message }]
+  })
 }
 
 /** A breach for each finger the student is to spare or must not use, at its first note. */

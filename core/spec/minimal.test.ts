@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { arbitrarySpec } from '../score/arbitrary-spec.test.data'
 import { realise } from '../score/realise'
-import { fieldAt, minimalSpec, withField } from './minimal'
+import { minimalSpec } from '../families/minimal-spec'
+import { fieldAt, withField } from './minimal'
 
 describe('minimal specs', () => {
   test('what has its default is left out', () => {

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { sharedShape } from './fields'
-import type { Spec } from './parse'
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
 
@@ -17,16 +16,11 @@ function without(value: Record<string, unknown>, defaults: Record<string, unknow
 }
 
 const { version: _, ...optional } = sharedShape
+/** What the shared fields are where a spec leaves them out. */
 const DEFAULTS: Record<string, unknown> = z.strictObject(optional).parse({})
 
-/**
- * The shortest spec that means the same: every shared field that has its default is left out.
- * @example minimalSpec({ version: 1, family: 'order', order: { fingers: [1] }, tempo: 60, times: 2 }) // { version: 1, family: 'order', order: { fingers: [1] }, times: 2 }
- */
-export function minimalSpec(spec: Spec): Record<string, unknown> {
-  const { version, family, [spec.family]: block, ...shared } = spec
-  return { version, family, [spec.family]: block, ...without(shared, DEFAULTS) }
-}
+/** The shared fields of a spec without those that have their default. @param own Defaults that a family has for itself. */
+export const withoutDefaults = (shared: Record<string, unknown>, own: Record<string, unknown> = {}) => without(shared, { ...DEFAULTS, ...own })
 
 /** A copy of a record with the field at a dotted path set; objects on the way are made where they are missing. */
 export function withField(record: Record<string, unknown>, path: string, value: unknown): Record<string, unknown> {

@@ -14,6 +14,8 @@ export type Parsed<T> = { readonly ok: true, readonly value: T } | { readonly ok
 /** Where the schema of a family's block comes from; `undefined` for a family that does not exist here. */
 export interface FamilyLookup {
   readonly block: (family: string) => BlockSchema | undefined
+  /** The rule of fingering that a family's specs have where they name none; the common default when left out. */
+  readonly rule?: (family: string) => SharedSpec['fingering']['rule'] | undefined
   /** Why a name has no block, and which names have one. */
   readonly whyMissing: (family: string) => string
 }
@@ -28,10 +30,10 @@ function parseWith<T>(schema: z.ZodType<T>, value: unknown, prefix = ''): Parsed
 // Schemas are built once per family: building a strict object costs more than checking a spec with it.
 const schemas = new WeakMap<BlockSchema, z.ZodType>()
 
-function specSchema(family: string, block: BlockSchema): z.ZodType {
+function specSchema(family: string, block: BlockSchema, rule: SharedSpec['fingering']['rule'] | undefined): z.ZodType {
   const known = schemas.get(block)
   if (known) return known
-  const made = z.strictObject({ ...sharedShape, family: z.literal(family), [family]: block })
+  const made = z.strictObject({ ...sharedShape, ...(rule && { fingering: z.strictObject({ rule: sharedShape.fingering.unwrap().shape.rule.unwrap().default(rule) }).prefault({}) }), family: z.literal(family), [family]: block })
   schemas.set(block, made)
   return made
 }
@@ -49,7 +51,7 @@ export function parseSpec(raw: unknown, lookup: FamilyLookup): Parsed<Spec> {
   const block = lookup.block(family)
   if (!block) return { ok: false, error: { path: 'family', message: lookup.whyMissing(family) } }
   if (raw[family] === undefined) return { ok: false, error: { path: family, message: `the ${family} block is missing` } }
-  return parseWith(specSchema(family, block), raw) as Parsed<Spec>
+  return parseWith(specSchema(family, block, lookup.rule?.(family)), raw) as Parsed<Spec>
 }
 
 /**

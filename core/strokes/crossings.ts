@@ -29,3 +29,28 @@ export function countCrossings(notes: readonly PickedNote[]): { outside: number,
   }
   return { outside, inside }
 }
+
+const ORDER = 'pimac'
+
+/**
+ * Counts how often the plucking fingers cross at a change of string: the finger nearer the thumb on the thinner string,
+ * or the one further from it on the thicker, as i does that follows m downwards (common practice of i–m lines).
+ * @example countFingerCrossings([{ at: 0, string: 3, pluck: 'm' }, { at: 1, string: 2, pluck: 'i' }]) // 1
+ */
+export function countFingerCrossings(notes: readonly PickedNote[]): number {
+  let count = 0
+  let before: PickedNote | null = null
+  for (const [i, after] of notes.entries()) {
+    if (after.pluck === null || !ORDER.includes(after.pluck) || notes[i - 1]?.at === after.at || notes[i + 1]?.at === after.at) {
+      before = null
+      continue
+    }
+    if (before && before.string !== after.string && before.pluck !== after.pluck) {
+      const towardsThinner = after.string < before.string
+      const further = ORDER.indexOf(after.pluck) > ORDER.indexOf(before.pluck!)
+      if (towardsThinner !== further) count++
+    }
+    before = after
+  }
+  return count
+}

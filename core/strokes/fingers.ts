@@ -6,18 +6,22 @@ const BY_STRING: Readonly<Record<number, Stroke>> = { 1: 'a', 2: 'm', 3: 'i' }
 /** The usual share of the strings: p on the thick ones, i 3, m 2, a 1 (common practice; any finger may play any string). */
 const usual = (string: number): Stroke => BY_STRING[string] ?? 'p'
 
-/** Fingers for a stack: one each, thick to thin, the thumb lowest. */
-function forStack(onset: PluckedOnset): Stroke[] {
-  const free: Stroke[] = onset.strings.length > 4 ? ['p', 'i', 'm', 'a', 'c'] : ['p', 'i', 'm', 'a']
-  const byString = onset.strings.map(usual)
-  if (new Set(byString).size === byString.length) return byString
-  return onset.strings.map((_, i) => free[Math.min(i, free.length - 1)]!)
+/**
+ * Fingers for a stack: where the usual share gives each its own, that; of up to three on the bass strings the thumb takes
+ * the thickest; else i m a on the thinnest three and p on all thicker ones.
+ */
+function forStack({ strings }: PluckedOnset): Stroke[] {
+  const byString = strings.map(usual)
+  if (strings.length < 4 && new Set(byString).size === byString.length) return byString
+  if (strings.length < 4) return strings.map((_, i): Stroke => (['p', 'i', 'm'] as const)[i]!)
+  return strings.map((_, i): Stroke => (['a', 'm', 'i'] as const)[strings.length - 1 - i] ?? 'p')
 }
 
 /** Each finger on its own strings. */
 export const pima: PluckingSystem = {
   label: 'p i m a by string',
   begin: () => onset => ({ strokes: onset.strings.length === 1 ? [usual(onset.strings[0]!)] : forStack(onset) }),
+  starts: () => [],
   cycleLength: () => null,
 }
 
@@ -25,6 +29,7 @@ export const pima: PluckingSystem = {
 export const thumb: PluckingSystem = {
   label: 'thumb',
   begin: () => onset => ({ strokes: onset.strings.map(() => 'p') }),
+  starts: () => ['p'],
   cycleLength: () => 1,
 }
 
@@ -41,6 +46,7 @@ function cycling(label: string, cycleOf: (options: SharedSpec['plucking']) => re
         return { strokes: onset.strings.length === 1 ? [finger] : forStack(onset) }
       }
     },
+    starts: cycleOf,
     cycleLength: options => cycleOf(options).length,
   }
 }
@@ -55,8 +61,12 @@ export const ma = pair('m', 'a')
 export const ia = pair('i', 'a')
 export const pi = pair('p', 'i')
 
-/** A thumb pick and fingers in a fixed round. */
-export const thumbPick: PluckingSystem = cycling('thumb pick', ({ cycle }) => [...(cycle ?? 'pmpa')] as Stroke[])
+/** A thumb pick and fingers in a fixed round; `start` names the finger it begins with. */
+export const thumbPick: PluckingSystem = cycling('thumb pick', ({ cycle, start }) => {
+  const round = [...(cycle ?? 'pmpa')] as Stroke[]
+  const first = Math.max(0, round.indexOf(start))
+  return [...round.slice(first), ...round.slice(0, first)]
+})
 
 /** What the family or the notes themselves say; where they say nothing, each finger on its own strings. */
 export const given: PluckingSystem = { ...pima, label: 'as written' }
@@ -88,5 +98,6 @@ export const rake: PluckingSystem = {
       return raked ? { strokes: onset.strings.map(() => stroke), raked } : { strokes: onset.strings.map(() => stroke) }
     }
   },
+  starts: () => [],
   cycleLength: () => null,
 }

@@ -21,6 +21,7 @@ export const alternate: PluckingSystem = {
       return all(onset, stroke)
     }
   },
+  starts: () => ['U'],
   cycleLength: () => 2,
 }
 
@@ -28,6 +29,7 @@ export const alternate: PluckingSystem = {
 export const down: PluckingSystem = {
   label: 'all down',
   begin: () => onset => all(onset, 'D'),
+  starts: () => [],
   cycleLength: () => 1,
 }
 
@@ -49,6 +51,7 @@ function following(first: Stroke) {
 export const economy: PluckingSystem = {
   label: 'economy',
   begin: start => following(firstStroke(start)),
+  starts: () => ['U'],
   cycleLength: () => null,
 }
 
@@ -60,27 +63,64 @@ export const sweep: PluckingSystem = {
     const next = start.onsets.find(onset => onset.strings[0] !== first?.strings[0])
     return following(first && next && next.strings[0]! > first.strings[0]! ? 'U' : 'D')
   },
+  starts: () => [],
   cycleLength: () => null,
 }
 
-/** The pick alternates; at each crossing to a thinner string a finger takes the note and the pick's turn waits. */
+const FINGERS = ['m', 'a', 'c'] as const
+
+/** Whether one run of strings uses the same ones as another. */
+const sameStrings = (a: readonly number[], b: readonly number[] | undefined) => b !== undefined && a.length === b.length && a.every(string => b.includes(string))
+
+/** Runs of single notes, each on strings of its own: within one the hand keeps every finger on its string. */
+function turnsOf(onsets: readonly PluckedOnset[]): readonly (readonly number[])[] {
+  const byOnset: number[][] = []
+  let turn: number[] = []
+  for (const { strings } of onsets) {
+    if (strings.length > 1 || turn.length === 4 || turn.includes(strings[0]!)) turn = []
+    if (strings.length === 1) turn.push(strings[0]!)
+    byOnset.push(turn)
+    if (strings.length > 1) turn = []
+  }
+  return byOnset
+}
+
+/**
+ * The pick alternates and fingers take the thinner strings: in a roll over three or four strings, or over two again and
+ * again, each finger has its own, thickest to thinnest pick, m, a, c; else the note that crosses to a thinner string is a
+ * finger's. The pick's turn waits meanwhile.
+ */
 export const hybrid: PluckingSystem = {
   label: 'pick and fingers',
   begin: (start) => {
     let next = firstStroke(start)
     let lastString = 0
-    return (onset) => {
+    const turns = turnsOf(start.onsets)
+    const takePick = (): Stroke => {
+      const stroke = next
+      next = other(next)
+      return stroke
+    }
+    return (onset, index) => {
       const string = onset.strings[0]!
       const crossing = lastString !== 0 && string < lastString && onset.strings.length === 1
       const away = Math.min(3, lastString - string)
       lastString = onset.strings.at(-1)!
       if (onset.given) return { strokes: onset.given }
-      if (crossing) return { strokes: [(['m', 'a', 'c'] as const)[away - 1]!] }
-      const stroke = next
-      next = other(next)
       // In a stack the pick takes the thickest string, the fingers the others in order.
-      return { strokes: onset.strings.map((_, i) => (i === 0 ? stroke : (['m', 'a', 'c'] as const)[Math.min(i, 3) - 1]!)) }
+      if (onset.strings.length > 1) return { strokes: onset.strings.map((_, i) => (i === 0 ? takePick() : FINGERS[Math.min(i, 3) - 1]!)) }
+      const turn = turns[index]!
+      const neighbours = [turns.slice(0, index).findLast(each => each !== turn), turns.slice(index).find(each => each !== turn)]
+      // The last turn may break off in the middle: it goes on as the one before.
+      const before = neighbours[0]
+      const whole = !neighbours[1] && before && turn.length < before.length && turn.every(each => before.includes(each)) ? before : turn
+      if (whole.length > 2 || (whole.length === 2 && neighbours.some(each => sameStrings(whole, each)))) {
+        const rank = whole.filter(each => each > string).length
+        return { strokes: [rank === 0 ? takePick() : FINGERS[rank - 1]!] }
+      }
+      return { strokes: [crossing ? FINGERS[away - 1]! : takePick()] }
     }
   },
+  starts: () => ['U'],
   cycleLength: () => null,
 }

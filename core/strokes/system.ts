@@ -1,9 +1,11 @@
 import type { Stroke } from '../line/line'
+import type { Tick } from '../line/ticks'
 import type { SharedSpec } from '../spec/fields'
 
 /** One plucked onset: the strings struck together, thick first. */
 export interface PluckedOnset {
   readonly strings: readonly number[]
+  readonly at: Tick
   /** Strokes a family prescribes for all of the onset: the system's own turn waits, but it sees where the hand went. */
   readonly given: readonly Stroke[] | null
 }
@@ -31,6 +33,8 @@ export interface PluckingStart {
 export interface PluckingSystem {
   readonly label: string
   readonly begin: (start: PluckingStart) => (onset: PluckedOnset, index: number) => Plucked
+  /** Strokes and fingers that it can begin with; D, which nobody has to ask for, aside. */
+  readonly starts: (options: SharedSpec['plucking']) => readonly Stroke[]
   /** Plucked onsets after which the system repeats itself; null where it has no cycle. */
   readonly cycleLength: (options: SharedSpec['plucking']) => number | null
 }

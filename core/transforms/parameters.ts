@@ -10,6 +10,7 @@ export const strokes: RuleFor<'strokes'> = {
 /** The drill in another position; nothing but frets moves. */
 export const position: RuleFor<'position'> = {
   onSpec: (spec, { to }) => ({ ...spec, position: to }),
+  toldByParameter: true,
   inWords: ({ to }) => `moved to ${romanPosition(to)}`,
 }
 

@@ -47,7 +47,12 @@ export function transformLine(line: Line, then: readonly Transform[], stringCoun
   }, line)
 }
 
-/** What the transforms did, for the title; one phrase each. */
+/** What the transforms did, one phrase each, for the title: what only rewrites a parameter is told with it. */
+export function transformsInTitle(then: readonly Transform[]): readonly string[] {
+  return effective(then).flatMap(({ transform }) => (ruleFor(transform).toldByParameter ? [] : [ruleFor(transform).inWords(transform)]))
+}
+
+/** What the transforms did, one phrase each. */
 export function transformsInWords(then: readonly Transform[]): readonly string[] {
   return effective(then).map(({ transform }) => ruleFor(transform).inWords(transform))
 }

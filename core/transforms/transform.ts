@@ -11,7 +11,9 @@ export interface TransformRule<T extends Transform = Transform> {
   readonly growth?: (line: Line) => number
   /** @throws SpecError with a path below the transform's own place in `then`. */
   readonly onLine?: (line: Line, transform: T, stringCount: number) => Line
-  /** What was done, as the title says it. */
+  /** It only rewrites a parameter that the title tells anyway. */
+  readonly toldByParameter?: true
+  /** What was done, in words. */
   readonly inWords: (transform: T) => string
 }
 

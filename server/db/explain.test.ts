@@ -89,7 +89,7 @@ async function everything(): Promise<void> {
   await duplicateDrill(db, localEngine, teacher, drill.id, { ...body(), name: 'z' }, NOW)
   await archiveDrill(db, teacher, drill.id, { ...body(), archived: true }, NOW)
   await listDrills(db, teacher)
-  await readDrill(db, teacher, drill.id)
+  await readDrill(db, localEngine, teacher, drill.id)
   const set = await setAssignment(db, localEngine, teacher, { ...body(), studentId: made.studentId, drillVersionId: drill.version.id, stage: 'x', plan: PLAN, targetOn: null }, NOW)
   await setPins(db, localEngine, teacher, set.id, { ...body(), pins: {} }, NOW)
   await endAssignment(db, teacher, set.id, { ...body(), ended: true }, NOW)

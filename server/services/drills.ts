@@ -1,4 +1,5 @@
 import { and, countDistinct, desc, eq, getTableColumns, inArray, isNull, max } from 'drizzle-orm'
+import { changesSince } from '#core/score/engine-changes'
 import { ENGINE_VERSION } from '#core/score/score'
 import type { DrillDetail, DrillRow, DrillVersion } from '#shared/contracts/drills'
 import type { Database } from '../db/client'
@@ -100,9 +101,17 @@ export async function listDrills(db: Database, actor: Actor): Promise<readonly D
     .sort((a, b) => (a.newest.createdAt < b.newest.createdAt ? 1 : -1))
 }
 
+/** What is reckoned otherwise than when a version was kept; a sheet that comes out the same has nothing to say. */
+async function reckonedAnew(engine: Engine, version: typeof drillVersions.$inferSelect): Promise<readonly string[]> {
+  const changes = changesSince(version.engineVersion)
+  if (changes.length === 0) return []
+  const now = await engine.write(version.spec)
+  return now.ok && now.value.scoreHash === version.scoreHash ? [] : changes
+}
+
 /** One drill with all its versions, newest first. */
-export async function readDrill(db: Database, actor: Actor, drillId: string): Promise<DrillDetail> {
+export async function readDrill(db: Database, engine: Engine, actor: Actor, drillId: string): Promise<DrillDetail> {
   const drill = await ownDrill(db, actor, drillId)
   const versions = await db.select().from(drillVersions).where(eq(drillVersions.drillId, drillId)).orderBy(desc(drillVersions.number))
-  return { id: drill.id, name: drill.name, archived: drill.archivedAt !== null, versions: versions.map(versionOf) }
+  return { id: drill.id, name: drill.name, archived: drill.archivedAt !== null, versions: versions.map(versionOf), anew: await reckonedAnew(engine, versions[0]!) }
 }

@@ -14,8 +14,8 @@ interface Scope {
   readonly today: string
 }
 
-/** Passes of a drill that a lesson looks back on: more than the longest run any plan asks for, and than two lessons hold. */
-const PASSES_BACK = 100
+/** Passes of a drill that a lesson looks back on: three times the longest run that a plan may ask for. */
+const PASSES_BACK = 60
 /** Lessons and decisions of a drill that a student's page draws: two years of weeks. */
 const LESSONS_DRAWN = 104
 const DECISIONS_DRAWN = 60

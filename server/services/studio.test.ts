@@ -27,7 +27,7 @@ describe('drills', () => {
     const teacher = await makeTeacher(db)
     const { id, version } = await createDrill(db, localEngine, teacher, { id: randomUUID(), name: 'One', spec: SPEC }, NOW)
     await saveVersion(db, localEngine, teacher, id, { id: randomUUID(), spec: { ...SPEC, tempo: 80 } }, later(1))
-    const drill = await readDrill(db, teacher, id)
+    const drill = await readDrill(db, localEngine, teacher, id)
     expect(drill.versions.map(each => [each.number, each.spec.tempo])).toEqual([[2, 80], [1, 72]])
     expect(drill.versions[1]).toEqual(version)
   })
@@ -36,14 +36,14 @@ describe('drills', () => {
     const teacher = await makeTeacher(db)
     const { id } = await createDrill(db, localEngine, teacher, { id: randomUUID(), name: 'One', spec: SPEC }, NOW)
     await Promise.all([80, 84, 88, 92].map(tempo => saveVersion(db, localEngine, teacher, id, { id: randomUUID(), spec: { ...SPEC, tempo } }, NOW)))
-    expect((await readDrill(db, teacher, id)).versions.map(each => each.number)).toEqual([5, 4, 3, 2, 1])
+    expect((await readDrill(db, localEngine, teacher, id)).versions.map(each => each.number)).toEqual([5, 4, 3, 2, 1])
   })
 
   test('an impossible spec is refused with its field, and no empty drill is left behind', async () => {
     const teacher = await makeTeacher(db)
     const id = randomUUID()
     await expect(createDrill(db, localEngine, teacher, { id, name: 'Wrong', spec: { ...SPEC, position: 18 } }, NOW)).rejects.toMatchObject({ code: 'invalid', path: 'spec.position' })
-    await expect(readDrill(db, teacher, id)).rejects.toMatchObject({ code: 'not-found' })
+    await expect(readDrill(db, localEngine, teacher, id)).rejects.toMatchObject({ code: 'not-found' })
   })
 
   test('renaming, copying and taking off the shelf', async () => {

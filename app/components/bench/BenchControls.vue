@@ -1,14 +1,21 @@
 <script setup lang="ts">
 import type { SharedControl } from '#core/families/family'
-import { FAMILIES, familyNamed } from '#core/families/registry'
+import { openingOf } from '#core/families/opening'
+import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
 import { romanPosition } from '#core/fretboard/geometry'
+import { parseSpec } from '#core/spec/parse'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
 const props = defineProps<{ bench: Bench }>()
-const FAMILY_OPTIONS = FAMILIES.map(each => ({ value: each.name, label: each.label, detail: each.purpose(each.opening) }))
+const FAMILY_OPTIONS = FAMILIES.map((each) => {
+  const opening = parseSpec(openingOf(each), familyLookup)
+  return { value: each.name, label: each.label, detail: opening.ok ? each.purpose(each.opening, opening.value) : '' }
+})
 const familyName = computed({ get: () => props.bench.spec.value!.family, set: name => props.bench.changeFamily(name) })
 const family = computed(() => familyNamed(familyName.value))
 const uses = (control: SharedControl) => 'uses' in family.value && family.value.uses.includes(control)
+// A drill that brings its own plucking leaves nothing to choose.
+const plucks = computed(() => uses('plucking') && !('plucking' in family.value && family.value.plucking?.(props.bench.spec.value![familyName.value])))
 const onSheet = computed(() => 'uses' in family.value)
 const position = useField<number>(props.bench, 'position')
 const frets = (place: number) => `${romanPosition(place)} · frets ${place}–${place + 3}`
@@ -64,7 +71,7 @@ const slurOptions = computed(() => Array.from({ length: Math.max(0, visitLength.
       :repeats="onSheet"
     />
     <PluckingControls
-      v-if="uses('plucking')"
+      v-if="plucks"
       :bench="bench"
     />
     <BaseToggles

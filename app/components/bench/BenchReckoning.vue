@@ -5,6 +5,8 @@ import { lowestComfortablePosition, romanPosition } from '#core/fretboard/geomet
 import { instrumentOf } from '#core/fretboard/instrument'
 import { handOf } from '#core/hand/hand'
 import type { Verdict } from '#core/score/judge'
+import { liftedInWords } from '#core/fitting/fit'
+import { effortBeside, lawsBroken } from '#core/score/explain-note'
 import { byNumber } from '#core/score/note-words'
 import type { Score } from '#core/score/score'
 import { RELIABLE_MM_PER_S } from '#core/score/travel'
@@ -34,6 +36,9 @@ const comfortableFrom = computed(() => {
 })
 const wide = computed(() => report.value.widestSpanMm > hand.value.reachMm)
 const cautions = computed(() => props.verdict?.breaches ?? report.value.breaches)
+const broken = computed(() => lawsBroken(props.verdict?.cost ?? 0))
+const effort = computed(() => effortBeside(props.verdict?.cost ?? 0))
+const sentence = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}.`
 const numberOf = (key: string) => props.score.notes.findIndex(note => note.key === key) + 1
 const others = computed(() => props.verdict?.alternatives.filter(other => props.score.notes.some(note => note.finger && other.fingers[note.key] !== note.finger)) ?? [])
 /** Where another fingering first differs, in words. */
@@ -94,6 +99,12 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
         <dt>Crossings inside</dt><dd>{{ report.crossings.inside }}</dd>
       </div>
       <div
+        v-if="report.fingerCrossings > 0"
+        class="row"
+      >
+        <dt>Plucking fingers cross</dt><dd>{{ report.fingerCrossings }} {{ report.fingerCrossings === 1 ? 'time' : 'times' }}</dd>
+      </div>
+      <div
         v-if="report.realignAfter !== null && uses('strings')"
         class="row"
       >
@@ -152,10 +163,47 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
         and {{ cautions.length - 6 }} more
       </p>
       <p
-        v-if="cautions.some(({ rule }) => rule === 'stretch' || rule === 'reach')"
+        v-if="cautions.some(({ rule }) => rule === 'reach')"
         class="text-soft mt-2"
       >
-        Stretches: two or three minutes, warmed up, never forced.
+        Past the limit of this hand: another position or other fingers. Pain means stop.
+      </p>
+    </template>
+    <template v-if="report.stretches.length > 0 || report.liftedEarly > 0">
+      <h3 class="text-base mt-5 mb-1">
+        Stretches
+      </h3>
+      <ul class="space-y-1">
+        <li
+          v-for="stretch in report.stretches.slice(0, 4)"
+          :key="stretch.message"
+        >
+          <button
+            type="button"
+            class="text-left hover:underline underline-offset-4"
+            @click="emit('show', stretch.key)"
+          >
+            <span class="text-soft">Note {{ numberOf(stretch.key) }}:</span> {{ stretch.message }}
+          </button>
+        </li>
+      </ul>
+      <p
+        v-if="report.stretches.length > 4"
+        class="text-soft mt-1"
+      >
+        and {{ report.stretches.length - 4 }} more
+      </p>
+      <p
+        v-if="report.liftedEarly > 0"
+        class="mt-1"
+      >
+        {{ sentence(liftedInWords(report.liftedEarly)) }}
+      </p>
+      <p
+        v-if="report.stretches.length > 0"
+        class="text-soft mt-1"
+      >
+        Within what the hand can do: two or three minutes, warmed up, never forced.
       </p>
     </template>
     <h3 class="text-base mt-5 mb-1">
@@ -169,8 +217,11 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
     </p>
     <template v-else>
       <p class="figures">
-        <span class="font-head font-bold text-2xl">{{ verdict.cost.toFixed(1) }}</span>
+        <span class="font-head font-bold text-2xl">{{ effort.toFixed(1) }}</span>
         <span class="text-soft ml-2">of effort</span>
+      </p>
+      <p v-if="broken > 0">
+        {{ broken === 1 ? 'One law' : `${broken} laws` }} of the hand broken besides: see the cautions.
       </p>
       <p
         v-if="verdict.quick"

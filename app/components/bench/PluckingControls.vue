@@ -4,11 +4,29 @@ import { PLUCKING } from '#core/strokes/registry'
 /** How the plucking hand plays: the system, its first stroke, rest or free stroke, its round of fingers. */
 const props = defineProps<{ bench: Bench }>()
 const SYSTEMS = Object.entries(PLUCKING).filter(([value]) => value !== 'given').map(([value, { label }]) => ({ value, label }))
-const STARTS = [{ value: 'D', label: '⊓ down' }, { value: 'U', label: 'V up' }]
+const LABELS: Readonly<Record<string, string>> = { D: '⊓ down', U: 'V up' }
 const STROKES = [{ value: '', label: 'as it comes' }, { value: 'rest', label: 'rest stroke' }, { value: 'free', label: 'free stroke' }]
 const ROUNDS = [{ value: 'pmpa', label: 'p m p a' }, { value: 'mpap', label: 'm p a p' }, { value: 'pm', label: 'p m' }]
 const system = useField<string>(props.bench, 'plucking.system')
 const start = useField<string>(props.bench, 'plucking.start')
+/** What the system can begin with: strokes of the pick, or the fingers of its round; nothing where it cannot choose. */
+const starts = computed(() => {
+  const { plucking } = props.bench.spec.value!
+  const own = [...new Set(PLUCKING[plucking.system].starts({ ...plucking, start: 'D' }))]
+  const all = own.includes('U') ? ['D', ...own] : own
+  return all.length < 2 ? [] : all.map(value => ({ value, label: LABELS[value] ?? value }))
+})
+const first = computed({ get: () => (starts.value.some(each => each.value === start.value) ? start.value : starts.value[0]?.value ?? 'D'), set: value => props.bench.set('plucking.start', value) })
+/** Another system begins as it would by itself: what the one before began with may be nothing to it. */
+const chosen = computed({
+  get: () => system.value,
+  set: (value) => {
+    const { plucking } = props.bench.spec.value!
+    const next = value as keyof typeof PLUCKING
+    const keeps = plucking.start === 'D' || PLUCKING[next].starts({ ...plucking, system: next }).includes(plucking.start)
+    props.bench.set('plucking', { ...plucking, system: next, ...(!keeps && { start: 'D' }) })
+  },
+})
 const cycle = useField<string>(props.bench, 'plucking.cycle', 'pmpa')
 const stroke = computed({ get: () => props.bench.spec.value!.plucking.stroke ?? '', set: way => props.bench.set('plucking.stroke', way || undefined) })
 </script>
@@ -19,15 +37,15 @@ const stroke = computed({ get: () => props.bench.spec.value!.plucking.stroke ?? 
     aria-label="Plucking hand"
   >
     <BaseListbox
-      v-model="system"
+      v-model="chosen"
       label="Plucking"
       :options="SYSTEMS"
     />
     <BaseChips
-      v-if="['alternate', 'economy', 'hybrid'].includes(system)"
-      v-model="start"
-      label="First stroke"
-      :options="STARTS"
+      v-if="starts.length > 0"
+      v-model="first"
+      label="Begins with"
+      :options="starts"
     />
     <BaseChips
       v-if="['im', 'ma', 'ia', 'pi', 'pima', 'thumb', 'thumb-pick'].includes(system)"

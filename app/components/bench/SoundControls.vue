@@ -3,8 +3,12 @@
 const props = defineProps<{ bench: Bench, holds: boolean }>()
 const HOLDS = [{ value: 'until-needed', label: 'until needed' }, { value: 'legato-only', label: 'until the next note' }, { value: 'lift', label: 'lift at once' }]
 const LENGTHS = [{ value: 'legato', label: 'legato' }, { value: 'staccato', label: 'staccato' }, { value: 'muted', label: 'muted' }]
+const DAMPS = [{ value: 'fretting', label: 'fretting hand' }, { value: 'plucking', label: 'plucking hand' }]
+const SWELLS = [{ value: 'none', label: 'none' }, { value: 'up', label: 'louder' }, { value: 'down', label: 'softer' }, { value: 'both', label: 'both' }]
 const hold = useField<string>(props.bench, 'hold')
 const length = useField<string>(props.bench, 'sound.length')
+const damp = useField<string>(props.bench, 'sound.damp', 'fretting')
+const swell = useField<string>(props.bench, 'sound.swell')
 const accentEvery = computed({ get: () => props.bench.spec.value!.sound.accentEvery ?? 0, set: every => props.bench.set('sound.accentEvery', every || undefined) })
 const accents = (every: number) => every === 0 ? 'none' : every === 1 ? 'every note' : `${every} notes`
 </script>
@@ -24,6 +28,17 @@ const accents = (every: number) => every === 0 ? 'none' : every === 1 ? 'every n
       v-model="length"
       label="Length"
       :options="LENGTHS"
+    />
+    <BaseChips
+      v-if="length === 'staccato'"
+      v-model="damp"
+      label="Notes are stopped by"
+      :options="DAMPS"
+    />
+    <BaseChips
+      v-model="swell"
+      label="Swell"
+      :options="SWELLS"
     />
     <BaseStepper
       v-model="accentEvery"

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { AdjustmentsHorizontalIcon } from '@heroicons/vue/24/outline'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
+import { isCompound, shownTempo } from '#core/line/meter'
 
 /** Play and stop, the tempo in large figures, tapping, and what the metronome does. */
-defineProps<{ metronome: ReturnType<typeof useMetronome>, perBeat: number, compact?: boolean }>()
+const props = defineProps<{ metronome: ReturnType<typeof useMetronome>, perBeat: number, compact?: boolean, meter?: readonly [number, number] }>()
+// In a compound meter the foot beats dotted quarters: their number stands beside that of the quarters.
+const dotted = computed(() => (props.meter && isCompound(props.meter) ? `${Math.round(shownTempo(tempo.value, props.meter) * 10) / 10} dotted quarters` : null))
 const { countInBars, clicksPerBeat, accent } = useClickSettings()
 const tempo = defineModel<number>('tempo', { required: true })
 const change = (by: number) => {
@@ -35,7 +38,7 @@ defineExpose({ tap: tapNow, change })
         class="font-head font-bold leading-none min-w-14 sm:min-w-20 text-right text-4xl sm:text-5xl"
         data-test="tempo"
       >{{ metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo }}</span>
-      <span :class="compact ? 'sr-only' : 'text-soft text-sm max-sm:hidden'">{{ metronome.countingIn.value > 0 ? 'count-in' : 'quarters a minute' }}</span>
+      <span :class="compact ? 'sr-only' : 'text-soft text-sm max-sm:hidden'">{{ metronome.countingIn.value > 0 ? 'count-in' : 'quarters a minute' }}<template v-if="dotted && metronome.countingIn.value === 0">, {{ dotted }}</template></span>
     </p>
     <div class="flex gap-1.5 sm:gap-2 max-sm:[&>button]:px-3">
       <BaseButton

@@ -8,6 +8,7 @@ const WORDS: Readonly<Record<QuietMark['by'], string>> = {
   sounds: 'sounds',
   tip: 'tip of a fretting finger',
   underside: 'underside of a fretting finger',
+  easing: 'a finger easing off',
   hand: 'plucking hand',
   fingers: 'its free fingers',
   nothing: 'nothing: it sounds along',

@@ -112,6 +112,13 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
         :d="arc"
         class="slur"
       />
+      <text
+        v-for="(word, i) in system.words"
+        :key="`w${i}`"
+        :x="word.x - 4"
+        :y="rows.strings.at(-1)! + 14"
+        class="word"
+      >{{ word.text }}</text>
       <template v-if="rows.lanes.length > 0">
         <path
           :d="laneLines"
@@ -216,6 +223,7 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
 .dark .sheet-system .position-box { stroke: var(--attention); }
 .sheet-system .position { font-family: var(--font-head); font-weight: 700; font-size: 12.5px; fill: var(--ink); }
 .sheet-system .slur { fill: none; stroke: var(--ink); stroke-width: 1.5; }
+.sheet-system .word { font-size: 10.5px; font-style: italic; text-anchor: start; fill: var(--soft); }
 .sheet-system .lane { fill: none; stroke: var(--line); stroke-width: 1; }
 .sheet-system .lane-name { font-size: 15px; font-weight: 700; text-anchor: end; }
 .sheet-system .ribbon { fill: var(--wood); stroke: var(--edge); stroke-width: 0.8; }

@@ -32,6 +32,9 @@ export interface Ribbon {
   readonly label: string
 }
 
+/** Marks of a note that are words. */
+const MARK_WORDS = { louder: 'louder', softer: 'softer', rolled: 'roll' } as const
+
 /** A string that sounds at an onset, or what keeps it quiet. */
 export interface QuietMark { readonly x: number, readonly y: number, readonly by: Quieter | 'sounds' }
 
@@ -48,6 +51,8 @@ export interface System {
   readonly barLines: readonly number[]
   readonly positions: readonly { readonly x: number, readonly text: string }[]
   readonly slurs: readonly string[]
+  /** Words over notes: where it grows louder or softer, where a finger rolls over. */
+  readonly words: readonly { readonly x: number, readonly text: string }[]
   readonly ribbons: readonly Ribbon[]
   readonly quiet: readonly QuietMark[]
 }
@@ -168,6 +173,7 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
         ...score.shifts.filter(shift => shift.at > from && shift.at < to).map(shift => ({ x: x(shift.at), text: romanPosition(shift.to) })),
       ],
       slurs: arcs(notes, score, left),
+      words: notes.flatMap(({ x: at, note }) => note.marks.flatMap(mark => (mark in MARK_WORDS ? [{ x: at, text: MARK_WORDS[mark as keyof typeof MARK_WORDS] }] : []))),
       ribbons: room.lanes ? ribbonsOf(score, { from, to, right }, rows.lanes, x) : [],
       quiet: quietMarks(score, notes, rows.quiet),
     })
@@ -202,7 +208,7 @@ function ribbonsOf(score: Score, { from, to, right }: Pick<System, 'from' | 'to'
       width,
       lands: hold.from >= from,
       lifts: hold.to <= to,
-      label: hold.barre ? (width > 58 ? `barre ${Math.max(...strings.get(`${hold.finger}.${hold.from}`)!)}–${Math.min(...strings.get(`${hold.finger}.${hold.from}`)!)}` : width > 26 ? 'barre' : '') : ribbonLabel(width, hold.string),
+      label: hold.barre && strings.get(`${hold.finger}.${hold.from}`)!.length > 1 ? (width > 58 ? `barre ${Math.max(...strings.get(`${hold.finger}.${hold.from}`)!)}–${Math.min(...strings.get(`${hold.finger}.${hold.from}`)!)}` : width > 26 ? 'barre' : '') : ribbonLabel(width, hold.string),
     }
   })]
 }

@@ -24,6 +24,7 @@ export const QUIET_SHAPES: Readonly<Record<QuietMark['by'], (x: number, y: numbe
   tip: (x, y) => `M${x - 3.5} ${y + 3}h7l-3.5 -6.5z`,
   underside: (x, y) => `M${x - 4.5} ${y - 1.2}h9v2.4h-9z`,
   hand: (x, y) => `M${x - 3} ${y - 3}l6 6M${x + 3} ${y - 3}l-6 6`,
+  easing: (x, y) => `M${x - 4} ${y - 1.5}q4 5 8 0`,
   nothing: (x, y) => `M${x - 4} ${y}h8M${x} ${y - 4}v8M${x - 3} ${y - 3}l6 6M${x + 3} ${y - 3}l-6 6`,
   fingers: (x, y) => `M${x - 2.8} ${y - 2.8}h5.6v5.6h-5.6z`,
 }

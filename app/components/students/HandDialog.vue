@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { romanPosition } from '#core/fretboard/geometry'
 import { instrumentOf } from '#core/fretboard/instrument'
-import { COMFORT_SHARE, handOf } from '#core/hand/hand'
+import { handOf, PAIR_SHARES } from '#core/hand/hand'
 import { guitarFit, reachFromTest } from '#core/hand/reach'
 import { ANCHORS, SOUNDERS, type Habits } from '#core/spec/habits'
 import type { HandInput } from '#core/spec/fields'
@@ -26,7 +26,7 @@ const anchor = ref<NonNullable<Habits['anchor']>>('open')
 const sounder = ref('')
 const { busy, refusal, clear, errorOf, save } = useStudentCard(() => props.student)
 
-const usual = (pair: '12' | '23' | '34') => Math.round(COMFORT_SHARE[pair]! * reachMm.value)
+const usual = (pair: '12' | '23' | '34') => Math.round(PAIR_SHARES[pair]!.comfort * reachMm.value)
 watch(open, (now) => {
   if (!now) return
   clear()

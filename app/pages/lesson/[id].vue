@@ -152,6 +152,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
         compact
         :metronome="metronome"
         :per-beat="score.spec.rhythm.perBeat"
+        :meter="score.meter"
       />
       <div class="min-w-40 flex-1">
         <PassTally

@@ -1,0 +1,17 @@
+/** Whether a meter counts in dotted quarters: 6/8, 9/8, 12/8. */
+export const isCompound = ([beats, unit]: readonly [number, number]) => unit === 8 && beats > 3 && beats % 3 === 0
+
+/**
+ * A tempo as it is shown: quarters a minute, in a compound meter its dotted quarters.
+ * @param tempo Quarters a minute.
+ * @example shownTempo(90, [6, 8]) // 60
+ */
+export const shownTempo = (tempo: number, meter: readonly [number, number]) => (isCompound(meter) ? (tempo * 2) / 3 : tempo)
+
+const figure = (bpm: number) => String(Math.round(bpm * 10) / 10)
+
+/**
+ * A tempo in words.
+ * @example tempoInWords(90, [6, 8]) // '60 dotted quarters a minute'
+ */
+export const tempoInWords = (tempo: number, meter: readonly [number, number]) => `${figure(shownTempo(tempo, meter))} ${isCompound(meter) ? 'dotted quarters' : 'quarters'} a minute`

@@ -1,0 +1,15 @@
+import { ENGINE_VERSION } from './score'
+
+/** What each version of the engine reckons otherwise than the one before, for the teacher of a drill that was kept before it. */
+const CHANGES: Readonly<Record<number, readonly string[]>> = {
+  4: [
+    'stretches are measured only between fingers that are down together',
+    'the engine’s fingers and places were set anew with musicians',
+    'strokes of stacks and rolls, quiet strings, cues and titles follow what sounds',
+    'sequences turn by whole groups, and a pedal finger stays down',
+  ],
+}
+
+/** What has changed in the reckoning since an engine version; empty for the present one. */
+export const changesSince = (version: number): readonly string[] =>
+  Array.from({ length: Math.max(0, ENGINE_VERSION - version) }, (_, i) => CHANGES[version + 1 + i] ?? []).flat()
