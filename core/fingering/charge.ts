@@ -249,7 +249,7 @@ export function land(state: HandState, placing: Placing, lifts: number, rules: H
       if (isDown(state, landing)) continue
       for (const contact of contacts) {
         if (contact.finger === landing.finger) {
-          if (contact.string !== landing.string && contact.from < moment.at && contact.until === undefined && !state.contacts.some(known => known.barre && known.finger === landing.finger && known.string === contact.string)) spread = barreCost(landing.finger) + COSTS.spread
+          if (contact.string !== landing.string && contact.from < moment.at && contact.until === undefined && !isLanding(moment, contact) && !state.contacts.some(known => known.barre && known.finger === landing.finger && known.string === contact.string)) spread = barreCost(landing.finger) + COSTS.spread
           continue
         }
         const turned = contact.from < moment.at && !isLanding(moment, contact) && isTwisted(contact, landing)

@@ -3,6 +3,7 @@ import { RESTING_HAND, type HandState } from '../hand/step'
 import { arrive, changeBetween, land, settledCost, START } from './charge'
 import type { Choice } from './choice'
 import { choicesFor } from './choices'
+import { liftSets } from './search'
 import type { Task } from './task'
 
 // The library holds that an edge of no length is none.
@@ -25,13 +26,12 @@ export function explicitGraph(task: Task): ExplicitGraph {
         for (const placing of choice.placings) {
           if (placing.startsRun && change.continues) continue
           const plain = land(state, placing, 0, task.rules)
-          for (let lifts = 0, k = 0; ; lifts |= 1 << plain.liftable[k - 1]!) {
+          for (const lifts of [0, ...liftSets(plain.liftable)]) {
             const landed = lifts === 0 ? plain : land(state, placing, lifts, task.rules)
             const there = `${i} ${choice.position} ${choice.fingers.join('')} ${JSON.stringify(landed.stepped.state)}`
             const cost = choice.own + settledCost(change) + arrive(state, change, choice).cost + landed.cost + EDGE
             edges[name]![there] = Math.min(edges[name]![there] ?? Infinity, cost)
             next.set(there, { name: there, state: landed.stepped.state, choice })
-            if (k++ >= plain.liftable.length) break
           }
         }
       }

@@ -90,6 +90,12 @@ function prospectsOf(graph: Graph, i: number, front: Front, bound: number, allow
 
 type Reached = (choice: number, state: HandState, edge: Edge) => void
 
+/** Every set of fingers that could be lifted, one bit each; of two fingers the widest first. */
+export const liftSets = (liftable: readonly number[]): readonly number[] => (liftable.length === 0
+  ? NO_LIFTS
+  : Array.from({ length: (1 << liftable.length) - 1 }, (_, set) => liftable.reduce((bits, finger, i) => ((set + 1) & (1 << i) ? bits | (1 << finger) : bits), 0)))
+const NO_LIFTS: readonly number[] = []
+
 /** Every way to play a prospect that can still end below the bound. */
 function follow(graph: Graph, i: number, { node, choice: c, change, settled, least }: Prospect, bound: number, reached: Reached): void {
   const choice = graph.layers[i]![c]!
@@ -100,9 +106,7 @@ function follow(graph: Graph, i: number, { node, choice: c, change, settled, lea
     graph.task.effort.spend(3)
     const plain = land(state, placing, 0, graph.task.rules)
     if (least + plain.cost <= bound) reached(c, plain.stepped.state, { from: node, to: c, cost: settled + plain.cost, placing: p, lifts: 0 })
-    let lifts = 0
-    for (const finger of plain.liftable) {
-      lifts |= 1 << finger
+    for (const lifts of liftSets(plain.liftable)) {
       graph.task.effort.spend(3)
       const eased = land(state, placing, lifts, graph.task.rules)
       if (least + eased.cost <= bound) reached(c, eased.stepped.state, { from: node, to: c, cost: settled + eased.cost, placing: p, lifts })
