@@ -2,7 +2,7 @@ import type { Finger } from '../hand/hand'
 import type { HandRules, Landing } from '../hand/step'
 import type { Tick } from '../line/ticks'
 import { assignments, leeway, likelyAssignments, positionsFor, type Assignment, type Wanted } from './assignments'
-import { isTwisted, offBy, type Choice, type Gripped, type LandingCharge, type Placing, type Touch } from './choice'
+import { FINGERS, isTwisted, offBy, type Choice, type Gripped, type LandingCharge, type Placing, type Touch } from './choice'
 import { barreCost, COSTS, HIGH_POSITION, LOW_FRETS, NUT_FRETS } from './costs'
 import { placingsOf } from './placings'
 import type { Place, Task, TaskGrip, TaskMoment } from './task'
@@ -145,6 +145,8 @@ const gripPlaces = (grips: readonly TaskGrip[]) => grips.flatMap(grip => grip.co
  */
 export function choicesFor(task: Task, i: number, before: readonly Choice[]): readonly Choice[] {
   const moment = task.moments[i]!
+  const lone = loneChoices(task, i, before)
+  if (lone) return lone
   const begun = gripPlaces(moment.grips)
   const choices: Choice[] = []
   for (const places of layouts(moment, task)) {
@@ -152,6 +154,52 @@ export function choicesFor(task: Task, i: number, before: readonly Choice[]): re
     for (const ground of groundsOf(before, moment.at, !moment.notes.some((_, n) => needsFinger(n)) && begun.length === 0)) choices.push(...onGround(task, i, places, begun, ground))
   }
   return task.keep === undefined || choices.length <= task.keep ? choices : choices.sort((a, b) => a.own - b.own || a.tie - b.tie).slice(0, task.keep)
+}
+
+const NOTHING_GRIPPED: readonly Gripped[] = []
+
+/**
+ * The same for the commonest moment, one fretted note with nothing held: its choices are as those of any other, only
+ * found without the detours that stacks and grips need. Null where it is not so plain.
+ */
+function loneChoices(task: Task, i: number, before: readonly Choice[]): readonly Choice[] | null {
+  const moment = task.moments[i]!
+  const [note] = moment.notes
+  if (moment.notes.length !== 1 || moment.grips.length > 0 || task.keep !== undefined || note!.tapped || note!.places.length !== 1 || before.some(choice => choice.gripped.length > 0)) return null
+  const place = note!.places[0]!
+  const { hand, instrument } = task.rules
+  if (place.fret === 0 || (note!.finger !== null && hand.excluded.includes(note!.finger))) return null
+  const fingers = note!.finger === null ? FINGERS.filter(finger => !hand.excluded.includes(finger)) : [note!.finger]
+  if (fingers.length === 0) return null
+  const first: Touch = { string: place.string, fret: place.fret, finger: fingers[0]! }
+  const setting: Setting = { stacked: false, beside: besideOpen(task, i, note!.places), broken: inBrokenChord(task, i, [first]) }
+  const choices: Choice[] = []
+  for (const finger of fingers) {
+    const touch: Touch = { string: place.string, fret: place.fret, finger }
+    const fresh = [touch]
+    const played: Played = {
+      places: note!.places,
+      fingers: [finger],
+      sounding: fresh,
+      fresh,
+      lone: touch,
+      gripped: NOTHING_GRIPPED,
+      gripName: '',
+      startsGrip: false,
+      open: false,
+      looseOpens: 0,
+      setting,
+      fingerSum: finger,
+      landings: () => [{ key: note!.key, finger, string: place.string, fret: place.fret, soundsAt: moment.at, noteEnd: note!.end }],
+    }
+    const natural = place.fret - finger + 1
+    const [low, high] = moment.position === null ? [Math.max(1, natural - 1), Math.min(instrument.lastFret, natural + 1)] : [moment.position, moment.position]
+    task.effort.spend(8 + 4 * (high - low + 1))
+    // Below the nut there is no position a fret away from its own: the nearest is taken, as a strain.
+    if (high < low) return null
+    for (let position = low; position <= high; position++) choices.push(settle(task, i, played, position, 0))
+  }
+  return choices
 }
 
 function onGround(task: Task, i: number, places: readonly Place[], begun: ReturnType<typeof gripPlaces>, ground: Ground): readonly Choice[] {
@@ -232,33 +280,48 @@ function playedWith(task: Task, i: number, places: readonly Place[], touches: re
   }
 }
 
+/** One way to play a moment; what it could place ahead is worked out when it is first asked for, which for most is never. */
+class SettledChoice implements Choice {
+  readonly places: Choice['places']
+  readonly fingers: Choice['fingers']
+  readonly sounding: Choice['sounding']
+  readonly fresh: Choice['fresh']
+  readonly lone: Choice['lone']
+  readonly gripped: Choice['gripped']
+  readonly gripName: string
+  readonly startsGrip: boolean
+  readonly open: boolean
+  readonly broken: boolean
+  readonly looseOpens: number
+  readonly own: number
+  readonly tie: number
+  private ahead: readonly Placing[] | null = null
+
+  constructor(private readonly task: Task, private readonly moment: number, private readonly played: Played, readonly position: number, readonly faults: number, readonly charges: readonly LandingCharge[]) {
+    this.places = played.places
+    this.fingers = played.fingers
+    this.sounding = played.sounding
+    this.fresh = played.fresh
+    this.lone = played.lone
+    this.gripped = played.gripped
+    this.gripName = played.gripName
+    this.startsGrip = played.startsGrip
+    this.open = played.open
+    this.broken = played.setting.broken
+    this.looseOpens = played.looseOpens
+    let own = faults * COSTS.impossible
+    for (const { amount } of charges) own += amount
+    this.own = own
+    this.tie = position * 1000 + played.fingerSum
+  }
+
+  get placings(): readonly Placing[] {
+    return this.ahead ??= placingsOf(this.task, this.moment, this, this.played.landings())
+  }
+}
+
 function settle(task: Task, i: number, played: Played, position: number, faults: number): Choice {
   const moment = task.moments[i]!
   const landing = landingCharges(played.fresh, position, played.setting, task.rules)
-  const charges = moment.pitched ? [...landing, ...placeCharges(moment, played.places, position, task.asked)] : landing
-  // Most choices are never played: what they could place ahead is worked out when one is.
-  let placings: readonly Placing[] | undefined
-  // Written out: copying by spread was half the time a drill takes.
-  return {
-    position,
-    places: played.places,
-    fingers: played.fingers,
-    sounding: played.sounding,
-    fresh: played.fresh,
-    lone: played.lone,
-    gripped: played.gripped,
-    gripName: played.gripName,
-    startsGrip: played.startsGrip,
-    open: played.open,
-    broken: played.setting.broken,
-    looseOpens: played.looseOpens,
-    faults,
-    charges,
-    own: charges.reduce((sum, charge) => sum + charge.amount, faults * COSTS.impossible),
-    tie: position * 1000 + played.fingerSum,
-    get placings() {
-      placings ??= placingsOf(task, i, this, played.landings())
-      return placings
-    },
-  }
+  return new SettledChoice(task, i, played, position, faults, moment.pitched ? [...landing, ...placeCharges(moment, played.places, position, task.asked)] : landing)
 }

@@ -3,10 +3,12 @@ import type { SheetFamily } from '../families/family'
 import { romanPosition } from '../fretboard/geometry'
 import { instrumentOf } from '../fretboard/instrument'
 import { handOf } from '../hand/hand'
-import { realise } from '../score/realise'
+import { prepare } from '../score/prepare'
+import { handThrough, realise } from '../score/realise'
 import type { Score } from '../score/score'
 import type { HandInput, Pins } from '../spec/fields'
 import type { Spec } from '../spec/parse'
+import { SpecError } from '../spec/spec-error'
 
 /** One thing that fitting changed, and why. */
 export interface FitChange { readonly what: string, readonly why: string }
@@ -25,7 +27,6 @@ const played = (spec: unknown, hand: HandInput, pins: Pins = {}): Score | null =
 }
 
 const usesAny = (score: Score, fingers: readonly number[]) => score.notes.some(note => note.finger !== null && fingers.includes(note.finger))
-const strains = (score: Score) => [...score.report.breaches.filter(breach => breach.rule === 'reach'), ...score.report.stretches]
 /** The strain that is furthest over comfort; a reach past the limit first. */
 const widest = (score: Score) => score.report.breaches.find(breach => breach.rule === 'reach') ?? score.report.stretches.toSorted((a, b) => (b.mm - b.comfortMm) - (a.mm - a.comfortMm))[0]
 const list = (fingers: readonly number[]) => fingers.join(' and ')
@@ -45,16 +46,23 @@ function avoid(spec: Spec, family: SheetFamily, hand: HandInput): { readonly spe
 }
 
 /** Whether a drill can be played in a position with nothing over comfort and no finger lifted for want of reach. */
-function isComfortable(spec: Spec, hand: HandInput): boolean {
-  const score = played(spec, hand)
-  return score !== null && strains(score).length === 0 && score.report.liftedEarly === 0
+function isComfortable(family: SheetFamily, spec: Spec, hand: HandInput): boolean {
+  try {
+    // A hand tries many positions: what it is not asked about is not worked out.
+    const { played: replayed, spans } = handThrough(prepare(family, spec, { hand }))
+    return spans.stretches.length === 0 && spans.breaches.length === 0 && replayed.liftedEarly === 0
+  }
+  catch (error) {
+    if (error instanceof SpecError) return false
+    throw error
+  }
 }
 
 /** The lowest position in which nothing is over comfort; null when there is none on this neck. */
-function lowestComfortable(spec: Spec, hand: HandInput): number | null {
+function lowestComfortable(family: SheetFamily, spec: Spec, hand: HandInput): number | null {
   const { lastFret } = instrumentOf(spec.instrument)
   for (let position = 1; position <= Math.min(lastFret, 24); position++) {
-    if (isComfortable({ ...spec, position }, hand)) return position
+    if (isComfortable(family, { ...spec, position }, hand)) return position
   }
   return null
 }
@@ -77,7 +85,7 @@ export function fitDrill(spec: Spec, input: HandInput): Fit {
   }
   // A transform that sets the position stands over the shared field: such a drill stays where it was put.
   if (family.moves && !fitted.then.some(transform => transform.do === 'position')) {
-    const lowest = lowestComfortable(fitted, input)
+    const lowest = lowestComfortable(family, fitted, input)
     if (lowest !== null && lowest !== fitted.position) {
       const { reachMm } = handOf(input)
       const before = played(fitted, input)

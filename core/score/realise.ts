@@ -158,10 +158,19 @@ function sameFingerTwice(notes: readonly Note[], tempoBpm: number): number {
   return count
 }
 
-/** Writes the score of a drill whose fingers are decided. */
-export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules, pins, habits, written, played: byEngine }: Prepared): Score {
+/** The fretting hand led through a drill: who plays what, what is down when, how far that opens the hand. */
+export function handThrough({ instrument, rules, pins, written, played: byEngine }: Prepared) {
   const line = byEngine?.line ?? written
   const events = fingerLine(line, instrument, byEngine ? {} : pins)
+  const grips = gripParts(line)
+  const played = replay(fingeredOnsets(events, grips), grips, rules, byEngine)
+  return { line, events, played, spans: measureSpans(played.holds, events, rules) }
+}
+
+/** Writes the score of a drill whose fingers are decided. */
+export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
+  const { spec, moved, instrument, rules, habits } = prepared
+  const { line, events, played, spans } = handThrough(prepared)
   const plucking = pluckingOf(family, spec)
   const system = PLUCKING[plucking.system]
   const starts = system.starts(plucking)
@@ -171,9 +180,6 @@ export function scoreFrom(family: SheetFamily, { spec, moved, instrument, rules,
   const block = spec[spec.family]
   const plain = writeNotes(events, assignStrokes(events, system, plucking, line.strokeShift, family.strums ?? false), spec)
   const notes = family.rolls?.(block) ? withRolls(plain) : plain
-  const grips = gripParts(line)
-  const played = replay(fingeredOnsets(events, grips), grips, rules, byEngine)
-  const spans = measureSpans(played.holds, events, rules)
   const breaches = [...played.breaches, ...spans.breaches, ...findSparedFingers(events, rules)]
   const end = lineEnd(line)
   const group = pluckedPerVisit(events, notes)
