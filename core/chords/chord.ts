@@ -1,4 +1,4 @@
-import { Chord, Note } from 'tonal'
+import { Chord } from 'tonal'
 import { midiAt, type Instrument } from '../fretboard/instrument'
 import { spellingOf, type Spelling } from '../pitch/pitch'
 import { SpecError } from '../spec/spec-error'
@@ -114,13 +114,21 @@ function assertOneFretEach(contacts: readonly GripContact[], path: string) {
   }
 }
 
+/** How far from plain a name is: its symbols, and a bass that is not its root. */
+const farFetched = (name: string) => name.replace(/^[A-G][#b]*/, '').replace(/\/.*/, '').length + (name.includes('/') ? 2 : 0)
+
+/** Roots as chords are usually written (common practice): B flat and E flat, but F sharp and C sharp. */
+const ROOTS = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as const
+
 /**
- * Names the chord that sounds, by the theory library; the first name it finds, or the notes themselves.
+ * Names the chord that sounds, by the theory library; the plainest name first.
  * @param midis Sounding pitches, lowest first.
  */
 export function chordNames(midis: readonly number[]): readonly string[] {
   // The library writes a plain major triad with an M that nobody says.
-  return Chord.detect(midis.map(midi => Note.pitchClass(Note.fromMidiSharps(midi)))).map(name => name.replace(/^([A-G][#b]*)M(?=\/|$)/, '$1'))
+  return Chord.detect(midis.map(midi => ROOTS[midi % 12]!))
+    .map(name => name.replace(/^([A-G][#b]*)M(?=\/|$)/, '$1'))
+    .sort((a, b) => farFetched(a) - farFetched(b))
 }
 
 /**
