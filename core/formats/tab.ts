@@ -12,7 +12,7 @@ function textOf(row: string, here: readonly Note[]): string {
   if (row === 'finger') return here.map(note => note.finger ?? '').join('')
   if (row !== 'pluck') {
     const note = here.find(each => String(each.string) === row)
-    return note ? `${VIA_LETTERS[note.via]}${note.fret}` : ''
+    return note ? `${VIA_LETTERS[note.via]}${note.marks.includes('muted') ? 'x' : note.fret}` : ''
   }
   const strokes = here.flatMap(note => note.pluck ?? [])
   // A pick has one stroke for all of them.

@@ -27,7 +27,8 @@ const report = computed(() => props.score.report)
 const noteMs = computed(() => Math.round(ticksToMs(Math.min(...props.score.notes.map(note => note.dur), noteTicks(1)), props.score.tempo)))
 const passSeconds = computed(() => props.score.seconds / props.score.spec.times)
 const fretSpan = computed(() => {
-  const frets = props.score.notes.filter(note => note.finger !== null && note.finger > 0 && note.key.startsWith('p1.')).map(note => note.fret)
+  // Fingers that only lie there count as well.
+  const frets = props.score.holds.map(hold => hold.fret)
   return frets.length === 0 ? 0 : Math.max(...frets) - Math.min(...frets)
 })
 const comfortableFrom = computed(() => {
@@ -39,6 +40,8 @@ const cautions = computed(() => props.verdict?.breaches ?? report.value.breaches
 const broken = computed(() => lawsBroken(props.verdict?.cost ?? 0))
 const effort = computed(() => effortBeside(props.verdict?.cost ?? 0))
 const sentence = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}.`
+// A millimetre past comfort is not worth a word; what goes a quarter of the way to the limit is.
+const stretches = computed(() => report.value.stretches.filter(({ mm, comfortMm, limitMm }) => mm - comfortMm > (limitMm - comfortMm) / 4).toSorted((a, b) => (b.mm - b.comfortMm) - (a.mm - a.comfortMm)))
 const numberOf = (key: string) => props.score.notes.findIndex(note => note.key === key) + 1
 const others = computed(() => props.verdict?.alternatives.filter(other => props.score.notes.some(note => note.finger && other.fingers[note.key] !== note.finger)) ?? [])
 /** Where another fingering first differs, in words. */
@@ -169,13 +172,13 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
         Past the limit of this hand: another position or other fingers. Pain means stop.
       </p>
     </template>
-    <template v-if="report.stretches.length > 0 || report.liftedEarly > 0">
+    <template v-if="stretches.length > 0 || report.liftedEarly > 0">
       <h3 class="text-base mt-5 mb-1">
         Stretches
       </h3>
       <ul class="space-y-1">
         <li
-          v-for="stretch in report.stretches.slice(0, 4)"
+          v-for="stretch in stretches.slice(0, 4)"
           :key="stretch.message"
         >
           <button
@@ -188,10 +191,10 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
         </li>
       </ul>
       <p
-        v-if="report.stretches.length > 4"
+        v-if="stretches.length > 4"
         class="text-soft mt-1"
       >
-        and {{ report.stretches.length - 4 }} more
+        and {{ stretches.length - 4 }} more
       </p>
       <p
         v-if="report.liftedEarly > 0"
@@ -200,7 +203,7 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
         {{ sentence(liftedInWords(report.liftedEarly)) }}
       </p>
       <p
-        v-if="report.stretches.length > 0"
+        v-if="stretches.length > 0"
         class="text-soft mt-1"
       >
         Within what the hand can do: two or three minutes, warmed up, never forced.

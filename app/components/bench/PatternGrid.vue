@@ -12,7 +12,7 @@ function press(column: number, role: GridRole) {
 }
 const fingerAt = (column: number, role: GridRole) => cells.value?.[column]?.find(note => note.role === role)?.finger
 const lengthen = () => {
-  if (cells.value) tokens.value = `${tokens.value.trim()} p:R`
+  if (cells.value) tokens.value = `${tokens.value.trim()} r`
 }
 const shorten = () => {
   if (cells.value && cells.value.length > 1) tokens.value = tokensOf(cells.value.slice(0, -1))
@@ -85,7 +85,7 @@ const shorten = () => {
     </div>
     <WrittenField
       label="Typed"
-      hint="finger:role, + for at once, /q quarter, /s sixteenth"
+      hint="finger:role, + for at once, r rest, /q quarter, /s sixteenth, /q. dotted"
       :text="tokens"
       @written="tokens = $event"
     />

@@ -11,14 +11,19 @@ describe('the pattern grid', () => {
     expect(cellsOf('p:L i:3')).toBeNull()
   })
 
-  test('a press sets the usual finger, further presses the others, and at last nothing', () => {
+  test('a press sets the usual finger, further presses every other that is free, and at last nothing', () => {
     const after = (presses: number) => {
       let cells = cellsOf('p:R m:2')!
       for (let i = 0; i < presses; i++) cells = pressed(cells, 0, '1')
       return tokensOf(cells)
     }
-    expect(after(1)).toBe('p:R+a:1 m:2')
-    expect(after(2)).toBe('p:R+i:1 m:2')
-    expect(after(3)).toBe('p:R m:2')
+    expect([1, 2, 3, 4, 5].map(after)).toEqual(['p:R+a:1 m:2', 'p:R+i:1 m:2', 'p:R+m:1 m:2', 'p:R+c:1 m:2', 'p:R m:2'])
+  })
+
+  test('a rest is a column without a note, and a column without a note is a rest', () => {
+    expect(cellsOf('p:R r i:3')![1]).toEqual([])
+    let cells = cellsOf('p:R a:1')!
+    for (let i = 0; i < 5; i++) cells = pressed(cells, 1, '1')
+    expect(tokensOf(cells)).toBe('p:R r')
   })
 })

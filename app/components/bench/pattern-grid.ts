@@ -12,15 +12,16 @@ export type PatternCells = readonly (readonly { readonly role: GridRole, readonl
 export function cellsOf(tokens: string): PatternCells | null {
   const words = tokens.trim().split(/\s+/).filter(Boolean)
   const cells = words.map((word) => {
+    if (/^r(\/e)?$/.test(word)) return []
     const parts = word.replace(/\/e$/, '').split('+').map(part => /^([pimac]):([RAB1-4])$/.exec(part))
     return parts.every(part => part !== null) ? parts.map(part => ({ finger: part![1]!, role: part![2] as GridRole })) : null
   })
   return cells.every(cell => cell !== null) ? cells : null
 }
 
-/** Writes the cells as a pattern. An eighth without a note cannot be written: it takes over the bass. */
+/** Writes the cells as a pattern; an eighth without a note is a rest. */
 export function tokensOf(cells: PatternCells): string {
-  return cells.map(cell => (cell.length === 0 ? 'p:R' : cell.map(({ finger, role }) => `${finger}:${role}`).join('+'))).join(' ')
+  return cells.map(cell => (cell.length === 0 ? 'r' : cell.map(({ finger, role }) => `${finger}:${role}`).join('+'))).join(' ')
 }
 
 const FINGERS = ['p', 'i', 'm', 'a', 'c']
@@ -32,10 +33,9 @@ export function pressed(cells: PatternCells, column: number, role: GridRole): Pa
   return cells.map((cell, i) => {
     if (i !== column) return cell
     const here = cell.find(note => note.role === role)
-    if (!here) return [...cell.filter(note => note.finger !== usual(role)), { role, finger: usual(role) }]
-    const free = FINGERS.filter(finger => finger !== usual(role) && !cell.some(note => note.finger === finger))
-    const next = here.finger === usual(role) ? free[0] : free[free.indexOf(here.finger) + 1]
     const others = cell.filter(note => note.role !== role)
-    return next && here.finger === usual(role) ? [...others, { role, finger: next }] : others.length > 0 ? others : cell
+    const inTurn = [usual(role), ...FINGERS.filter(finger => finger !== usual(role))].filter(finger => !others.some(note => note.finger === finger))
+    const next = inTurn[here ? inTurn.indexOf(here.finger) + 1 : 0]
+    return next ? [...others, { role, finger: next }] : others
   })
 }

@@ -202,7 +202,7 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
         :x="placed.x"
         :y="placed.y + 5.2"
         :class="placed.index === selected ? 'picked' : undefined"
-      >{{ placed.note.fret }}</tspan></text>
+      >{{ placed.note.marks.includes('muted') ? '×' : placed.note.fret }}</tspan></text>
     </g>
   </svg>
 </template>
