@@ -51,11 +51,13 @@ function holdCue({ spec, notes, holds }: Found): string | null {
   return fingersStay(notes, holds) ? 'Leave each finger down until it is needed elsewhere.' : null
 }
 
-function soundCues({ sound }: SharedSpec): readonly string[] {
+function soundCues({ spec: { sound }, notes }: Found): readonly string[] {
+  const fretted = notes.some(note => note.finger)
   const cues: string[] = []
   if (sound.length === 'muted') cues.push('Rest the fretting fingers on the strings: only the attack is heard.')
   if (sound.length === 'staccato') {
-    cues.push(sound.damp === 'plucking'
+    // Nothing but open strings: only the plucking hand can stop them.
+    cues.push(sound.damp === 'plucking' || !fretted
       ? 'Short notes: the plucking hand stops each one at half its length, coming back to the string without a noise.'
       : 'Short notes: the fretting hand lets the pressure go at half the length, the finger staying on the string.')
   }
@@ -110,7 +112,7 @@ export function writeCues(found: Found): readonly Cue[] {
   const add = (text: string) => cues.push({ at: 0, text })
   const hold = holdCue(found)
   if (hold) add(hold)
-  soundCues(found.spec).forEach(add)
+  soundCues(found).forEach(add)
   pluckingCues(found).forEach(add)
   if (sameFingerTwice > 0) add(`A plucking finger plays twice running at speed ${sameFingerTwice} ${sameFingerTwice === 1 ? 'time' : 'times'}: let another take over.`)
   if (fingerCrossings > 0) add(`${fingerCrossings === 1 ? 'Once' : `${fingerCrossings} times`} the plucking fingers cross the wrong way over a change of string: let the outer finger take the thinner string.`)

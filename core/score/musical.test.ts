@@ -45,6 +45,11 @@ describe('fingers of the families', () => {
     expect(pedal([1, 3]).length).toBeGreaterThan(1)
   })
 
+  test('an open string at the start causes no shift', () => {
+    const notes = [[1, 0], [2, 1], [2, 3]].map(([string, fret], i) => ({ at: i * 5040, dur: 5040, string, fret }))
+    for (const rule of ['one-per-fret', 'best']) expect(scoreOf(spec('free', { notes }, { fingering: { rule } })).shifts).toEqual([])
+  })
+
   test('one by one each finger lands with the first note that needs it', () => {
     const { notes, holds } = scoreOf(spec('blocks', { chords: [{ frets: 'x32010' }], stage: 'sequential' }))
     for (const note of notes.filter(each => each.finger)) expect(holds.find(hold => hold.finger === note.finger)!.from).toBe(note.at)

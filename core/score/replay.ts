@@ -38,19 +38,22 @@ export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[],
     liftedEarly += stepped.short
     state = stepped.state
   }
+  // Before a finger has landed the hand is nowhere yet: an open string at the start is played from where it will be.
+  const settled = onsets.findIndex(onset => onset.landings.length > 0)
   for (let i = 0; i < onsets.length; i++) {
     const onset = onsets[i]!
+    const position = i < settled ? onsets[settled]!.position : onset.position
     const gripped: Landing[] = []
     for (; nextGrip < waiting.length && waiting[nextGrip]!.from <= onset.at; nextGrip++) {
       const grip = waiting[nextGrip]!
       const landings = gripLandings(grip, onset.landings[0]?.key ?? '')
       // A grip that begins between two onsets lands there, in silence.
-      if (grip.from < onset.at) go({ at: grip.from, end: grip.from, position: state.position || onset.position, sounding: [], landings })
+      if (grip.from < onset.at) go({ at: grip.from, end: grip.from, position: state.position || position, sounding: [], landings })
       else gripped.push(...landings)
     }
     const landings = gripped.length === 0 && ahead[i]!.length === 0 ? onset.landings : [...gripped, ...onset.landings, ...ahead[i]!]
-    if (state.position !== 0 && state.position !== onset.position) shifts.push({ at: onset.at, from: state.position, to: onset.position })
-    go({ at: onset.at, end: onset.end, position: onset.position, sounding: onset.notes, landings }, decided?.lifts[i])
+    if (state.position !== 0 && state.position !== position) shifts.push({ at: onset.at, from: state.position, to: position })
+    go({ at: onset.at, end: onset.end, position, sounding: onset.notes, landings }, decided?.lifts[i])
   }
   for (const hold of release(state, rules.policy)) holds.push(hold)
   return { holds: holds.sort((a, b) => a.from - b.from || a.finger - b.finger || b.string - a.string), shifts, breaches, liftedEarly }
