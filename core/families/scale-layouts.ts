@@ -101,7 +101,7 @@ export function boxTones(on: ScaleOn): readonly Tone[] {
   const five = added === null ? on : { ...on, chromas: new Set([...on.chromas].filter(chroma => chroma !== added)) }
   const places = perString(five, 2, on.position === 1 ? 0 : on.position).flat()
   const fretted = places.map(place => place.fret).filter(fret => fret > 0)
-  const position = Math.max(1, Math.min(...fretted))
+  const position = on.position === 1 ? 1 : Math.max(1, Math.min(...fretted))
   const whole = added === null ? places : withAdded(on, places, added, position)
   return whole.map(({ string, fret }) => tone(on, string, fret, fret === 0 ? 0 : Math.max(1, Math.min(4, fret - position + 1)), position, fret > position + 3 || (fret > 0 && fret < position)))
 }

@@ -4,7 +4,7 @@ import { FAMILIES } from '../families/registry'
 import { instrumentOf } from '../fretboard/instrument'
 import { barTicks } from '../line/ticks'
 import { arbitrarySpec, SHEET_FAMILIES } from './arbitrary-spec.test.data'
-import { realise } from './realise'
+import { realise, realiseJudged } from './realise'
 import { scoreOf as again } from './score-of.test.data'
 import type { Score } from './score'
 
@@ -163,6 +163,17 @@ describe('invariants of every score', () => {
       told += found.size
     }
     expect(told).toBeGreaterThan(50)
+  })
+
+  test('what the engine plays without breaking a law, the sheet shows without a breach', () => {
+    let judged = 0
+    for (const { spec } of FINGERED.filter(each => (each.spec.fingering as { rule: string }).rule === 'best').slice(0, 120)) {
+      const result = realiseJudged(spec, { hand: { reachMm: 64, barre: judged % 2 === 0 } })
+      if (!result.ok || result.value.kind !== 'sheet' || result.value.fingering.quick || result.value.fingering.cost >= 1000) continue
+      judged++
+      expect([spec, result.value.report.breaches]).toEqual([spec, []])
+    }
+    expect(judged).toBeGreaterThan(30)
   })
 
   test('no string that sounds is to be kept quiet, and none behind a stop', () => {

@@ -29,7 +29,8 @@ describe('fingers of the families', () => {
 
   test('a blues box has its added tone on the string of the tone below', () => {
     expect(played(scoreOf(spec('scale', { tonic: 'A', type: 'blues', layout: 'box', range: 'full' }, { position: 5, strings: there }))).replace(/[DU]/g, '')).toBe('6:5/1 6:8/4 5:5/1 5:6/2 5:7/3 4:5/1 4:7/3 3:5/1 3:7/3 3:8/4 2:5/1 2:8/4 1:5/1 1:8/4')
-    expect(problemOf(spec('scale', { tonic: 'A', type: 'major', layout: 'box' })).message).toContain('five tones')
+    expect(fingers(scoreOf(spec('scale', { tonic: 'E', type: 'minor pentatonic', layout: 'box', range: 'full' }, { position: 1, strings: there })))).toBe('030202020303')
+    expect(problemOf(spec('scale', { tonic: 'A', type: 'major', layout: 'box' }))?.message).toContain('five tones')
   })
 
   test('an arpeggio shape is fingered for the hand unless a rule is asked for', () => {
@@ -62,7 +63,7 @@ describe('fingers of the families', () => {
 
 describe('strokes', () => {
   test.each([
-    ['pima', 'x32010', 'ppima'], ['pima', '320003', 'pppima'], ['alternate', 'x32010', 'DDDDD'], ['down', 'x32010', 'DDDDD'],
+    ['pima', 'x32010', 'ppima'], ['pima', '320003', 'pppima'], ['hybrid', 'x32010', 'DDmac'], ['hybrid', 'xx0232', 'Dmac'], ['alternate', 'x32010', 'DDDDD'], ['down', 'x32010', 'DDDDD'],
   ])('%s strikes %s as %s', (system, frets, expected) => {
     expect(strokes(scoreOf(spec('blocks', { chords: [{ frets }] }, { plucking: { system } })))).toBe(expected)
   })

@@ -159,11 +159,12 @@ function sameFingerTwice(notes: readonly Note[], tempoBpm: number): number {
 }
 
 /** The fretting hand led through a drill: who plays what, what is down when, how far that opens the hand. */
-export function handThrough({ instrument, rules, pins, written, played: byEngine }: Prepared) {
+export function handThrough({ spec, instrument, rules, pins, written, played: byEngine }: Prepared) {
   const line = byEngine?.line ?? written
   const events = fingerLine(line, instrument, byEngine ? {} : pins)
   const grips = gripParts(line)
-  const played = replay(fingeredOnsets(events, grips), grips, rules, byEngine)
+  const given = (key: string) => spec.fingering.rule === 'given' || key in pins
+  const played = replay(fingeredOnsets(events, grips), grips, rules, byEngine && { ...byEngine, given })
   return { line, events, played, spans: measureSpans(played.holds, events, rules) }
 }
 

@@ -16,7 +16,12 @@ const gripLandings = (grip: Grip, key: string): readonly Landing[] =>
   grip.contacts.map(({ finger, string, fret }) => ({ key, finger, string, fret, soundsAt: grip.from, noteEnd: grip.from, until: grip.to }))
 
 /** What the engine decided beside the fingers, by onset: what lands ahead, and what lifts by choice. */
-export interface Decided { readonly ahead: readonly (readonly Landing[])[], readonly lifts: readonly number[] }
+export interface Decided {
+  readonly ahead: readonly (readonly Landing[])[]
+  readonly lifts: readonly number[]
+  /** Notes whose finger was laid down for it; of all others it knew what they cross, and lifted that by choice. */
+  readonly given: (key: string) => boolean
+}
 
 /**
  * Leads the hand through all onsets and grips by the one hold rule. Holds come sorted by landing, then finger.
@@ -34,7 +39,7 @@ export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[],
   function go(moment: Moment, lifts = 0) {
     const stepped = step(state, moment, rules, lifts)
     for (const hold of stepped.ended) holds.push(hold)
-    for (const breach of stepped.breaches) breaches.push(breach)
+    for (const breach of stepped.breaches) if (!decided || stepped.cut > 0 || decided.given(breach.key)) breaches.push(breach)
     liftedEarly += stepped.short
     state = stepped.state
   }

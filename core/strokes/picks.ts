@@ -107,8 +107,13 @@ export const hybrid: PluckingSystem = {
       const away = Math.min(3, lastString - string)
       lastString = onset.strings.at(-1)!
       if (onset.given) return { strokes: onset.given }
-      // In a stack the pick takes the thickest string, the fingers the others in order.
-      if (onset.strings.length > 1) return { strokes: onset.strings.map((_, i) => (i === 0 ? takePick() : FINGERS[Math.min(i, 3) - 1]!)) }
+      // In a stack the fingers take the thinner strings in order, three at most, and the pick all thicker ones in one stroke.
+      const { length } = onset.strings
+      if (length > 1) {
+        const stroke = takePick()
+        const picked = Math.max(1, length - FINGERS.length)
+        return { strokes: onset.strings.map((_, i) => (i < picked ? stroke : FINGERS[i - picked]!)) }
+      }
       const turn = turns[index]!
       const neighbours = [turns.slice(0, index).findLast(each => each !== turn), turns.slice(index).find(each => each !== turn)]
       // The last turn may break off in the middle: it goes on as the one before.

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isCompound, tempoInWords } from '#core/line/meter'
 import type { Score } from '#core/score/score'
 import { layOut, type SheetLayout } from './sheet-layout'
 
@@ -20,6 +21,7 @@ function fit(score: Score): SheetLayout {
 const layout = computed(() => fit(props.score))
 const cues = computed(() => props.score.cues.filter(cue => cue.at === 0).slice(0, 3))
 const LOG_ROWS = 6
+const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInWords(tempo, props.score.meter)})` : '')
 </script>
 
 <template>
@@ -28,8 +30,8 @@ const LOG_ROWS = 6
       <h1>{{ name }}</h1>
       <p>{{ score.purpose }}</p>
       <p class="tempos">
-        <span>Tempo <b>{{ tempos.start }}</b></span>
-        <span v-if="tempos.target !== null">Target <b>{{ tempos.target }}</b></span>
+        <span>Tempo <b>{{ tempos.start }}</b>{{ dotted(tempos.start) }}</span>
+        <span v-if="tempos.target !== null">Target <b>{{ tempos.target }}</b>{{ dotted(tempos.target) }}</span>
         <span>{{ score.spec.rhythm.perBeat }} to a beat</span>
         <span v-if="student">For <b>{{ student }}</b></span>
       </p>
