@@ -87,7 +87,22 @@ test('a small hand gets its caution', async ({ page }) => {
   await page.getByRole('button', { name: 'Keep the original' }).click()
   await expect(page.getByText('63 of 50 mm')).toBeVisible()
   await expect(page.getByText('Comfortable from')).toBeVisible()
-  await expect(page.getByRole('heading', { name: 'Cautions' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Stretches' })).toBeVisible()
+  await expect(page.getByText('63.2 mm, comfortable 50.0 mm')).toBeVisible()
+})
+
+test('chords are strummed, and a strumming that cannot be read says why', async ({ page }) => {
+  await page.getByRole('button', { name: /^Family/ }).click()
+  await page.getByRole('option', { name: /^Chord change/ }).click()
+  await expect(page.getByRole('button', { name: /^Plucking/ })).toBeVisible()
+  await page.getByRole('radio', { name: 'strummed' }).click()
+  await page.getByLabel('Strokes').fill('D - D U - U D> Ux')
+  await page.getByLabel('Strokes').press('Enter')
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('strummed D - D U - U D> Ux')
+  await expect(page.getByRole('button', { name: /^Plucking/ })).toBeHidden()
+  await page.getByLabel('Strokes').fill('D Q')
+  await page.getByLabel('Strokes').press('Enter')
+  await expect(page.getByRole('alert').first()).toContainText('is no stroke')
 })
 
 for (const width of [360, 768, 1024, 1600]) {

@@ -4,7 +4,7 @@ import { OwnServer, PASSWORD, signIn, test } from './studio'
 // The whole story of a newcomer, with a server that is ended by force in the middle of the lesson.
 test('a newcomer builds a drill, sets it, runs a lesson through a crash, and sees the tempo move', async ({ page, context, expectTrouble }) => {
   // While the server is down, and once the session is asked anew, the browser itself reports the failed requests.
-  expectTrouble.allow.push(/Failed to load resource: net::ERR_CONNECTION_REFUSED/, /Failed to load resource.*401/)
+  expectTrouble.allow.push(/Failed to load resource: net::ERR_CONNECTION_(REFUSED|RESET)/, /Failed to load resource.*401/)
   const server = new OwnServer(Number(process.env.E2E_PORT) + 400)
   await server.start()
   try {

@@ -11,7 +11,7 @@ const block = fields.block({
   chords: chordList(),
   stage: fields.oneOf('stage', ['block', 'sequential', 'pattern', 'strum']).default('block'),
   tokens: fields.text(400).optional(),
-  strum: fields.text(400).optional(),
+  strum: fields.text(400).default('D - D U - U D U'),
   ring: fields.flag(false),
   barsPerChord: fields.whole('barsPerChord', 1, 16).default(1),
 })
@@ -23,7 +23,7 @@ export const blocks: SheetFamily<Blocks> = {
   name: 'blocks',
   label: 'Chord change',
   block,
-  opening: { chords: [{ name: 'E', frets: '022100' }, { name: 'Am', frets: 'x02210' }], stage: 'block', barsPerChord: 1, ring: false },
+  opening: { chords: [{ name: 'E', frets: '022100' }, { name: 'Am', frets: 'x02210' }], stage: 'block', tokens: 'p:R i:3 m:2 a:1', strum: 'D - D U - U D U', barsPerChord: 1, ring: false },
   controls: [
     { kind: 'chords', path: 'blocks.chords', label: 'Chords' },
     { kind: 'choice', path: 'blocks.stage', label: 'Stage', options: [{ value: 'block', label: 'blocks' }, { value: 'sequential', label: 'one by one' }, { value: 'pattern', label: 'broken' }, { value: 'strum', label: 'strummed' }] },
@@ -52,7 +52,7 @@ export const blocks: SheetFamily<Blocks> = {
           playPattern(writer, { chord, instrument, tokens, tokensPath: entry.tokens ? `blocks.chords.${i}.tokens` : 'blocks.tokens', ticks, topString: 1, nextBass: null, ring: drill.ring })
           continue
         }
-        if (drill.stage === 'strum') strum(writer, { chord, instrument, strokes: drill.strum ?? '', path: 'blocks.strum', ticks })
+        if (drill.stage === 'strum') strum(writer, { chord, instrument, strokes: drill.strum, path: 'blocks.strum', ticks })
         else
           if (drill.stage === 'block') {
             for (let each = 0; each < barCount; each++) writer.play(chord.strings.map(note), bar)
@@ -69,7 +69,7 @@ export const blocks: SheetFamily<Blocks> = {
       }
     })
   },
-  title: (spec, { chords, stage, strum }) => `Change ${chordsInWords(chords, spec, 'blocks')}, ${{ block: 'as blocks', sequential: 'one by one', pattern: 'broken', strum: `strummed ${strum ?? ''}` }[stage]}`.trim(),
+  title: (spec, { chords, stage, strum }) => `Change ${chordsInWords(chords, spec, 'blocks')}, ${{ block: 'as blocks', sequential: 'one by one', pattern: 'broken', strum: `strummed ${strum}` }[stage]}`,
   purpose: ({ stage }) => ({
     block: 'The whole chord at once, legato: every finger has its place before the hand moves.',
     sequential: 'Each finger goes down when its string is needed, the bass first.',
