@@ -1,14 +1,20 @@
 import { v4 as uuid } from 'uuid'
 import { realise } from '#core/score/realise'
+import { familyLookup } from '#core/families/registry'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { pinsSchema, type Pins } from '#core/spec/fields'
+import { parseSpec } from '#core/spec/parse'
 import type { DrillDetail, DrillVersion } from '#shared/contracts/drills'
 import type { AssignmentDetail, StudentPage, StudentRow } from '#shared/contracts/students'
 
 /** What a name is asked for. */
 export type Naming = 'save' | 'rename' | 'duplicate'
 
-const minimalOf = (version: DrillVersion) => minimalSpec(version.spec)
+/** A kept spec as it reads today: fields that a family has got since have their defaults. */
+function minimalOf(version: Pick<DrillVersion, 'spec'>): Record<string, unknown> {
+  const read = parseSpec(version.spec, familyLookup)
+  return minimalSpec(read.ok ? read.value : version.spec)
+}
 
 /**
  * The saved drill behind the bench: opening it, saving versions, naming, copying, setting it for a student.
@@ -165,7 +171,7 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
     if (typeof set === 'string' && typeof student === 'string') {
       await loadSet(set, student)
       if (assignment.value && typeof spec !== 'string') {
-        bench.load(minimalSpec(assignment.value.spec), assignment.value.pins)
+        bench.load(minimalOf(assignment.value), assignment.value.pins)
         return
       }
     }

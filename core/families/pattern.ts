@@ -75,6 +75,6 @@ export const pattern: SheetFamily<Pattern> = {
       }
     })
   },
-  title: (spec, { chords, tokens, ring }) => `Pattern ${tokens.split(/\s+/).map(token => token.replace(/:[RABL1-4]/g, '').replace(/\/\w\.?/, '')).join(' ')} over ${chordsInWords(chords, spec, 'pattern')}${ring ? ', ringing' : ''}`,
+  title: (spec, { chords, tokens, ring }) => `Pattern ${tokens.split(/\s+/).map(token => /^r(\/|$)/.test(token) ? '–' : token.replace(/:[RABL1-4]/g, '').replace(/\/\w\.?/, '')).join(' ')} over ${chordsInWords(chords, spec, 'pattern')}${ring ? ', ringing' : ''}`,
   purpose: () => 'The plucking hand keeps its pattern while the chords change under it.',
 }

@@ -11,6 +11,8 @@ export interface Change {
   readonly sameFinger: number
   /** One finger rolls over to a neighbouring string. */
   readonly hinge: number
+  /** Two notes running at one fret of two strings, the lower finger on the thinner one. */
+  readonly turned: number
   /** Fingers that change in a stack that moves as one shape. */
   readonly reshaped: number
   /** Strings leapt over, and open strings far from the hand, where only the pitch is given. */
@@ -28,7 +30,7 @@ export interface Change {
 }
 
 /** Before the first moment there is nothing to come from. */
-export const START: Change = { weakPair: 0, sameFinger: 0, hinge: 0, reshaped: 0, placing: 0, brokenSlur: 0, shift: 0, across: false, continues: false, expected: [] }
+export const START: Change = { weakPair: 0, sameFinger: 0, hinge: 0, turned: 0, reshaped: 0, placing: 0, brokenSlur: 0, shift: 0, across: false, continues: false, expected: [] }
 
 const onPlace = ({ finger, fret }: Touch, position: number) => fret === position + finger - 1
 
@@ -151,9 +153,10 @@ export function changeBetween(before: Choice, after: Choice, moment: TaskMoment,
   const same = touches && !slurs?.sliding ? sameFinger(from, to, moved && from.length > 1 && to.length > 1, hand.barre) : NO_JUMPS
   return {
     weakPair: touches ? weakPair(from, to, moment.ms) : 0,
-    sameFinger: same.jumps * (after.startsGrip && before.gripped.length > 1 ? chordJump(moment.ms) : hurry(moment.ms)),
+    sameFinger: same.jumps * ((after.startsGrip && before.gripped.length > 1) || (from.length > 1 && to.length > 1) ? chordJump(moment.ms) : hurry(moment.ms)),
     // A chord that moves over as a whole is no roll.
     hinge: ringing && after.places.length === 1 && !after.startsGrip ? same.hinge : 0,
+    turned: before.lone && after.lone && ringing && !moment.rested && isTwisted(before.lone, after.lone) ? COSTS.twisted : 0,
     reshaped: touches ? reshaped(before.sounding, after.sounding) : 0,
     placing: moment.pitched ? placingCost(before, after, moment) : 0,
     brokenSlur: slurs ? slurs.broken * COSTS.impossible : 0,
@@ -177,7 +180,7 @@ export function strainFloor(before: Choice, after: Choice, rules: HandRules): nu
 }
 
 /** The part of a change that is the same whatever is down. */
-export const settledCost = (change: Change) => change.weakPair + change.sameFinger + change.hinge + change.reshaped + change.placing + change.brokenSlur + (change.across ? change.shift * COSTS.acrossGap : 0)
+export const settledCost = (change: Change) => change.weakPair + change.sameFinger + change.hinge + change.turned + change.reshaped + change.placing + change.brokenSlur + (change.across ? change.shift * COSTS.acrossGap : 0)
 
 /** The shift's part of a change with or without a guide finger. */
 export const shiftCost = (change: Change, guided: boolean) => (change.shift === 0 ? 0 : change.shift * (change.across ? COSTS.acrossGap : guided ? COSTS.guided : 1))
@@ -252,7 +255,8 @@ export function land(state: HandState, placing: Placing, lifts: number, rules: H
           if (contact.string !== landing.string && contact.from < moment.at && contact.until === undefined && !isLanding(moment, contact) && !state.contacts.some(known => known.barre && known.finger === landing.finger && known.string === contact.string)) spread = barreCost(landing.finger) + COSTS.spread
           continue
         }
-        const turned = contact.from < moment.at && !isLanding(moment, contact) && isTwisted(contact, landing)
+        // Between two notes that follow each other the change itself is charged.
+        const turned = contact.from < moment.at && contact.noteEnd !== moment.at && !isLanding(moment, contact) && isTwisted(contact, landing)
         if (turned) twisted++
         const excess = Math.max(0, excessMm(contact, landing, rules))
         if (excess <= 1e-9 && !turned) continue

@@ -56,7 +56,7 @@ export interface Choice {
 
 /** One reason why a landing costs what it costs. */
 export interface LandingCharge {
-  readonly kind: 'off-place' | 'spared' | 'barre' | 'twisted' | 'away-from-nut' | 'high-open' | 'high-fret' | 'elsewhere'
+  readonly kind: 'off-place' | 'spared' | 'barre' | 'twisted' | 'away-from-nut' | 'high-open' | 'high-fret' | 'elsewhere' | 'voices'
   readonly amount: number
   /** The finger it falls to; 0 where it falls to the place. */
   readonly finger: Finger | 0

@@ -26,7 +26,7 @@ function landingCharges(touches: readonly Touch[], position: number, { stacked, 
     if (touches.findIndex(each => each.finger === finger) < k) continue
     if (offBy(touch, position) > 0) charges.push({ kind: 'off-place', amount: off * offBy(touch, position), finger })
     if (hand.spared.includes(finger)) charges.push({ kind: 'spared', amount: COSTS.spared, finger })
-    if (touches.some((each, other) => other > k && each.finger === finger)) charges.push({ kind: 'barre', amount: barreCost(finger), finger })
+    if (touches.some((each, other) => other > k && each.finger === finger)) charges.push({ kind: 'barre', amount: barreCost(finger) + (overSilent(touches, finger) ? COSTS.barreOverSilent : 0), finger })
   }
   const nut = beside && position !== 1 ? touches.find(touch => touch.fret <= NUT_FRETS) : undefined
   if (nut) charges.push({ kind: 'away-from-nut', amount: COSTS.awayFromNut, finger: nut.finger })
@@ -42,11 +42,26 @@ function placeCharges({ notes }: TaskMoment, places: readonly Place[], position:
     if (fret === 0 && (position >= HIGH_POSITION || (asked !== null && asked > 1))) charges.push({ kind: 'high-open', amount: COSTS.highOpen, finger: 0 })
     if (fret > LOW_FRETS && asked === null) charges.push({ kind: 'high-fret', amount: COSTS.highPerFret * (fret - LOW_FRETS), finger: 0 })
   }
+  // Voices lie over each other as their strings do, next to each other.
+  for (const [n, place] of places.entries()) {
+    const above = places[n + 1]
+    if (!above || !notes[n]!.pitched || !notes[n + 1]!.pitched) continue
+    const crossed = above.string > place.string
+    const amount = crossed ? COSTS.crossedVoices : COSTS.gapPerString * (place.string - above.string - 1)
+    if (amount > 0) charges.push({ kind: 'voices', amount, finger: 0 })
+  }
   if (asked !== null && position !== 0 && position !== asked && notes.some(note => note.pitched)) charges.push({ kind: 'elsewhere', amount: COSTS.elsewhere, finger: 0 })
   return charges
 }
 
 const NO_CHARGES: LandingCharge[] = []
+
+/** Whether a finger lies over a string between its own that nothing of the stack is on. */
+function overSilent(touches: readonly Touch[], finger: Finger): boolean {
+  const strings = touches.filter(touch => touch.finger === finger).map(touch => touch.string)
+  for (let string = Math.min(...strings) + 1; string < Math.max(...strings); string++) if (!touches.some(touch => touch.string === string)) return true
+  return false
+}
 
 /** How wide the frets of a layout lie, then how high: what a hand would rather have small. */
 function sprawl(layout: readonly Place[]): number {

@@ -21,7 +21,7 @@ export const COSTS = {
   stackShare: 1 / 3,
   /** One finger rolls over from one string to the next at the same fret, both to sound on; free where notes are cut short anyway. */
   hingeByFirst: 0.5,
-  hingeByOther: 2,
+  hingeByOther: 2.3,
   /**
    * A finger that is down is taken to another fret though the hand stays where it is, or in a broken chord hops over to
    * another string at its fret. Less than a hold broken, so that lifting it beforehand gains nothing.
@@ -33,6 +33,8 @@ export const COSTS = {
   /** One finger on several strings at once. */
   barreByFirst: 1,
   barreByOther: 3,
+  /** It lies over a string that is not to sound. */
+  barreOverSilent: 0.5,
   /** A finger that sounds on lies down over a further string: beside what lying there costs. */
   spread: 1.5,
   /** A fret up to 4 beside an open string while the hand is not in position I. */
@@ -51,7 +53,10 @@ export const COSTS = {
   highOpen: 1.5,
   leapPerString: 0.25,
   /** A voice of a stack that changes its string, per string. */
-  voicePerString: 0.5,
+  voicePerString: 1,
+  /** Of two voices of a stack the higher one on the thicker string, and a string left out between them. */
+  crossedVoices: 2,
+  gapPerString: 0.25,
   /** From an open string to a low fret or back while the hand is not in position I. */
   nutChange: 0.75,
   highPerFret: 0.2,

@@ -132,7 +132,7 @@ function pairName(task: Task, i: number, before: readonly Choice[]): string | nu
   const plain = ({ notes, grips }: TaskMoment) => notes.length === 1 && grips.length === 0 && !notes[0]!.tapped && !notes[0]!.slurred && notes[0]!.places.length === 1 && notes[0]!.places[0]!.fret > 0
   if (!plain(first) || !plain(second) || before.some(choice => choice.gripped.length > 0)) return null
   const [a, b] = [first.notes[0]!, second.notes[0]!]
-  return [a.places[0]!.fret, a.finger, first.position, b.places[0]!.fret, b.finger, second.position, Math.min(2, Math.abs(a.places[0]!.string - b.places[0]!.string)), second.ms, second.rested, goesDown(task, i)].join()
+  return [a.places[0]!.fret, a.finger, first.position, b.places[0]!.fret, b.finger, second.position, Math.max(-2, Math.min(2, a.places[0]!.string - b.places[0]!.string)), second.ms, second.rested, goesDown(task, i)].join()
 }
 
 /** Whether the next note goes down a string of this moment: then fingers may be placed ahead, and that frees others. */

@@ -49,6 +49,7 @@ export function chargesInWords(entry: Entry, rules: HandRules): readonly Told[] 
   }
   add(change.sameFinger, `the same finger has to jump to another place${moment.ms < COSTS.quickMs ? ` in ${Math.round(moment.ms)} ms` : ''}`)
   add(change.hinge, 'the finger rolls over from the next string')
+  add(change.turned, 'the lower finger comes on the thinner string at the same fret: the hand is turned round')
   add(change.reshaped, 'fingers change though the shape only moves along its strings')
   add(change.placing, 'the way from the note before leaps over strings or away from the hand')
   add(change.weakPair, 'a weak pair of fingers follow each other')
@@ -76,6 +77,7 @@ function chargeInWords(kind: LandingCharge['kind'], finger: number, choice: Choi
     case 'away-from-nut': return 'beside an open string the hand is not in position I'
     case 'high-open': return `an open string while the hand is in ${romanPosition(choice.position)}`
     case 'high-fret': return 'the note lies lower on another string'
+    case 'voices': return 'the voices cross, or leave a string out between them'
     case 'elsewhere': return 'the hand is not in the position asked for'
   }
 }

@@ -1,6 +1,8 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
+import { changesSince } from '#core/score/engine-changes'
+import { ENGINE_VERSION } from '#core/score/score'
 import { drillVersions } from '../db/tables'
 import { localEngine } from '../engine/engine'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase, SPEC } from '../tests/studio'
@@ -30,6 +32,18 @@ describe('drills', () => {
     const drill = await readDrill(db, localEngine, teacher, id)
     expect(drill.versions.map(each => [each.number, each.spec.tempo])).toEqual([[2, 80], [1, 72]])
     expect(drill.versions[1]).toEqual(version)
+  })
+
+  test('a drill kept before the reckoning changed says what changed, unless its sheet is the same', async () => {
+    const teacher = await makeTeacher(db)
+    const { id } = await createDrill(db, localEngine, teacher, { id: randomUUID(), name: 'Old', spec: SPEC }, NOW)
+    expect((await readDrill(db, localEngine, teacher, id)).anew).toEqual([])
+    await db.update(drillVersions).set({ engineVersion: ENGINE_VERSION - 1 }).where(eq(drillVersions.drillId, id))
+    expect((await readDrill(db, localEngine, teacher, id)).anew).toEqual([])
+    await db.update(drillVersions).set({ scoreHash: '0'.repeat(64) }).where(eq(drillVersions.drillId, id))
+    expect((await readDrill(db, localEngine, teacher, id)).anew).toEqual(changesSince(ENGINE_VERSION - 1))
+    expect(changesSince(ENGINE_VERSION - 1).length).toBeGreaterThan(0)
+    expect(changesSince(ENGINE_VERSION)).toEqual([])
   })
 
   test('versions saved at once get numbers of their own', async () => {
