@@ -27,6 +27,13 @@ describe('laying out a sheet', () => {
     expect(systems.flatMap(system => system.positions.map(mark => mark.text))).toContain('VI')
   })
 
+  test('a finger that stays for a barre is drawn once at a time: alone, then across', () => {
+    const change = layOut(scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets: 'x02210' }, { frets: '133211' }] } }), { width: 4000, lanes: true })
+    const own = change.systems.flatMap(system => system.ribbons).filter(ribbon => ribbon.finger === 1)
+    expect(own.map(ribbon => ribbon.label)).toEqual(['string 2', 'barre 6–1'])
+    expect(own[0]!.x + own[0]!.width).toBeLessThanOrEqual(own[1]!.x)
+  })
+
   test('a barre is one ribbon named by its strings; taps have a lane of their own', () => {
     const chord = layOut(scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets: '133211' }] } }), { width: 900, lanes: true })
     expect(chord.systems[0]!.ribbons.filter(ribbon => ribbon.finger === 1).map(ribbon => ribbon.label)).toEqual(['barre 6–1'])

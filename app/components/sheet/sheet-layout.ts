@@ -183,32 +183,45 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
   return { frame: { width: room.width, height, left, rows, stringNames }, systems, pxPerTick }
 }
 
+/** What a finger does for a while: on which strings it lies. */
+interface Stay { readonly finger: number, readonly strings: readonly number[], readonly from: number, readonly to: number, readonly lands: boolean }
+
+/** Holds as the lanes draw them: a barre once for all its strings, anew from where it lies down over further ones. */
+function staysOf(holds: Score['holds']): readonly Stay[] {
+  const single = holds.filter(hold => !hold.barre).map(({ finger, string, from, to }): Stay => ({ finger, strings: [string], from, to, lands: true }))
+  const barres = [1, 2, 3, 4].flatMap((finger): Stay[] => {
+    const own = holds.filter(hold => hold.barre && hold.finger === finger)
+    const edges = [...new Set(own.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
+    return edges.slice(1).flatMap((to, i): Stay[] => {
+      const from = edges[i]!
+      const down = own.filter(hold => hold.from <= from && hold.to >= to)
+      return down.length === 0 ? [] : [{ finger, strings: down.map(hold => hold.string).sort((a, b) => b - a), from, to, lands: down.some(hold => hold.from === from) }]
+    })
+  })
+  return [...single, ...barres].sort((a, b) => a.from - b.from || a.finger - b.finger)
+}
+
 function ribbonsOf(score: Score, { from, to, right }: Pick<System, 'from' | 'to' | 'right'>, lanes: readonly number[], x: (at: number) => number): readonly Ribbon[] {
   // A little short of the next note's landing; what goes on ends at the line.
   const widthTo = (startX: number, end: number) => Math.max(8, (end < to ? x(end) - 8 : right) - startX)
-  const here = score.holds.filter(hold => hold.from < to && hold.to > from)
-  // A barre is one contact: it is drawn once, named by its strings.
-  const strings = new Map<string, number[]>()
-  for (const hold of here) if (hold.barre) strings.set(`${hold.finger}.${hold.from}`, [...(strings.get(`${hold.finger}.${hold.from}`) ?? []), hold.string])
-  const drawn = here.filter(hold => !hold.barre || Math.max(...strings.get(`${hold.finger}.${hold.from}`)!) === hold.string)
   const taps = score.notes.filter(note => note.via === 'tap' && note.at >= from && note.at < to).map((note) => {
     const startX = x(note.at) - 6
     const width = widthTo(startX, note.at + note.dur)
     return { key: `tap.${note.key}`, finger: 5, x: startX, y: lanes[4]! - RIBBON_HEIGHT / 2, width, lands: true, lifts: true, label: width > 18 ? note.pluck! : '' }
   })
-  return [...taps, ...drawn.map((hold) => {
-    const begin = Math.max(hold.from, from)
-    const startX = x(begin) - 6
-    const width = widthTo(startX, hold.to)
+  return [...taps, ...staysOf(score.holds.filter(hold => hold.from < to && hold.to > from)).filter(stay => stay.from < to && stay.to > from).map((stay) => {
+    const startX = x(Math.max(stay.from, from)) - 6
+    const width = widthTo(startX, stay.to)
+    const [thickest, thinnest] = [stay.strings[0]!, stay.strings.at(-1)!]
     return {
-      key: `${hold.finger}.${hold.string}.${hold.from}`,
-      finger: hold.finger,
+      key: `${stay.finger}.${thickest}.${stay.from}`,
+      finger: stay.finger,
       x: startX,
-      y: lanes[hold.finger - 1]! - RIBBON_HEIGHT / 2,
+      y: lanes[stay.finger - 1]! - RIBBON_HEIGHT / 2,
       width,
-      lands: hold.from >= from,
-      lifts: hold.to <= to,
-      label: hold.barre && strings.get(`${hold.finger}.${hold.from}`)!.length > 1 ? (width > 58 ? `barre ${Math.max(...strings.get(`${hold.finger}.${hold.from}`)!)}–${Math.min(...strings.get(`${hold.finger}.${hold.from}`)!)}` : width > 26 ? 'barre' : '') : ribbonLabel(width, hold.string),
+      lands: stay.lands && stay.from >= from,
+      lifts: stay.to <= to,
+      label: stay.strings.length === 1 ? ribbonLabel(width, thickest) : width > 58 ? `barre ${thickest}–${thinnest}` : width > 26 ? 'barre' : '',
     }
   })]
 }
