@@ -101,6 +101,63 @@ describe('what a fingering costs', () => {
   })
 })
 
+describe('what notes that belong together cost', () => {
+  const two = (a: number, b: number) => ({ 'p1.n1': a, 'p1.n2': b })
+
+  test('one finger that rolls over to the next string costs 0.5 for the first and 2.3 for another, and nothing where notes are cut short', () => {
+    expect(cost('5:5 4:5', { pins: two(1, 1) })).toBeCloseTo(0.5)
+    expect(cost('5:5 4:5', { pins: two(2, 2) })).toBeCloseTo(2.3)
+    expect(finger(lineOf(stops('5:5 4:5')), { rules: rules({}), tempo: 60, pins: two(2, 2), freedom: 'all', dry: true }).path.cost).toBe(0)
+    expect(cost('5:5 4:5', { pins: two(2, 2), hand: { barre: false } })).toBeCloseTo(4)
+  })
+
+  test('the lower finger on the thinner string at one fret costs 2, the other way round nothing', () => {
+    // One of the two is a fret off its place, a third of 3 in a broken chord; 2 and 3 are a weak pair, half of 0.4.
+    expect(cost('4:7 3:7', { pins: two(3, 2) })).toBeCloseTo(2 + 1 + 0.2)
+    expect(cost('4:7 3:7', { pins: two(2, 3) })).toBeCloseTo(1 + 0.2)
+    expect(cost('4:7+3:7', { pins: two(3, 2) })).toBeCloseTo(2 + 1)
+  })
+
+  test('beside an open string a low fret outside position I costs 1', () => {
+    expect(cost('6:0+4:2', { pins: { 'p1.n2': 2 } })).toBeCloseTo(0)
+    expect(cost('6:0+4:2', { pins: { 'p1.n2': 1 } })).toBeCloseTo(1)
+  })
+
+  test('a barre over a string that is not to sound costs half more', () => {
+    expect(cost('4:5+3:5', { pins: two(1, 1) })).toBeCloseTo(1)
+    expect(cost('4:5+2:5', { pins: two(1, 1) })).toBeCloseTo(1.5)
+  })
+
+  test('a stack keeps its fingers as it moves along its strings', () => {
+    expect(fingers('6:3+4:5 6:5+4:7 6:8+4:10')).toBe('131313')
+    const kept = cost('6:3+4:5 6:5+4:7', { pins: { 'p1.n1': 1, 'p1.n2': 3, 'p1.n3': 1, 'p1.n4': 3 } })
+    expect(kept).toBeCloseTo((4 + (x(5) - x(3)) / 25) / 2)
+  })
+
+  test('a finger that sounds on lies down over a further string for what a barre costs and 1.5, and rolls there', () => {
+    const line = lineOf(stops('6:5 4:5'))
+    const held = { ...line, events: line.events.map((event, i) => (i === 0 ? { ...event, dur: 4 * event.dur } : event)) }
+    expect(finger(held, { rules: rules({}), tempo: 60, pins: two(1, 1), freedom: 'all' }).path.cost).toBeCloseTo(1 + 1.5 + 0.5)
+    expect(finger(held, { rules: rules({ barre: false }), tempo: 60, pins: two(1, 1), freedom: 'all' }).path.cost).toBeGreaterThan(1000)
+  })
+
+  test('a finger taken from where it lies to another fret, the hand staying, costs 0.9', () => {
+    const pins = { 'p1.n1': 1, 'p1.n2': 3, 'p1.n3': 1 }
+    const reached = asked('4:6 3:8 2:5', { pins, tempo: 400, hand: { reachMm: 130 } })
+    const entry = reached.path.moves.map(move => move.choice.position)
+    expect(new Set(entry).size).toBe(1)
+    expect(reached.path.cost).toBeCloseTo(0.9 + 3)
+  })
+
+  test('where a position is asked for, pitches are placed in it', () => {
+    const line = lineOf(stops('5:3 5:5 4:2'))
+    const bare = { ...line, events: line.events.map((event, i) => ({ ...event, place: { midi: [48, 50, 52][i]! } })) }
+    const places = (asked: number | null) => finger(bare, { rules: rules({}), tempo: 60, pins: {}, freedom: 'all', asked }).path.moves.map(move => `${move.choice.places[0]!.string}:${move.choice.places[0]!.fret}`).join(' ')
+    expect(places(null)).toBe('5:3 4:0 4:2')
+    expect(places(7)).toBe('6:8 6:10 5:7')
+  })
+})
+
 describe('other fingerings', () => {
   test('at least three, none cheaper than the best, cheapest first, all different', () => {
     const found = asked('6:5 6:6 6:7 6:8 5:5 5:6 5:7 5:8')

@@ -50,6 +50,12 @@ describe('where a drill stands', () => {
     expect(standingOf(PLAN, [heard(0), heard(1), heard(2)], []).offer).toMatchObject({ decision: 'raise', bpm: 76 })
   })
 
+  test('a pass heard at the very instant of a decision was part of it', () => {
+    const held = [{ revision: 0, bpm: 72, at: at(2) }]
+    expect(standingOf(PLAN, [heard(0), heard(1), heard(2), heard(3), heard(4)], held).offer.decision).toBe('hold')
+    expect(standingOf(PLAN, [heard(0), heard(1), heard(2), heard(3), heard(4), heard(5)], held).offer.decision).toBe('raise')
+  })
+
   test('after a decision to hold the count begins anew', () => {
     const passes = [heard(0), heard(1), heard(2), heard(4), heard(5)]
     const held = [{ revision: 0, bpm: 72, at: at(3) }]

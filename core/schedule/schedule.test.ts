@@ -69,6 +69,13 @@ describe('recurring lessons', () => {
     expect(january.filter(day => fallsOn(everyOtherTuesday, day))).toEqual(['2026-01-06', '2026-01-20'])
   })
 
+  test('every third week counts from the first one, across a change of year', () => {
+    const thirds = { weekday: 5, everyWeeks: 3, startsOn: '2025-12-01', endsOn: null }
+    const days = Array.from({ length: 9 }, (_, week) => new Date(Date.UTC(2025, 11, 5 + 7 * week)).toISOString().slice(0, 10))
+    expect(days.filter(day => fallsOn(thirds, day))).toEqual(['2025-12-05', '2025-12-26', '2026-01-16'])
+    expect(nextDay(thirds, '2025-12-06')).toBe('2025-12-26')
+  })
+
   test('the next one is found, and none after the end', () => {
     expect(nextDay(everyOtherTuesday, '2026-01-07')).toBe('2026-01-20')
     expect(nextDay(everyOtherTuesday, '2025-12-01')).toBe('2026-01-06')

@@ -27,6 +27,15 @@ describe('fingers of the families', () => {
     expect(fingers(scoreOf(spec('scale', { tonic, type, layout: 'three-per-string', range: 'full' }, { position: 5, strings: there, instrument: { preset: 'electric' } }))).slice(0, expected.length)).toBe(expected)
   })
 
+  // C major in V: the B between strings 4 and 3 lies at fret 9 of string 4 and 4 of string 3; finger 1 plays the C beside it, so 4 reaches.
+  test('a tone out of position falls to the finger that does not play its neighbour', () => {
+    const { notes } = scoreOf(spec('scale', { tonic: 'C', type: 'major' }, { position: 5, strings: there }))
+    expect(notes.filter(note => note.midi === 59).map(({ string, fret, finger }) => [string, fret, finger])).toEqual([[4, 9, 4]])
+    // F major in VII: B flat is fret 11 of string 2, where 4 plays the A beside it, or fret 6 of string 1, where 1 has nothing to do.
+    const vii = scoreOf(spec('scale', { tonic: 'F', type: 'major', range: 'full' }, { position: 7, strings: there }))
+    expect(vii.notes.filter(note => note.marks.includes('stretch')).map(({ string, fret, finger }) => [string, fret, finger])).toEqual([[1, 6, 1]])
+  })
+
   test('a blues box has its added tone on the string of the tone below', () => {
     expect(played(scoreOf(spec('scale', { tonic: 'A', type: 'blues', layout: 'box', range: 'full' }, { position: 5, strings: there }))).replace(/[DU]/g, '')).toBe('6:5/1 6:8/4 5:5/1 5:6/2 5:7/3 4:5/1 4:7/3 3:5/1 3:7/3 3:8/4 2:5/1 2:8/4 1:5/1 1:8/4')
     expect(fingers(scoreOf(spec('scale', { tonic: 'E', type: 'minor pentatonic', layout: 'box', range: 'full' }, { position: 1, strings: there })))).toBe('030202020303')

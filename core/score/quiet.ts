@@ -1,29 +1,22 @@
 import type { Tick } from '../line/ticks'
+import type { Finger } from '../hand/hand'
 import type { Hold } from '../hand/step'
-import type { Note, Quiet } from './score'
+import type { Note, Quiet, Quieter } from './score'
 
 /** What keeps a string quiet, in words, for the fretting finger that does it where one does. */
-export const QUIETERS = {
-  tip: (finger: number) => `the tip of finger ${finger}`,
-  underside: (finger: number) => `the underside of finger ${finger}`,
-  easing: (finger: number) => `the easing pressure of finger ${finger}`,
+const WORDS = {
+  tip: finger => `the tip of finger ${finger}`,
+  underside: finger => `the underside of finger ${finger}`,
+  easing: finger => `the easing pressure of finger ${finger}`,
   hand: () => 'the plucking hand',
   fingers: () => 'the plucking hand\'s free fingers',
   nothing: () => 'nothing: no finger is beside it',
-} as const
+} as const satisfies Record<Quieter, (finger: Finger | undefined) => string>
 
-/** What keeps a string quiet. */
-export type Quieter = keyof typeof QUIETERS
+/** What keeps it quiet and, where that is one of the fretting hand, with which finger. */
+interface Means { readonly how: Quieter, readonly finger?: Finger }
 
-const KINDS = Object.keys(QUIETERS) as readonly Quieter[]
-
-/** What a report's words on a quiet string stand for. @throws RangeError for other words. */
-export function quieterOf(by: string): Quieter {
-  const finger = Number(/finger (\d)$/.exec(by)?.[1])
-  const found = KINDS.find(kind => QUIETERS[kind](finger) === by)
-  if (!found) throw new RangeError(`${by} keeps no string quiet`)
-  return found
-}
+const by = (how: Quieter, finger?: Finger): Means => (finger === undefined ? { how } : { how, finger })
 
 /** What is known of a drill that its quiet strings follow from. */
 export interface QuietContext {
@@ -40,12 +33,12 @@ const stopOn = (string: number, down: readonly Hold[]) => down.filter(hold => ho
  * What keeps a string quiet that a pick goes across within one stroke: only the fretting hand can. A finger leans on it
  * from the next thicker string or from a barre, or touches it with its tip from the next thinner one.
  */
-function withinStroke(string: number, down: readonly Hold[]): string {
+function withinStroke(string: number, down: readonly Hold[]): Means {
   const barre = down.find(hold => hold.barre && hold.string > string && down.some(other => other.finger === hold.finger && other.string < string))
   const thicker = barre ?? down.find(hold => hold.string === string + 1)
-  if (thicker) return QUIETERS.underside(thicker.finger)
+  if (thicker) return by('underside', thicker.finger)
   const thinner = down.find(hold => hold.string === string - 1)
-  return thinner ? QUIETERS.tip(thinner.finger) : QUIETERS.nothing()
+  return thinner ? by('tip', thinner.finger) : by('nothing')
 }
 
 /** How one onset is sounded, for the question of what is left to keep the other strings quiet. */
@@ -55,18 +48,18 @@ interface Onset { readonly at: Tick, readonly strings: ReadonlySet<number>, read
  * What keeps a string quiet on which nothing sounds. A touch on the nut side of a stopped fret damps nothing, so a string
  * with a finger still down on it is quiet by that finger easing off, by the palm (pick, thicker strings) or by free fingers.
  */
-function quieter(string: number, note: Note, onset: Onset, down: readonly Hold[]): string {
+function quieter(string: number, note: Note, onset: Onset, down: readonly Hold[]): Means {
   const picked = onset.plucks.has('D') || onset.plucks.has('U')
   const [lowest, highest] = [Math.min(...onset.strings), Math.max(...onset.strings)]
   const stop = stopOn(string, down)
-  if (picked && string > lowest && string < highest) return stop ? QUIETERS.easing(stop.finger) : withinStroke(string, down)
+  if (picked && string > lowest && string < highest) return stop ? by('easing', stop.finger) : withinStroke(string, down)
   // With three fingers plucking at once none is left over.
   const idle = !picked && [...onset.plucks].filter(finger => 'imac'.includes(finger)).length < 3
-  if (stop) return picked && string > note.string ? QUIETERS.hand() : idle && onset.plucks.size > 0 ? QUIETERS.fingers() : QUIETERS.easing(stop.finger)
+  if (stop) return picked && string > note.string ? by('hand') : idle && onset.plucks.size > 0 ? by('fingers') : by('easing', stop.finger)
   const index = down.filter(hold => hold.finger === 1)
-  if (string > note.string) return string === note.string + 1 && index.some(hold => hold.string === note.string) ? QUIETERS.tip(1) : QUIETERS.hand()
-  if (index.some(hold => hold.string >= note.string)) return QUIETERS.underside(1)
-  return idle || picked ? QUIETERS.fingers() : QUIETERS.hand()
+  if (string > note.string) return string === note.string + 1 && index.some(hold => hold.string === note.string) ? by('tip', 1) : by('hand')
+  if (index.some(hold => hold.string >= note.string)) return by('underside', 1)
+  return idle || picked ? by('fingers') : by('hand')
 }
 
 /**
@@ -94,7 +87,8 @@ export function quietStrings(notes: readonly Note[], { holds, stringCount, chord
     for (const note of group) {
       for (let string = stringCount; string >= 1; string--) {
         if (onset.strings.has(string) || ringing.has(string) || (ringsUntil[string] ?? 0) > at) continue
-        quiet.push({ key: note.key, string, by: quieter(string, note, onset, down) })
+        const means = quieter(string, note, onset, down)
+        quiet.push({ key: note.key, string, by: WORDS[means.how](means.finger), ...means })
       }
     }
     // A new note on its string ends the one before.
@@ -105,8 +99,7 @@ export function quietStrings(notes: readonly Note[], { holds, stringCount, chord
 
 /** Strings that sound along against the music because no finger is beside them: each with the first note it happens at. */
 export function unquieted(quiet: readonly Quiet[]): readonly Quiet[] {
-  const nothing = QUIETERS.nothing()
   const found = new Map<number, Quiet>()
-  for (const each of quiet) if (each.by === nothing && !found.has(each.string)) found.set(each.string, each)
+  for (const each of quiet) if (each.how === 'nothing' && !found.has(each.string)) found.set(each.string, each)
   return [...found.values()]
 }

@@ -45,8 +45,11 @@ export interface Travel {
 /** A stretch of notes past the fret where the neck meets the body: a short visit, or a stay. */
 export interface High { readonly from: Tick, readonly to: Tick, readonly stays: boolean }
 
-/** Which other string is kept quiet during a note, and by what. */
-export interface Quiet { readonly key: string, readonly string: number, readonly by: string }
+/** What keeps a string quiet: a fretting finger's tip, its underside, its easing off; the plucking hand or its free fingers; nothing. */
+export type Quieter = 'tip' | 'underside' | 'easing' | 'hand' | 'fingers' | 'nothing'
+
+/** Which other string is kept quiet during a note, and by what: in words, and as what it is, with the fretting finger that does it. */
+export interface Quiet { readonly key: string, readonly string: number, readonly by: string, readonly how: Quieter, readonly finger?: Hold['finger'] }
 
 /** Two fingers that are down together further apart than is comfortable, within what the hand can do. */
 export interface Stretch {

@@ -4,8 +4,7 @@ import { barTicks, noteTicks } from '#core/line/ticks'
 import { pitchClassName } from '#core/pitch/pitch'
 import { countBar } from '#core/score/count'
 import { positionAt } from '#core/score/explain-note'
-import { quieterOf, type Quieter } from '#core/score/quiet'
-import type { Note, Score } from '#core/score/score'
+import type { Note, Quieter, Score } from '#core/score/score'
 import { RIBBON_HEIGHT } from './sheet-paths'
 
 /** What the sheet is drawn for; lengths in px. */
@@ -120,9 +119,9 @@ function quietMarks(score: Score, notes: readonly PlacedNote[], rows: readonly n
   const placed = new Map(notes.map(each => [each.note.key, each]))
   const marks = new Map<string, QuietMark>()
   for (const { x, note } of notes) marks.set(`${note.at}.${note.string}`, { x, y: rows[note.string - 1]!, by: 'sounds' })
-  for (const { key, string, by } of score.report.quiet) {
+  for (const { key, string, how } of score.report.quiet) {
     const here = placed.get(key)
-    if (here && !marks.has(`${here.note.at}.${string}`)) marks.set(`${here.note.at}.${string}`, { x: here.x, y: rows[string - 1]!, by: quieterOf(by) })
+    if (here && !marks.has(`${here.note.at}.${string}`)) marks.set(`${here.note.at}.${string}`, { x: here.x, y: rows[string - 1]!, by: how })
   }
   return [...marks.values()]
 }
