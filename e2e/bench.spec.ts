@@ -11,7 +11,7 @@ const notes = '.sheet-system .note'
 
 test('every control redraws the sheet at once', async ({ page }) => {
   const title = page.getByRole('heading', { level: 1 })
-  const reckoning = page.getByRole('region', { name: 'Reckoning' })
+  const reckoning = page.getByRole('region', { name: 'Figures' })
   await expect(page.locator(notes)).toHaveCount(48)
   await page.getByRole('button', { name: '4', exact: true, pressed: true }).first().click()
   await expect(page.locator(notes)).toHaveCount(36)
@@ -151,9 +151,9 @@ test('rename, duplicate, and the shelf', async ({ page }) => {
   await page.getByLabel('Find a drill').fill('shelf drill')
   await expect(page.getByRole('row')).toHaveCount(3)
   await page.getByRole('button', { name: 'More for Shelf drill renamed (copy)' }).click()
-  await page.getByRole('menuitem', { name: 'Take off the shelf' }).click()
+  await page.getByRole('menuitem', { name: 'Archive' }).click()
   await expect(page.getByRole('row')).toHaveCount(2)
-  await page.getByRole('button', { name: 'Put it back' }).click()
+  await page.getByRole('button', { name: 'Restore' }).click()
   await expect(page.getByRole('row')).toHaveCount(3)
 })
 

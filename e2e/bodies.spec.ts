@@ -83,14 +83,19 @@ test.describe('how much is sent', () => {
   })
 
   test('and by its bytes as they come where it says nothing: a flood is cut off', async ({ baseURL }) => {
-    let sent = 0
     const chunk = `10000\r\n${'x'.repeat(0x10000)}\r\n`
-    const answer = await raw(baseURL!, `POST /api/sign-in HTTP/1.1\r\nHost: ${new URL(baseURL!).host}\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n\r\n`, async (send) => {
-      for (; sent < 1000 && send(chunk); sent++) await new Promise(resolve => setTimeout(resolve, 1))
-    })
-    expect(answer).toContain('413 ')
-    // Of 65 MB only what was on its way was taken.
-    expect(sent).toBeLessThan(500)
+    const answers: string[] = []
+    for (let flood = 0; flood < 4; flood++) {
+      let sent = 0
+      answers.push(await raw(baseURL!, `POST /api/sign-in HTTP/1.1\r\nHost: ${new URL(baseURL!).host}\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n\r\n`, async (send) => {
+        for (; sent < 1000 && send(chunk); sent++) await new Promise(resolve => setTimeout(resolve, 1))
+      }))
+      // Of 65 MB only what was on its way was taken.
+      expect(sent).toBeLessThan(500)
+    }
+    // Who still writes when the connection ends may hear that first, and not the answer before it.
+    expect(answers.some(answer => answer.includes('413 '))).toBe(true)
+    expect(answers.every(answer => answer === '' || answer.includes('413 '))).toBe(true)
   })
 
   test('a drill may be larger than a form, and is bounded too', async ({ baseURL }) => {

@@ -20,7 +20,7 @@ for (const light of ['light', 'dark'] as const) {
     await expect(page.locator('html')).toHaveClass(new RegExp(light))
     await expect(page.getByRole('heading', { name: 'Needs you' })).toBeVisible()
     await expectAccessible(page, 'today')
-    for (const [path, ready] of [['/students', 'Juno Pellwether'], ['/shelf', 'Shelf'], ['/bench', 'Reckoning'], ['/studio', 'Guitars']] as const) {
+    for (const [path, ready] of [['/students', 'Juno Pellwether'], ['/shelf', 'Shelf'], ['/bench', 'Figures'], ['/studio', 'Guitars']] as const) {
       await page.goto(path)
       await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()
       await expectAccessible(page, path)

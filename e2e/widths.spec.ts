@@ -20,7 +20,7 @@ async function overTheEdge(page: Page) {
 }
 
 const PLACES: readonly (readonly [path: string, ready: RegExp])[] = [
-  ['/', /Needs you/], ['/students', /Juno Pellwether/], ['/shelf', /Shelf/], ['/studio', /Guitars/], ['/bench', /Reckoning/],
+  ['/', /Needs you/], ['/students', /Juno Pellwether/], ['/shelf', /Shelf/], ['/studio', /Guitars/], ['/bench', /Figures/],
 ]
 
 for (const width of [360, 390, 768, 1024, 1280, 1600]) {

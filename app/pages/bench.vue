@@ -80,8 +80,8 @@ const shortcuts = [
   { key: 'z', label: 'Undo', run: () => bench.undo() },
   { key: 'y', label: 'Redo', run: () => bench.redo() },
   { key: 's', label: 'Save', run: () => void drill.save() },
-  { key: 'l', label: 'Show or fold the finger lanes', run: () => { lanes.value = !lanes.value } },
-  { key: 'q', label: 'Show or fold the quiet strings', run: () => { quiet.value = !quiet.value } },
+  { key: 'l', label: 'Show or hide the finger lanes', run: () => { lanes.value = !lanes.value } },
+  { key: 'q', label: 'Show or hide the quiet strings', run: () => { quiet.value = !quiet.value } },
   { key: 'p', label: 'Print', run: printOut },
   { key: '?', label: 'These keys', run: () => { keysOpen.value = true } },
 ]

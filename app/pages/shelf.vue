@@ -29,7 +29,7 @@ async function archive(row: DrillRow, archived: boolean) {
   try {
     await api.post(`/api/drills/${row.id}/archive`, { id: uuid(), archived })
     await reload()
-    if (archived) toasts.say(`“${row.name}” is off the shelf. What is set for students stays.`, { action: { label: 'Put it back', run: () => void archive(row, false) } })
+    if (archived) toasts.say(`“${row.name}” is off the shelf. What is set for students stays.`, { action: { label: 'Restore', run: () => void archive(row, false) } })
   }
   catch (refusal) {
     toasts.say((refusal as Error).message, { tone: 'trouble' })
@@ -75,7 +75,7 @@ async function archive(row: DrillRow, archived: boolean) {
     </EmptyState>
     <EmptyState
       v-else-if="found.length === 0"
-      title="No drill is called that"
+      title="No match"
     >
       Try fewer letters.
     </EmptyState>
@@ -116,7 +116,7 @@ async function archive(row: DrillRow, archived: boolean) {
           :label="`More for ${row.name}`"
           :items="[
             { label: 'Open on the bench', run: () => void navigateTo({ path: '/bench', query: { drill: row.id } }) },
-            { label: 'Take off the shelf', run: () => void archive(row, true) },
+            { label: 'Archive', run: () => void archive(row, true) },
           ]"
         />
       </template>

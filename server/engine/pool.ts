@@ -64,5 +64,5 @@ export function openEngine({ script, workers = usualWorkers(), mostWaiting = 64,
   }
 }
 
-/** Whether the worker is gone, rather than the question wrong. */
-const isLost = (error: unknown) => error instanceof Error && /terminat/i.test(error.message)
+/** Whether the worker is gone, rather than the question wrong: it ended, or was gone already when it was to be asked. */
+const isLost = (error: unknown) => error instanceof Error && /terminat|worker error|EPIPE|ERR_IPC|channel closed/i.test(error.message)

@@ -9,7 +9,7 @@ const open = defineModel<boolean>('open', { required: true })
 <template>
   <BaseDialog
     v-model:open="open"
-    title="Keys of this place"
+    title="Keyboard shortcuts"
   >
     <dl class="divide-y divide-line">
       <div

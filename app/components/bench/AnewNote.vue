@@ -11,14 +11,14 @@ const emit = defineEmits<{ dismiss: [] }>()
     role="status"
   >
     <p class="flex-1 basis-72">
-      <b>This drill was saved before the reckoning changed, and its sheet now comes out otherwise.</b>
+      <b>This drill was saved by an earlier version, and its sheet now comes out otherwise.</b>
       <span class="text-soft"> Since then {{ changes.join('; ') }}. Fingers that were set for a student stay as they were set.</span>
     </p>
     <BaseButton
       size="sm"
       @click="emit('dismiss')"
     >
-      All right
+      Dismiss
     </BaseButton>
   </section>
 </template>

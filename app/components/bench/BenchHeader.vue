@@ -13,7 +13,7 @@ const { title, ownTitle, state, saved, busy, naming, setting, fingersChanged, ke
 const named = computed(() => props.drill.drill.value !== null)
 const impossible = computed(() => problem.value !== null)
 const options = computed(() => [
-  { value: null, label: 'nobody in particular', detail: 'reach 80 mm' },
+  { value: null, label: 'No student', detail: 'reach 80 mm' },
   ...props.students.filter(each => !each.archived).map(each => ({ value: each.id, label: each.name, detail: `${PRESETS[each.instrument.preset].label}, reach ${each.hand.reachMm ?? 80} mm` })),
 ])
 const menu = computed(() => [
@@ -21,7 +21,7 @@ const menu = computed(() => [
   { label: 'Rename', run: () => { naming.value = 'rename' }, disabled: !named.value },
   { label: 'Duplicate', run: () => { naming.value = 'duplicate' }, disabled: !named.value },
   { label: 'New drill', run: props.drill.startNew },
-  { label: 'Keys of this place', run: () => emit('keys') },
+  { label: 'Keyboard shortcuts', run: () => emit('keys') },
 ])
 </script>
 

@@ -53,9 +53,9 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
 </script>
 
 <template>
-  <section aria-label="Reckoning">
+  <section aria-label="Figures">
     <h2 class="text-lg mb-3">
-      Reckoning
+      Figures
     </h2>
     <p class="figures">
       <span class="font-head font-bold text-4xl">{{ score.notesPerSecond.toFixed(1) }}</span>
@@ -216,12 +216,12 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
       v-if="!verdict"
       class="text-soft"
     >
-      {{ busy ? 'Being judged…' : 'Not judged.' }}
+      {{ busy ? 'Checking…' : 'Not judged.' }}
     </p>
     <template v-else>
       <p class="figures">
+        <span class="text-soft mr-2">effort</span>
         <span class="font-head font-bold text-2xl">{{ effort.toFixed(1) }}</span>
-        <span class="text-soft ml-2">of effort</span>
       </p>
       <p v-if="broken > 0">
         {{ broken === 1 ? 'One law' : `${broken} laws` }} of the hand broken besides: see the cautions.

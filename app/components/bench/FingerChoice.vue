@@ -51,7 +51,7 @@ const repair = computed(() => breaches.value.find(breach => breach.repair)?.repa
         size="sm"
         @click="emit('mend', repair.fingers)"
       >
-        Mend it from here
+        Fix from here
       </BaseButton>
     </RadioGroup>
     <div

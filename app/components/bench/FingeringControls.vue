@@ -31,7 +31,7 @@ const pinned = computed(() => Object.keys(props.bench.pins.value).length)
         class="underline underline-offset-4 min-h-9"
         @click="bench.pin(Object.fromEntries(Object.keys(bench.pins.value).map(key => [key, null])))"
       >
-        Let go of all
+        Clear pins
       </button>
     </p>
   </section>

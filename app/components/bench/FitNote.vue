@@ -32,7 +32,7 @@ const emit = defineEmits<{ original: [], dismiss: [] }>()
       size="sm"
       @click="emit('dismiss')"
     >
-      All right
+      Dismiss
     </BaseButton>
   </section>
 </template>

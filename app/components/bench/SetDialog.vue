@@ -131,7 +131,7 @@ function set() {
           />
           <BaseStepper
             v-model="tooMany"
-            label="Slips to ease"
+            label="Slips before easing"
             :min="1"
             :max="8"
           />
@@ -140,7 +140,7 @@ function set() {
       <div class="grid grid-cols-2 gap-3">
         <FormField
           v-model="targetOn"
-          label="Target wanted by"
+          label="Target date"
           type="date"
         />
         <FormField

@@ -30,7 +30,7 @@ const meter = computed({ get: () => props.bench.spec.value!.rhythm.meter.join('/
       <BaseStepper
         v-if="repeats"
         v-model="times"
-        label="Times through"
+        label="Repeats"
         :min="1"
         :max="40"
       />

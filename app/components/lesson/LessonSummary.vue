@@ -42,7 +42,7 @@ const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round
     <EmptyState
       v-if="rows.length === 0 && general.length === 0"
       class="mt-6"
-      title="Nothing was put down"
+      title="Nothing recorded"
     >
       No pass, decision or note in this lesson.
     </EmptyState>

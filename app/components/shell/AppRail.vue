@@ -58,8 +58,8 @@ async function signOut() {
       <button
         type="button"
         class="min-h-11 min-w-10 md:min-w-11 flex items-center justify-center rounded-md text-soft hover:text-ink"
-        :aria-label="evening ? 'Day light' : 'Evening light'"
-        :title="evening ? 'Day light' : 'Evening light'"
+        :aria-label="evening ? 'Light theme' : 'Dark theme'"
+        :title="evening ? 'Light theme' : 'Dark theme'"
         @click="turnLight"
       >
         <component

@@ -129,7 +129,7 @@ async function submit() {
       <div class="grid grid-cols-2 gap-4">
         <BaseStepper
           v-model="nutSpacingMm"
-          label="Strings apart at the nut"
+          label="String spacing at the nut"
           :min="4"
           :max="15"
           :step="0.1"

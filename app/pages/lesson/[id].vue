@@ -191,7 +191,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
     >
       <div class="flex justify-end gap-3">
         <BaseButton @click="ending = false">
-          Go on
+          Keep teaching
         </BaseButton>
         <BaseButton
           tone="action"
