@@ -49,17 +49,20 @@ export const COSTS = {
   reshaped: 0.5,
   /** None of its fingers stays: nothing guides it along. */
   unguided: 3.5,
-  /** Only the pitch is given: an open string while the hand is up the neck, strings leapt over, frets past the fifth, a hand elsewhere than asked. */
+  /** From here on: what it costs where only the pitch is given. An open string while the hand is up the neck. */
   highOpen: 1.5,
+  /** A fret past the fifth, per fret. */
+  highPerFret: 0.2,
+  /** A string leapt over from note to note. */
   leapPerString: 0.25,
   /** A voice of a stack that changes its string, per string. */
   voicePerString: 1,
-  /** Of two voices of a stack the higher one on the thicker string, and a string left out between them. */
+  /** Of two voices of a stack the higher one on the thicker string; a string left out between them. */
   crossedVoices: 2,
   gapPerString: 0.25,
   /** From an open string to a low fret or back while the hand is not in position I. */
   nutChange: 0.75,
-  highPerFret: 0.2,
+  /** A note played elsewhere than in the position asked for. */
   elsewhere: 1,
 } as const
 
