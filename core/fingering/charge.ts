@@ -156,7 +156,7 @@ export function changeBetween(before: Choice, after: Choice, moment: TaskMoment,
     sameFinger: same.jumps * ((after.startsGrip && before.gripped.length > 1) || (from.length > 1 && to.length > 1) ? chordJump(moment.ms) : hurry(moment.ms)),
     // A chord that moves over as a whole is no roll.
     hinge: ringing && after.places.length === 1 && !after.startsGrip ? same.hinge : 0,
-    turned: before.lone && after.lone && ringing && !moment.rested && isTwisted(before.lone, after.lone) ? COSTS.twisted : 0,
+    turned: before.lone && after.lone && ringing && !moved && !moment.rested && isTwisted(before.lone, after.lone) ? COSTS.twisted : 0,
     reshaped: touches ? reshaped(before.sounding, after.sounding) : 0,
     placing: moment.pitched ? placingCost(before, after, moment) : 0,
     brokenSlur: slurs ? slurs.broken * COSTS.impossible : 0,
