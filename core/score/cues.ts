@@ -32,14 +32,19 @@ interface Found {
   readonly habits: Habits
 }
 
-/** Whether a finger that has played is still down when another note sounds. */
+/** Whether a finger that has played is still down when its note is over. */
 function fingersStay(notes: readonly Note[], holds: readonly Hold[]): boolean {
-  const ends = new Map<string, number[]>()
-  for (const note of notes) if (note.finger) ends.set(`${note.finger}/${note.string}/${note.fret}`, [...(ends.get(`${note.finger}/${note.string}/${note.fret}`) ?? []), note.at + note.dur])
-  return holds.some((hold) => {
-    const own = (ends.get(`${hold.finger}/${hold.string}/${hold.fret}`) ?? []).filter(end => end > hold.from && end <= hold.to)
-    return own.length > 0 && hold.to > Math.max(...own)
-  })
+  let first = 0
+  for (const hold of holds) {
+    while (first < notes.length && notes[first]!.at < hold.from) first++
+    let end = 0
+    for (let i = first; i < notes.length && notes[i]!.at < hold.to; i++) {
+      const note = notes[i]!
+      if (note.finger === hold.finger && note.string === hold.string && note.fret === hold.fret) end = Math.max(end, note.at + note.dur)
+    }
+    if (end > 0 && hold.to > end) return true
+  }
+  return false
 }
 
 function holdCue({ spec, notes, holds }: Found): string | null {

@@ -13,10 +13,18 @@ const WORDS = {
   nothing: () => 'nothing: no finger is beside it',
 } as const satisfies Record<Quieter, (finger: Finger | undefined) => string>
 
-/** What keeps it quiet and, where that is one of the fretting hand, with which finger. */
-interface Means { readonly how: Quieter, readonly finger?: Finger }
+/** What keeps it quiet, in words and as what it is, and where that is one of the fretting hand, with which finger. */
+type Means = Pick<Quiet, 'by' | 'how' | 'finger'>
 
-const by = (how: Quieter, finger?: Finger): Means => (finger === undefined ? { how } : { how, finger })
+const FINGERS: readonly Finger[] = [1, 2, 3, 4]
+const meansOf = (how: Quieter) => FINGERS.map((finger): Means => ({ by: WORDS[how](finger), how, finger }))
+// Every note has some for every other string: they are made once.
+const TIP = meansOf('tip')
+const UNDERSIDE = meansOf('underside')
+const EASING = meansOf('easing')
+const HAND: Means = { by: WORDS.hand(), how: 'hand' }
+const FREE_FINGERS: Means = { by: WORDS.fingers(), how: 'fingers' }
+const NOTHING: Means = { by: WORDS.nothing(), how: 'nothing' }
 
 /** What is known of a drill that its quiet strings follow from. */
 export interface QuietContext {
@@ -26,9 +34,6 @@ export interface QuietContext {
   readonly chords: readonly { readonly from: Tick, readonly to: Tick, readonly strings: readonly number[] }[]
 }
 
-/** The finger that stops a string: of those down on it the one at the highest fret. */
-const stopOn = (string: number, down: readonly Hold[]) => down.filter(hold => hold.string === string).reduce<Hold | null>((top, hold) => (!top || hold.fret > top.fret ? hold : top), null)
-
 /**
  * What keeps a string quiet that a pick goes across within one stroke: only the fretting hand can. A finger leans on it
  * from the next thicker string or from a barre, or touches it with its tip from the next thinner one.
@@ -36,30 +41,68 @@ const stopOn = (string: number, down: readonly Hold[]) => down.filter(hold => ho
 function withinStroke(string: number, down: readonly Hold[]): Means {
   const barre = down.find(hold => hold.barre && hold.string > string && down.some(other => other.finger === hold.finger && other.string < string))
   const thicker = barre ?? down.find(hold => hold.string === string + 1)
-  if (thicker) return by('underside', thicker.finger)
+  if (thicker) return UNDERSIDE[thicker.finger - 1]!
   const thinner = down.find(hold => hold.string === string - 1)
-  return thinner ? by('tip', thinner.finger) : by('nothing')
+  return thinner ? TIP[thinner.finger - 1]! : NOTHING
 }
 
-/** How one onset is sounded, for the question of what is left to keep the other strings quiet. */
-interface Onset { readonly at: Tick, readonly strings: ReadonlySet<number>, readonly plucks: ReadonlySet<string> }
+/** How one onset is sounded and held, for the question of what keeps the other strings quiet. */
+interface Onset {
+  /** Strings that sound, one bit each. */
+  readonly strings: number
+  readonly lowest: number
+  readonly highest: number
+  readonly picked: boolean
+  /** Fingers of the plucking hand are left over to touch strings. */
+  readonly idle: boolean
+  readonly plucked: boolean
+  readonly down: readonly Hold[]
+  /** By string: the finger at the highest fret that is down on it. */
+  readonly stops: readonly (Hold | undefined)[]
+  /** Strings finger 1 is down on, one bit each, and the thickest of them. */
+  readonly index: number
+  readonly thickestIndex: number
+}
+
+function onsetOf(group: readonly Note[], down: readonly Hold[]): Onset {
+  let strings = 0
+  let lowest = Infinity
+  let highest = 0
+  let picked = false
+  let plucks = ''
+  for (const { string, pluck } of group) {
+    strings |= 1 << string
+    lowest = Math.min(lowest, string)
+    highest = Math.max(highest, string)
+    if (pluck === 'D' || pluck === 'U') picked = true
+    else if (pluck && !plucks.includes(pluck)) plucks += pluck
+  }
+  const stops: (Hold | undefined)[] = []
+  let index = 0
+  let thickestIndex = 0
+  for (const hold of down) {
+    if (!stops[hold.string] || stops[hold.string]!.fret < hold.fret) stops[hold.string] = hold
+    if (hold.finger !== 1) continue
+    index |= 1 << hold.string
+    thickestIndex = Math.max(thickestIndex, hold.string)
+  }
+  // With three fingers plucking at once none is left over.
+  const busy = plucks.length - (plucks.includes('p') ? 1 : 0)
+  return { strings, lowest, highest, picked, idle: !picked && busy < 3, plucked: picked || plucks !== '', down, stops, index, thickestIndex }
+}
 
 /**
  * What keeps a string quiet on which nothing sounds. A touch on the nut side of a stopped fret damps nothing, so a string
  * with a finger still down on it is quiet by that finger easing off, by the palm (pick, thicker strings) or by free fingers.
  */
-function quieter(string: number, note: Note, onset: Onset, down: readonly Hold[]): Means {
-  const picked = onset.plucks.has('D') || onset.plucks.has('U')
-  const [lowest, highest] = [Math.min(...onset.strings), Math.max(...onset.strings)]
-  const stop = stopOn(string, down)
-  if (picked && string > lowest && string < highest) return stop ? by('easing', stop.finger) : withinStroke(string, down)
-  // With three fingers plucking at once none is left over.
-  const idle = !picked && [...onset.plucks].filter(finger => 'imac'.includes(finger)).length < 3
-  if (stop) return picked && string > note.string ? by('hand') : idle && onset.plucks.size > 0 ? by('fingers') : by('easing', stop.finger)
-  const index = down.filter(hold => hold.finger === 1)
-  if (string > note.string) return string === note.string + 1 && index.some(hold => hold.string === note.string) ? by('tip', 1) : by('hand')
-  if (index.some(hold => hold.string >= note.string)) return by('underside', 1)
-  return idle || picked ? by('fingers') : by('hand')
+function quieter(string: number, note: Note, onset: Onset): Means {
+  const { picked, idle, stops } = onset
+  const stop = stops[string]
+  if (picked && string > onset.lowest && string < onset.highest) return stop ? EASING[stop.finger - 1]! : withinStroke(string, onset.down)
+  if (stop) return picked && string > note.string ? HAND : idle && onset.plucked ? FREE_FINGERS : EASING[stop.finger - 1]!
+  if (string > note.string) return string === note.string + 1 && onset.index & (1 << note.string) ? TIP[0]! : HAND
+  if (onset.thickestIndex >= note.string) return UNDERSIDE[0]!
+  return idle || picked ? FREE_FINGERS : HAND
 }
 
 /**
@@ -80,15 +123,16 @@ export function quietStrings(notes: readonly Note[], { holds, stringCount, chord
     while (end < notes.length && notes[end]!.at === at) end++
     const group = notes.slice(i, end)
     i = end
-    down = down.filter(hold => hold.to > at)
+    if (down.some(hold => hold.to <= at)) down = down.filter(hold => hold.to > at)
     for (; nextHold < holds.length && holds[nextHold]!.from <= at; nextHold++) if (holds[nextHold]!.to > at) down.push(holds[nextHold]!)
-    const onset: Onset = { at, strings: new Set(group.map(note => note.string)), plucks: new Set(group.flatMap(note => note.pluck ?? [])) }
-    const ringing = new Set(chords.flatMap(chord => (chord.from <= at && at < chord.to ? chord.strings : [])))
+    const onset = onsetOf(group, down)
+    let ringing = onset.strings
+    for (const chord of chords) if (chord.from <= at && at < chord.to) for (const string of chord.strings) ringing |= 1 << string
     for (const note of group) {
       for (let string = stringCount; string >= 1; string--) {
-        if (onset.strings.has(string) || ringing.has(string) || (ringsUntil[string] ?? 0) > at) continue
-        const means = quieter(string, note, onset, down)
-        quiet.push({ key: note.key, string, by: WORDS[means.how](means.finger), ...means })
+        if (ringing & (1 << string) || (ringsUntil[string] ?? 0) > at) continue
+        const { by, how, finger } = quieter(string, note, onset)
+        quiet.push(finger === undefined ? { key: note.key, string, by, how } : { key: note.key, string, by, how, finger })
       }
     }
     // A new note on its string ends the one before.

@@ -34,10 +34,15 @@ export function measureSpans(holds: readonly Hold[], events: readonly FingeredEv
   const breaches: Breach[] = []
   const stretches: Stretch[] = []
   const told = new Set<string>()
-  let down: Hold[] = []
+  const down: Hold[] = []
   for (const hold of holds) {
-    down = down.filter(other => other.to > hold.from)
-    for (const other of down) {
+    // Those that have lifted go as they are met: no list is made anew for every hold.
+    for (let i = down.length - 1; i >= 0; i--) {
+      const other = down[i]!
+      if (other.to <= hold.from) {
+        down.splice(i, 1)
+        continue
+      }
       if (other.finger === hold.finger || other.fret === hold.fret) continue
       const mm = spanMm(instrument.scaleLengthMm, instrument.capo, other.fret, hold.fret)
       widestSpanMm = Math.max(widestSpanMm, mm)
