@@ -7,11 +7,14 @@ import type { SheetFamily } from './family'
 import { playPattern } from './play-pattern'
 import { strum } from './strum'
 
+/** One bar of 4/4 in eighths. */
+const USUAL_STRUM = 'D - D U - U D U'
+
 const block = fields.block({
   chords: chordList(),
   stage: fields.oneOf('stage', ['block', 'sequential', 'pattern', 'strum']).default('block'),
   tokens: fields.text(400).optional(),
-  strum: fields.text(400).default('D - D U - U D U'),
+  strum: fields.text(400).default(USUAL_STRUM),
   ring: fields.flag(false),
   barsPerChord: fields.whole('barsPerChord', 1, 16).default(1),
 })
@@ -23,7 +26,7 @@ export const blocks: SheetFamily<Blocks> = {
   name: 'blocks',
   label: 'Chord change',
   block,
-  opening: { chords: [{ name: 'E', frets: '022100' }, { name: 'Am', frets: 'x02210' }], stage: 'block', tokens: 'p:R i:3 m:2 a:1', strum: 'D - D U - U D U', barsPerChord: 1, ring: false },
+  opening: { chords: [{ name: 'E', frets: '022100' }, { name: 'Am', frets: 'x02210' }], stage: 'block', tokens: 'p:R i:3 m:2 a:1', strum: USUAL_STRUM, barsPerChord: 1, ring: false },
   controls: [
     { kind: 'chords', path: 'blocks.chords', label: 'Chords' },
     { kind: 'choice', path: 'blocks.stage', label: 'Stage', options: [{ value: 'block', label: 'blocks' }, { value: 'sequential', label: 'one by one' }, { value: 'pattern', label: 'broken' }, { value: 'strum', label: 'strummed' }] },
@@ -53,18 +56,15 @@ export const blocks: SheetFamily<Blocks> = {
           continue
         }
         if (drill.stage === 'strum') strum(writer, { chord, instrument, strokes: drill.strum, path: 'blocks.strum', ticks })
-        else
-          if (drill.stage === 'block') {
-            for (let each = 0; each < barCount; each++) writer.play(chord.strings.map(note), bar)
+        if (drill.stage === 'block') for (let each = 0; each < barCount; each++) writer.play(chord.strings.map(note), bar)
+        if (drill.stage === 'sequential') {
+          if (chord.strings.length * EIGHTH > ticks) throw new SpecError(`blocks.chords.${i}`, `${chord.name} has ${chord.strings.length} strings; ${barCount} ${barCount === 1 ? 'bar holds' : 'bars hold'} ${Math.floor(ticks / EIGHTH)} eighths`)
+          for (const each of chord.strings) {
+            writer.turn()
+            writer.play([{ ...note(each), dur: from + ticks - writer.at(), rings: true }], EIGHTH)
           }
-          else {
-            if (chord.strings.length * EIGHTH > ticks) throw new SpecError(`blocks.chords.${i}`, `${chord.name} has ${chord.strings.length} strings; ${barCount} ${barCount === 1 ? 'bar holds' : 'bars hold'} ${Math.floor(ticks / EIGHTH)} eighths`)
-            for (const each of chord.strings) {
-              writer.turn()
-              writer.play([{ ...note(each), dur: from + ticks - writer.at(), rings: true }], EIGHTH)
-            }
-            writer.rest(from + ticks - writer.at())
-          }
+          writer.rest(from + ticks - writer.at())
+        }
         if (chord.contacts.length > 0) writer.grip(from, from + ticks, chord.contacts, { loose: !chord.typed, strings, ...(drill.stage === 'sequential' && { oneByOne: true as const }) })
       }
     })

@@ -52,7 +52,6 @@ export const pattern: SheetFamily<Pattern> = {
     { kind: 'number', path: 'pattern.barsPerChord', label: 'Bars a chord', min: 1, max: 8 },
   ],
   uses: [],
-  strums: true,
   plucking: () => 'given',
   build: (spec, drill, instrument) => {
     const chords = chordShapes(drill.chords, instrument, 'pattern')

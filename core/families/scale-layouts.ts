@@ -86,7 +86,6 @@ const FIVE_TONES = '22323'
 /** The tone that a six-tone scale has beside a five-tone one: the blue note; null where it has none. */
 function addedTone(chromas: ReadonlySet<number>): number | null {
   const steps = (tones: readonly number[]) => tones.map((tone, i) => (tones[(i + 1) % tones.length]! - tone + 12) % 12).join('')
-  // A blue note lies between two neighbours a half step away on both sides, or leads to a third.
   const found = [...chromas].filter((left) => {
     const rest = [...chromas].filter(chroma => chroma !== left).sort((a, b) => a - b)
     return (FIVE_TONES + FIVE_TONES).includes(steps(rest))

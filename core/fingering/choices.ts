@@ -208,9 +208,10 @@ function loneChoices(task: Task, i: number, before: readonly Choice[]): readonly
       landings: () => [{ key: note!.key, finger, string: place.string, fret: place.fret, soundsAt: moment.at, noteEnd: note!.end }],
     }
     const natural = place.fret - finger + 1
-    const [low, high] = moment.position === null ? [Math.max(1, natural - 1), Math.min(instrument.lastFret, natural + 1)] : [moment.position, moment.position]
+    const near = leeway(finger, false)
+    const [low, high] = moment.position === null ? [Math.max(1, natural - near), Math.min(instrument.lastFret, natural + near)] : [moment.position, moment.position]
     task.effort.spend(8 + 4 * (high - low + 1))
-    // Below the nut there is no position a fret away from its own: the nearest is taken, as a strain.
+    // Its position would lie below the nut: what is strained is found the general way.
     if (high < low) return null
     for (let position = low; position <= high; position++) choices.push(settle(task, i, played, position, 0))
   }

@@ -66,6 +66,12 @@ export const COSTS = {
   elsewhere: 1,
 } as const
 
+/** Laws of the hand that an effort counts as broken. */
+export const lawsBroken = (cost: number) => Math.floor(cost / COSTS.impossible)
+
+/** An effort without the laws that are broken. */
+export const effortBeside = (cost: number) => cost - lawsBroken(cost) * COSTS.impossible
+
 /** From this position on an open string is far from the hand's own sound. */
 export const HIGH_POSITION = 4
 /** Frets up to this one cost nothing where only the pitch is given. */

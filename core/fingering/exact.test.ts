@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { instrumentOf } from '../fretboard/instrument'
+import { instrumentOf, midiAt } from '../fretboard/instrument'
 import { handOf } from '../hand/hand'
 import type { HandInput, HoldPolicy } from '../spec/fields'
 import { accountOf } from './account'
@@ -49,6 +49,18 @@ describe('the engine is exact', () => {
       const { task, path } = finger(lineOf(stops), options(measures, policy, tempo))
       expect(path.cost).toBeCloseTo(shortestPathCost(explicitGraph(task)), 4)
     }), { numRuns: 40 })
+  })
+
+  // Strings an octave apart and eleven frets, so that a pitch has one place: the same frets then lie two strings apart or three, for which the way costs otherwise.
+  const octaves = instrumentOf({ preset: 'electric', frets: 11, tuning: [4, 16, 28, 40, 52, 64] })
+  const leaps = fc.array(fc.record({ string: fc.integer({ min: 1, max: 6 }), fret: fc.constantFrom(0, 3, 5) }), { minLength: 3, maxLength: 6 })
+  test('nor does it cost otherwise where only pitches are given', () => {
+    fc.assert(fc.property(leaps, policies, tempi, (places, policy, tempo) => {
+      const line = lineOf(places.map((place): Stop => [place]))
+      const pitched = { ...line, events: line.events.map((event, i) => ({ ...event, want: 'free' as const, place: { midi: midiAt(octaves, places[i]!.string, places[i]!.fret) } })) }
+      const { task, path } = finger(pitched, { ...options({ reachMm: 80 }, policy, tempo), rules: { hand: handOf({ reachMm: 80 }), instrument: octaves, policy } })
+      expect(path.cost).toBeCloseTo(shortestPathCost(explicitGraph(task)), 4)
+    }), { numRuns: 60, examples: [[[{ string: 4, fret: 5 }, { string: 1, fret: 3 }, { string: 3, fret: 5 }, { string: 1, fret: 3 }], 'lift', 60]] })
   })
 
   test('what it charges moment by moment adds up to its cost', () => {

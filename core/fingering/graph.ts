@@ -126,10 +126,10 @@ export function graphOf(task: Task, also?: Task): Graph {
   return { task, layers, between, ahead }
 }
 
-/** Tells pairs of lone notes apart by all that the cost of going from one to the other depends on; null for anything else. */
+/** Tells pairs of lone notes whose place is given apart by all that the cost of going from one to the other depends on; null for anything else. */
 function pairName(task: Task, i: number, before: readonly Choice[]): string | null {
   const [first, second] = [task.moments[i - 1]!, task.moments[i]!]
-  const plain = ({ notes, grips }: TaskMoment) => notes.length === 1 && grips.length === 0 && !notes[0]!.tapped && !notes[0]!.slurred && notes[0]!.places.length === 1 && notes[0]!.places[0]!.fret > 0
+  const plain = ({ notes, grips }: TaskMoment) => notes.length === 1 && grips.length === 0 && !notes[0]!.tapped && !notes[0]!.slurred && !notes[0]!.pitched && notes[0]!.places.length === 1 && notes[0]!.places[0]!.fret > 0
   if (!plain(first) || !plain(second) || before.some(choice => choice.gripped.length > 0)) return null
   const [a, b] = [first.notes[0]!, second.notes[0]!]
   return [a.places[0]!.fret, a.finger, first.position, b.places[0]!.fret, b.finger, second.position, Math.max(-2, Math.min(2, a.places[0]!.string - b.places[0]!.string)), second.ms, second.rested, goesDown(task, i)].join()

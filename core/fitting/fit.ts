@@ -6,6 +6,7 @@ import { handOf } from '../hand/hand'
 import { prepare } from '../score/prepare'
 import { handThrough, realise } from '../score/realise'
 import type { Score } from '../score/score'
+import { hardestFirst } from '../score/spans'
 import type { HandInput, Pins } from '../spec/fields'
 import type { Spec } from '../spec/parse'
 import { SpecError } from '../spec/spec-error'
@@ -28,7 +29,7 @@ const played = (spec: unknown, hand: HandInput, pins: Pins = {}): Score | null =
 
 const usesAny = (score: Score, fingers: readonly number[]) => score.notes.some(note => note.finger !== null && fingers.includes(note.finger))
 /** The strain that is furthest over comfort; a reach past the limit first. */
-const widest = (score: Score) => score.report.breaches.find(breach => breach.rule === 'reach') ?? score.report.stretches.toSorted((a, b) => (b.mm - b.comfortMm) - (a.mm - a.comfortMm))[0]
+const widest = (score: Score) => score.report.breaches.find(breach => breach.rule === 'reach') ?? hardestFirst(score.report.stretches)[0]
 const list = (fingers: readonly number[]) => fingers.join(' and ')
 
 /** The drill without the fingers to be spared: its own smaller form, or the engine's way round them. */

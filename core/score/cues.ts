@@ -3,6 +3,7 @@ import type { Hold } from '../hand/step'
 import type { SharedSpec } from '../spec/fields'
 import type { Habits } from '../spec/habits'
 import type { Cue, Note, Score } from './score'
+import { wantsCare } from './spans'
 
 // Schools differ; the product does not decide, it only asks for one way.
 const ANCHOR_CUES: Readonly<Record<NonNullable<Habits['anchor']>, string>> = {
@@ -123,7 +124,7 @@ export function writeCues(found: Found): readonly Cue[] {
   if (fingerCrossings > 0) add(`${fingerCrossings === 1 ? 'Once' : `${fingerCrossings} times`} the plucking fingers cross the wrong way over a change of string: let the outer finger take the thinner string.`)
   slurCues(notes).forEach(add)
   if (breaches.some(breach => breach.rule === 'reach')) add('A stretch past what this hand can do: change the position or the fingers. Pain means stop.')
-  else if (stretches.some(({ mm, comfortMm, limitMm }) => mm - comfortMm > (limitMm - comfortMm) / 2)) add('A stretch: two or three minutes, warmed up, never forced.')
+  else if (wantsCare(stretches)) add('A stretch: two or three minutes, warmed up, never forced.')
   if (notes.some(note => note.pluck !== null)) add(ANCHOR_CUES[habits.anchor ?? 'open'])
   if (habits.sounder && habits.sounder !== 'flesh') add(SOUNDER_CUES[habits.sounder])
   if (travel.some(each => each.hasty)) add('A hand has less time than it needs for its way: leave a rest before it, or go slower.')

@@ -1,7 +1,7 @@
 import { romanPosition } from '../fretboard/geometry'
 import { ticksToMs } from '../line/ticks'
 import { pitchName } from '../pitch/pitch'
-import { COSTS } from '../fingering/costs'
+import { effortBeside, lawsBroken } from '../fingering/costs'
 import { tempoInWords } from '../line/meter'
 import { byNumber, noteInWords, VIA_WORDS } from './note-words'
 import type { Verdict } from './judge'
@@ -22,12 +22,6 @@ export function positionAt(score: Score, at: number): number | null {
 }
 
 const plural = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`
-
-/** How many laws of the hand an effort counts as broken. */
-export const lawsBroken = (cost: number) => Math.floor(cost / COSTS.impossible)
-
-/** An effort without the laws that are broken. */
-export const effortBeside = (cost: number) => cost - lawsBroken(cost) * COSTS.impossible
 
 /** An effort in words: laws of the hand that are broken counted for themselves, not in figures of a thousand. */
 export function effortInWords(cost: number): string {

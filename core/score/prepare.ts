@@ -10,6 +10,7 @@ import { sharedShape, type HandInput, type Pins, type SharedSpec } from '../spec
 import type { Habits } from '../spec/habits'
 import type { Spec } from '../spec/parse'
 import { SpecError } from '../spec/spec-error'
+import { beginnings, canBegin, PLUCKING } from '../strokes/registry'
 import { transformLine, transformSpec } from '../transforms/registry'
 
 /** The student a drill is realised for; everything optional. */
@@ -87,6 +88,13 @@ export function pluckingOf(family: SheetFamily, spec: Spec): SharedSpec['pluckin
   return system ? { ...spec.plucking, system } : spec.plucking
 }
 
+/** @throws SpecError at `plucking.start` for what the system in force cannot begin with. */
+function checkStart({ system, start, ...more }: SharedSpec['plucking']): void {
+  if (canBegin({ system, start, ...more })) return
+  const starts = beginnings({ system, start, ...more })
+  throw new SpecError('plucking.start', `${PLUCKING[system].label} cannot begin with ${start}${starts.length > 0 ? `: it begins with ${starts.join(' or ')}` : ''}`)
+}
+
 function engineOptions(family: SheetFamily, spec: Spec, rules: HandRules): Prepared['options'] {
   const { system } = pluckingOf(family, spec)
   return {
@@ -99,10 +107,11 @@ function engineOptions(family: SheetFamily, spec: Spec, rules: HandRules): Prepa
 
 /**
  * Writes a checked spec's line and decides its fingers.
- * @throws SpecError when the music is impossible on its instrument, or a pin is on no note, an open string or a tapped note.
+ * @throws SpecError when its plucking cannot begin as asked, the music is impossible on its instrument, or a pin is on no note, an open string or a tapped note.
  */
 export function prepare(family: SheetFamily, spec: Spec, context: Context): Prepared {
   const moved = transformSpec(spec)
+  checkStart(pluckingOf(family, spec))
   const instrument = instrumentOf(spec.instrument)
   const pins = context.pins ?? {}
   const built = buildLine(family, spec, moved, instrument)

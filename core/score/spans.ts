@@ -16,6 +16,22 @@ export interface Spans {
   readonly stretches: readonly Stretch[]
 }
 
+/** How far a stretch goes from what is comfortable (0) towards the limit of the hand (1). */
+const strainOf = ({ mm, comfortMm, limitMm }: Stretch) => (mm - comfortMm) / (limitMm - comfortMm)
+
+/** Strains from which a stretch is shown with the figures, and from which its drill asks for care: the project's own measure. */
+const WORTH_SHOWING = 0.25
+const WORTH_CARE = 0.5
+
+/** The stretches that are worth showing, the hardest first: a millimetre past comfort is not worth a word. */
+export const notable = (stretches: readonly Stretch[]) => hardestFirst(stretches.filter(stretch => strainOf(stretch) > WORTH_SHOWING))
+
+/** Whether a drill with these stretches wants a warm hand. */
+export const wantsCare = (stretches: readonly Stretch[]) => stretches.some(stretch => strainOf(stretch) > WORTH_CARE)
+
+/** Stretches by how far they go past comfort, the furthest first. */
+export const hardestFirst = (stretches: readonly Stretch[]) => stretches.toSorted((a, b) => (b.mm - b.comfortMm) - (a.mm - a.comfortMm))
+
 /** The note for which a finger is down where it is, or the first that sounds while it is. */
 function noteOf(events: readonly FingeredEvent[], a: Hold, b: Hold): string {
   const [from, to] = [Math.max(a.from, b.from), Math.min(a.to, b.to)]

@@ -21,7 +21,7 @@ export const alternate: PluckingSystem = {
       return all(onset, stroke)
     }
   },
-  starts: () => ['U'],
+  starts: () => ['D', 'U'],
   cycleLength: () => 2,
 }
 
@@ -51,7 +51,7 @@ function following(first: Stroke) {
 export const economy: PluckingSystem = {
   label: 'economy',
   begin: start => following(firstStroke(start)),
-  starts: () => ['U'],
+  starts: () => ['D', 'U'],
   cycleLength: () => null,
 }
 
@@ -115,17 +115,19 @@ export const hybrid: PluckingSystem = {
         return { strokes: onset.strings.map((_, i) => (i < picked ? stroke : FINGERS[i - picked]!)) }
       }
       const turn = turns[index]!
-      const neighbours = [turns.slice(0, index).findLast(each => each !== turn), turns.slice(index).find(each => each !== turn)]
+      let [from, to] = [index, index]
+      while (turns[from] === turn) from--
+      while (turns[to] === turn) to++
+      const [before, after] = [turns[from], turns[to]]
       // The last turn may break off in the middle: it goes on as the one before.
-      const before = neighbours[0]
-      const whole = !neighbours[1] && before && turn.length < before.length && turn.every(each => before.includes(each)) ? before : turn
-      if (whole.length > 2 || (whole.length === 2 && neighbours.some(each => sameStrings(whole, each)))) {
+      const whole = !after && before && turn.length < before.length && turn.every(each => before.includes(each)) ? before : turn
+      if (whole.length > 2 || (whole.length === 2 && (sameStrings(whole, before) || sameStrings(whole, after)))) {
         const rank = whole.filter(each => each > string).length
         return { strokes: [rank === 0 ? takePick() : FINGERS[rank - 1]!] }
       }
       return { strokes: [crossing ? FINGERS[away - 1]! : takePick()] }
     }
   },
-  starts: () => ['U'],
+  starts: () => ['D', 'U'],
   cycleLength: () => null,
 }

@@ -4,7 +4,7 @@ import { scoreOf } from '../score/score-of.test.data'
 import type { SharedSpec } from '../spec/fields'
 import { countCrossings } from './crossings'
 import { realignAfter } from './realign'
-import { PLUCKING } from './registry'
+import { beginnings, canBegin, PLUCKING } from './registry'
 import type { PluckedOnset } from './system'
 
 type System = SharedSpec['plucking']['system']
@@ -98,6 +98,16 @@ describe('the fingers', () => {
   test('what a family prescribes is played, and the cycle waits for its next own note', () => {
     const play = PLUCKING.im.begin({ options: { system: 'im', start: 'i' }, shift: 0, onsets: [] })
     expect([onset(3), { strings: [3], at: 0, given: ['a' as const] }, onset(3)].map((each, i) => play(each, i).strokes.join())).toEqual(['i', 'a', 'm'])
+  })
+})
+
+describe('what plucking begins with', () => {
+  test.each<[SharedSpec['plucking']['system'], string]>([['alternate', 'DU'], ['down', ''], ['im', 'im'], ['thumb-pick', 'pma'], ['pima', '']])('%s: one of "%s"', (system, expected) => {
+    expect(beginnings({ system, start: 'm' }).join('')).toBe(expected)
+  })
+
+  test('D asks for nothing, and what the notes say is not asked', () => {
+    expect([canBegin({ system: 'im', start: 'D' }), canBegin({ system: 'given', start: 'U' }), canBegin({ system: 'im', start: 'U' })]).toEqual([true, true, false])
   })
 })
 

@@ -33,7 +33,7 @@ export interface PluckingStart {
 export interface PluckingSystem {
   readonly label: string
   readonly begin: (start: PluckingStart) => (onset: PluckedOnset, index: number) => Plucked
-  /** Strokes and fingers that it can begin with; D, which nobody has to ask for, aside. */
+  /** What it can be asked to begin with, in turn; nothing where there is no choice. */
   readonly starts: (options: SharedSpec['plucking']) => readonly Stroke[]
   /** Plucked onsets after which the system repeats itself; null where it has no cycle. */
   readonly cycleLength: (options: SharedSpec['plucking']) => number | null

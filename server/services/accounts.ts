@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, count, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { and, asc, count, eq, isNull, sql } from 'drizzle-orm'
 import type { AccountRow, addAccountBody, resetPasswordBody, roleBody, suspendBody } from '#shared/contracts/accounts'
 import type { z } from 'zod'
 import type { NewAccount, NewStudio } from '#shared/contracts/new-studio'
@@ -66,7 +66,7 @@ async function ownAccount(tx: Database, owner: Actor, userId: string) {
 
 /** A studio is never left without somebody who can manage it. @throws DomainError `conflict`. */
 async function assertAnotherOwner(tx: Database, owner: Actor, userId: string) {
-  const [row] = await tx.select({ owners: count() }).from(users).where(and(eq(users.studioId, owner.studioId), inArray(users.role, ['owner']), isNull(users.suspendedAt), sql`${users.id} <> ${userId}`))
+  const [row] = await tx.select({ owners: count() }).from(users).where(and(eq(users.studioId, owner.studioId), eq(users.role, 'owner'), isNull(users.suspendedAt), sql`${users.id} <> ${userId}`))
   if (row!.owners === 0) throw new DomainError('conflict', 'this is the studio\'s only owner: make somebody else an owner first')
 }
 

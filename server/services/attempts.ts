@@ -1,4 +1,4 @@
-import { eq, inArray, lt, sql } from 'drizzle-orm'
+import { inArray, lt, sql } from 'drizzle-orm'
 import type { Database } from '../db/client'
 import { signInAttempts } from '../db/tables'
 import { DomainError } from './domain-error'
@@ -16,8 +16,8 @@ export interface Reservation {
   readonly release: () => Promise<void>
 }
 
-const SHORTENED = 200
-const subjectOf = ({ subject }: Limit) => subject.slice(0, SHORTENED)
+/** A subject as long as its column takes. */
+const shortened = (subject: string) => subject.slice(0, 200)
 
 /**
  * Counts an attempt before its password is hashed, so that many at once are as limited as one after the other.
@@ -26,7 +26,7 @@ const subjectOf = ({ subject }: Limit) => subject.slice(0, SHORTENED)
 export async function reserveAttempt(db: Database, limits: readonly Limit[], now: Date): Promise<Reservation> {
   const { since, count } = signInAttempts
   const windowStart = new Date(now.getTime() - WINDOW_MS)
-  const subjects = limits.map(subjectOf)
+  const subjects = limits.map(limit => shortened(limit.subject))
   let over = false
   for (const [i, subject] of subjects.entries()) {
     // The count is settled while the window is still the old one: columns are set in the order of the table. What it
@@ -47,14 +47,8 @@ export async function reserveAttempt(db: Database, limits: readonly Limit[], now
     release,
     forgive: async (own) => {
       await release()
-      await db.delete(signInAttempts).where(inArray(signInAttempts.subject, own.map(subject => subject.slice(0, SHORTENED))))
+      await db.delete(signInAttempts).where(inArray(signInAttempts.subject, own.map(shortened)))
       await db.delete(signInAttempts).where(lt(signInAttempts.since, new Date(now.getTime() - 10 * WINDOW_MS)))
     },
   }
-}
-
-/** How many attempts a subject has within the window. */
-export async function attemptsOf(db: Database, subject: string): Promise<number> {
-  const [row] = await db.select().from(signInAttempts).where(eq(signInAttempts.subject, subject))
-  return row?.count ?? 0
 }

@@ -80,12 +80,11 @@ async function lastDecisions(db: Database, actor: Actor, assignmentIds: readonly
   const newest = await db.select(DECIDED).from(standings)
     .innerJoin(decisions, and(eq(decisions.assignmentId, standings.assignmentId), eq(decisions.revision, sql`${standings.revision} - 1`))).innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
     .where(inArray(standings.assignmentId, [...assignmentIds]))
-  const found = new Map<string, HistoryDecision>()
-  for (const row of newest) {
-    // Decided in this very lesson: then the one before it is looked for.
-    const [before] = row.lessonId === exceptLesson ? (await latestDecisions(db, row.assignmentId, 1, ne(lessonEvents.lessonId, exceptLesson))) : [row]
-    if (before) found.set(row.assignmentId, decisionOf(before, local))
-  }
+  const found = new Map(newest.filter(row => row.lessonId !== exceptLesson).map(row => [row.assignmentId, decisionOf(row, local)]))
+  // Decided in this very lesson: then the one before it is looked for.
+  const decidedHere = newest.filter(row => row.lessonId === exceptLesson).map(row => row.assignmentId)
+  if (decidedHere.length === 0) return found
+  for (const [id, [before]] of await decisionsOf(db, actor, decidedHere, 1, ne(lessonEvents.lessonId, exceptLesson))) if (before) found.set(id, before)
   return found
 }
 

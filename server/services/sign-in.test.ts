@@ -1,9 +1,8 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
-import { users } from '../db/tables'
+import { signInAttempts, users } from '../db/tables'
 import { later, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
-import { attemptsOf } from './attempts'
 import { changeRole, createAccount, listAccounts, openStudio, resetPassword, suspendAccount } from './accounts'
 import { hashQueue } from './password'
 import { endSessions, sessionOf } from './sessions'
@@ -14,6 +13,7 @@ afterAll(close)
 const PASSWORD = 'walnut and spruce'
 const somewhere = (): Visitor => ({ address: randomUUID(), device: null })
 const code = (work: Promise<unknown>) => work.then(() => 'in', (error: { code?: string }) => error.code)
+const attemptsOf = async (subject: string) => (await db.select().from(signInAttempts).where(eq(signInAttempts.subject, subject)))[0]?.count ?? 0
 const enter = (name: string, password = PASSWORD, visitor = somewhere(), now = NOW) => signIn(db, { name, password }, visitor, now)
 
 describe('signing in', () => {
@@ -87,8 +87,8 @@ describe('guessing', () => {
     for (let i = 0; i < 5; i++) await code(enter(teacher.signInName, 'wrong', visitor))
     expect(await code(enter(teacher.signInName, PASSWORD, visitor))).toBe('in')
     for (let i = 0; i < 12; i++) await code(enter(teacher.signInName, 'wrong', visitor))
-    expect(await attemptsOf(db, `visitor:${visitor.address}:${teacher.signInName}`)).toBe(8)
-    expect(await attemptsOf(db, `name:${teacher.signInName}`)).toBe(13)
+    expect(await attemptsOf(`visitor:${visitor.address}:${teacher.signInName}`)).toBe(8)
+    expect(await attemptsOf(`name:${teacher.signInName}`)).toBe(13)
   })
 
   test('when too many wait to be looked at the next is told so, and is not counted', async () => {
@@ -102,7 +102,7 @@ describe('guessing', () => {
     const waiting = queues.strange.run(async () => {}).catch((error: { code: string }) => error.code)
     expect(await waiting).toBe('unavailable')
     expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, queues))).toBe('unavailable')
-    expect(await attemptsOf(db, `visitor:${visitor.address}:${teacher.signInName}`)).toBe(0)
+    expect(await attemptsOf(`visitor:${visitor.address}:${teacher.signInName}`)).toBe(0)
     letGo()
     await busy
     expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, queues))).toBe('in')

@@ -5,20 +5,13 @@ const emit = defineEmits<{ dismiss: [] }>()
 </script>
 
 <template>
-  <section
-    class="border-b border-line bg-card px-5 py-2.5 flex flex-wrap items-center gap-x-4 gap-y-2"
-    aria-label="Reckoned anew"
-    role="status"
+  <BenchNote
+    label="Reckoned anew"
+    @dismiss="emit('dismiss')"
   >
-    <p class="flex-1 basis-72">
+    <p>
       <b>This drill was saved by an earlier version, and its sheet now comes out otherwise.</b>
       <span class="text-soft"> Since then {{ changes.join('; ') }}. Fingers that were set for a student stay as they were set.</span>
     </p>
-    <BaseButton
-      size="sm"
-      @click="emit('dismiss')"
-    >
-      Dismiss
-    </BaseButton>
-  </section>
+  </BenchNote>
 </template>

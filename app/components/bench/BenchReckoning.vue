@@ -6,9 +6,10 @@ import { instrumentOf } from '#core/fretboard/instrument'
 import { handOf } from '#core/hand/hand'
 import type { Verdict } from '#core/score/judge'
 import { liftedInWords } from '#core/fitting/fit'
-import { effortBeside, lawsBroken } from '#core/score/explain-note'
+import { effortBeside, lawsBroken } from '#core/fingering/costs'
 import { byNumber } from '#core/score/note-words'
 import type { Score } from '#core/score/score'
+import { notable } from '#core/score/spans'
 import { RELIABLE_MM_PER_S } from '#core/score/travel'
 import { noteTicks, ticksToMs } from '#core/line/ticks'
 import type { HandInput } from '#core/spec/fields'
@@ -39,9 +40,7 @@ const wide = computed(() => report.value.widestSpanMm > hand.value.reachMm)
 const cautions = computed(() => props.verdict?.breaches ?? report.value.breaches)
 const broken = computed(() => lawsBroken(props.verdict?.cost ?? 0))
 const effort = computed(() => effortBeside(props.verdict?.cost ?? 0))
-const sentence = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}.`
-// A millimetre past comfort is not worth a word; what goes a quarter of the way to the limit is.
-const stretches = computed(() => report.value.stretches.filter(({ mm, comfortMm, limitMm }) => mm - comfortMm > (limitMm - comfortMm) / 4).toSorted((a, b) => (b.mm - b.comfortMm) - (a.mm - a.comfortMm)))
+const stretches = computed(() => notable(report.value.stretches))
 const numberOf = (key: string) => props.score.notes.findIndex(note => note.key === key) + 1
 const others = computed(() => props.verdict?.alternatives.filter(other => props.score.notes.some(note => note.finger && other.fingers[note.key] !== note.finger)) ?? [])
 /** Where another fingering first differs, in words. */

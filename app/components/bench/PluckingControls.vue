@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PLUCKING } from '#core/strokes/registry'
+import { beginnings, canBegin, PLUCKING } from '#core/strokes/registry'
 
 /** How the plucking hand plays: the system, its first stroke, rest or free stroke, its round of fingers. */
 const props = defineProps<{ bench: Bench }>()
@@ -11,9 +11,7 @@ const system = useField<string>(props.bench, 'plucking.system')
 const start = useField<string>(props.bench, 'plucking.start')
 /** What the system can begin with: strokes of the pick, or the fingers of its round; nothing where it cannot choose. */
 const starts = computed(() => {
-  const { plucking } = props.bench.spec.value!
-  const own = [...new Set(PLUCKING[plucking.system].starts({ ...plucking, start: 'D' }))]
-  const all = own.includes('U') ? ['D', ...own] : own
+  const all = beginnings(props.bench.spec.value!.plucking)
   return all.length < 2 ? [] : all.map(value => ({ value, label: LABELS[value] ?? value }))
 })
 const first = computed({ get: () => (starts.value.some(each => each.value === start.value) ? start.value : starts.value[0]?.value ?? 'D'), set: value => props.bench.set('plucking.start', value) })
@@ -21,10 +19,8 @@ const first = computed({ get: () => (starts.value.some(each => each.value === st
 const chosen = computed({
   get: () => system.value,
   set: (value) => {
-    const { plucking } = props.bench.spec.value!
-    const next = value as keyof typeof PLUCKING
-    const keeps = plucking.start === 'D' || PLUCKING[next].starts({ ...plucking, system: next }).includes(plucking.start)
-    props.bench.set('plucking', { ...plucking, system: next, ...(!keeps && { start: 'D' }) })
+    const next = { ...props.bench.spec.value!.plucking, system: value as keyof typeof PLUCKING }
+    props.bench.set('plucking', canBegin(next) ? next : { ...next, start: 'D' })
   },
 })
 const cycle = useField<string>(props.bench, 'plucking.cycle', 'pmpa')

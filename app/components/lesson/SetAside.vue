@@ -19,8 +19,6 @@ function inWords(event: LessonEvent): string {
   }
 }
 
-const sentence = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1).replace(/\.$/, '')}.`
-
 /** Writes them to a file on this device. */
 function keep() {
   const url = URL.createObjectURL(new Blob([JSON.stringify(entries.value.map(({ lessonId, event, refused }) => ({ lessonId, event, refused })), null, 1)], { type: 'application/json' }))

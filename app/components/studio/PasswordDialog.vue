@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { changePasswordBody } from '#shared/contracts/accounts'
-import { check } from '#core/spec/problem'
 
 /** Changes the password of whoever is signed in. */
 const open = defineModel<boolean>('open', { required: true })
@@ -8,30 +7,17 @@ const api = useApi()
 const toasts = useToasts()
 const present = ref('')
 const next = ref('')
-const busy = ref(false)
-const refusal = ref<{ path?: string, message: string } | null>(null)
-const errorOf = (path: string) => (refusal.value?.path === path ? refusal.value.message : '')
+const { busy, refusal, errorOf, clear, send } = useSending(changePasswordBody)
 watch(open, (now) => {
   if (!now) return
+  clear()
   present.value = next.value = ''
-  refusal.value = null
 })
 async function save() {
-  const checked = check(changePasswordBody, { presentPassword: present.value, newPassword: next.value })
-  refusal.value = checked.ok ? null : checked.error
-  if (!checked.ok) return
-  busy.value = true
-  try {
-    await api.post('/api/me/password', checked.value)
-    open.value = false
-    toasts.say('The password is changed. Other devices have to sign in again.')
-  }
-  catch (error) {
-    refusal.value = error as ApiError
-  }
-  finally {
-    busy.value = false
-  }
+  const done = await send({ presentPassword: present.value, newPassword: next.value }, body => api.post('/api/me/password', body))
+  if (!done) return
+  open.value = false
+  toasts.say('The password is changed. Other devices have to sign in again.')
 }
 </script>
 

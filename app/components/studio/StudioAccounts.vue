@@ -9,7 +9,6 @@ const session = useSession()
 const toasts = useToasts()
 const open = ref(false)
 const chosen = shallowRef<AccountRow | null>(null)
-const ROLES = { owner: 'owner', teacher: 'teacher', student: 'student' } as const
 
 function edit(account: AccountRow | null) {
   chosen.value = account
@@ -74,7 +73,7 @@ const actionsFor = (account: AccountRow) => [
             > (you)</span>
           </p>
           <p class="text-soft">
-            signs in as {{ account.signInName }} · {{ ROLES[account.role] }}
+            signs in as {{ account.signInName }} · {{ account.role }}
           </p>
         </div>
         <p
