@@ -13,21 +13,39 @@ export function localIso(instant: string, zone: string): string {
 
 /** Clocks are set on the quarter of an hour, wherever they are set. */
 const QUARTER_MS = 15 * 60_000
+/** Quarters remembered of one zone: some hundred days of lessons; then it begins anew. */
+const MOST_QUARTERS = 20_000
+
+const zones = new Map<string, (at: number) => number>()
+
+/** How far a zone is from UTC at an instant (ms since 1970), minutes east: each quarter of an hour is asked of the system once. */
+function offsetsOf(zone: string): (at: number) => number {
+  const known = zones.get(zone)
+  if (known) return known
+  const place = IANAZone.create(zone)
+  if (!place.isValid) throw new RangeError(`${zone} is no time zone`)
+  const offsets = new Map<number, number>()
+  const offsetAt = (at: number) => {
+    const quarter = Math.floor(at / QUARTER_MS)
+    const offset = offsets.get(quarter) ?? place.offset(at)
+    if (offsets.size >= MOST_QUARTERS) offsets.clear()
+    offsets.set(quarter, offset)
+    return offset
+  }
+  zones.set(zone, offsetAt)
+  return offsetAt
+}
 
 /**
- * Instants as local ISO times, for many of one zone: what was found out for a quarter of an hour is not asked again.
+ * Instants as local ISO times, for many of one zone.
  * @throws RangeError when an instant or the zone cannot be read.
  */
 export function localClock(zone: string): (instant: string) => string {
-  const place = IANAZone.create(zone)
-  const offsets = new Map<number, number>()
+  const offsetAt = offsetsOf(zone)
   return (instant) => {
     const at = Date.parse(instant)
-    if (Number.isNaN(at) || !place.isValid) throw new RangeError(`${instant} in ${zone} is no time`)
-    const quarter = Math.floor(at / QUARTER_MS)
-    const offset = offsets.get(quarter) ?? place.offset(at)
-    offsets.set(quarter, offset)
-    return withOffset(at, offset)
+    if (Number.isNaN(at)) throw new RangeError(`${instant} in ${zone} is no time`)
+    return withOffset(at, offsetAt(at))
   }
 }
 
@@ -60,18 +78,38 @@ export function localDay(instant: string, zone: string): string {
  * @example instantOf('2026-01-05', '16:30', 'Europe/Vienna') // '2026-01-05T15:30:00.000Z'
  */
 export function instantOf(day: string, wallTime: string, zone: string): string {
-  const local = DateTime.fromISO(`${day}T${wallTime}`, { zone })
-  if (!local.isValid) throw new RangeError(`${day} ${wallTime} in ${zone} is no time`)
-  const first = local.getPossibleOffsets().toSorted((a, b) => a.toMillis() - b.toMillis())[0]!
-  return first.toUTC().toISO()!
+  const start = dayMs(day)
+  const time = /^([01]\d|2[0-3]):([0-5]\d)$/.exec(wallTime)
+  if (!time) throw new RangeError(`${day} ${wallTime} in ${zone} is no time`)
+  const offsetAt = offsetsOf(zone)
+  // Nowhere is a local day further from UTC's than one day; where the clocks stay as they are around it, it is plain arithmetic.
+  const offset = offsetAt(start - DAY_MS)
+  if (offset !== offsetAt(start + 2 * DAY_MS)) return firstOf(day, wallTime, zone)
+  return new Date(start + (Number(time[1]) * 60 + Number(time[2]) - offset) * 60_000).toISOString()
+}
+
+/** The same around a change of the clocks. */
+function firstOf(day: string, wallTime: string, zone: string): string {
+  const possible = DateTime.fromISO(`${day}T${wallTime}`, { zone }).getPossibleOffsets()
+  return new Date(Math.min(...possible.map(each => each.toMillis()))).toISOString()
 }
 
 const DAY_MS = 86_400_000
 
+/**
+ * Days from one local day to another, negative when the other is earlier.
+ * @throws RangeError for what is no day.
+ * @example daysBetween('2026-02-28', '2026-03-01') // 1
+ */
+export function daysBetween(from: string, to: string): number {
+  return (dayMs(to) - dayMs(from)) / DAY_MS
+}
+
 /** Start of a local day as if it were one of UTC: days are counted, and a calendar day is a calendar day in every zone. */
 function dayMs(day: string): number {
   const at = Date.parse(`${day}T00:00:00Z`)
-  if (Number.isNaN(at)) throw new RangeError(`${day} is no day`)
+  // Some days that are none, such as the 30th of February, are read as the next that is one.
+  if (Number.isNaN(at) || !new Date(at).toISOString().startsWith(day)) throw new RangeError(`${day} is no day`)
   return at
 }
 

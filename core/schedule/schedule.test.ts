@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { dayPlus, instantOf, localClock, localDay, localIso, weekdayOf } from './local-time'
 import { fallsOn, nextDay } from './weekly'
@@ -32,6 +33,20 @@ describe('local time', () => {
     }
   })
 
+  // Reference: the general-purpose library luxon, of whose possible instants the first is meant.
+  test('the instant of a wall time is the library\'s, every day of two years and every hour of those when the clocks change', () => {
+    for (const zone of ['Europe/Vienna', 'America/New_York', 'Australia/Lord_Howe', 'Pacific/Apia', 'Asia/Kathmandu', 'Africa/Casablanca']) {
+      for (let n = 0; n < 730; n++) {
+        const day = dayPlus('2025-06-01', n)
+        const changes = DateTime.fromISO(day, { zone }).offset !== DateTime.fromISO(dayPlus(day, 1), { zone }).offset
+        for (const wallTime of changes ? Array.from({ length: 48 }, (_, half) => `${String(Math.floor(half / 2)).padStart(2, '0')}:${half % 2 ? '30' : '00'}`) : ['16:45']) {
+          const first = DateTime.fromISO(`${day}T${wallTime}`, { zone }).getPossibleOffsets().map(each => each.toMillis()).sort((a, b) => a - b)[0]!
+          expect(instantOf(day, wallTime, zone)).toBe(new Date(first).toISOString())
+        }
+      }
+    }
+  })
+
   test('5 January 2026 is a Monday', () => {
     expect(weekdayOf('2026-01-05')).toBe(1)
   })
@@ -57,7 +72,10 @@ describe('local time', () => {
 
   test('nonsense is refused', () => {
     expect(() => instantOf('2026-02-30', '10:00', 'Europe/Vienna')).toThrow(RangeError)
+    expect(() => instantOf('2026-02-20', '24:00', 'Europe/Vienna')).toThrow(RangeError)
+    expect(() => instantOf('2026-02-20', '10:00', 'Vienna')).toThrow(RangeError)
     expect(() => localIso('yesterday', 'Europe/Vienna')).toThrow(RangeError)
+    expect(() => localClock('Vienna')).toThrow(RangeError)
   })
 })
 
@@ -74,6 +92,17 @@ describe('recurring lessons', () => {
     const days = Array.from({ length: 9 }, (_, week) => new Date(Date.UTC(2025, 11, 5 + 7 * week)).toISOString().slice(0, 10))
     expect(days.filter(day => fallsOn(thirds, day))).toEqual(['2025-12-05', '2025-12-26', '2026-01-16'])
     expect(nextDay(thirds, '2025-12-06')).toBe('2025-12-26')
+  })
+
+  test('the next day is the first on which it falls, whatever the slot', () => {
+    fc.assert(fc.property(fc.integer({ min: 1, max: 7 }), fc.integer({ min: 1, max: 8 }), fc.integer({ min: 0, max: 400 }), fc.integer({ min: 0, max: 500 }), (weekday, everyWeeks, start, from) => {
+      const slot = { weekday, everyWeeks, startsOn: dayPlus('2025-01-01', start), endsOn: null }
+      const first = Array.from({ length: 7 }, (_, k) => dayPlus(slot.startsOn, k)).find(day => weekdayOf(day) === weekday)!
+      let day = first
+      while (day < dayPlus('2025-01-01', from)) day = dayPlus(day, 7 * everyWeeks)
+      expect(nextDay(slot, dayPlus('2025-01-01', from))).toBe(day)
+      expect(fallsOn(slot, day)).toBe(true)
+    }))
   })
 
   test('the next one is found, and none after the end', () => {

@@ -1,4 +1,4 @@
-import { dayPlus, weekdayOf } from './local-time'
+import { daysBetween, dayPlus, weekdayOf } from './local-time'
 
 /** A lesson that recurs by local wall time: "Tuesdays at 16:30", every week or every few. */
 export interface WeeklySlot {
@@ -12,16 +12,12 @@ export interface WeeklySlot {
   readonly endsOn: string | null
 }
 
-/** Whole days from one local day to another. */
-function daysBetween(from: string, to: string): number {
-  return Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / 86_400_000)
-}
+/** Days from a local day to the next of a weekday, 0 when it is one. */
+const daysTo = (weekday: number, day: string) => (weekday - weekdayOf(day) + 7) % 7
 
 /** Whether a recurring lesson falls on a local day. */
 export function fallsOn(slot: WeeklySlot, day: string): boolean {
-  if (day < slot.startsOn || (slot.endsOn !== null && day > slot.endsOn) || weekdayOf(day) !== slot.weekday) return false
-  const first = dayPlus(slot.startsOn, (slot.weekday - weekdayOf(slot.startsOn) + 7) % 7)
-  return (daysBetween(first, day) / 7) % slot.everyWeeks === 0
+  return nextDay(slot, day) === day
 }
 
 /**
@@ -29,9 +25,8 @@ export function fallsOn(slot: WeeklySlot, day: string): boolean {
  * @returns The day, or null when the series has ended.
  */
 export function nextDay(slot: WeeklySlot, from: string): string | null {
-  for (let ahead = 0; ahead <= 7 * slot.everyWeeks; ahead++) {
-    const day = dayPlus(from < slot.startsOn ? slot.startsOn : from, ahead)
-    if (fallsOn(slot, day)) return day
-  }
-  return null
+  const first = dayPlus(slot.startsOn, daysTo(slot.weekday, slot.startsOn))
+  const every = 7 * slot.everyWeeks
+  const day = dayPlus(first, Math.max(0, Math.ceil(daysBetween(first, from) / every)) * every)
+  return slot.endsOn !== null && day > slot.endsOn ? null : day
 }

@@ -30,6 +30,7 @@ export function openEngine({ script, workers = usualWorkers(), mostWaiting = 64,
   const processes = pool(script, {
     workerType: 'process',
     maxWorkers: workers,
+    minWorkers: 'max',
     maxQueueSize: mostWaiting,
     workerTerminateTimeout: 200,
     forkOpts: { execArgv: [`--max-old-space-size=${heapMb}`, '--max-semi-space-size=32', ...execArgv] },

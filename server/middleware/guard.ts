@@ -31,7 +31,7 @@ export default defineEventHandler(async (event) => {
     // The session library has a door of its own, which our sessions do not need.
     if (pathname.startsWith('/api/_')) throw new DomainError('not-found', 'there is nothing here')
     if (OPEN.includes(pathname)) return
-    const { user } = getCookie(event, SESSION_COOKIE) ? await getUserSession(event) : {}
+    const user = await sessionUserOf(event)
     const me: Me | null = user ? await sessionOf(database.db, user) : null
     if (!me) throw new DomainError('signed-out', 'Sign in first.')
     event.context.me = me

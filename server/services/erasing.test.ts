@@ -5,7 +5,8 @@ import type { LessonEvent } from '#core/lesson/events'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { eraseStudent, exportStudent } from './erasing'
 import { appendEvent, readLesson, startLesson } from './lessons'
-import { changeStudent, endAssignment, listStudents } from './students'
+import { listStudents } from './roster'
+import { changeStudent, endAssignment } from './students'
 
 const { db, close } = openTestDatabase()
 afterAll(close)

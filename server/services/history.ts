@@ -1,11 +1,12 @@
-import { and, asc, desc, eq, inArray, isNull, lt, max, ne, sql, type SQL } from 'drizzle-orm'
-import { alias, unionAll } from 'drizzle-orm/mysql-core'
+import { and, asc, desc, eq, isNull, lt, max, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
+import { alias } from 'drizzle-orm/mysql-core'
 import { localClock } from '#core/schedule/local-time'
 import { paceOf } from '#core/tempo/pace'
 import type { AgendaItem, AssignmentDetail, AssignmentStanding, FollowedDrill, HeardPass, HistoryDecision, LessonHearing } from '#shared/contracts/students'
 import type { LessonEvent, LessonEventOf } from '#core/lesson/events'
 import type { Actor } from './actor'
 import type { Database } from '../db/client'
+import { amongGiven, given, question, questionOfEach } from '../db/question'
 import { assignments, BY_VOIDED, decisions, drills, drillVersions, hearings, lessonEvents, lessons, standings } from '../db/tables'
 
 interface Scope {
@@ -32,18 +33,17 @@ const MOMENT = { deviceAt: lessonEvents.deviceAt, deviceOffsetMs: lessonEvents.d
 /** An event whose undo is looked for. The undo has the table's own name: the query builder writes a named index after an alias, where the server refuses it. */
 const heard = alias(lessonEvents, 'heard')
 
-/** The latest passes of one drill outside a lesson, undone ones left out. */
-const latestPasses = (db: Database, actor: Actor, assignmentId: string, exceptLesson: string) =>
+/** The latest passes of each of some drills outside a lesson, undone ones left out. */
+const latestPasses = questionOfEach((db, assignmentId) =>
   db.select({ assignmentId: heard.assignmentId, id: heard.id, lessonId: heard.lessonId, body: heard.body, number: heard.number, deviceAt: heard.deviceAt, deviceOffsetMs: heard.deviceOffsetMs, receivedAt: heard.receivedAt }).from(heard)
     .leftJoin(lessonEvents, eq(lessonEvents.voids, heard.id), BY_VOIDED)
-    .where(and(eq(heard.studioId, actor.studioId), eq(heard.assignmentId, assignmentId), eq(heard.kind, 'pass'), ne(heard.lessonId, exceptLesson), isNull(lessonEvents.id)))
-    .orderBy(desc(heard.receivedAt)).limit(PASSES_BACK)
+    .where(and(eq(heard.studioId, given('studioId')), eq(heard.assignmentId, assignmentId), eq(heard.kind, 'pass'), ne(heard.lessonId, given('exceptLesson')), isNull(lessonEvents.id)))
+    .orderBy(desc(heard.receivedAt)).limit(PASSES_BACK))
 
-/** The latest passes of some drills outside a lesson, oldest first, times in the student's zone: asked in one question, each drill with a bound of its own. */
+/** The latest passes of some drills outside a lesson, oldest first, times in the student's zone. */
 async function passesOf(db: Database, actor: Actor, assignmentIds: readonly string[], exceptLesson: string): Promise<ReadonlyMap<string, readonly HeardPass[]>> {
   const local = localClock(actor.zone)
-  const [first, second, ...others] = assignmentIds.map(id => latestPasses(db, actor, id, exceptLesson))
-  const rows = second ? await unionAll(first!, second, ...others) : await first!
+  const rows = await latestPasses(db, assignmentIds, { studioId: actor.studioId, exceptLesson })
   const found = new Map<string, HeardPass[]>(assignmentIds.map(id => [id, []]))
   for (const row of rows.toSorted((a, b) => a.receivedAt.getTime() - b.receivedAt.getTime() || a.number - b.number)) {
     const pass = row.body as LessonEventOf<'pass'>
@@ -60,42 +60,44 @@ function decisionOf(row: DecidedRow, local: (instant: string) => string): Histor
   return { id, lessonId, revision, bpm, at: local(momentOf(row)), overruled, event: body as LessonEventOf<'decision'> }
 }
 
-const latestDecisions = (db: Database, assignmentId: string, count: number, which?: SQL) =>
+const latestDecisions = (db: Database, assignmentId: Placeholder, count: number, which?: SQL) =>
   db.select(DECIDED).from(decisions).innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
     .where(and(eq(decisions.assignmentId, assignmentId), which)).orderBy(desc(decisions.revision)).limit(count)
 
-/** The latest decisions on some drills that meet a condition, oldest first. */
-async function decisionsOf(db: Database, actor: Actor, assignmentIds: readonly string[], count: number, which?: SQL): Promise<ReadonlyMap<string, readonly HistoryDecision[]>> {
+const decisionsDrawn = questionOfEach((db, id) => latestDecisions(db, id, DECISIONS_DRAWN))
+const decisionElsewhere = questionOfEach((db, id) => latestDecisions(db, id, 1, ne(lessonEvents.lessonId, given('lessonId'))))
+const decisionBefore = questionOfEach((db, id) => latestDecisions(db, id, 1, and(ne(lessonEvents.lessonId, given('lessonId')), lt(decisions.at, given('startedAt')))))
+
+/** Decisions by drill, oldest first. */
+function byDrill(actor: Actor, assignmentIds: readonly string[], rows: readonly DecidedRow[]): ReadonlyMap<string, readonly HistoryDecision[]> {
   const local = localClock(actor.zone)
-  const [first, second, ...others] = assignmentIds.map(id => latestDecisions(db, id, count, which))
-  const rows = second ? await unionAll(first!, second, ...others) : await first!
   const found = new Map<string, HistoryDecision[]>(assignmentIds.map(id => [id, []]))
   for (const row of rows.toSorted((a, b) => a.revision - b.revision)) found.get(row.assignmentId)!.push(decisionOf(row, local))
   return found
 }
 
+const newestDecisions = question(db => db.select(DECIDED).from(standings)
+  .innerJoin(decisions, and(eq(decisions.assignmentId, standings.assignmentId), eq(decisions.revision, sql`${standings.revision} - 1`))).innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
+  .where(amongGiven(standings.assignmentId, 'ids')))
+
 /** The latest decision on each of some drills that did not fall in a lesson; a drill without one is left out. */
 async function lastDecisions(db: Database, actor: Actor, assignmentIds: readonly string[], exceptLesson: string): Promise<ReadonlyMap<string, HistoryDecision>> {
   const local = localClock(actor.zone)
-  const newest = await db.select(DECIDED).from(standings)
-    .innerJoin(decisions, and(eq(decisions.assignmentId, standings.assignmentId), eq(decisions.revision, sql`${standings.revision} - 1`))).innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
-    .where(inArray(standings.assignmentId, [...assignmentIds]))
+  const newest = await newestDecisions(db, { ids: assignmentIds })
   const found = new Map(newest.filter(row => row.lessonId !== exceptLesson).map(row => [row.assignmentId, decisionOf(row, local)]))
   // Decided in this very lesson: then the one before it is looked for.
   const decidedHere = newest.filter(row => row.lessonId === exceptLesson).map(row => row.assignmentId)
-  if (decidedHere.length === 0) return found
-  for (const [id, [before]] of await decisionsOf(db, actor, decidedHere, 1, ne(lessonEvents.lessonId, exceptLesson))) if (before) found.set(id, before)
+  for (const before of await decisionElsewhere(db, decidedHere, { lessonId: exceptLesson })) found.set(before.assignmentId, decisionOf(before, local))
   return found
 }
 
-const latestHearings = (db: Database, actor: Actor, assignmentId: string) => db.select().from(hearings)
-  .where(and(eq(hearings.studioId, actor.studioId), eq(hearings.assignmentId, assignmentId))).orderBy(desc(hearings.startedAt)).limit(LESSONS_DRAWN)
+const latestHearings = questionOfEach((db, assignmentId) => db.select().from(hearings)
+  .where(and(eq(hearings.studioId, given('studioId')), eq(hearings.assignmentId, assignmentId))).orderBy(desc(hearings.startedAt)).limit(LESSONS_DRAWN))
 
 /** What the latest lessons with some drills came to, oldest first. */
 async function hearingsOf(db: Database, actor: Actor, assignmentIds: readonly string[]): Promise<ReadonlyMap<string, readonly LessonHearing[]>> {
   const local = localClock(actor.zone)
-  const [first, second, ...others] = assignmentIds.map(id => latestHearings(db, actor, id))
-  const rows = second ? await unionAll(first!, second, ...others) : await first!
+  const rows = await latestHearings(db, assignmentIds, { studioId: actor.studioId })
   const found = new Map<string, LessonHearing[]>(assignmentIds.map(id => [id, []]))
   for (const { assignmentId, lessonId, startedAt, passes, clean, bestCleanBpm, triedBpm } of rows.toSorted((a, b) => a.startedAt.getTime() - b.startedAt.getTime())) {
     if (passes > 0) found.get(assignmentId)!.push({ lessonId, day: local(startedAt.toISOString()).slice(0, 10), passes, clean, bestCleanBpm, triedBpm })
@@ -114,12 +116,17 @@ function standingOf({ id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRis
   return { id, drillName, plan, targetOn, bpm, pace: paceOf(plan, bpm, setOn, targetOn, today, lessonsSinceRise) }
 }
 
-/** Drills set for one student, in the order they were set. */
-async function detailsOf(db: Database, studentId: string, scope: Scope, which: SQL | undefined): Promise<readonly Omit<AssignmentDetail, 'decisions'>[]> {
-  const rows = await db.select({ ...setFields, stage: assignments.stage, pins: assignments.pins, endedAt: assignments.endedAt, drillId: drills.id, number: drillVersions.number, spec: drillVersions.spec }).from(assignments)
-    .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
-    .where(and(eq(assignments.studioId, scope.actor.studioId), eq(assignments.studentId, studentId), which))
-    .orderBy(asc(assignments.position), asc(assignments.setAt))
+const detailed = (which: SQL) => question(db => db.select({ ...setFields, stage: assignments.stage, pins: assignments.pins, endedAt: assignments.endedAt, drillId: drills.id, number: drillVersions.number, spec: drillVersions.spec }).from(assignments)
+  .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
+  .where(and(eq(assignments.studioId, given('studioId')), eq(assignments.studentId, given('studentId')), which))
+  .orderBy(asc(assignments.position), asc(assignments.setAt)))
+const setNow = detailed(isNull(assignments.endedAt))
+const setOnce = detailed(amongGiven(assignments.id, 'ids'))
+
+/** Drills set for one student, in the order they were set: what is set now, or some by their ids. */
+async function detailsOf(db: Database, studentId: string, scope: Scope, ids?: readonly string[]): Promise<readonly Omit<AssignmentDetail, 'decisions'>[]> {
+  const whose = { studioId: scope.actor.studioId, studentId }
+  const rows = ids ? await setOnce(db, { ...whose, ids }) : await setNow(db, whose)
   const local = localClock(scope.actor.zone)
   return rows.map(row => ({
     ...standingOf(row, scope.today, local),
@@ -135,10 +142,11 @@ async function detailsOf(db: Database, studentId: string, scope: Scope, which: S
 
 /** The drills a student is on, with their latest lessons and decisions. */
 export async function followedDrills(db: Database, studentId: string, scope: Scope): Promise<readonly FollowedDrill[]> {
-  const set = await detailsOf(db, studentId, scope, isNull(assignments.endedAt))
+  const set = await detailsOf(db, studentId, scope)
   const ids = set.map(each => each.id)
   if (ids.length === 0) return []
-  const [heard, decided] = await Promise.all([hearingsOf(db, scope.actor, ids), decisionsOf(db, scope.actor, ids, DECISIONS_DRAWN)])
+  const [heard, rows] = await Promise.all([hearingsOf(db, scope.actor, ids), decisionsDrawn(db, ids, {})])
+  const decided = byDrill(scope.actor, ids, rows)
   return set.map(each => ({ ...each, lessons: heard.get(each.id)!, decisions: decided.get(each.id)! }))
 }
 
@@ -156,39 +164,42 @@ interface AgendaScope extends Scope {
 export async function agendaOf(db: Database, scope: AgendaScope): Promise<readonly AgendaItem[]> {
   const { actor, lesson, touched } = scope
   const running = lesson.endedAt === null
-  const wanted = running ? isNull(assignments.endedAt) : touched.length > 0 ? inArray(assignments.id, [...touched]) : undefined
   if (!running && touched.length === 0) return []
-  const set = [...await detailsOf(db, lesson.studentId, scope, wanted)]
+  const set = [...await detailsOf(db, lesson.studentId, scope, running ? undefined : touched)]
   // A drill taken off the list while its lesson runs stays on the agenda once it was dealt with.
   const missing = running ? touched.filter(id => !set.some(each => each.id === id)) : []
-  if (missing.length > 0) set.push(...await detailsOf(db, lesson.studentId, scope, inArray(assignments.id, missing)))
+  if (missing.length > 0) set.push(...await detailsOf(db, lesson.studentId, scope, missing))
   const ids = set.map(each => each.id)
   if (ids.length === 0) return []
   if (!running) {
-    const decided = await decisionsOf(db, actor, ids, 1, and(ne(lessonEvents.lessonId, lesson.id), lt(decisions.at, lesson.startedAt)))
+    const decided = byDrill(actor, ids, await decisionBefore(db, ids, { lessonId: lesson.id, startedAt: lesson.startedAt }))
     return set.map(each => ({ ...each, passes: [], decisions: decided.get(each.id)! }))
   }
   const [passes, decided] = await Promise.all([passesOf(db, actor, ids, lesson.id), lastDecisions(db, actor, ids, lesson.id)])
   return set.map((each): AgendaItem => ({ ...each, passes: passes.get(each.id)!, decisions: [decided.get(each.id)].filter(decision => decision !== undefined) }))
 }
 
+const setForSome = question(db => db.select(setFields).from(assignments)
+  .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
+  .where(and(eq(assignments.studioId, given('studioId')), amongGiven(assignments.studentId, 'ids'), isNull(assignments.endedAt)))
+  .orderBy(asc(assignments.position), asc(assignments.setAt)))
+
 /** Where the drills set for some students stand: what lists show. */
 export async function standingsOf(db: Database, studentIds: readonly string[], scope: Scope): Promise<ReadonlyMap<string, AssignmentStanding[]>> {
   const found = new Map<string, AssignmentStanding[]>(studentIds.map(id => [id, []]))
   if (studentIds.length === 0) return found
-  const rows = await db.select(setFields).from(assignments)
-    .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
-    .where(and(eq(assignments.studioId, scope.actor.studioId), inArray(assignments.studentId, [...studentIds]), isNull(assignments.endedAt)))
-    .orderBy(asc(assignments.position), asc(assignments.setAt))
+  const rows = await setForSome(db, { studioId: scope.actor.studioId, ids: studentIds })
   const local = localClock(scope.actor.zone)
   for (const row of rows) found.get(row.studentId)!.push(standingOf(row, scope.today, local))
   return found
 }
 
+const lastOfEach = question(db => db.select({ studentId: lessons.studentId, startedAt: max(lessons.startedAt).mapWith(lessons.startedAt) }).from(lessons)
+  .where(and(eq(lessons.studioId, given('studioId')), amongGiven(lessons.studentId, 'ids'))).groupBy(lessons.studentId))
+
 /** When each student's last lesson was; a student without one is left out. */
 export async function lastLessons(db: Database, actor: Actor, studentIds: readonly string[]): Promise<ReadonlyMap<string, Date>> {
   if (studentIds.length === 0) return new Map()
-  const rows = await db.select({ studentId: lessons.studentId, startedAt: max(lessons.startedAt).mapWith(lessons.startedAt) }).from(lessons)
-    .where(and(eq(lessons.studioId, actor.studioId), inArray(lessons.studentId, [...studentIds]))).groupBy(lessons.studentId)
+  const rows = await lastOfEach(db, { studioId: actor.studioId, ids: studentIds })
   return new Map(rows.map(row => [row.studentId, row.startedAt!]))
 }

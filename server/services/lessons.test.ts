@@ -12,7 +12,8 @@ import { localEngine } from '../engine/engine'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase, PLAN } from '../tests/studio'
 import type { Actor } from './actor'
 import { appendEvent, readLesson, startLesson } from './lessons'
-import { archiveStudent, endAssignment, listLessons, listPastDrills, listStudents, readStudent, setAssignment, setSlot } from './students'
+import { listStudents } from './roster'
+import { archiveStudent, endAssignment, listLessons, listPastDrills, readStudent, setAssignment, setSlot } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()

@@ -8,6 +8,7 @@ import { localDay } from '#core/schedule/local-time'
 import { fallsOn } from '#core/schedule/weekly'
 import type { EventStored, LessonDetail, LessonStarted, startLessonBody } from '#shared/contracts/lessons'
 import type { Database } from '../db/client'
+import { given, question } from '../db/question'
 import { assignments, decisions, drillVersions, hearings, lessonEvents, lessons, lessonSlots, standings } from '../db/tables'
 import type { Actor } from './actor'
 import { DomainError, notFound } from './domain-error'
@@ -72,21 +73,28 @@ async function ownSlot(tx: Database, studentId: string, wanted: { id: string, da
   return slot
 }
 
-/** The notes of a lesson and what undid them, in order. */
-async function notesOf(db: Database, lessonId: string): Promise<readonly string[]> {
-  const rows = await db.select({ body: lessonEvents.body }).from(lessonEvents)
-    .where(and(eq(lessonEvents.lessonId, lessonId), inArray(lessonEvents.kind, ['note', 'void']))).orderBy(asc(lessonEvents.number))
-  return foldLesson(rows.map(row => row.body)).notes.map(note => note.text)
+const wholeLog = question(db => db.select({ body: lessonEvents.body }).from(lessonEvents).where(eq(lessonEvents.lessonId, given('lessonId'))).orderBy(asc(lessonEvents.number)))
+
+const notesAndUndos = question(db => db.select({ body: lessonEvents.body }).from(lessonEvents)
+  .where(and(eq(lessonEvents.lessonId, given('lessonId')), inArray(lessonEvents.kind, ['note', 'void']))).orderBy(asc(lessonEvents.number)))
+
+const lessonBefore = question(db => db.select({ id: lessons.id, startedAt: lessons.startedAt }).from(lessons)
+  .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, given('studentId')), lt(lessons.startedAt, given('startedAt')))).orderBy(desc(lessons.startedAt)).limit(1))
+
+/** What was noted in the lesson before one; null for a first lesson. */
+async function lastTimeOf(db: Database, actor: Actor, { studentId, startedAt }: Lesson): Promise<LessonDetail['lastTime']> {
+  const [before] = await lessonBefore(db, { studioId: actor.studioId, studentId, startedAt })
+  if (!before) return null
+  const rows = await notesAndUndos(db, { lessonId: before.id })
+  return { at: before.startedAt.toISOString(), notes: foldLesson(rows.map(row => row.body)).notes.map(note => note.text) }
 }
 
 /** A lesson with all that is needed to run it. */
 export async function readLesson(db: Database, actor: Actor, lessonId: string, now: Date): Promise<LessonDetail> {
   const lesson = await ownLesson(db, actor, lessonId)
-  const student = await ownStudent(db, actor, lesson.studentId)
-  const events = (await db.select({ body: lessonEvents.body }).from(lessonEvents).where(eq(lessonEvents.lessonId, lessonId)).orderBy(asc(lessonEvents.number))).map(row => row.body)
+  const [student, log, lastTime] = await Promise.all([ownStudent(db, actor, lesson.studentId), wholeLog(db, { lessonId }), lastTimeOf(db, actor, lesson)])
+  const events = log.map(row => row.body)
   const touched = [...new Set(events.flatMap(event => 'assignmentId' in event && event.assignmentId ? [event.assignmentId] : []))]
-  const [before] = await db.select({ id: lessons.id, startedAt: lessons.startedAt }).from(lessons)
-    .where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, student.id), lt(lessons.startedAt, lesson.startedAt))).orderBy(desc(lessons.startedAt)).limit(1)
   return {
     id: lesson.id,
     startedAt: lesson.startedAt.toISOString(),
@@ -96,18 +104,20 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
     student: { id: student.id, name: student.name, instrument: student.instrument, hand: student.hand, habits: student.habits ?? {} },
     agenda: await agendaOf(db, { actor, today: localDay(now.toISOString(), actor.zone), lesson, touched }),
     events,
-    lastTime: before ? { at: before.startedAt.toISOString(), notes: await notesOf(db, before.id) } : null,
+    lastTime,
   }
 }
 
+const taughtIn = question(db => db.select({
+  stage: assignments.stage, versionId: drillVersions.id, engineVersion: drillVersions.engineVersion, scoreHash: drillVersions.scoreHash, standing: standings, hearing: hearings,
+}).from(assignments)
+  .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(standings, eq(standings.assignmentId, assignments.id))
+  .leftJoin(hearings, and(eq(hearings.assignmentId, assignments.id), eq(hearings.lessonId, given('lessonId'))))
+  .where(and(eq(assignments.id, given('assignmentId')), eq(assignments.studentId, given('studentId')))))
+
 /** What is taught with an event: the set drill, its version, where it stands and what of it was heard in this lesson. */
 async function taughtWith(tx: Database, lesson: Lesson, assignmentId: string) {
-  const [row] = await tx.select({
-    stage: assignments.stage, versionId: drillVersions.id, engineVersion: drillVersions.engineVersion, scoreHash: drillVersions.scoreHash, standing: standings, hearing: hearings,
-  }).from(assignments)
-    .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(standings, eq(standings.assignmentId, assignments.id))
-    .leftJoin(hearings, and(eq(hearings.assignmentId, assignments.id), eq(hearings.lessonId, lesson.id)))
-    .where(and(eq(assignments.id, assignmentId), eq(assignments.studentId, lesson.studentId)))
+  const [row] = await taughtIn(tx, { assignmentId, lessonId: lesson.id, studentId: lesson.studentId })
   if (!row) throw notFound('set drill')
   return row
 }

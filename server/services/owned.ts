@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import type { Database } from '../db/client'
+import { given, question } from '../db/question'
 import { assignments, drills, erasedIds, instruments, lessons, students } from '../db/tables'
 import type { Actor } from './actor'
 import { DomainError, notFound } from './domain-error'
@@ -12,9 +13,14 @@ async function missing(db: Database, actor: Actor, id: string, what: string): Pr
   return erased ? new DomainError('gone', `this ${what} was erased`) : notFound(what)
 }
 
+/** What a teacher's own rows of a table are found by. */
+const own = (actor: Actor, id: string) => ({ id, studioId: actor.studioId, teacherId: actor.userId })
+
+const studentOfTeacher = question(db => db.select().from(students).where(and(eq(students.id, given('id')), eq(students.studioId, given('studioId')), eq(students.teacherId, given('teacherId')))))
+
 /** The teacher's own student. @throws DomainError `not-found`, or `gone` when the student was erased. */
 export async function ownStudent(db: Database, actor: Actor, id: string) {
-  const [student] = await db.select().from(students).where(and(eq(students.id, id), eq(students.studioId, actor.studioId), eq(students.teacherId, actor.userId)))
+  const [student] = await studentOfTeacher(db, own(actor, id))
   if (!student) throw await missing(db, actor, id, 'student')
   return student
 }
@@ -48,10 +54,13 @@ export async function ownAssignment(db: Database, actor: Actor, id: string) {
   return row.assignment
 }
 
+const lessonOfTeacher = (db: Database) => db.select().from(lessons).where(and(eq(lessons.id, given('id')), eq(lessons.studioId, given('studioId')), eq(lessons.teacherId, given('teacherId'))))
+const lessonRead = question(lessonOfTeacher)
+const lessonLocked = question(db => lessonOfTeacher(db).for('update'))
+
 /** A lesson the teacher gave. `lock` keeps other writers of the lesson waiting until the transaction ends. @throws DomainError `not-found`, or `gone`. */
 export async function ownLesson(db: Database, actor: Actor, id: string, lock = false) {
-  const query = db.select().from(lessons).where(and(eq(lessons.id, id), eq(lessons.studioId, actor.studioId), eq(lessons.teacherId, actor.userId)))
-  const [lesson] = await (lock ? query.for('update') : query)
+  const [lesson] = await (lock ? lessonLocked : lessonRead)(db, own(actor, id))
   if (!lesson) throw await missing(db, actor, id, 'lesson')
   return lesson
 }

@@ -1,7 +1,5 @@
 import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto'
 import { promisify } from 'node:util'
-import pLimit from 'p-limit'
-import { DomainError } from './domain-error'
 
 const derive = promisify<string, Buffer, number, ScryptOptions, Buffer>(scrypt)
 
@@ -22,21 +20,4 @@ export async function isPassword(password: string, hash: string): Promise<boolea
   const expected = Buffer.from(key!, 'base64')
   const given = await derive(password.normalize('NFKC'), Buffer.from(salt!, 'base64'), expected.length, { N: Number(N), r: Number(r), p: Number(p), maxmem: COST.maxmem })
   return timingSafeEqual(given, expected)
-}
-
-/** Passwords that may wait to be hashed; a hash takes some tenths of a second of one core and 64 MB. */
-const MOST_WAITING = 24
-
-/** A line in which passwords are hashed one after the other, so that a crowd of guesses leaves the cores to everybody else. */
-export interface HashQueue { readonly run: <T>(work: () => Promise<T>) => Promise<T> }
-
-/** Opens such a line. @throws DomainError `unavailable` from `run` when too many wait. */
-export function hashQueue(mostWaiting = MOST_WAITING): HashQueue {
-  const limit = pLimit(1)
-  return {
-    run: async (work) => {
-      if (limit.activeCount + limit.pendingCount > mostWaiting) throw new DomainError('unavailable', 'Too many people are signing in at once. Try again in a few seconds.', { retryAfterSeconds: 5 })
-      return limit(work)
-    },
-  }
 }

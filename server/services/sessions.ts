@@ -1,21 +1,17 @@
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { Me } from '#shared/contracts/accounts'
 import type { Database } from '../db/client'
+import { given, question } from '../db/question'
 import { studios, users } from '../db/tables'
 import type { SignedIn } from './sign-in'
 
-/** Asked with every request: written out once for a pool of connections and not anew each time. */
-const question = (db: Database) => db.select({ userId: users.id, studioId: users.studioId, role: users.role, name: users.displayName, studioName: studios.name, zone: studios.zone })
+const whoseSession = question(db => db.select({ userId: users.id, studioId: users.studioId, role: users.role, name: users.displayName, studioName: studios.name, zone: studios.zone })
   .from(users).innerJoin(studios, eq(studios.id, users.studioId))
-  .where(and(eq(users.id, sql.placeholder('userId')), eq(users.sessionEpoch, sql.placeholder('epoch')), isNull(users.suspendedAt)))
-  .prepare()
-const questions = new WeakMap<Database, ReturnType<typeof question>>()
+  .where(and(eq(users.id, given('userId')), eq(users.sessionEpoch, given('epoch')), isNull(users.suspendedAt))))
 
 /** Who a session is of: null when it was ended, here or on another device, or its account is suspended. */
 export async function sessionOf(db: Database, { userId, epoch }: SignedIn): Promise<Me | null> {
-  const asked = questions.get(db) ?? question(db)
-  questions.set(db, asked)
-  const [row] = await asked.execute({ userId, epoch })
+  const [row] = await whoseSession(db, { userId, epoch })
   return row ?? null
 }
 

@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm'
 import { signInAttempts, users } from '../db/tables'
 import { later, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { changeRole, createAccount, listAccounts, openStudio, resetPassword, suspendAccount } from './accounts'
-import { hashQueue } from './password'
+import { openLine } from './line'
 import { endSessions, sessionOf } from './sessions'
 import { changePassword, isKnownDevice, rememberDevice, signIn, type Visitor } from './sign-in'
 
@@ -93,19 +93,19 @@ describe('guessing', () => {
 
   test('when too many wait to be looked at the next is told so, and is not counted', async () => {
     const teacher = await makeTeacher(db, { password: PASSWORD })
-    const queues = { known: hashQueue(0), strange: hashQueue(0) }
+    const lines = { counting: openLine(2, 300), known: openLine(1, 0), strange: openLine(1, 0) }
     let letGo = () => {}
-    const busy = queues.strange.run(() => new Promise<void>((resolve) => {
+    const busy = lines.strange.run(() => new Promise<void>((resolve) => {
       letGo = resolve
     }))
     const visitor = somewhere()
-    const waiting = queues.strange.run(async () => {}).catch((error: { code: string }) => error.code)
+    const waiting = lines.strange.run(async () => {}).catch((error: { code: string }) => error.code)
     expect(await waiting).toBe('unavailable')
-    expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, queues))).toBe('unavailable')
+    expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, lines))).toBe('unavailable')
     expect(await attemptsOf(`visitor:${visitor.address}:${teacher.signInName}`)).toBe(0)
     letGo()
     await busy
-    expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, queues))).toBe('in')
+    expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, lines))).toBe('in')
   })
 })
 

@@ -1,77 +1,26 @@
-import { and, asc, count, desc, eq, inArray, isNotNull, isNull, lt, max } from 'drizzle-orm'
-import { dayPlus, instantOf, localDay } from '#core/schedule/local-time'
-import { nextDay } from '#core/schedule/weekly'
+import { and, asc, desc, eq, inArray, isNotNull, lt, max, type SQL } from 'drizzle-orm'
+import { dayPlus, localDay } from '#core/schedule/local-time'
 import type { LessonEvent } from '#core/lesson/events'
 import { foldLesson } from '#core/lesson/fold'
 import { standingAtStart } from '#core/lesson/tally'
 import type { Pins } from '#core/spec/fields'
-import type { AssignmentStanding, LessonRow, Page, PastDrill, Roster, SlotRow, StudentPage, StudentRow, endSlotBody, pinsBody, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
+import type { LessonRow, Page, PastDrill, SlotRow, StudentPage, endSlotBody, pinsBody, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
+import { amongGiven, given, question } from '../db/question'
 import { assignments, drills, drillVersions, lessonEvents, lessons, lessonSlots, standings, students } from '../db/tables'
 import type { Engine } from '../engine/engine'
 import type { Actor } from './actor'
 import { DomainError, notFound } from './domain-error'
-import { followedDrills, lastLessons, standingsOf } from './history'
+import { followedDrills } from './history'
 import { once } from './once'
 import { ownAssignment, ownInstrument, ownStudent, presentStudent } from './owned'
+import { goesOn, rowOf, slotsOf } from './roster'
 
-type Student = typeof students.$inferSelect
 type Slot = typeof lessonSlots.$inferSelect
 
 /** The weekly lesson of a student. */
 const slotOf = (actor: Actor, studentId: string) => and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId))
-
-/** A weekly lesson that goes on. */
-const goesOn = (slot: Slot | undefined, now: Date) => (slot && (slot.endsOn === null || slot.endsOn >= localDay(now.toISOString(), slot.zone)) ? slot : undefined)
-
-/** The next lesson of a slot that is not over yet. */
-function nextLessonOf(slot: Slot | undefined, now: Date): StudentRow['nextLesson'] {
-  if (!slot) return null
-  const today = localDay(now.toISOString(), slot.zone)
-  for (let from = today; ;) {
-    const day = nextDay(slot, from)
-    if (!day) return null
-    const at = instantOf(day, slot.wallTime, slot.zone)
-    if (Date.parse(at) + slot.minutes * 60_000 > now.getTime()) return { at, minutes: slot.minutes }
-    from = dayPlus(day, 1)
-  }
-}
-
-function rowOf(student: Student, slot: Slot | undefined, set: readonly AssignmentStanding[], lastLesson: Date | undefined, now: Date): StudentRow {
-  return {
-    id: student.id,
-    name: student.name,
-    // Only the year is kept, so this is the age reached this year.
-    age: student.birthYear === null ? null : now.getUTCFullYear() - student.birthYear,
-    instrument: student.instrument,
-    instrumentId: student.instrumentId,
-    hand: student.hand,
-    habits: student.habits ?? {},
-    archived: student.archivedAt !== null,
-    nextLesson: nextLessonOf(slot, now),
-    lastLessonAt: lastLesson?.toISOString() ?? null,
-    drills: set.map(each => ({ name: each.drillName, bpm: each.bpm, targetBpm: each.plan.targetBpm, pace: each.pace })),
-  }
-}
-
-/** Students of one list at most: a teacher who has more finds them by name. */
-const MOST_STUDENTS = 500
-
-/**
- * The teacher's students by name, with where each one stands.
- * @param former Those who came once, instead of those who come.
- */
-export async function listStudents(db: Database, actor: Actor, now: Date, former = false): Promise<Roster> {
-  const mine = and(eq(students.studioId, actor.studioId), eq(students.teacherId, actor.userId))
-  const own = await db.select().from(students).where(and(mine, former ? isNotNull(students.archivedAt) : isNull(students.archivedAt))).orderBy(asc(students.name)).limit(MOST_STUDENTS)
-  const [gone] = await db.select({ count: count() }).from(students).where(and(mine, isNotNull(students.archivedAt)))
-  const ids = own.map(student => student.id)
-  const slots = ids.length === 0 ? [] : await db.select().from(lessonSlots).where(and(eq(lessonSlots.studioId, actor.studioId), inArray(lessonSlots.studentId, ids)))
-  const set = await standingsOf(db, ids, { actor, today: localDay(now.toISOString(), actor.zone) })
-  const last = await lastLessons(db, actor, ids)
-  return { students: own.map(student => rowOf(student, slots.find(slot => slot.studentId === student.id), set.get(student.id)!, last.get(student.id), now)), former: gone!.count }
-}
 
 const LESSONS_A_PAGE = 12
 const PAST_A_PAGE = 12
@@ -82,19 +31,24 @@ function pageOf<R, T>(rows: readonly R[], size: number, timeOf: (row: R) => Date
   return { rows: shown.map(rowOf), before: rows.length > size ? timeOf(shown.at(-1)!).toISOString() : null }
 }
 
+const lessonsPage = (earlier?: SQL) => question(db => db.select().from(lessons)
+  .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, given('studentId')), earlier))
+  .orderBy(desc(lessons.startedAt)).limit(LESSONS_A_PAGE + 1))
+const lessonsNewest = lessonsPage()
+const lessonsEarlier = lessonsPage(lt(lessons.startedAt, given('before')))
+
+const notesOfSome = question(db => db.select({ lessonId: lessonEvents.lessonId, body: lessonEvents.body }).from(lessonEvents)
+  .where(and(amongGiven(lessonEvents.lessonId, 'ids'), inArray(lessonEvents.kind, ['note', 'void']))).orderBy(asc(lessonEvents.lessonId), asc(lessonEvents.number)))
+
 /** Lessons given to a student, the newest first. @param before Only those begun earlier. */
 export async function listLessons(db: Database, actor: Actor, studentId: string, before?: Date): Promise<Page<LessonRow>> {
-  const given = await db.select().from(lessons)
-    .where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId), before && lt(lessons.startedAt, before)))
-    .orderBy(desc(lessons.startedAt)).limit(LESSONS_A_PAGE + 1)
-  const ids = given.map(lesson => lesson.id)
-  const told = ids.length === 0
-    ? []
-    : await db.select({ lessonId: lessonEvents.lessonId, body: lessonEvents.body }).from(lessonEvents)
-        .where(and(inArray(lessonEvents.lessonId, ids), inArray(lessonEvents.kind, ['note', 'void']))).orderBy(asc(lessonEvents.lessonId), asc(lessonEvents.number))
+  const whose = { studioId: actor.studioId, studentId }
+  const taught = before ? await lessonsEarlier(db, { ...whose, before }) : await lessonsNewest(db, whose)
+  const ids = taught.map(lesson => lesson.id)
+  const told = ids.length === 0 ? [] : await notesOfSome(db, { ids })
   const byLesson = new Map<string, LessonEvent[]>(ids.map(id => [id, []]))
   for (const { lessonId, body } of told) byLesson.get(lessonId)!.push(body)
-  return pageOf(given, LESSONS_A_PAGE, lesson => lesson.startedAt, lesson => ({
+  return pageOf(taught, LESSONS_A_PAGE, lesson => lesson.startedAt, lesson => ({
     id: lesson.id,
     startedAt: lesson.startedAt.toISOString(),
     endedAt: lesson.endedAt?.toISOString() ?? null,
@@ -105,28 +59,36 @@ export async function listLessons(db: Database, actor: Actor, studentId: string,
   }))
 }
 
+const pastPage = (earlier?: SQL) => question(db => db.select({ id: assignments.id, drillName: drills.name, bpm: standings.bpm, plan: assignments.plan, endedAt: assignments.endedAt }).from(assignments)
+  .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
+  .where(and(eq(assignments.studioId, given('studioId')), eq(assignments.studentId, given('studentId')), isNotNull(assignments.endedAt), earlier))
+  .orderBy(desc(assignments.endedAt)).limit(PAST_A_PAGE + 1))
+const pastNewest = pastPage()
+const pastEarlier = pastPage(lt(assignments.endedAt, given('before')))
+
 /** Drills taken off a student's list, the latest first. @param before Only those taken off earlier. */
 export async function listPastDrills(db: Database, actor: Actor, studentId: string, before?: Date): Promise<Page<PastDrill>> {
-  const rows = await db.select({ id: assignments.id, drillName: drills.name, bpm: standings.bpm, plan: assignments.plan, endedAt: assignments.endedAt }).from(assignments)
-    .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
-    .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId), isNotNull(assignments.endedAt), before && lt(assignments.endedAt, before)))
-    .orderBy(desc(assignments.endedAt)).limit(PAST_A_PAGE + 1)
+  const whose = { studioId: actor.studioId, studentId }
+  const rows = before ? await pastEarlier(db, { ...whose, before }) : await pastNewest(db, whose)
   return pageOf(rows, PAST_A_PAGE, row => row.endedAt!, ({ id, drillName, bpm, plan, endedAt }) => ({ id, drillName, bpm, targetBpm: plan.targetBpm, endedAt: endedAt!.toISOString() }))
 }
 
 /** Everything the student's page shows. */
 export async function readStudent(db: Database, actor: Actor, studentId: string, now: Date): Promise<StudentPage> {
   const student = await ownStudent(db, actor, studentId)
-  const [slot] = await db.select().from(lessonSlots).where(slotOf(actor, studentId))
-  const set = await followedDrills(db, studentId, { actor, today: localDay(now.toISOString(), actor.zone) })
-  const given = await listLessons(db, actor, studentId)
-  const lastLesson = given.rows[0] ? new Date(given.rows[0].startedAt) : undefined
+  const [[slot], set, taught, past] = await Promise.all([
+    slotsOf(db, actor, [studentId]),
+    followedDrills(db, studentId, { actor, today: localDay(now.toISOString(), actor.zone) }),
+    listLessons(db, actor, studentId),
+    listPastDrills(db, actor, studentId),
+  ])
+  const lastLesson = taught.rows[0] ? new Date(taught.rows[0].startedAt) : undefined
   return {
     student: { ...rowOf(student, slot, set, lastLesson, now), birthYear: student.birthYear, about: student.about, zone: actor.zone },
     slot: goesOn(slot, now) ? slotRow(slot!) : null,
     assignments: set,
-    past: await listPastDrills(db, actor, studentId),
-    lessons: given,
+    past,
+    lessons: taught,
   }
 }
 

@@ -9,7 +9,8 @@ import { later, makeStudent, makeTeacher, NOW, openTestDatabase, SPEC } from '..
 import { archiveDrill, createDrill, duplicateDrill, listDrills, readDrill, renameDrill, saveVersion } from './drills'
 import { hashPassword, isPassword } from './password'
 import { archiveInstrument, changeInstrument, createInstrument, listInstruments } from './instruments'
-import { changeStudent, endAssignment, listStudents, readStudent, setPins, setSlot } from './students'
+import { listStudents } from './roster'
+import { changeStudent, endAssignment, readStudent, setPins, setSlot } from './students'
 
 const { db, close } = openTestDatabase()
 afterAll(close)

@@ -4,7 +4,8 @@ import type { LessonEvent } from '#core/lesson/events'
 import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import type { Actor } from './actor'
 import { appendEvent, startLesson } from './lessons'
-import { archiveStudent, changeStudent, createStudent, endAssignment, endSlot, listStudents, readStudent, setSlot } from './students'
+import { listStudents } from './roster'
+import { archiveStudent, changeStudent, createStudent, endAssignment, endSlot, readStudent, setSlot } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()

@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, inArray, isNull, lt } from 'drizzle-orm'
+import { and, eq, gte, isNull, lt } from 'drizzle-orm'
 import { union } from 'drizzle-orm/mysql-core'
 import { DateTime } from 'luxon'
 import { dayPlus, instantOf, localClock, localDay } from '#core/schedule/local-time'
@@ -6,9 +6,12 @@ import { fallsOn } from '#core/schedule/weekly'
 import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
 import type { AssignmentStanding } from '#shared/contracts/students'
 import type { Database } from '../db/client'
-import { lessons, lessonSlots, students } from '../db/tables'
+import { given, question } from '../db/question'
+import type { students } from '../db/tables'
+import { lessons } from '../db/tables'
 import type { Actor } from './actor'
 import { lastLessons, standingsOf } from './history'
+import { presentStudents, slotsOf } from './roster'
 
 const SILENT_DAYS = 21
 const DUE_DAYS = 7
@@ -37,30 +40,32 @@ function needsOf(student: Student, set: readonly AssignmentStanding[], last: Dat
   return needs
 }
 
+const mine = and(eq(lessons.studioId, given('studioId')), eq(lessons.teacherId, given('teacherId')))
+/** Three questions in one, for each has an index of its own: begun that day, planned for it whenever begun, still open. */
+const lessonsOfDay = question(db => union(
+  db.select().from(lessons).where(and(mine, gte(lessons.startedAt, given('from')), lt(lessons.startedAt, given('to')))),
+  db.select().from(lessons).where(and(mine, eq(lessons.slotDay, given('day')))),
+  db.select().from(lessons).where(and(mine, isNull(lessons.endedAt), lt(lessons.startedAt, given('from')))),
+))
+
 /**
  * A day of the teacher's: its lessons in order, and what needs attention.
  * @param day Local day of the studio; the present one when left out.
  */
 export async function readToday(db: Database, actor: Actor, now: Date, day = localDay(now.toISOString(), actor.zone)): Promise<TodayPage> {
-  const own = await db.select().from(students).where(and(eq(students.studioId, actor.studioId), eq(students.teacherId, actor.userId), isNull(students.archivedAt))).orderBy(asc(students.name))
+  const from = new Date(instantOf(day, '00:00', actor.zone))
+  const to = new Date(instantOf(dayPlus(day, 1), '00:00', actor.zone))
+  const [own, asked] = await Promise.all([
+    presentStudents(db, actor),
+    lessonsOfDay(db, { studioId: actor.studioId, teacherId: actor.userId, from, to, day }),
+  ])
   const ids = own.map(student => student.id)
   if (ids.length === 0) return { day, lessons: [], needs: [] }
   const byId = new Map(own.map(student => [student.id, student]))
-  const slots = await db.select().from(lessonSlots).where(and(eq(lessonSlots.studioId, actor.studioId), inArray(lessonSlots.studentId, ids)))
-  const from = new Date(instantOf(day, '00:00', actor.zone))
-  const to = new Date(instantOf(dayPlus(day, 1), '00:00', actor.zone))
-  const mine = and(eq(lessons.studioId, actor.studioId), eq(lessons.teacherId, actor.userId))
-  // Three questions in one, for each has an index of its own: begun that day, planned for it whenever begun, still open.
-  const asked = await union(
-    db.select().from(lessons).where(and(mine, gte(lessons.startedAt, from), lt(lessons.startedAt, to))),
-    db.select().from(lessons).where(and(mine, eq(lessons.slotDay, day))),
-    db.select().from(lessons).where(and(mine, isNull(lessons.endedAt), lt(lessons.startedAt, from))),
-  )
+  const [slots, set, last] = await Promise.all([slotsOf(db, actor, ids), standingsOf(db, ids, { actor, today: day }), lastLessons(db, actor, ids)])
   const known = asked.filter(lesson => byId.has(lesson.studentId))
   const begun = known.filter(lesson => lesson.slotDay === day || (lesson.startedAt >= from && lesson.startedAt < to))
   const unfinished = known.filter(lesson => lesson.endedAt === null && lesson.startedAt < from)
-  const set = await standingsOf(db, ids, { actor, today: day })
-  const last = await lastLessons(db, actor, ids)
   const local = localClock(actor.zone)
   const lessonOf = (lesson: Lesson): TodayLesson => {
     const student = byId.get(lesson.studentId)!

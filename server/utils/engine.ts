@@ -16,5 +16,8 @@ export const engine: Engine = {
   answer: request => pool().answer(request),
 }
 
+/** Starts the pool's processes before anybody asks: starting them holds up whoever is first. */
+export const startEngine = () => void pool()
+
 /** Ends the pool's processes, where there are any. */
 export const closeEngine = async () => opened?.close()

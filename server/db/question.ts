@@ -1,0 +1,56 @@
+import { sql, type Placeholder, type SQL } from 'drizzle-orm'
+import { unionAll, type MySqlColumn } from 'drizzle-orm/mysql-core'
+import type { Database } from './client'
+
+/** What the query builder makes of a question, before it is asked. */
+interface Draft<R> { readonly prepare: () => { readonly execute: (values: Record<string, unknown>) => Promise<readonly R[]> } }
+type Written<R> = ReturnType<Draft<R>['prepare']>
+
+/** A value of a question that is given when it is asked. */
+export const given = (name: string): Placeholder => sql.placeholder(name)
+
+/** That a column is one of a list that is given when it is asked: at least one. */
+export const amongGiven = (column: MySqlColumn, name: string): SQL => sql`${column} in (${given(name)})`
+
+/** Keeps what is made for a database, as long as that is open. */
+function perDatabase<T>(make: (db: Database) => T): (db: Database) => T {
+  const made = new WeakMap<Database, T>()
+  return (db) => {
+    const present = made.get(db) ?? make(db)
+    made.set(db, present)
+    return present
+  }
+}
+
+/**
+ * A question that pages ask again and again: the query builder writes it once for a database and not anew each time,
+ * which took longer than the answer. Its values are `given`.
+ * @returns Asks it.
+ */
+export function question<R>(draft: (db: Database) => Draft<R>): (db: Database, values: Record<string, unknown>) => Promise<readonly R[]> {
+  const written = perDatabase(db => draft(db).prepare())
+  return (db, values) => written(db).execute(values)
+}
+
+// The builder's own type says of which tables each part is; here only their rows count.
+const inOne = unionAll as unknown as <R>(...parts: readonly Draft<R>[]) => Draft<R>
+
+/**
+ * The same question of each of some rows, asked as one, so that each keeps its own order and bound.
+ * @param draft The question of one; `id` stands for the row's.
+ * @returns Asks it of all the ids; the answers lie together in no order.
+ */
+export function questionOfEach<R>(draft: (db: Database, id: Placeholder) => Draft<R>): (db: Database, ids: readonly string[], values: Record<string, unknown>) => Promise<readonly R[]> {
+  const written = perDatabase(() => new Map<number, Written<R>>())
+  const write = (db: Database, count: number) => {
+    const parts = Array.from({ length: count }, (_, k) => draft(db, given(`id${k}`)))
+    return (count === 1 ? parts[0]! : inOne(...parts)).prepare()
+  }
+  return async (db, ids, values) => {
+    if (ids.length === 0) return []
+    const known = written(db)
+    const asked = known.get(ids.length) ?? write(db, ids.length)
+    known.set(ids.length, asked)
+    return asked.execute({ ...values, ...Object.fromEntries(ids.map((id, k) => [`id${k}`, id])) })
+  }
+}

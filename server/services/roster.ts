@@ -1,0 +1,75 @@
+import { and, asc, count, eq, isNotNull, isNull } from 'drizzle-orm'
+import { dayPlus, instantOf, localDay } from '#core/schedule/local-time'
+import { nextDay } from '#core/schedule/weekly'
+import type { AssignmentStanding, Roster, StudentRow } from '#shared/contracts/students'
+import type { Database } from '../db/client'
+import { amongGiven, given, question } from '../db/question'
+import { lessonSlots, students } from '../db/tables'
+import type { Actor } from './actor'
+import { lastLessons, standingsOf } from './history'
+
+type Student = typeof students.$inferSelect
+type Slot = typeof lessonSlots.$inferSelect
+
+/** A weekly lesson that goes on. */
+export const goesOn = (slot: Slot | undefined, now: Date) => (slot && (slot.endsOn === null || slot.endsOn >= localDay(now.toISOString(), slot.zone)) ? slot : undefined)
+
+/** The next lesson of a slot that is not over yet. */
+function nextLessonOf(slot: Slot | undefined, now: Date): StudentRow['nextLesson'] {
+  if (!slot) return null
+  const today = localDay(now.toISOString(), slot.zone)
+  for (let from = today; ;) {
+    const day = nextDay(slot, from)
+    if (!day) return null
+    const at = instantOf(day, slot.wallTime, slot.zone)
+    if (Date.parse(at) + slot.minutes * 60_000 > now.getTime()) return { at, minutes: slot.minutes }
+    from = dayPlus(day, 1)
+  }
+}
+
+/** A student as a list shows them. */
+export function rowOf(student: Student, slot: Slot | undefined, set: readonly AssignmentStanding[], lastLesson: Date | undefined, now: Date): StudentRow {
+  return {
+    id: student.id,
+    name: student.name,
+    // Only the year is kept, so this is the age reached this year.
+    age: student.birthYear === null ? null : now.getUTCFullYear() - student.birthYear,
+    instrument: student.instrument,
+    instrumentId: student.instrumentId,
+    hand: student.hand,
+    habits: student.habits ?? {},
+    archived: student.archivedAt !== null,
+    nextLesson: nextLessonOf(slot, now),
+    lastLessonAt: lastLesson?.toISOString() ?? null,
+    drills: set.map(each => ({ name: each.drillName, bpm: each.bpm, targetBpm: each.plan.targetBpm, pace: each.pace })),
+  }
+}
+
+/** Students of one list at most: a teacher who has more finds them by name. */
+const MOST_STUDENTS = 500
+
+const ofTeacher = and(eq(students.studioId, given('studioId')), eq(students.teacherId, given('teacherId')))
+const presentOnes = question(db => db.select().from(students).where(and(ofTeacher, isNull(students.archivedAt))).orderBy(asc(students.name)).limit(MOST_STUDENTS))
+const formerOnes = question(db => db.select().from(students).where(and(ofTeacher, isNotNull(students.archivedAt))).orderBy(asc(students.name)).limit(MOST_STUDENTS))
+const countOfFormer = question(db => db.select({ count: count() }).from(students).where(and(ofTeacher, isNotNull(students.archivedAt))))
+const slotsOfSome = question(db => db.select().from(lessonSlots).where(and(eq(lessonSlots.studioId, given('studioId')), amongGiven(lessonSlots.studentId, 'ids'))))
+
+const teacher = (actor: Actor) => ({ studioId: actor.studioId, teacherId: actor.userId })
+
+/** The teacher's students who come, by name. */
+export const presentStudents = (db: Database, actor: Actor) => presentOnes(db, teacher(actor))
+
+/** The weekly lessons of some students. */
+export const slotsOf = async (db: Database, actor: Actor, studentIds: readonly string[]) => studentIds.length === 0 ? [] : slotsOfSome(db, { studioId: actor.studioId, ids: studentIds })
+
+/**
+ * The teacher's students by name, with where each one stands.
+ * @param former Those who came once, instead of those who come.
+ */
+export async function listStudents(db: Database, actor: Actor, now: Date, former = false): Promise<Roster> {
+  const [own, [gone]] = await Promise.all([(former ? formerOnes : presentOnes)(db, teacher(actor)), countOfFormer(db, teacher(actor))])
+  const ids = own.map(student => student.id)
+  const [slots, set, last] = await Promise.all([slotsOf(db, actor, ids), standingsOf(db, ids, { actor, today: localDay(now.toISOString(), actor.zone) }), lastLessons(db, actor, ids)])
+  const slotOf = new Map(slots.map(slot => [slot.studentId, slot]))
+  return { students: own.map(student => rowOf(student, slotOf.get(student.id), set.get(student.id)!, last.get(student.id), now)), former: gone!.count }
+}
