@@ -24,7 +24,7 @@ async function giveLessons({ actor, students }: BenchTeacher, events: number, da
     let rows: unknown[][] = []
     const flush = async () => {
       if (lessons.length === 0) return
-      await pool.query('INSERT INTO lessons (id, studio_id, student_id, teacher_id, minutes, started_at, ended_at) VALUES ?', [lessons])
+      await pool.query('INSERT INTO lessons (id, studio_id, student_id, teacher_id, planned_at, minutes, started_at, ended_at) VALUES ?', [lessons])
       await pool.query('INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES ?', [rows])
       lessons = []
       rows = []
@@ -32,7 +32,7 @@ async function giveLessons({ actor, students }: BenchTeacher, events: number, da
     for (let l = 0; l < lessonsEach; l++) {
       const lessonId = randomUUID()
       const began = Date.now() - (daysBack * DAY_MS) + (l * daysBack * DAY_MS) / (lessonsEach + 1)
-      lessons.push([lessonId, actor.studioId, student.id, actor.userId, 45, new Date(began), new Date(began + 2_700_000)])
+      lessons.push([lessonId, actor.studioId, student.id, actor.userId, new Date(began), 45, new Date(began), new Date(began + 2_700_000)])
       for (let n = 1; n <= EVENTS_A_LESSON; n++) {
         const id = randomUUID()
         const when = new Date(began + n * 60_000)

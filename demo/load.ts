@@ -1,12 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
-import { standingOf, type DecisionMade } from '#core/lesson/standing'
+import { standingOf, type DecisionMade, type PassHeard } from '#core/lesson/standing'
 import type { LessonEvent, LessonEventOf } from '#core/lesson/events'
 import { dayPlus, instantOf, localDay, localIso, weekdayOf } from '#core/schedule/local-time'
 import { fallsOn } from '#core/schedule/weekly'
 import { instrumentSchema } from '#core/spec/fields'
 import type { Plan } from '#core/spec/plan-fields'
-import type { PassEvent } from '#core/tempo/school'
 import type { Database } from '../server/db/client'
 import { lessonSlots } from '../server/db/tables'
 import { addAccount, openStudio } from '../server/services/accounts'
@@ -35,7 +34,7 @@ interface Followed {
   readonly assignmentId: string
   readonly setAt: Date
   readonly plan: Plan
-  readonly passes: PassEvent[]
+  readonly passes: PassHeard[]
   readonly decisions: (DecisionMade & { id: string })[]
 }
 
@@ -130,7 +129,7 @@ async function workOn(drill: Followed, ability: number, random: () => number, re
     const { bpm, revision } = standingOf(drill.plan, drill.passes, drill.decisions)
     const clean = random() < 1 / (1 + Math.exp((bpm - ability - 3) / 4))
     const heard = await record({ kind: 'pass', assignmentId: drill.assignmentId, bpm, clean }, 45)
-    drill.passes.push({ kind: 'pass', at: localIso(heard.at, STUDIO.zone), bpm, clean, by: 'teacher' })
+    drill.passes.push({ kind: 'pass', at: localIso(heard.at, STUDIO.zone), bpm, clean, by: 'teacher', revision })
     const { offer } = standingOf(drill.plan, drill.passes, drill.decisions)
     if (offer.decision !== 'raise' && offer.decision !== 'ease') continue
     const overruled = random() < 0.12

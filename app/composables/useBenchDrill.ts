@@ -1,4 +1,3 @@
-import { v4 as uuid } from 'uuid'
 import { realise } from '#core/score/realise'
 import { familyLookup } from '#core/families/registry'
 import { minimalSpec } from '#core/families/minimal-spec'
@@ -22,6 +21,7 @@ function minimalOf(version: Pick<DrillVersion, 'spec'>): Record<string, unknown>
  */
 export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly StudentRow[] | null>>) {
   const api = useApi()
+  const writes = useWrites()
   const toasts = useToasts()
   const drill = shallowRef<DrillDetail | null>(null)
   /** The set drill whose fingers are worked on; null when the bench is not about one. */
@@ -70,16 +70,14 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
   }
 
   async function saveAs(name: string) {
-    const id = uuid()
-    await api.post('/api/drills', { id, name, spec: bench.minimal.value })
-    await load(id)
+    await load((await writes.post<{ id: string }>('/api/drills', { name, spec: bench.minimal.value })).id)
   }
 
   /** Saves what is on the bench unless it is saved already. */
   async function saveVersion(): Promise<DrillVersion> {
     if (saved.value) return saved.value
     if (drill.value) {
-      await api.post(`/api/drills/${drill.value.id}/versions`, { id: uuid(), spec: bench.minimal.value })
+      await writes.post(`/api/drills/${drill.value.id}/versions`, { spec: bench.minimal.value })
       await load(drill.value.id)
     }
     else {
@@ -103,13 +101,11 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
     const done = await attempt(async () => {
       if (kind === 'save') await saveAs(wanted)
       if (kind === 'rename') {
-        await api.put(`/api/drills/${drill.value!.id}/name`, { id: uuid(), name: wanted })
+        await writes.put(`/api/drills/${drill.value!.id}/name`, { name: wanted })
         await load(drill.value!.id)
       }
       if (kind === 'duplicate') {
-        const id = uuid()
-        await api.post(`/api/drills/${drill.value!.id}/duplicate`, { id, name: wanted })
-        await load(id)
+        await load((await writes.post<{ id: string }>(`/api/drills/${drill.value!.id}/duplicate`, { name: wanted })).id)
         bench.load(minimalOf(drill.value!.versions[0]!))
       }
       return true
@@ -131,7 +127,7 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
     if (spec) bench.replace(spec)
     const done = await attempt(async () => {
       const version = await saveVersion()
-      await api.post('/api/assignments', { id: uuid(), drillVersionId: version.id, ...wish, pins: fingersToSet(bench.minimal.value, who) })
+      await writes.post('/api/assignments', { drillVersionId: version.id, ...wish, pins: fingersToSet(bench.minimal.value, who) })
       return true
     })
     if (!done) return
@@ -148,7 +144,7 @@ export function useBenchDrill(bench: Bench, students: Readonly<Ref<readonly Stud
     const set = assignment.value!
     const { value: pins } = bench.pins
     const done = await attempt(async () => {
-      await api.put(`/api/assignments/${set.id}/pins`, { id: uuid(), pins })
+      await writes.put(`/api/assignments/${set.id}/pins`, { pins })
       return true
     })
     toasts.say(done ? 'The fingers are kept for this student.' : refusal.value, { tone: done ? 'plain' : 'trouble' })

@@ -57,7 +57,7 @@ export function useLesson(lessonId: string) {
   function standing(set: AgendaItem): Standing {
     // Earlier lessons stand at the server's time: by a device's wrong clock this one might lie before them.
     const at = (event: LessonEvent) => localIso(new Date(Date.parse(event.at) + outbox.offsetMs).toISOString(), detail.value!.zone)
-    const heard = passesOf(set).map(pass => ({ kind: 'pass' as const, at: at(pass), bpm: pass.bpm, clean: pass.clean, by: 'teacher' as const }))
+    const heard = passesOf(set).map(pass => ({ kind: 'pass' as const, at: at(pass), bpm: pass.bpm, clean: pass.clean, by: 'teacher' as const, revision: pass.revision }))
     const decided = state.value.decisions.filter(decision => decision.assignmentId === set.id).map(decision => ({ ...decision, at: at(decision) }))
     return standingOf(set.plan, [...set.passes, ...heard], [...set.decisions, ...decided])
   }

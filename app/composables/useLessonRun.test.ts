@@ -8,7 +8,7 @@ import { useLesson } from './useLesson'
 import { useLessonRun } from './useLessonRun'
 
 const PLAN = planSchema.parse({ school: 'clean-passes', startBpm: 72, targetBpm: 80 })
-const set = (id: string, more: object = {}) => ({ id, drillName: `Drill ${id}`, plan: PLAN, passes: [], decisions: [], ...more })
+const set = (id: string, more: object = {}) => ({ id, drillName: `Drill ${id}`, plan: PLAN, taught: 2, passes: [], decisions: [], ...more })
 const detail = (more: object = {}) => ({ id: 'lesson', student: { name: 'Ida' }, zone: 'Europe/London', startedAt: '2026-01-05T16:00:00.000Z', endedAt: null, agenda: [set('a'), set('b')], events: [], lastTime: null, ...more }) as unknown as LessonDetail
 
 let served: LessonDetail
@@ -112,7 +112,9 @@ describe('deciding', () => {
     const { run } = await open()
     for (let i = 0; i < 3; i++) run.pass(true)
     run.decide({ decision: 'raise', bpm: 76, reason: null })
-    expect(kept.at(-1)!.event).toMatchObject({ kind: 'decision', revision: 0, decision: 'raise', bpm: 76, offered: 'raise', offeredBpm: 76, supersedes: null })
+    // Everything names the form of the drill that was taught, and how often its tempo had been decided.
+    expect(kept.filter(({ event }) => event.kind === 'pass').map(({ event }) => event)).toMatchObject(Array.from({ length: 3 }, () => ({ taught: 2, revision: 0 })))
+    expect(kept.at(-1)!.event).toMatchObject({ kind: 'decision', taught: 2, revision: 0, decision: 'raise', bpm: 76, offered: 'raise', offeredBpm: 76, supersedes: null })
     expect(run.setBpm.value).toBe(76)
     expect(run.standing.value).toMatchObject({ revision: 1, offer: { decision: 'hold' } })
     expect(said.at(-1)!.text).toBe('Raised to 76.')

@@ -32,15 +32,18 @@ export function useLessonRun(lesson: RunningLesson) {
   })
   const passesHere = computed(() => (current.value ? lesson.passesOf(current.value).filter(pass => pass.bpm === tempo.value) : []))
 
+  /** A drill in the form this page shows it. */
+  const asShown = (assignmentId: string) => ({ assignmentId, taught: agenda.value.find(set => set.id === assignmentId)?.taught })
+
   function turnTo(assignmentId: string) {
-    if (state.value.currentId !== assignmentId) lesson.record({ kind: 'turn', assignmentId })
+    if (state.value.currentId !== assignmentId) lesson.record({ kind: 'turn', ...asShown(assignmentId) })
   }
 
   function pass(clean: boolean) {
     if (!current.value || ended.value) return
     // A drill counts as taken up with its first pass, so that looking at a lesson changes nothing.
     turnTo(current.value.id)
-    lesson.record({ kind: 'pass', assignmentId: current.value.id, bpm: tempo.value, clean })
+    lesson.record({ kind: 'pass', ...asShown(current.value.id), revision: standing.value?.revision, bpm: tempo.value, clean })
   }
 
   function undo() {
@@ -55,7 +58,7 @@ export function useLessonRun(lesson: RunningLesson) {
     const now = standing.value
     if (!set || !now) return
     const made = lesson.record({
-      kind: 'decision', assignmentId: set.id, revision: now.revision, ...choice,
+      kind: 'decision', ...asShown(set.id), revision: now.revision, ...choice,
       offered: now.offer.decision, offeredBpm: now.offer.bpm, offerReason: now.offer.reason, supersedes: null,
     })
     toasts.say(SAID[choice.decision](choice.bpm), { action: { label: 'Take it back', run: () => takeBack(set.id, made.id, now) } })
@@ -63,7 +66,7 @@ export function useLessonRun(lesson: RunningLesson) {
 
   function takeBack(assignmentId: string, decisionId: string, before: Standing) {
     lesson.record({
-      kind: 'decision', assignmentId, revision: before.revision + 1, decision: 'hold', bpm: before.bpm,
+      kind: 'decision', ...asShown(assignmentId), revision: before.revision + 1, decision: 'hold', bpm: before.bpm,
       offered: before.offer.decision, offeredBpm: before.offer.bpm, offerReason: 'Taken back.', reason: null, supersedes: decisionId,
     })
   }

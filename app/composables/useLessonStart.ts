@@ -1,9 +1,8 @@
-import { v4 as uuid } from 'uuid'
 import type { LessonStarted, TodayLesson } from '#shared/contracts/lessons'
 
 /** Begins a student's lesson, planned or out of turn, and goes there. */
 export function useLessonStart() {
-  const api = useApi()
+  const writes = useWrites()
   const toasts = useToasts()
   const when = useWhen()
   /** The student whose lesson is just being begun. */
@@ -12,7 +11,7 @@ export function useLessonStart() {
   async function start(studentId: string, slot: TodayLesson['slot']) {
     starting.value = studentId
     try {
-      const begun = await api.post<LessonStarted>('/api/lessons', { id: uuid(), studentId, slot })
+      const begun = await writes.post<LessonStarted>('/api/lessons', { studentId, slot })
       if (begun.closed) toasts.say(`The lesson of ${when.day(begun.closed)} was still open. It is ended with what was put down in it.`)
       await navigateTo(`/lesson/${begun.id}`)
     }

@@ -8,14 +8,14 @@ const cardOf = ({ name, birthYear, instrument, instrumentId, hand, habits, about
 
 /** Saves a student's card, or part of it. */
 export function useStudentCard(student: () => StudentPage['student'] | undefined) {
-  const api = useApi()
+  const writes = useWrites()
   const { write, ...form } = useWrite(saveStudentBody)
 
   /** @returns The student's id once the card is written; null when it was refused. */
   async function save(changes: Partial<CardBody>): Promise<string | null> {
     const present = student()
     const card = { ...(present ? cardOf(present) : { instrument: {}, hand: {} }), ...changes } as CardBody
-    const done = await write(card, body => (present ? api.put<{ id: string }>(`/api/students/${present.id}`, body) : api.post<{ id: string }>('/api/students', body)))
+    const done = await write(card, body => (present ? writes.put<{ id: string }>(`/api/students/${present.id}`, body) : writes.post<{ id: string }>('/api/students', body)))
     return done?.answer.id ?? null
   }
 

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { v4 as uuid } from 'uuid'
 import { DateTime } from 'luxon'
 import { realise } from '#core/score/realise'
 import { familyNamed } from '#core/families/registry'
@@ -7,7 +6,7 @@ import type { DrillRow } from '#shared/contracts/drills'
 
 useHead({ title: 'Shelf · Fidactyl' })
 const { data, error, reload } = useLoaded<readonly DrillRow[]>(() => '/api/drills')
-const api = useApi()
+const writes = useWrites()
 const toasts = useToasts()
 const search = ref('')
 const found = computed(() => (data.value ?? []).filter(row => !row.archived && `${row.name} ${row.newest.title}`.toLowerCase().includes(search.value.trim().toLowerCase())))
@@ -27,7 +26,7 @@ const columns = [
 ]
 async function archive(row: DrillRow, archived: boolean) {
   try {
-    await api.post(`/api/drills/${row.id}/archive`, { id: uuid(), archived })
+    await writes.post(`/api/drills/${row.id}/archive`, { archived })
     await reload()
     if (archived) toasts.say(`“${row.name}” is off the shelf. What is set for students stays.`, { action: { label: 'Restore', run: () => void archive(row, false) } })
   }

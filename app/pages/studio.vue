@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { v4 as uuid } from 'uuid'
 import type { InstrumentRow } from '#shared/contracts/students'
 
 useHead({ title: 'Studio · Fidactyl' })
 const { data, error, reload } = useLoaded<readonly InstrumentRow[]>(() => '/api/instruments')
-const api = useApi()
+const writes = useWrites()
 const toasts = useToasts()
 const editing = ref(false)
 const session = useSession()
@@ -19,7 +18,7 @@ function edit(instrument: InstrumentRow | null) {
 }
 async function archive(instrument: InstrumentRow, archived: boolean) {
   try {
-    await api.post(`/api/instruments/${instrument.id}/archive`, { id: uuid(), archived })
+    await writes.post(`/api/instruments/${instrument.id}/archive`, { archived })
     await reload()
     if (archived) toasts.say(`${instrument.name} is put away.`, { action: { label: 'Take it out again', run: () => void archive(instrument, false) } })
   }

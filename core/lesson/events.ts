@@ -7,17 +7,24 @@ interface Stamp {
   readonly at: string
 }
 
+/** About a set drill, in the form the device showed it. */
+interface AboutDrill {
+  readonly assignmentId: string
+  /** Revision of the set drill that was taught; the newest when left out. */
+  readonly taught?: number
+}
+
 /** What can happen in a lesson. Events are only ever added; an undo names the event it voids. */
 export type LessonEvent = Stamp & (
   /** The teacher turned to a drill. */
-  | { readonly kind: 'turn', readonly assignmentId: string }
-  | { readonly kind: 'pass', readonly assignmentId: string, readonly bpm: number, readonly clean: boolean }
+  | AboutDrill & { readonly kind: 'turn' }
+  /** `revision`: decisions on the drill's tempo made before it, as the device knew; the present count when left out. */
+  | AboutDrill & { readonly kind: 'pass', readonly revision?: number, readonly bpm: number, readonly clean: boolean }
   | { readonly kind: 'note', readonly assignmentId: string | null, readonly text: string }
   | { readonly kind: 'void', readonly eventId: string }
-  | {
+  | AboutDrill & {
     readonly kind: 'decision'
-    readonly assignmentId: string
-    /** Revision of the assignment the teacher saw; each can be decided once. */
+    /** Decisions made before it, as the teacher saw; each revision of the tempo can be decided once. */
     readonly revision: number
     readonly decision: DecisionKind
     readonly bpm: number

@@ -43,23 +43,28 @@ describe('folding a lesson', () => {
 })
 
 describe('where a drill stands', () => {
-  const heard = (minute: number) => ({ at: at(minute), kind: 'pass', bpm: 72, clean: true, by: 'teacher' } as const)
+  const heard = (minute: number, revision?: number) => ({ at: at(minute), kind: 'pass', bpm: 72, clean: true, by: 'teacher', revision } as const)
 
   test('before any decision it is at the start tempo, revision 0', () => {
     expect(standingOf(PLAN, [heard(0), heard(1)], [])).toMatchObject({ revision: 0, bpm: 72, offer: { decision: 'hold' } })
     expect(standingOf(PLAN, [heard(0), heard(1), heard(2)], []).offer).toMatchObject({ decision: 'raise', bpm: 76 })
   })
 
-  test('a pass heard at the very instant of a decision was part of it', () => {
-    const held = [{ revision: 0, bpm: 72, at: at(2) }]
-    expect(standingOf(PLAN, [heard(0), heard(1), heard(2), heard(3), heard(4)], held).offer.decision).toBe('hold')
-    expect(standingOf(PLAN, [heard(0), heard(1), heard(2), heard(3), heard(4), heard(5)], held).offer.decision).toBe('raise')
-  })
-
   test('after a decision to hold the count begins anew', () => {
-    const passes = [heard(0), heard(1), heard(2), heard(4), heard(5)]
+    const passes = [heard(0, 0), heard(1, 0), heard(2, 0), heard(4, 1), heard(5, 1)]
     const held = [{ revision: 0, bpm: 72, at: at(3) }]
     expect(standingOf(PLAN, passes, held)).toMatchObject({ revision: 1, bpm: 72, offer: { decision: 'hold' } })
-    expect(standingOf(PLAN, [...passes, heard(6)], held).offer.decision).toBe('raise')
+    expect(standingOf(PLAN, [...passes, heard(6, 1)], held).offer.decision).toBe('raise')
+  })
+
+  test('which passes came after a decision they say themselves, whatever the clocks of the devices say', () => {
+    const held = [{ revision: 0, bpm: 72, at: at(30) }]
+    const before = [heard(40, 0), heard(41, 0), heard(42, 0)]
+    expect(standingOf(PLAN, before, held).offer.decision).toBe('hold')
+    expect(standingOf(PLAN, [...before, heard(1, 1), heard(2, 1), heard(3, 1)], held).offer.decision).toBe('raise')
+  })
+
+  test('a pass of a device that said nothing counts with the present tempo', () => {
+    expect(standingOf(PLAN, [heard(0), heard(1), heard(2)], [{ revision: 4, bpm: 72, at: at(30) }]).offer.decision).toBe('raise')
   })
 })

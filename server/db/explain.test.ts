@@ -81,7 +81,7 @@ async function everything(): Promise<void> {
   await archiveInstrument(db, teacher, guitar.id, { ...body(), archived: true }, NOW)
   const card = { name: 'Student', birthYear: null, instrument: { preset: 'classical' as const }, hand: {}, about: '' }
   await createStudent(db, teacher, { ...body(), ...card }, NOW)
-  await changeStudent(db, teacher, made.studentId, { ...body(), ...card }, NOW)
+  await changeStudent(db, localEngine, teacher, made.studentId, { ...body(), ...card }, NOW)
   await setSlot(db, teacher, made.studentId, { ...body(), weekday: 2, wallTime: '16:00', minutes: 45, everyWeeks: 1 }, NOW)
   await endSlot(db, teacher, made.studentId, body(), NOW)
   const drill = await createDrill(db, localEngine, teacher, { ...body(), name: 'x', spec: SPEC }, NOW)
@@ -93,7 +93,7 @@ async function everything(): Promise<void> {
   await readDrill(db, localEngine, teacher, drill.id)
   const set = await setAssignment(db, localEngine, teacher, { ...body(), studentId: made.studentId, drillVersionId: drill.version.id, stage: 'x', plan: PLAN, targetOn: null }, NOW)
   await setPins(db, localEngine, teacher, set.id, { ...body(), pins: {} }, NOW)
-  await endAssignment(db, teacher, set.id, { ...body(), ended: true }, NOW)
+  await endAssignment(db, localEngine, teacher, set.id, { ...body(), ended: true }, NOW)
   await exportStudent(db, teacher, made.studentId, NOW)
   await eraseStudent(db, teacher, made.studentId, { ...body(), name: 'Student' }, NOW)
   await readLesson(db, teacher, lessonId, NOW).catch(() => {})

@@ -105,6 +105,13 @@ test('a studio of the form before, ids in upper case among it, is brought to the
   const detail = await readLesson(db, actor, lower(lesson), NOW)
   expect(detail.events.map(each => each.id)).toEqual([1, 2, 3, 4, 5].map(n => event(n).toLowerCase()))
   expect(JSON.stringify(detail)).not.toContain('BBBB')
+  // What was taught is kept as it is known: the drill as it was set, for the hand of the card.
+  expect(await ask('SELECT number, stage, bpm, engine_version, score_hash FROM assignment_revisions')).toEqual([{ number: 0, stage: 'together', bpm: 60, engine_version: 3, score_hash: 'f'.repeat(64) }])
+  expect(await ask('SELECT kind, revision, assignment_revision FROM lesson_events ORDER BY number')).toEqual([
+    { kind: 'pass', revision: 0, assignment_revision: 0 }, { kind: 'pass', revision: 0, assignment_revision: 0 }, { kind: 'void', revision: null, assignment_revision: null },
+    { kind: 'decision', revision: 0, assignment_revision: 0 }, { kind: 'end', revision: null, assignment_revision: null },
+  ])
+  expect(await ask('SELECT planned_at = started_at AS same FROM lessons')).toEqual([{ same: 1 }])
   await close()
   rmSync(before, { recursive: true })
 }, 60_000)

@@ -133,7 +133,7 @@ export const drillVersions = mysqlTable('drill_versions', {
   foreignKey({ name: 'versions_drill', columns: [t.studioId, t.drillId], foreignColumns: [drills.studioId, drills.id] }),
 ])
 
-/** A drill set for a student: which version, by which plan. */
+/** A drill set for a student: what is taught now, kept as its newest revision says. */
 export const assignments = mysqlTable('assignments', {
   id: uuid('id').primaryKey(),
   studioId: uuid('studio_id').notNull(),
@@ -146,6 +146,8 @@ export const assignments = mysqlTable('assignments', {
   /** The day the target is wanted on. */
   targetOn: day('target_on'),
   position: int('position').notNull(),
+  /** Number of its newest revision. */
+  revision: int('revision').notNull().default(0),
   setAt: instant('set_at').notNull(),
   endedAt: instant('ended_at'),
 }, t => [
@@ -153,6 +155,33 @@ export const assignments = mysqlTable('assignments', {
   foreignKey({ name: 'assignments_student', columns: [t.studioId, t.studentId], foreignColumns: [students.studioId, students.id] }),
   foreignKey({ name: 'assignments_version', columns: [t.studioId, t.drillVersionId], foreignColumns: [drillVersions.studioId, drillVersions.id] }),
   index('assignments_by_student').on(t.studioId, t.studentId),
+])
+
+/**
+ * What was taught with a set drill from one moment on: a change of version, stage, plan, fingers, hand or guitar is a new
+ * revision, and what happens in a lesson names the one it was. Rows never change.
+ */
+export const assignmentRevisions = mysqlTable('assignment_revisions', {
+  assignmentId: uuid('assignment_id').notNull(),
+  number: int('number').notNull(),
+  studioId: uuid('studio_id').notNull(),
+  drillVersionId: uuid('drill_version_id').notNull(),
+  stage: varchar('stage', { length: 80 }).notNull(),
+  plan: json('plan').$type<Plan>().notNull(),
+  pins: json('pins').$type<Pins>(),
+  hand: json('hand').$type<HandInput>().notNull(),
+  habits: json('habits').$type<Habits>(),
+  instrument: json('instrument').$type<InstrumentChoice>().notNull(),
+  /** The tempo in force then, quarters per minute. */
+  bpm: double('bpm').notNull(),
+  engineVersion: int('engine_version').notNull(),
+  /** Of the sheet of all this; null when there was none, such as for a hand that cannot play it. */
+  scoreHash: char('score_hash', { length: 64 }),
+  at: instant('at').notNull(),
+}, t => [
+  primaryKey({ columns: [t.assignmentId, t.number] }),
+  foreignKey({ name: 'revisions_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
+  foreignKey({ name: 'revisions_version', columns: [t.studioId, t.drillVersionId], foreignColumns: [drillVersions.studioId, drillVersions.id] }),
 ])
 
 /** A lesson that recurs: local wall time, zone and rule; occurrences are reckoned, not stored. */
@@ -183,6 +212,8 @@ export const lessons = mysqlTable('lessons', {
   /** Where it stood in the plan: the slot and its local day. Null for a lesson begun out of turn. */
   slotId: uuid('slot_id'),
   slotDay: day('slot_day'),
+  /** When it was to begin; for a lesson out of turn, when it did. */
+  plannedAt: instant('planned_at').notNull(),
   minutes: int('minutes').notNull(),
   startedAt: instant('started_at').notNull(),
   /** Set by the `end` event, in the same transaction. */
@@ -216,11 +247,10 @@ export const lessonEvents = mysqlTable('lesson_events', {
   assignmentId: uuid('assignment_id'),
   /** The event that an undo takes back. */
   voids: uuid('voids'),
-  /** What was taught: version, stage, engine and hash of the score. */
-  drillVersionId: uuid('drill_version_id'),
-  stage: varchar('stage', { length: 80 }),
-  engineVersion: int('engine_version'),
-  scoreHash: char('score_hash', { length: 64 }),
+  /** What was taught: the revision of the set drill. */
+  assignmentRevision: int('assignment_revision'),
+  /** Of a pass or decision: decisions on the drill's tempo that were made before it. */
+  revision: int('revision'),
   deviceAt: instant('device_at').notNull(),
   /** How far the device's clock was behind the server's, as the device measured it. */
   deviceOffsetMs: bigint('device_offset_ms', { mode: 'number' }).notNull(),
@@ -229,6 +259,7 @@ export const lessonEvents = mysqlTable('lesson_events', {
   unique('event_numbers').on(t.lessonId, t.number),
   foreignKey({ name: 'events_lesson', columns: [t.studioId, t.lessonId], foreignColumns: [lessons.studioId, lessons.id] }),
   foreignKey({ name: 'events_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
+  foreignKey({ name: 'events_revision', columns: [t.assignmentId, t.assignmentRevision], foreignColumns: [assignmentRevisions.assignmentId, assignmentRevisions.number] }),
   index('events_of_drill').on(t.studioId, t.assignmentId, t.kind, t.receivedAt),
   index('events_by_kind').on(t.lessonId, t.kind, t.number),
   index('events_voided').on(t.voids),

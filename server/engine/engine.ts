@@ -1,4 +1,5 @@
 import { answerOne } from '#core/score/answer'
+import type { Context } from '#core/score/prepare'
 import { realise } from '#core/score/realise'
 import type { Pins } from '#core/spec/fields'
 import type { Parsed, Spec } from '#core/spec/parse'
@@ -20,6 +21,11 @@ export const ENGINE_TASKS = {
     const result = realise(spec, { pins })
     return result.ok ? null : result.error
   },
+  /** Hash of the sheet that a drill is for somebody; null when it cannot be written for them. */
+  sheetHash: (spec: unknown, context: Context): string | null => {
+    const result = realise(spec, context)
+    return result.ok ? hashOf(result.value) : null
+  },
   /** What a door answers for one request, both as JSON text: no answer is copied twice. */
   answer: (request: string): string => JSON.stringify(answerOne(JSON.parse(request))),
 }
@@ -31,6 +37,7 @@ export type Engine = { readonly [T in keyof Tasks]: (...given: Parameters<Tasks[
 /** The engine in this very process: for loading and for tests, where nobody else waits. */
 export const localEngine: Engine = {
   write: async spec => ENGINE_TASKS.write(spec),
+  sheetHash: async (spec, context) => ENGINE_TASKS.sheetHash(spec, context),
   checkPins: async (spec, pins) => ENGINE_TASKS.checkPins(spec, pins),
   answer: async request => ENGINE_TASKS.answer(request),
 }

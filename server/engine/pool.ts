@@ -60,6 +60,7 @@ export function openEngine({ script, workers = usualWorkers(), mostWaiting = 64,
   return {
     write: spec => ask('write', [spec]),
     checkPins: (spec, pins) => ask('checkPins', [spec, pins]),
+    sheetHash: (spec, context) => ask('sheetHash', [spec, context]),
     answer: request => ask('answer', [request]),
     close: async () => void await processes.terminate(true),
   }

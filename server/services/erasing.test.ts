@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
 import type { LessonEvent } from '#core/lesson/events'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
+import { localEngine } from '../engine/engine'
 import { eraseStudent, exportStudent } from './erasing'
 import { appendEvent, readLesson, startLesson } from './lessons'
 import { listStudents } from './roster'
@@ -15,7 +16,7 @@ async function taught() {
   const teacher = await makeTeacher(db)
   const made = await makeStudent(db, teacher)
   const secret = `Wanda-${randomUUID()}`
-  await changeStudent(db, teacher, made.studentId, { id: randomUUID(), name: secret, birthYear: 2011, instrument: { preset: 'half' }, hand: { reachMm: 61, spared: [4] }, habits: { anchor: 'float' }, about: `about ${secret}` }, NOW)
+  await changeStudent(db, localEngine, teacher, made.studentId, { id: randomUUID(), name: secret, birthYear: 2011, instrument: { preset: 'half' }, hand: { reachMm: 61, spared: [4] }, habits: { anchor: 'float' }, about: `about ${secret}` }, NOW)
   const { id: lessonId } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW)
   const append = (event: object) => appendEvent(db, teacher, lessonId, { event: { id: randomUUID(), at: NOW.toISOString(), ...event } as LessonEvent, deviceOffsetMs: 0 }, later(1))
   await append({ kind: 'pass', assignmentId: made.assignmentId, bpm: 72, clean: true })
@@ -40,10 +41,10 @@ describe('a student as one file', () => {
     const { teacher, made, secret, lessonId } = await taught()
     const file = await exportStudent(db, teacher, made.studentId, NOW)
     expect(file).toMatchObject({
-      format: 'fidactyl-student', version: 1, zone: 'Europe/London',
+      format: 'fidactyl-student', version: 2, zone: 'Europe/London',
       student: { id: made.studentId, name: secret, birthYear: 2011, hand: { reachMm: 61, spared: [4] }, habits: { anchor: 'float' } },
       weeklyLessons: [{ weekday: 1, wallTime: '16:00', minutes: 45 }],
-      drills: [{ id: made.assignmentId, name: 'A drill', spec: { family: 'order' }, plan: { startBpm: 72 }, targetOn: '2026-04-01' }],
+      drills: [{ id: made.assignmentId, name: 'A drill', spec: { family: 'order' }, plan: { startBpm: 72 }, targetOn: '2026-04-01', revisions: [{ number: 0, version: 1, stage: 'together', hand: { reachMm: 78 } }, { number: 1, hand: { reachMm: 61, spared: [4] }, scoreHash: expect.stringMatching(/^[\da-f]{64}$/) }] }],
       lessons: [{ id: lessonId, endedAt: null }],
     })
     expect(file.lessons[0]!.log.map(({ number, event }) => [number, event.kind])).toEqual([[1, 'pass'], [2, 'note'], [3, 'decision']])
@@ -70,7 +71,7 @@ describe('erasing a student', () => {
       () => append({ kind: 'pass', assignmentId: made.assignmentId, bpm: 72, clean: true }),
       () => readLesson(db, teacher, lessonId, NOW),
       () => startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW),
-      () => endAssignment(db, teacher, made.assignmentId, { id: randomUUID(), ended: true }, NOW),
+      () => endAssignment(db, localEngine, teacher, made.assignmentId, { id: randomUUID(), ended: true }, NOW),
     ]) await expect(late()).rejects.toMatchObject({ code: 'gone' })
     expect((await listStudents(db, teacher, NOW)).students).toEqual([])
   })

@@ -2,11 +2,12 @@ import { and, eq, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { eraseStudentBody, StudentFile } from '#shared/contracts/student-file'
 import type { Database } from '../db/client'
-import { assignments, decisions, drills, drillVersions, erasedIds, hearings, lessonEvents, lessons, lessonSlots, standings, students } from '../db/tables'
+import { assignmentRevisions, assignments, decisions, drills, drillVersions, erasedIds, hearings, lessonEvents, lessons, lessonSlots, standings, students } from '../db/tables'
 import type { Actor } from './actor'
 import { DomainError } from './domain-error'
 import { once } from './once'
 import { ownStudent } from './owned'
+import { revisionsOf } from './revisions'
 
 /**
  * Everything the studio keeps of a student, as one file: the card, the weekly lesson, every drill set with what it plays
@@ -17,6 +18,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
   const slots = await db.select().from(lessonSlots).where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
   const set = await db.select({ assignment: assignments, version: drillVersions, drillName: drills.name }).from(assignments)
     .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId)).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId))).orderBy(assignments.position)
+  const revisions = set.length === 0 ? [] : await revisionsOf(db, actor, set.map(each => each.assignment.id))
   const given = await db.select().from(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId))).orderBy(lessons.startedAt)
   const ids = given.map(lesson => lesson.id)
   const events = ids.length === 0 ? [] : await db.select().from(lessonEvents).where(inArray(lessonEvents.lessonId, ids)).orderBy(lessonEvents.lessonId, lessonEvents.number)
@@ -24,7 +26,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
   for (const event of events) byLesson.get(event.lessonId)!.push(event)
   return {
     format: 'fidactyl-student',
-    version: 1,
+    version: 2,
     writtenAt: now.toISOString(),
     zone: actor.zone,
     student: {
@@ -35,11 +37,15 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
     drills: set.map(({ assignment, version, drillName }) => ({
       id: assignment.id, name: drillName, version: version.number, title: version.title, spec: version.spec, stage: assignment.stage, plan: assignment.plan, pins: assignment.pins ?? {},
       targetOn: assignment.targetOn, setAt: assignment.setAt.toISOString(), endedAt: assignment.endedAt?.toISOString() ?? null,
+      revisions: revisions.filter(each => each.revision.assignmentId === assignment.id).map(({ revision, versionNumber }) => ({
+        number: revision.number, at: revision.at.toISOString(), version: versionNumber, stage: revision.stage, plan: revision.plan, pins: revision.pins ?? {},
+        hand: revision.hand, habits: revision.habits ?? {}, instrument: revision.instrument, bpm: revision.bpm, engineVersion: revision.engineVersion, scoreHash: revision.scoreHash,
+      })),
     })),
     lessons: given.map(lesson => ({
       id: lesson.id, startedAt: lesson.startedAt.toISOString(), endedAt: lesson.endedAt?.toISOString() ?? null, minutes: lesson.minutes,
       log: byLesson.get(lesson.id)!.map(event => ({
-        number: event.number, receivedAt: event.receivedAt.toISOString(), deviceOffsetMs: event.deviceOffsetMs, stage: event.stage, engineVersion: event.engineVersion, scoreHash: event.scoreHash, event: event.body,
+        number: event.number, receivedAt: event.receivedAt.toISOString(), deviceOffsetMs: event.deviceOffsetMs, taught: event.assignmentRevision, event: event.body,
       })),
     })),
   }
@@ -66,6 +72,7 @@ export function eraseStudent(db: Database, actor: Actor, studentId: string, body
       await tx.delete(standings).where(inArray(standings.assignmentId, ids))
     }
     for (const ids of inParts(given)) await tx.delete(lessonEvents).where(inArray(lessonEvents.lessonId, ids))
+    for (const ids of inParts(set)) await tx.delete(assignmentRevisions).where(inArray(assignmentRevisions.assignmentId, ids))
     await tx.delete(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
     await tx.delete(assignments).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
     await tx.delete(lessonSlots).where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))

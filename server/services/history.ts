@@ -5,9 +5,10 @@ import { paceOf } from '#core/tempo/pace'
 import type { AgendaItem, AssignmentDetail, AssignmentStanding, FollowedDrill, HeardPass, HistoryDecision, LessonHearing } from '#shared/contracts/students'
 import type { LessonEvent, LessonEventOf } from '#core/lesson/events'
 import type { Actor } from './actor'
+import { revisionsOf } from './revisions'
 import type { Database } from '../db/client'
 import { amongGiven, given, question, questionOfEach } from '../db/question'
-import { assignments, BY_VOIDED, decisions, drills, drillVersions, hearings, lessonEvents, lessons, standings } from '../db/tables'
+import { assignmentRevisions, assignments, BY_VOIDED, decisions, drills, drillVersions, hearings, lessonEvents, lessons, standings } from '../db/tables'
 
 interface Scope {
   /** Whose studio it is; its zone is that of the times. */
@@ -35,7 +36,7 @@ const heard = alias(lessonEvents, 'heard')
 
 /** The latest passes of each of some drills outside a lesson, undone ones left out. */
 const latestPasses = questionOfEach((db, assignmentId) =>
-  db.select({ assignmentId: heard.assignmentId, id: heard.id, lessonId: heard.lessonId, body: heard.body, number: heard.number, deviceAt: heard.deviceAt, deviceOffsetMs: heard.deviceOffsetMs, receivedAt: heard.receivedAt }).from(heard)
+  db.select({ assignmentId: heard.assignmentId, id: heard.id, lessonId: heard.lessonId, body: heard.body, revision: heard.revision, number: heard.number, deviceAt: heard.deviceAt, deviceOffsetMs: heard.deviceOffsetMs, receivedAt: heard.receivedAt }).from(heard)
     .leftJoin(lessonEvents, eq(lessonEvents.voids, heard.id), BY_VOIDED)
     .where(and(eq(heard.studioId, given('studioId')), eq(heard.assignmentId, assignmentId), eq(heard.kind, 'pass'), ne(heard.lessonId, given('exceptLesson')), isNull(lessonEvents.id)))
     .orderBy(desc(heard.receivedAt)).limit(PASSES_BACK))
@@ -47,7 +48,7 @@ async function passesOf(db: Database, actor: Actor, assignmentIds: readonly stri
   const found = new Map<string, HeardPass[]>(assignmentIds.map(id => [id, []]))
   for (const row of rows.toSorted((a, b) => a.receivedAt.getTime() - b.receivedAt.getTime() || a.number - b.number)) {
     const pass = row.body as LessonEventOf<'pass'>
-    found.get(row.assignmentId!)!.push({ id: row.id, lessonId: row.lessonId, kind: 'pass', at: local(momentOf(row)), bpm: pass.bpm, clean: pass.clean, by: 'teacher' })
+    found.get(row.assignmentId!)!.push({ id: row.id, lessonId: row.lessonId, kind: 'pass', at: local(momentOf(row)), bpm: pass.bpm, clean: pass.clean, by: 'teacher', revision: row.revision ?? 0 })
   }
   return found
 }
@@ -116,7 +117,11 @@ function standingOf({ id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRis
   return { id, drillName, plan, targetOn, bpm, pace: paceOf(plan, bpm, setOn, targetOn, today, lessonsSinceRise) }
 }
 
-const detailed = (which: SQL) => question(db => db.select({ ...setFields, stage: assignments.stage, pins: assignments.pins, endedAt: assignments.endedAt, drillId: drills.id, number: drillVersions.number, spec: drillVersions.spec }).from(assignments)
+const detailed = (which: SQL) => question(db => db.select({
+  ...setFields, stage: assignments.stage, pins: assignments.pins, endedAt: assignments.endedAt, drillId: drills.id, number: drillVersions.number, spec: drillVersions.spec,
+  taught: assignmentRevisions.number, hand: assignmentRevisions.hand, habits: assignmentRevisions.habits,
+}).from(assignments)
+  .innerJoin(assignmentRevisions, and(eq(assignmentRevisions.assignmentId, assignments.id), eq(assignmentRevisions.number, assignments.revision)))
   .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
   .where(and(eq(assignments.studioId, given('studioId')), eq(assignments.studentId, given('studentId')), which))
   .orderBy(asc(assignments.position), asc(assignments.setAt)))
@@ -135,6 +140,9 @@ async function detailsOf(db: Database, studentId: string, scope: Scope, ids?: re
     stage: row.stage,
     spec: row.spec,
     pins: row.pins ?? {},
+    taught: row.taught,
+    hand: row.hand,
+    habits: row.habits ?? {},
     setOn: local(row.setAt.toISOString()).slice(0, 10),
     ended: row.endedAt !== null,
   }))
@@ -153,8 +161,19 @@ export async function followedDrills(db: Database, studentId: string, scope: Sco
 /** A lesson as its agenda needs it. */
 interface AgendaScope extends Scope {
   readonly lesson: Pick<typeof lessons.$inferSelect, 'id' | 'studentId' | 'startedAt' | 'endedAt'>
-  /** Drills its events speak of. */
-  readonly touched: readonly string[]
+  /** Drills its events speak of, each with the revision that was taught last. */
+  readonly taught: ReadonlyMap<string, number>
+}
+
+/** Set drills as they were taught in a lesson, whatever they have become since. */
+async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(db: Database, { actor, taught }: AgendaScope, set: readonly D[]): Promise<readonly D[]> {
+  const known = new Map((await revisionsOf(db, actor, set.map(each => each.id))).map(row => [`${row.revision.assignmentId} ${row.revision.number}`, row]))
+  return set.map((each) => {
+    const then = known.get(`${each.id} ${taught.get(each.id)}`)
+    if (!then) return each
+    const { number, stage, plan, pins, hand, habits } = then.revision
+    return { ...each, taught: number, versionNumber: then.versionNumber, spec: then.spec, stage, plan, pins: pins ?? {}, hand, habits: habits ?? {} }
+  })
 }
 
 /**
@@ -162,7 +181,8 @@ interface AgendaScope extends Scope {
  * what it dealt with, with the tempo each drill came in at.
  */
 export async function agendaOf(db: Database, scope: AgendaScope): Promise<readonly AgendaItem[]> {
-  const { actor, lesson, touched } = scope
+  const { actor, lesson, taught } = scope
+  const touched = [...taught.keys()]
   const running = lesson.endedAt === null
   if (!running && touched.length === 0) return []
   const set = [...await detailsOf(db, lesson.studentId, scope, running ? undefined : touched)]
@@ -173,7 +193,7 @@ export async function agendaOf(db: Database, scope: AgendaScope): Promise<readon
   if (ids.length === 0) return []
   if (!running) {
     const decided = byDrill(actor, ids, await decisionBefore(db, ids, { lessonId: lesson.id, startedAt: lesson.startedAt }))
-    return set.map(each => ({ ...each, passes: [], decisions: decided.get(each.id)! }))
+    return (await asTaught(db, scope, set)).map(each => ({ ...each, passes: [], decisions: decided.get(each.id)! }))
   }
   const [passes, decided] = await Promise.all([passesOf(db, actor, ids, lesson.id), lastDecisions(db, actor, ids, lesson.id)])
   return set.map((each): AgendaItem => ({ ...each, passes: passes.get(each.id)!, decisions: [decided.get(each.id)].filter(decision => decision !== undefined) }))

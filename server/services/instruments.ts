@@ -7,6 +7,7 @@ import type { Actor } from './actor'
 import { DomainError } from './domain-error'
 import { once } from './once'
 import { ownInstrument } from './owned'
+import { revise } from './revisions'
 
 type InstrumentBody = z.infer<typeof saveInstrumentBody>
 
@@ -31,7 +32,9 @@ export function changeInstrument(db: Database, actor: Actor, instrumentId: strin
   return once(db, actor, `change-instrument ${instrumentId}`, body, now, async (tx) => {
     await ownInstrument(tx, actor, instrumentId)
     await tx.update(instruments).set({ name: body.name, choice: body.choice }).where(eq(instruments.id, instrumentId))
-    await tx.update(students).set({ instrument: body.choice }).where(and(eq(students.studioId, actor.studioId), eq(students.instrumentId, instrumentId)))
+    const players = and(eq(students.studioId, actor.studioId), eq(students.instrumentId, instrumentId))
+    await tx.update(students).set({ instrument: body.choice }).where(players)
+    for (const { id } of await tx.select({ id: students.id }).from(students).where(players)) await revise(tx, actor, { studentId: id }, { instrument: body.choice }, new Map(), now)
     return { id: instrumentId }
   })
 }

@@ -4,12 +4,12 @@ import type { z } from 'zod'
 import { overrules, type LessonEvent, type LessonEventOf } from '#core/lesson/events'
 import { foldLesson } from '#core/lesson/fold'
 import { afterDecision, afterHearing, hearingOf, unheard, withPass, type DrillStanding, type Hearing } from '#core/lesson/tally'
-import { localDay } from '#core/schedule/local-time'
+import { instantOf, localDay } from '#core/schedule/local-time'
 import { fallsOn } from '#core/schedule/weekly'
 import type { EventStored, LessonDetail, LessonStarted, startLessonBody } from '#shared/contracts/lessons'
 import type { Database } from '../db/client'
 import { given, question } from '../db/question'
-import { assignments, decisions, drillVersions, hearings, lessonEvents, lessons, lessonSlots, standings } from '../db/tables'
+import { assignments, decisions, hearings, lessonEvents, lessons, lessonSlots, standings } from '../db/tables'
 import type { Actor } from './actor'
 import { DomainError, notFound } from './domain-error'
 import { agendaOf } from './history'
@@ -59,6 +59,7 @@ export function startLesson(db: Database, actor: Actor, body: z.infer<typeof sta
       teacherId: actor.userId,
       slotId: slot?.id ?? null,
       slotDay: body.slot?.day ?? null,
+      plannedAt: slot ? new Date(instantOf(body.slot!.day, slot.wallTime, slot.zone)) : now,
       minutes: slot?.minutes ?? UNPLANNED_MINUTES,
       startedAt: now,
     })
@@ -73,7 +74,7 @@ async function ownSlot(tx: Database, studentId: string, wanted: { id: string, da
   return slot
 }
 
-const wholeLog = question(db => db.select({ body: lessonEvents.body }).from(lessonEvents).where(eq(lessonEvents.lessonId, given('lessonId'))).orderBy(asc(lessonEvents.number)))
+const wholeLog = question(db => db.select({ body: lessonEvents.body, revision: lessonEvents.revision, taught: lessonEvents.assignmentRevision }).from(lessonEvents).where(eq(lessonEvents.lessonId, given('lessonId'))).orderBy(asc(lessonEvents.number)))
 
 const notesAndUndos = question(db => db.select({ body: lessonEvents.body }).from(lessonEvents)
   .where(and(eq(lessonEvents.lessonId, given('lessonId')), inArray(lessonEvents.kind, ['note', 'void']))).orderBy(asc(lessonEvents.number)))
@@ -93,8 +94,9 @@ async function lastTimeOf(db: Database, actor: Actor, { studentId, startedAt }: 
 export async function readLesson(db: Database, actor: Actor, lessonId: string, now: Date): Promise<LessonDetail> {
   const lesson = await ownLesson(db, actor, lessonId)
   const [student, log, lastTime] = await Promise.all([ownStudent(db, actor, lesson.studentId), wholeLog(db, { lessonId }), lastTimeOf(db, actor, lesson)])
-  const events = log.map(row => row.body)
-  const touched = [...new Set(events.flatMap(event => 'assignmentId' in event && event.assignmentId ? [event.assignmentId] : []))]
+  // What an older device left out, the log knows.
+  const events = log.map(({ body, revision }) => (body.kind === 'pass' && revision !== null ? { ...body, revision } : body))
+  const taught = new Map(log.flatMap(({ body, taught }) => ('assignmentId' in body && body.assignmentId ? [[body.assignmentId, taught ?? 0] as const] : [])))
   return {
     id: lesson.id,
     startedAt: lesson.startedAt.toISOString(),
@@ -102,20 +104,18 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
     minutes: lesson.minutes,
     zone: actor.zone,
     student: { id: student.id, name: student.name, instrument: student.instrument, hand: student.hand, habits: student.habits ?? {} },
-    agenda: await agendaOf(db, { actor, today: localDay(now.toISOString(), actor.zone), lesson, touched }),
+    agenda: await agendaOf(db, { actor, today: localDay(now.toISOString(), actor.zone), lesson, taught }),
     events,
     lastTime,
   }
 }
 
-const taughtIn = question(db => db.select({
-  stage: assignments.stage, versionId: drillVersions.id, engineVersion: drillVersions.engineVersion, scoreHash: drillVersions.scoreHash, standing: standings, hearing: hearings,
-}).from(assignments)
-  .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(standings, eq(standings.assignmentId, assignments.id))
+const taughtIn = question(db => db.select({ newest: assignments.revision, standing: standings, hearing: hearings }).from(assignments)
+  .innerJoin(standings, eq(standings.assignmentId, assignments.id))
   .leftJoin(hearings, and(eq(hearings.assignmentId, assignments.id), eq(hearings.lessonId, given('lessonId'))))
   .where(and(eq(assignments.id, given('assignmentId')), eq(assignments.studentId, given('studentId')))))
 
-/** What is taught with an event: the set drill, its version, where it stands and what of it was heard in this lesson. */
+/** The set drill an event is about: its newest revision, where it stands and what of it was heard in this lesson. */
 async function taughtWith(tx: Database, lesson: Lesson, assignmentId: string) {
   const [row] = await taughtIn(tx, { assignmentId, lessonId: lesson.id, studentId: lesson.studentId })
   if (!row) throw notFound('set drill')
@@ -176,6 +176,12 @@ async function writeDecision(tx: Database, actor: Actor, event: LessonEventOf<'d
 
 type Taught = Awaited<ReturnType<typeof taughtWith>>
 
+/** Decisions on the drill's tempo before a pass or decision, as its device knew them. */
+function decidedBefore(event: LessonEvent, told: Taught | null): number | null {
+  if (event.kind === 'decision') return event.revision
+  return event.kind === 'pass' && told ? Math.min(told.standing.revision, event.revision ?? told.standing.revision) : null
+}
+
 /** Writes down what a drill's hearing in a lesson, and with it its standing, have become. */
 async function keepTally(tx: Database, lesson: Lesson, { standing: present, hearing: heard }: Taught, change: { readonly hearing?: (before: Hearing, standing: DrillStanding) => Hearing, readonly decidedBpm?: number }): Promise<void> {
   const { assignmentId, studioId } = present
@@ -226,10 +232,8 @@ export function appendEvent(db: Database, actor: Actor, lessonId: string, sent: 
       body: event,
       assignmentId,
       voids: event.kind === 'void' ? event.eventId : null,
-      drillVersionId: told?.versionId ?? null,
-      stage: told?.stage ?? null,
-      engineVersion: told?.engineVersion ?? null,
-      scoreHash: told?.scoreHash ?? null,
+      assignmentRevision: told && Math.min(told.newest, 'taught' in event ? event.taught ?? told.newest : told.newest),
+      revision: decidedBefore(event, told),
       deviceAt: new Date(event.at),
       deviceOffsetMs,
       receivedAt: now,

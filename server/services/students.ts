@@ -15,6 +15,7 @@ import { DomainError, notFound } from './domain-error'
 import { followedDrills } from './history'
 import { once } from './once'
 import { ownAssignment, ownInstrument, ownStudent, presentStudent } from './owned'
+import { firstRevision, hashesAfter, revise, sheetHash } from './revisions'
 import { goesOn, rowOf, slotsOf } from './roster'
 
 type Slot = typeof lessonSlots.$inferSelect
@@ -109,13 +110,16 @@ export function createStudent(db: Database, actor: Actor, body: StudentBody, now
   })
 }
 
-/** Changes a student's card. */
-export function changeStudent(db: Database, actor: Actor, studentId: string, { id, ...fields }: StudentBody, now: Date): Promise<{ id: string }> {
-  return once(db, actor, `change-student ${studentId}`, { id, ...fields }, now, async (tx) => {
+/** Changes a student's card; what is taught with the drills they are on changes with hand and guitar, and what was taught does not. */
+export function changeStudent(db: Database, engine: Engine, actor: Actor, studentId: string, { id, ...fields }: StudentBody, now: Date): Promise<{ id: string }> {
+  const player = { hand: fields.hand, habits: fields.habits ?? null }
+  return once(db, actor, `change-student ${studentId}`, { id, ...fields }, now, async (tx, hashes) => {
     await ownStudent(tx, actor, studentId)
-    await tx.update(students).set({ ...fields, ...await guitarOf(tx, actor, fields) }).where(eq(students.id, studentId))
+    const guitar = await guitarOf(tx, actor, fields)
+    await tx.update(students).set({ ...fields, ...guitar }).where(eq(students.id, studentId))
+    await revise(tx, actor, { studentId }, { ...player, instrument: guitar.instrument }, hashes ?? new Map(), now)
     return { id: studentId }
-  })
+  }, () => hashesAfter(db, engine, actor, { studentId }, player))
 }
 
 /** Takes a student off the roster, or puts them back; nothing is erased. */
@@ -153,32 +157,42 @@ export function endSlot(db: Database, actor: Actor, studentId: string, body: z.i
   })
 }
 
+/** Fingers as they are kept: null for none. */
+const pinned = (pins: Pins | undefined) => (pins && Object.keys(pins).length > 0 ? pins : null)
+
 /** Sets a version of a drill for a student, after those already set. */
 export function setAssignment(db: Database, engine: Engine, actor: Actor, body: z.infer<typeof setAssignmentBody>, now: Date): Promise<{ id: string }> {
-  return once(db, actor, 'set-assignment', body, now, async (tx) => {
-    await presentStudent(tx, actor, body.studentId)
+  const { id, drillVersionId, stage, plan } = body
+  const pins = pinned(body.pins)
+  return once(db, actor, 'set-assignment', body, now, async (tx, scoreHash) => {
+    const { hand, habits, instrument } = await presentStudent(tx, actor, body.studentId)
     const [last] = await tx.select({ position: max(assignments.position) }).from(assignments).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, body.studentId)))
-    await tx.insert(assignments).values({ ...body, studioId: actor.studioId, position: (last?.position ?? 0) + 1, setAt: now })
-    await tx.insert(standings).values({ assignmentId: body.id, studioId: actor.studioId, ...standingAtStart(body.plan.startBpm) })
-    return { id: body.id }
+    await tx.insert(assignments).values({ ...body, pins, studioId: actor.studioId, position: (last?.position ?? 0) + 1, setAt: now })
+    await firstRevision(tx, { assignmentId: id, studioId: actor.studioId, drillVersionId, stage, plan, pins, hand, habits, instrument, bpm: plan.startBpm, scoreHash: scoreHash ?? null, at: now })
+    await tx.insert(standings).values({ assignmentId: id, studioId: actor.studioId, ...standingAtStart(plan.startBpm) })
+    return { id }
   }, async () => {
     const [version] = await db.select({ spec: drillVersions.spec }).from(drillVersions).innerJoin(drills, eq(drills.id, drillVersions.drillId))
-      .where(and(eq(drillVersions.id, body.drillVersionId), eq(drills.studioId, actor.studioId), eq(drills.teacherId, actor.userId)))
+      .where(and(eq(drillVersions.id, drillVersionId), eq(drills.studioId, actor.studioId), eq(drills.teacherId, actor.userId)))
     if (!version) throw notFound('drill')
-    if (body.pins) await checkPins(engine, version.spec, body.pins)
+    if (pins) await checkPins(engine, version.spec, pins)
+    const { hand, habits } = await presentStudent(db, actor, body.studentId)
+    return sheetHash(engine, { spec: version.spec, bpm: plan.startBpm, hand, habits, pins })
   })
 }
 
 /** Sets the fingers of a drill anew for its student; the drill itself stays as it is. @throws DomainError `invalid` for a finger on no note. */
 export function setPins(db: Database, engine: Engine, actor: Actor, assignmentId: string, body: z.infer<typeof pinsBody>, now: Date): Promise<{ id: string }> {
-  return once(db, actor, `set-pins ${assignmentId}`, body, now, async (tx) => {
+  const change = { pins: pinned(body.pins) }
+  return once(db, actor, `set-pins ${assignmentId}`, body, now, async (tx, hashes) => {
     await ownAssignment(tx, actor, assignmentId)
-    await tx.update(assignments).set({ pins: body.pins }).where(eq(assignments.id, assignmentId))
+    await revise(tx, actor, { assignmentId }, change, hashes ?? new Map(), now)
     return { id: assignmentId }
   }, async () => {
     const assignment = await ownAssignment(db, actor, assignmentId)
     const [version] = await db.select({ spec: drillVersions.spec }).from(drillVersions).where(eq(drillVersions.id, assignment.drillVersionId))
     await checkPins(engine, version!.spec, body.pins)
+    return hashesAfter(db, engine, actor, { assignmentId }, change)
   })
 }
 
@@ -188,11 +202,16 @@ async function checkPins(engine: Engine, spec: unknown, pins: Pins): Promise<voi
   if (problem) throw new DomainError('invalid', problem.message, { path: problem.path })
 }
 
-/** Takes a set drill off a student's list, or puts it back; its history stays. */
-export function endAssignment(db: Database, actor: Actor, assignmentId: string, body: { id: string, ended: boolean }, now: Date): Promise<{ ended: boolean }> {
-  return once(db, actor, `end-assignment ${assignmentId}`, body, now, async (tx) => {
-    await ownAssignment(tx, actor, assignmentId)
+/** Takes a set drill off a student's list, or puts it back as it is for them now; its history stays. */
+export function endAssignment(db: Database, engine: Engine, actor: Actor, assignmentId: string, body: { id: string, ended: boolean }, now: Date): Promise<{ ended: boolean }> {
+  const playerOf = async (on: Database) => {
+    const { hand, habits, instrument } = await ownStudent(on, actor, (await ownAssignment(on, actor, assignmentId)).studentId)
+    return { hand, habits, instrument }
+  }
+  return once(db, actor, `end-assignment ${assignmentId}`, body, now, async (tx, hashes) => {
+    const player = await playerOf(tx)
     await tx.update(assignments).set({ endedAt: body.ended ? now : null }).where(eq(assignments.id, assignmentId))
+    if (!body.ended) await revise(tx, actor, { assignmentId }, player, hashes ?? new Map(), now)
     return { ended: body.ended }
-  })
+  }, async () => (body.ended ? new Map<string, string | null>() : hashesAfter(db, engine, actor, { assignmentId }, await playerOf(db))))
 }

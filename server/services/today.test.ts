@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import type { LessonEvent } from '#core/lesson/events'
 import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import type { Actor } from './actor'
+import { localEngine } from '../engine/engine'
 import { appendEvent, startLesson } from './lessons'
 import { listStudents } from './roster'
 import { archiveStudent, changeStudent, createStudent, endAssignment, endSlot, readStudent, setSlot } from './students'
@@ -51,7 +52,7 @@ describe('today', () => {
   test('who has nothing set is named', async () => {
     const teacher = await makeTeacher(db)
     const made = await makeStudent(db, teacher)
-    await endAssignment(db, teacher, made.assignmentId, { id: randomUUID(), ended: true }, NOW)
+    await endAssignment(db, localEngine, teacher, made.assignmentId, { id: randomUUID(), ended: true }, NOW)
     expect((await readToday(db, teacher, NOW)).needs.map(need => need.kind)).toEqual(['nothing-set'])
   })
 
@@ -83,7 +84,7 @@ describe('today', () => {
     const teacher = await makeTeacher(db)
     const made = await makeStudent(db, teacher)
     const card = { name: 'Student', birthYear: null, instrument: { preset: 'classical' as const }, hand: { spared: [4] }, habits: { reviewOn: '2026-01-12' }, about: '' }
-    await changeStudent(db, teacher, made.studentId, { ...card, id: randomUUID() }, NOW)
+    await changeStudent(db, localEngine, teacher, made.studentId, { ...card, id: randomUUID() }, NOW)
     const reviews = async (weeks: number) => (await readToday(db, teacher, week(weeks))).needs.filter(need => need.kind === 'review')
     expect(await reviews(0)).toEqual([])
     expect(await reviews(1)).toEqual([expect.objectContaining({ text: 'Spared fingers to be looked at again since 12 January.' })])
@@ -113,15 +114,15 @@ describe('writing once', () => {
     const [one, other] = [await makeTeacher(db), await makeTeacher(db)]
     const made = await makeStudent(db, one)
     const id = randomUUID()
-    await endAssignment(db, one, made.assignmentId, { id, ended: true }, NOW)
-    await expect(endAssignment(db, other, made.assignmentId, { id, ended: true }, NOW)).rejects.toMatchObject({ code: 'not-found' })
+    await endAssignment(db, localEngine, one, made.assignmentId, { id, ended: true }, NOW)
+    await expect(endAssignment(db, localEngine, other, made.assignmentId, { id, ended: true }, NOW)).rejects.toMatchObject({ code: 'not-found' })
   })
 
   test('many writers at once neither lose nor double anything', async () => {
     const teacher = await makeTeacher(db)
     const made = await makeStudent(db, teacher)
     const toggles = Array.from({ length: 20 }, (_, i) => ({ id: randomUUID(), ended: i % 2 === 0 }))
-    const answers = await Promise.all(toggles.map(body => endAssignment(db, teacher, made.assignmentId, body, NOW)))
+    const answers = await Promise.all(toggles.map(body => endAssignment(db, localEngine, teacher, made.assignmentId, body, NOW)))
     expect(answers.map(answer => answer.ended)).toEqual(toggles.map(body => body.ended))
   })
 })

@@ -69,12 +69,11 @@ export async function readToday(db: Database, actor: Actor, now: Date, day = loc
   const local = localClock(actor.zone)
   const lessonOf = (lesson: Lesson): TodayLesson => {
     const student = byId.get(lesson.studentId)!
-    const slot = slots.find(each => each.id === lesson.slotId)
     return {
       lessonId: lesson.id,
       slot: null,
       student: { id: student.id, name: student.name },
-      at: slot && lesson.slotDay ? instantOf(lesson.slotDay, slot.wallTime, slot.zone) : lesson.startedAt.toISOString(),
+      at: lesson.plannedAt.toISOString(),
       minutes: lesson.minutes,
       state: lesson.endedAt ? 'ended' : 'running',
       drills: drillsOf(set.get(student.id)!),

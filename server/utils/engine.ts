@@ -13,6 +13,7 @@ const pool = () => (opened ??= openEngine({ script: join(dirname(fileURLToPath(i
 export const engine: Engine = {
   write: spec => pool().write(spec),
   checkPins: (spec, pins) => pool().checkPins(spec, pins),
+  sheetHash: (spec, context) => pool().sheetHash(spec, context),
   answer: request => pool().answer(request),
 }
 

@@ -24,17 +24,19 @@ export interface LessonStarted {
 const stamp = { id: writeId, at: deviceTime }
 const bpm = z.number().min(10, 'must be at least 10 bpm').max(400, 'must be at most 400 bpm')
 const assignmentId = uuidOf('must be a drill of this student')
+const count = z.int().min(0).max(1_000_000)
+const aboutDrill = { assignmentId, taught: count.optional() }
 
 export const lessonEventSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ ...stamp, kind: z.literal('turn'), assignmentId }),
-  z.strictObject({ ...stamp, kind: z.literal('pass'), assignmentId, bpm, clean: z.boolean() }),
+  z.strictObject({ ...stamp, kind: z.literal('turn'), ...aboutDrill }),
+  z.strictObject({ ...stamp, kind: z.literal('pass'), ...aboutDrill, revision: count.optional(), bpm, clean: z.boolean() }),
   z.strictObject({ ...stamp, kind: z.literal('note'), assignmentId: assignmentId.nullable(), text: z.string().trim().min(1, 'a note needs words').max(2000, 'must be at most 2000 characters') }),
   z.strictObject({ ...stamp, kind: z.literal('void'), eventId: uuidOf('must be an event of this lesson') }),
   z.strictObject({
     ...stamp,
     kind: z.literal('decision'),
-    assignmentId,
-    revision: z.int().min(0).max(1_000_000),
+    ...aboutDrill,
+    revision: count,
     decision: z.enum(DECISIONS),
     bpm,
     offered: z.enum(DECISIONS),

@@ -13,7 +13,7 @@ export const eraseStudentBody = z.strictObject({ id: writeId, name: z.string() }
 /** Everything kept of a student, as one JSON file; times are instants in UTC, `zone` is the studio's. */
 export interface StudentFile {
   readonly format: 'fidactyl-student'
-  readonly version: 1
+  readonly version: 2
   readonly writtenAt: string
   readonly zone: string
   readonly student: {
@@ -40,6 +40,21 @@ export interface StudentFile {
     readonly targetOn: string | null
     readonly setAt: string
     readonly endedAt: string | null
+    /** What was taught with it, oldest first; a log entry names its number. */
+    readonly revisions: readonly {
+      readonly number: number
+      readonly at: string
+      readonly version: number
+      readonly stage: string
+      readonly plan: Plan
+      readonly pins: Pins
+      readonly hand: HandInput
+      readonly habits: Habits
+      readonly instrument: InstrumentChoice
+      readonly bpm: number
+      readonly engineVersion: number
+      readonly scoreHash: string | null
+    }[]
   }[]
   readonly lessons: readonly {
     readonly id: string
@@ -47,6 +62,6 @@ export interface StudentFile {
     readonly endedAt: string | null
     readonly minutes: number
     /** Everything that happened, in server order. */
-    readonly log: readonly { readonly number: number, readonly receivedAt: string, readonly deviceOffsetMs: number, readonly stage: string | null, readonly engineVersion: number | null, readonly scoreHash: string | null, readonly event: LessonEvent }[]
+    readonly log: readonly { readonly number: number, readonly receivedAt: string, readonly deviceOffsetMs: number, readonly taught: number | null, readonly event: LessonEvent }[]
   }[]
 }

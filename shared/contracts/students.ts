@@ -4,9 +4,8 @@ import { habitsSchema, type Habits } from '#core/spec/habits'
 import { planSchema, type Plan } from '#core/spec/plan-fields'
 import type { InstrumentChoice } from '#core/fretboard/instrument'
 import type { Spec } from '#core/spec/parse'
-import type { DecisionMade } from '#core/lesson/standing'
+import type { DecisionMade, PassHeard } from '#core/lesson/standing'
 import type { LessonEventOf } from '#core/lesson/events'
-import type { PassEvent } from '#core/tempo/school'
 import type { Pace } from '#core/tempo/pace'
 import { localDaySchema, personName, uuidOf, writeId } from './common'
 
@@ -77,7 +76,7 @@ export interface StudentRow {
 }
 
 /** A pass, in which lesson it was heard. */
-export interface HeardPass extends PassEvent { readonly id: string, readonly lessonId: string }
+export interface HeardPass extends PassHeard { readonly id: string, readonly lessonId: string }
 
 /** A decision, as history tells it. */
 export interface HistoryDecision extends DecisionMade {
@@ -106,6 +105,11 @@ export interface AssignmentDetail extends AssignmentStanding {
   readonly spec: Spec
   /** Fingers set for this student over the drill's own. */
   readonly pins: Pins
+  /** Number of the revision this is: what is taught names it. */
+  readonly taught: number
+  /** Whose hand it is fingered for. */
+  readonly hand: HandInput
+  readonly habits: Habits
   /** Local day. */
   readonly setOn: string
   readonly ended: boolean

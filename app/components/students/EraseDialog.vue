@@ -5,7 +5,7 @@ import { eraseStudentBody } from '#shared/contracts/student-file'
 const props = defineProps<{ student: { readonly id: string, readonly name: string } }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ erased: [] }>()
-const api = useApi()
+const writes = useWrites()
 const name = ref('')
 const { busy, refusal, clear, errorOf, write } = useWrite(eraseStudentBody)
 watch(open, (now) => {
@@ -14,7 +14,7 @@ watch(open, (now) => {
   name.value = ''
 })
 async function erase() {
-  const done = await write({ name: name.value }, body => api.post(`/api/students/${props.student.id}/erase`, body))
+  const done = await write({ name: name.value }, body => writes.post(`/api/students/${props.student.id}/erase`, body))
   if (!done) return
   open.value = false
   emit('erased')

@@ -5,7 +5,7 @@ import { slotBody, type SlotRow } from '#shared/contracts/students'
 const props = defineProps<{ studentId: string, weekly: SlotRow | null }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
-const api = useApi()
+const writes = useWrites()
 const weekday = ref(1)
 const wallTime = ref('16:00')
 const minutes = ref(45)
@@ -22,7 +22,7 @@ watch(open, (now) => {
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map((label, i) => ({ value: i + 1, label }))
 async function save() {
   const fields = { weekday: weekday.value, wallTime: wallTime.value, minutes: minutes.value, everyWeeks: everyWeeks.value }
-  const saved = await write(fields, body => api.put(`/api/students/${props.studentId}/slot`, body))
+  const saved = await write(fields, body => writes.put(`/api/students/${props.studentId}/slot`, body))
   if (!saved) return
   open.value = false
   emit('saved')

@@ -5,7 +5,7 @@ import { addAccountBody, resetPasswordBody, type AccountRow } from '#shared/cont
 const props = defineProps<{ account: AccountRow | null }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
-const api = useApi()
+const writes = useWrites()
 const toasts = useToasts()
 const displayName = ref('')
 const signInName = ref('')
@@ -24,8 +24,8 @@ watch(open, (now) => {
 async function save() {
   const { account } = props
   const done = account
-    ? await resetting.write({ password: password.value }, body => api.put(`/api/accounts/${account.id}/password`, body))
-    : await adding.write({ displayName: displayName.value, signInName: signInName.value, password: password.value, role: role.value }, body => api.post('/api/accounts', body))
+    ? await resetting.write({ password: password.value }, body => writes.put(`/api/accounts/${account.id}/password`, body))
+    : await adding.write({ displayName: displayName.value, signInName: signInName.value, password: password.value, role: role.value }, body => writes.post('/api/accounts', body))
   if (!done) return
   open.value = false
   toasts.say(account ? `${account.name} signs in with the new password from now on.` : `${displayName.value} can sign in as ${signInName.value}.`)

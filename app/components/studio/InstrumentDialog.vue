@@ -10,7 +10,7 @@ import { saveInstrumentBody, type InstrumentRow } from '#shared/contracts/studen
 const props = defineProps<{ instrument: InstrumentRow | null }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
-const api = useApi()
+const writes = useWrites()
 
 const name = ref('')
 const preset = ref<PresetName>('classical')
@@ -56,7 +56,7 @@ const places = computed(() => [1, 5, 7, 12].map(fret => `fret ${fret} ${fretDist
 async function submit() {
   if (!read.value.midis) return
   const choice = { preset: preset.value, tuning: [...read.value.midis], frets: frets.value, scaleLengthMm: scaleLengthMm.value, bodyFret: bodyFret.value, capo: capo.value, nutSpacingMm: nutSpacingMm.value, bridgeSpacingMm: bridgeSpacingMm.value }
-  const saved = await write({ name: name.value, choice }, body => (props.instrument ? api.put(`/api/instruments/${props.instrument.id}`, body) : api.post('/api/instruments', body)))
+  const saved = await write({ name: name.value, choice }, body => (props.instrument ? writes.put(`/api/instruments/${props.instrument.id}`, body) : writes.post('/api/instruments', body)))
   if (!saved) return
   open.value = false
   emit('saved')

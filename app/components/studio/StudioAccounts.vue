@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { v4 as uuid } from 'uuid'
 import type { AccountRow } from '#shared/contracts/accounts'
 
 /** Who signs in to the studio, for its owner. */
 const { data, error, reload } = useLoaded<readonly AccountRow[]>(() => '/api/accounts')
-const api = useApi()
+const writes = useWrites()
 const session = useSession()
 const toasts = useToasts()
 const open = ref(false)
@@ -16,7 +15,7 @@ function edit(account: AccountRow | null) {
 }
 async function write(account: AccountRow, field: 'suspended' | 'role', body: object) {
   try {
-    await api.put(`/api/accounts/${account.id}/${field}`, { id: uuid(), ...body })
+    await writes.put(`/api/accounts/${account.id}/${field}`, body)
     await reload()
     return true
   }

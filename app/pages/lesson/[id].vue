@@ -13,7 +13,7 @@ useHead({ title: computed(() => `Lesson${detail.value ? ` · ${detail.value.stud
 
 const realised = computed(() => {
   if (!current.value || !detail.value) return null
-  const result = realise({ ...current.value.spec, tempo: setBpm.value }, { hand: detail.value.student.hand, habits: detail.value.student.habits, pins: current.value.pins })
+  const result = realise({ ...current.value.spec, tempo: setBpm.value }, { hand: current.value.hand, habits: current.value.habits, pins: current.value.pins })
   return result.ok ? result.value : null
 })
 const score = computed(() => (realised.value?.kind === 'sheet' ? realised.value : null))

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { v4 as uuid } from 'uuid'
 import { leftOver } from '#core/fitting/fit'
 import type { FollowedDrill, LessonRow, PastDrill, StudentPage } from '#shared/contracts/students'
 
@@ -7,7 +6,7 @@ const route = useRoute()
 const id = computed(() => String(route.params.id))
 const { data: page, error, reload } = useLoaded<StudentPage>(() => `/api/students/${id.value}`)
 useHead({ title: computed(() => `${page.value?.student.name ?? 'Student'} · Fidactyl`) })
-const api = useApi()
+const writes = useWrites()
 const toasts = useToasts()
 const when = useWhen()
 const today = computed(() => when.today().toISODate()!)
@@ -42,7 +41,7 @@ const WEEKDAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', '
 
 async function write(path: string, body: object, way: 'post' | 'put' = 'post') {
   try {
-    await api[way](path, { id: uuid(), ...body })
+    await writes[way](path, body)
     await reload()
     return true
   }
