@@ -6,10 +6,10 @@ import { taskOf, type TaskOptions } from '../core/fingering/task'
 import { openingOf } from '../core/families/opening'
 import { FAMILIES, familyLookup, familyNamed } from '../core/families/registry'
 import { fitDrill } from '../core/fitting/fit'
-import { instrumentOf } from '../core/fretboard/instrument'
+import { instrumentOf } from '../core/guitar/instrument'
 import { handOf } from '../core/hand/hand'
 import { realise } from '../core/score/realise'
-import { parseSpec } from '../core/spec/parse'
+import { parseSpec } from '../core/schema/parse'
 
 const guitar = instrumentOf({ preset: 'classical' })
 

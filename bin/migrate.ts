@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { openDatabase } from '../server/db/client'
 import { migrateDatabase, NewerDatabase } from '../server/db/migrate'
-import { rootOf } from '../server/db/trouble'
+import { rootOf } from '../server/db/database-errors'
 import { rebuildMissing } from '../server/services/rebuild'
 
 const url = process.env.DATABASE_URL

@@ -1,10 +1,10 @@
 import { randomBytes } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
-import { check } from '../core/spec/problem'
+import { check } from '../core/schema/problem'
 import { newStudio } from '../shared/contracts/new-studio'
 import { openDatabase } from '../server/db/client'
-import { rootOf } from '../server/db/trouble'
+import { rootOf } from '../server/db/database-errors'
 import { openStudio } from '../server/services/accounts'
 import { DomainError } from '../server/services/domain-error'
 

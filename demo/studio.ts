@@ -1,7 +1,7 @@
-import type { PresetName } from '#core/fretboard/presets'
-import type { InstrumentChoice } from '#core/fretboard/instrument'
-import type { HandInput } from '#core/spec/fields'
-import type { Habits } from '#core/spec/habits'
+import type { PresetName } from '#core/guitar/presets'
+import type { InstrumentChoice } from '#core/guitar/instrument'
+import type { HandInput } from '#core/schema/fields'
+import type { Habits } from '#core/schema/habits'
 
 /** A drill on the demo shelf. */
 export interface DemoDrill {

@@ -3,12 +3,12 @@ import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
 import type { Verdict } from '#core/score/judge'
 import { realise } from '#core/score/realise'
 import type { CountPlan, Realised, Score, StepsPlan } from '#core/score/score'
-import type { HandInput, Pins } from '#core/spec/fields'
-import type { Habits } from '#core/spec/habits'
+import type { HandInput, Pins } from '#core/schema/fields'
+import type { Habits } from '#core/schema/habits'
 import { minimalSpec } from '#core/families/minimal-spec'
-import { fieldAt, withField } from '#core/spec/minimal'
-import { parseSpec, type Parsed, type Spec } from '#core/spec/parse'
-import type { SpecProblem } from '#core/spec/spec-error'
+import { fieldAt, withField } from '#core/schema/minimal'
+import { parseSpec, type Parsed, type Spec } from '#core/schema/parse'
+import type { SpecProblem } from '#core/schema/spec-error'
 
 /** The drill an empty bench opens with. */
 export const openingSpec = (): Record<string, unknown> => {

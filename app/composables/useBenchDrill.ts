@@ -1,8 +1,8 @@
 import { realise } from '#core/score/realise'
 import { familyLookup } from '#core/families/registry'
 import { minimalSpec } from '#core/families/minimal-spec'
-import { pinsSchema, type Pins } from '#core/spec/fields'
-import { parseSpec } from '#core/spec/parse'
+import { pinsSchema, type Pins } from '#core/schema/fields'
+import { parseSpec } from '#core/schema/parse'
 import type { DrillDetail, DrillVersion } from '#shared/contracts/drills'
 import type { AssignmentDetail, StudentPage, StudentRow } from '#shared/contracts/students'
 

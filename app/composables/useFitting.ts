@@ -1,7 +1,7 @@
 import { familyLookup } from '#core/families/registry'
 import { fitDrill, type FitChange } from '#core/fitting/fit'
 import { minimalSpec } from '#core/families/minimal-spec'
-import { parseSpec } from '#core/spec/parse'
+import { parseSpec } from '#core/schema/parse'
 import type { StudentRow } from '#shared/contracts/students'
 
 /** A drill as it was before it was fitted, and what fitting did. */

@@ -1,6 +1,6 @@
-import { PRESET_NAMES, PRESETS, type PresetName } from '#core/fretboard/presets'
-import { instrumentOf, type InstrumentChoice } from '#core/fretboard/instrument'
-import { TUNINGS } from '#core/fretboard/tunings'
+import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'
+import { instrumentOf, type InstrumentChoice } from '#core/guitar/instrument'
+import { TUNINGS } from '#core/guitar/tunings'
 import { readTuning, writeTuning } from '#core/pitch/tuning'
 import type { InstrumentRow } from '#shared/contracts/students'
 

@@ -1,8 +1,8 @@
 import { v4 as uuid } from 'uuid'
-import type { LessonEvent, LessonEventOf } from '#core/lesson/events'
-import { foldLesson } from '#core/lesson/fold'
-import { standingOf, type Standing } from '#core/lesson/standing'
-import { localIso } from '#core/schedule/local-time'
+import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
+import { foldLesson } from '#core/practice/log/fold'
+import { standingOf, type Standing } from '#core/practice/log/standing'
+import { localIso } from '#core/practice/schedule/local-time'
 import type { LessonDetail } from '#shared/contracts/lessons'
 import type { AgendaItem } from '#shared/contracts/students'
 

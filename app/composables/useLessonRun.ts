@@ -1,5 +1,5 @@
-import type { DecisionKind } from '#core/spec/plan-fields'
-import type { Standing } from '#core/lesson/standing'
+import type { DecisionKind } from '#core/schema/plan-fields'
+import type { Standing } from '#core/practice/log/standing'
 
 /** What a teacher decides on a drill; `reason` only where it goes against the offer. */
 export interface Decided { readonly decision: DecisionKind, readonly bpm: number, readonly reason: string | null }

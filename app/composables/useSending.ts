@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { check } from '#core/spec/problem'
+import { check } from '#core/schema/problem'
 
 /**
  * What a form sends and how it was answered. The contract the server checks by is asked here first: a slip of the pen

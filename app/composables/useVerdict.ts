@@ -1,6 +1,6 @@
 import type { Context } from '#core/score/prepare'
 import type { Judged } from '#core/score/realise'
-import type { Parsed } from '#core/spec/parse'
+import type { Parsed } from '#core/schema/parse'
 
 /** What the engine is asked: a spec and whom it is for. */
 export interface Asked { readonly spec: unknown, readonly context: Context }

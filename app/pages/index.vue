@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
+import { attentionInWords } from '#core/wording/attention'
 import type { TodayLesson, TodayPage } from '#shared/contracts/lessons'
 
 useHead({ title: 'Today · Fidactyl' })
@@ -140,17 +141,17 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
         <ul class="divide-y divide-line border-y border-line">
           <li
             v-for="need in data.needs"
-            :key="need.kind + need.student.id + need.text"
+            :key="need.kind + need.student.id + attentionInWords(need)"
           >
             <NuxtLink
-              :to="need.lessonId ? `/lesson/${need.lessonId}` : `/students/${need.student.id}`"
+              :to="need.kind === 'unfinished' ? `/lesson/${need.lessonId}` : `/students/${need.student.id}`"
               class="block py-2.5 hover:bg-wood/25"
             >
               <span class="flex justify-between gap-3">
                 <b>{{ need.student.name }}</b>
                 <span class="text-attention-ink whitespace-nowrap"><span aria-hidden="true">{{ NEEDS[need.kind][0] }}</span> {{ NEEDS[need.kind][1] }}</span>
               </span>
-              <span class="text-soft">{{ need.text }}</span>
+              <span class="text-soft">{{ attentionInWords(need) }}</span>
             </NuxtLink>
           </li>
         </ul>

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { createPinia, setActivePinia } from 'pinia'
 import { FetchError } from 'ofetch'
-import type { LessonEvent } from '#core/lesson/events'
+import type { LessonEvent } from '#core/practice/log/events'
 import { autoImports, until } from '../tests/auto-imports'
 import { useOutbox } from './outbox'
 

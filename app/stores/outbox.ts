@@ -1,7 +1,7 @@
 import { openDB, type DBSchema } from 'idb'
 import { FetchError } from 'ofetch'
 import { defineStore } from 'pinia'
-import type { LessonEvent } from '#core/lesson/events'
+import type { LessonEvent } from '#core/practice/log/events'
 import type { ErrorAnswer } from '#shared/contracts/common'
 
 /** An event on its way to the server; it stays here until the server has it for good. */

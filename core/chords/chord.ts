@@ -1,7 +1,7 @@
 import { Chord } from 'tonal'
-import { midiAt, type Instrument } from '../fretboard/instrument'
+import { midiAt, type Instrument } from '../guitar/instrument'
 import { spellingOf, type Spelling } from '../pitch/pitch'
-import { SpecError } from '../spec/spec-error'
+import { SpecError } from '../schema/spec-error'
 import type { GripContact } from '../line/line'
 import { SHAPES } from './shapes'
 

@@ -1,6 +1,6 @@
 import { Chord, Note } from 'tonal'
-import type { Instrument } from '../fretboard/instrument'
-import { SpecError } from '../spec/spec-error'
+import type { Instrument } from '../guitar/instrument'
+import { SpecError } from '../schema/spec-error'
 
 /** One note of an arpeggio shape. */
 export interface ShapeNote { readonly string: number, readonly fret: number }

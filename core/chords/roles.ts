@@ -1,6 +1,6 @@
 import type { Stroke } from '../line/line'
 import { TICKS_PER_QUARTER, type Tick } from '../line/ticks'
-import { SpecError } from '../spec/spec-error'
+import { SpecError } from '../schema/spec-error'
 import type { ChordShape } from './chord'
 
 /** A string by its part in a chord: R root (thickest), A and B further basses, L a bass line, 1–4 voices from the top. */

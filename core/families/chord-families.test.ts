@@ -4,7 +4,7 @@ import { problemOf, scoreOf } from '../score/score-of.test.data'
 import type { Score } from '../score/score'
 import { chordShape } from '../chords/chord'
 import { shapePlaces } from '../chords/places'
-import { instrumentOf } from '../fretboard/instrument'
+import { instrumentOf } from '../guitar/instrument'
 
 const drill = (family: string, block: object, more: object = {}) => ({ version: 1, family, [family]: block, ...more })
 const strings = (score: Score) => score.notes.map(note => note.string)

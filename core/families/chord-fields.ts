@@ -1,7 +1,7 @@
 import { chordShape, type ChordShape } from '../chords/chord'
-import { instrumentOf, midiAt, type Instrument } from '../fretboard/instrument'
-import { fields, type Infer, type SharedSpec } from '../spec/fields'
-import { SpecError } from '../spec/spec-error'
+import { instrumentOf, midiAt, type Instrument } from '../guitar/instrument'
+import { fields, type Infer, type SharedSpec } from '../schema/fields'
+import { SpecError } from '../schema/spec-error'
 
 /** Schema of the chords that `pattern` and `blocks` go through. */
 export const chordList = () => fields.list(fields.block({

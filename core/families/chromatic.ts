@@ -1,9 +1,9 @@
-import { romanPosition } from '../fretboard/geometry'
-import type { Instrument } from '../fretboard/instrument'
+import { romanPosition } from '../guitar/geometry'
+import type { Instrument } from '../guitar/instrument'
 import { noteTicks, TICKS_PER_QUARTER } from '../line/ticks'
 import { writeLine, type LineWriter, type Played } from '../line/writer'
-import { fields, type Infer, type SharedSpec } from '../spec/fields'
-import { SpecError } from '../spec/spec-error'
+import { fields, type Infer, type SharedSpec } from '../schema/fields'
+import { SpecError } from '../schema/spec-error'
 import type { SheetFamily } from './family'
 
 const block = fields.block({

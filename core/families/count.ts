@@ -1,6 +1,6 @@
 import { barTicks, ticksToMs } from '../line/ticks'
-import { fields, type Infer } from '../spec/fields'
-import { SpecError } from '../spec/spec-error'
+import { fields, type Infer } from '../schema/fields'
+import { SpecError } from '../schema/spec-error'
 import type { TimedFamily } from './family'
 
 const block = fields.block({

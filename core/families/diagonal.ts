@@ -1,7 +1,7 @@
 import { noteTicks, TICKS_PER_QUARTER } from '../line/ticks'
 import { writeLine, type Played } from '../line/writer'
-import { fields, type Infer } from '../spec/fields'
-import { SpecError } from '../spec/spec-error'
+import { fields, type Infer } from '../schema/fields'
+import { SpecError } from '../schema/spec-error'
 import type { SheetFamily } from './family'
 
 const block = fields.block({

@@ -1,6 +1,6 @@
-import type { Instrument } from '../fretboard/instrument'
+import type { Instrument } from '../guitar/instrument'
 import type { Line } from '../line/line'
-import type { BlockSchema, SharedSpec } from '../spec/fields'
+import type { BlockSchema, SharedSpec } from '../schema/fields'
 
 /** A control is offered only while another field has this value, or does not have it. */
 export interface When { readonly path: string, readonly is?: unknown, readonly not?: unknown }

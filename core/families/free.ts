@@ -1,8 +1,8 @@
-import { midiAt, type Instrument } from '../fretboard/instrument'
+import { midiAt, type Instrument } from '../guitar/instrument'
 import { assertNotes, MOST_NOTES } from '../line/budget'
 import type { Event, Line } from '../line/line'
-import { fields, type Infer, type SharedSpec } from '../spec/fields'
-import { SpecError } from '../spec/spec-error'
+import { fields, type Infer, type SharedSpec } from '../schema/fields'
+import { SpecError } from '../schema/spec-error'
 import type { SheetFamily } from './family'
 
 const block = fields.block({

@@ -1,10 +1,10 @@
-import { romanPosition } from '../fretboard/geometry'
+import { romanPosition } from '../guitar/geometry'
 import type { GripContact } from '../line/line'
 import { noteTicks } from '../line/ticks'
 import { stringVisits } from '../line/visits'
 import { writeLine } from '../line/writer'
-import { fields, type Infer } from '../spec/fields'
-import { SpecError } from '../spec/spec-error'
+import { fields, type Infer } from '../schema/fields'
+import { SpecError } from '../schema/spec-error'
 import type { SheetFamily } from './family'
 
 const block = fields.block({

@@ -1,5 +1,5 @@
-import { withoutDefaults } from '../spec/minimal'
-import type { Spec } from '../spec/parse'
+import { withoutDefaults } from '../schema/minimal'
+import type { Spec } from '../schema/parse'
 import { familyLookup } from './registry'
 
 /**

@@ -1,9 +1,9 @@
-import { romanPosition } from '../fretboard/geometry'
+import { romanPosition } from '../guitar/geometry'
 import { noteTicks } from '../line/ticks'
 import { stringVisits } from '../line/visits'
 import { writeLine } from '../line/writer'
-import { fields, type Infer } from '../spec/fields'
-import { SpecError } from '../spec/spec-error'
+import { fields, type Infer } from '../schema/fields'
+import { SpecError } from '../schema/spec-error'
 import type { SheetFamily } from './family'
 import { stringsInWords } from './words'
 

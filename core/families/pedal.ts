@@ -1,7 +1,7 @@
-import { romanPosition } from '../fretboard/geometry'
+import { romanPosition } from '../guitar/geometry'
 import { noteTicks } from '../line/ticks'
 import { writeLine } from '../line/writer'
-import { fields, type Infer } from '../spec/fields'
+import { fields, type Infer } from '../schema/fields'
 import type { SheetFamily } from './family'
 
 const block = fields.block({

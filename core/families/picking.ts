@@ -1,6 +1,6 @@
 import { noteTicks } from '../line/ticks'
 import { writeLine } from '../line/writer'
-import { fields, type Infer } from '../spec/fields'
+import { fields, type Infer } from '../schema/fields'
 import type { SheetFamily } from './family'
 
 const block = fields.block({

@@ -1,9 +1,9 @@
 import type { ChordShape } from '../chords/chord'
 import { readTokens, stringOfRole, type Token } from '../chords/roles'
-import type { Instrument } from '../fretboard/instrument'
+import type { Instrument } from '../guitar/instrument'
 import type { Tick } from '../line/ticks'
 import type { LineWriter, Played } from '../line/writer'
-import { SpecError } from '../spec/spec-error'
+import { SpecError } from '../schema/spec-error'
 import { nameIn } from './chord-fields'
 
 /** A bass line: the next fret each time its role comes. */

@@ -1,4 +1,4 @@
-import type { FamilyLookup } from '../spec/parse'
+import type { FamilyLookup } from '../schema/parse'
 import { blocks } from './blocks'
 import { cell } from './cell'
 import { chromatic } from './chromatic'

@@ -1,6 +1,6 @@
-import { midiAt, type Instrument } from '../fretboard/instrument'
+import { midiAt, type Instrument } from '../guitar/instrument'
 import type { Played } from '../line/writer'
-import { SpecError } from '../spec/spec-error'
+import { SpecError } from '../schema/spec-error'
 import { cellFingers } from './cells'
 
 /** A scale as pitch classes, and where it is to be laid out. */

@@ -1,12 +1,12 @@
 import { shapePlaces, type ShapePlace } from '../chords/places'
 import { Chord } from 'tonal'
-import { romanPosition } from '../fretboard/geometry'
-import { instrumentOf, midiAt } from '../fretboard/instrument'
+import { romanPosition } from '../guitar/geometry'
+import { instrumentOf, midiAt } from '../guitar/instrument'
 import { spellingOf } from '../pitch/pitch'
 import { noteTicks } from '../line/ticks'
 import { writeLine, type Played } from '../line/writer'
-import { fields, type Infer, type SharedSpec } from '../spec/fields'
-import { SpecError } from '../spec/spec-error'
+import { fields, type Infer, type SharedSpec } from '../schema/fields'
+import { SpecError } from '../schema/spec-error'
 import type { SheetFamily } from './family'
 
 const block = fields.block({

@@ -1,8 +1,8 @@
-import { romanPosition } from '../fretboard/geometry'
+import { romanPosition } from '../guitar/geometry'
 import { noteTicks } from '../line/ticks'
 import { writeLine } from '../line/writer'
-import { fields, type Infer } from '../spec/fields'
-import { SpecError } from '../spec/spec-error'
+import { fields, type Infer } from '../schema/fields'
+import { SpecError } from '../schema/spec-error'
 import type { SheetFamily } from './family'
 
 const block = fields.block({

@@ -1,8 +1,8 @@
 import type { ChordShape } from '../chords/chord'
-import type { Instrument } from '../fretboard/instrument'
+import type { Instrument } from '../guitar/instrument'
 import { TICKS_PER_QUARTER, type Tick } from '../line/ticks'
 import type { LineWriter } from '../line/writer'
-import { SpecError } from '../spec/spec-error'
+import { SpecError } from '../schema/spec-error'
 import { nameIn } from './chord-fields'
 
 /** One movement of the strumming hand. */

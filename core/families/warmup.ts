@@ -1,4 +1,4 @@
-import { fields, type Infer } from '../spec/fields'
+import { fields, type Infer } from '../schema/fields'
 import type { TimedFamily } from './family'
 
 const block = fields.block({

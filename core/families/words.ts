@@ -1,7 +1,7 @@
-import { TUNINGS } from '../fretboard/tunings'
+import { TUNINGS } from '../guitar/tunings'
 import { pitchClassName } from '../pitch/pitch'
 import { readTuning } from '../pitch/tuning'
-import type { SharedSpec } from '../spec/fields'
+import type { SharedSpec } from '../schema/fields'
 
 /**
  * Names the strings of a drill for its title.

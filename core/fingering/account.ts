@@ -1,4 +1,4 @@
-import { RESTING_HAND, type HandState } from '../hand/step'
+import { RESTING_HAND, type HandState } from '../hand/advance-hand'
 import { arrive, changeBetween, land, settledCost, START, type Arrival, type Change, type Landed } from './charge'
 import type { Choice, Placing } from './choice'
 import type { Path } from './search'

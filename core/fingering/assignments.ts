@@ -1,5 +1,5 @@
 import type { Finger, Hand } from '../hand/hand'
-import type { HandRules } from '../hand/step'
+import type { HandRules } from '../hand/advance-hand'
 import { FINGERS, overLimit, type Gripped, type Touch } from './choice'
 import type { Effort } from './effort'
 import type { Place } from './task'

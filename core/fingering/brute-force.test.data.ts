@@ -1,4 +1,4 @@
-import { RESTING_HAND, type HandState } from '../hand/step'
+import { RESTING_HAND, type HandState } from '../hand/advance-hand'
 import { arrive, changeBetween, land, settledCost, START } from './charge'
 import type { Choice } from './choice'
 import { choicesFor } from './choices'

@@ -1,6 +1,6 @@
-import { spanMm } from '../fretboard/geometry'
+import { spanMm } from '../guitar/geometry'
 import { comfortMm, limitMm } from '../hand/hand'
-import { step, type HandRules, type HandState, type Moment, type Stepped } from '../hand/step'
+import { advanceHand, type HandRules, type HandState, type Moment, type Stepped } from '../hand/advance-hand'
 import { excessMm, isTwisted, type Choice, type Placing, type Touch } from './choice'
 import { barreCost, chordJump, COSTS, HIGH_POSITION, hingeCost, hurry, NUT_FRETS, weakPairCost } from './costs'
 import type { Task, TaskMoment } from './task'
@@ -232,7 +232,7 @@ const NO_FINGERS: readonly number[] = []
 /** Takes the hand on by the one hold rule and charges what happens to the fingers that are down. */
 export function land(state: HandState, placing: Placing, lifts: number, rules: HandRules): Landed {
   const { moment } = placing
-  const stepped = step(state, moment, rules, lifts)
+  const stepped = advanceHand(state, moment, rules, lifts)
   const { contacts } = stepped.state
   let widest = 0
   let overLimit = 0

@@ -6,7 +6,7 @@ import { graphOf } from './graph'
 import { steered, type Path } from './search'
 import { chargesInWords } from './words'
 import type { Line } from '../line/line'
-import type { Pins } from '../spec/fields'
+import type { Pins } from '../schema/fields'
 import { taskOf, type Task, type TaskMoment, type TaskOptions } from './task'
 
 /** A fingering by note with what it costs. */

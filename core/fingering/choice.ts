@@ -1,6 +1,6 @@
-import { spanMm } from '../fretboard/geometry'
+import { spanMm } from '../guitar/geometry'
 import { comfortMm, limitMm, type Finger } from '../hand/hand'
-import type { HandRules, Landing, Moment } from '../hand/step'
+import type { HandRules, Landing, Moment } from '../hand/advance-hand'
 import type { Tick } from '../line/ticks'
 import type { Place } from './task'
 

@@ -1,5 +1,5 @@
 import type { Finger } from '../hand/hand'
-import type { HandRules, Landing } from '../hand/step'
+import type { HandRules, Landing } from '../hand/advance-hand'
 import type { Tick } from '../line/ticks'
 import { assignments, leeway, likelyAssignments, positionsFor, type Assignment, type Wanted } from './assignments'
 import { FINGERS, isTwisted, offBy, type Choice, type Gripped, type LandingCharge, type Placing, type Touch } from './choice'

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { instrumentOf } from '../fretboard/instrument'
+import { instrumentOf } from '../guitar/instrument'
 import { handOf } from '../hand/hand'
 import { realiseJudged, type Judged } from '../score/realise'
 import { effortOf, TooWide } from './effort'

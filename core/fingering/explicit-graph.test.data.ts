@@ -1,5 +1,5 @@
 import dijkstra from 'dijkstrajs'
-import { RESTING_HAND, type HandState } from '../hand/step'
+import { RESTING_HAND, type HandState } from '../hand/advance-hand'
 import { arrive, changeBetween, land, settledCost, START } from './charge'
 import type { Choice } from './choice'
 import { choicesFor } from './choices'

@@ -1,5 +1,5 @@
 import type { Finger } from '../hand/hand'
-import type { Landing } from '../hand/step'
+import type { Landing } from '../hand/advance-hand'
 import type { Event, Grip, Line, Mark } from '../line/line'
 import { alternatives } from './alternatives'
 import { BOUNDLESS, TooWide } from './effort'

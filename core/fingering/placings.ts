@@ -1,5 +1,5 @@
 import type { Finger } from '../hand/hand'
-import type { Landing, Moment } from '../hand/step'
+import type { Landing, Moment } from '../hand/advance-hand'
 import { FINGERS, offBy, overLimit, type Choice, type Placing } from './choice'
 import type { Place, Task, TaskMoment } from './task'
 

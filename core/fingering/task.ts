@@ -1,9 +1,9 @@
-import { midiAt, type Instrument } from '../fretboard/instrument'
+import { midiAt, type Instrument } from '../guitar/instrument'
 import type { Finger } from '../hand/hand'
-import type { HandRules } from '../hand/step'
+import type { HandRules } from '../hand/advance-hand'
 import { gripParts, onsets, type Event, type Grip, type Line } from '../line/line'
 import { ticksToMs, type Tick } from '../line/ticks'
-import type { Pins } from '../spec/fields'
+import type { Pins } from '../schema/fields'
 import { BOUNDLESS, type Effort } from './effort'
 
 /** A place on the neck. */

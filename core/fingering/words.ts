@@ -1,6 +1,6 @@
-import { romanPosition, spanMm } from '../fretboard/geometry'
+import { romanPosition, spanMm } from '../guitar/geometry'
 import { comfortMm, limitMm, type Finger } from '../hand/hand'
-import type { HandRules } from '../hand/step'
+import type { HandRules } from '../hand/advance-hand'
 import { COSTS } from './costs'
 import type { Entry } from './account'
 import { excessMm, type Choice, type LandingCharge, type Touch } from './choice'

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import { familyLookup } from '../families/registry'
 import { scoreOf } from '../score/score-of.test.data'
-import type { HandInput } from '../spec/fields'
-import { parseSpec } from '../spec/parse'
+import type { HandInput } from '../schema/fields'
+import { parseSpec } from '../schema/parse'
 import { fitDrill, leftOver } from './fit'
 import { firstBlocked, habitOf } from './habit'
 

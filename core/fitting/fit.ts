@@ -1,15 +1,15 @@
 import { familyNamed } from '../families/registry'
 import type { SheetFamily } from '../families/family'
-import { romanPosition } from '../fretboard/geometry'
-import { instrumentOf } from '../fretboard/instrument'
+import { romanPosition } from '../guitar/geometry'
+import { instrumentOf } from '../guitar/instrument'
 import { handOf } from '../hand/hand'
 import { prepare } from '../score/prepare'
 import { handThrough, realise } from '../score/realise'
 import type { Score } from '../score/score'
 import { hardestFirst } from '../score/spans'
-import type { HandInput, Pins } from '../spec/fields'
-import type { Spec } from '../spec/parse'
-import { SpecError } from '../spec/spec-error'
+import type { HandInput, Pins } from '../schema/fields'
+import type { Spec } from '../schema/parse'
+import { SpecError } from '../schema/spec-error'
 
 /** One thing that fitting changed, and why. */
 export interface FitChange { readonly what: string, readonly why: string }

@@ -4,9 +4,9 @@ import { byNumber } from '../score/note-words'
 import { prepare } from '../score/prepare'
 import { scoreFrom } from '../score/realise'
 import type { Score } from '../score/score'
-import type { HandInput, Pins } from '../spec/fields'
-import type { Spec } from '../spec/parse'
-import { SpecError } from '../spec/spec-error'
+import type { HandInput, Pins } from '../schema/fields'
+import type { Spec } from '../schema/parse'
+import { SpecError } from '../schema/spec-error'
 
 /** A finger a student takes instead of the one they should. */
 export interface Habit { readonly instead: number, readonly plays: number }

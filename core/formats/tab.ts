@@ -1,6 +1,6 @@
 import { barTicks, noteTicks } from '../line/ticks'
 import { pitchClassName } from '../pitch/pitch'
-import { instrumentOf } from '../fretboard/instrument'
+import { instrumentOf } from '../guitar/instrument'
 import type { Note, Score } from '../score/score'
 import { tempoInWords } from '../line/meter'
 

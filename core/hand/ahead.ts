@@ -1,7 +1,7 @@
-import { spanMm } from '../fretboard/geometry'
+import { spanMm } from '../guitar/geometry'
 import type { Tick } from '../line/ticks'
 import { limitMm } from './hand'
-import type { HandRules, Landing } from './step'
+import type { HandRules, Landing } from './advance-hand'
 
 /** A note with its finger, as the hand sees it. */
 export interface FingeredNote extends Landing {

@@ -1,4 +1,4 @@
-import type { HandInput } from '../spec/fields'
+import type { HandInput } from '../schema/fields'
 
 /** Fretting fingers, index to little. */
 export type Finger = 1 | 2 | 3 | 4

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { longestScaleMm } from '../fretboard/geometry'
-import { instrumentOf } from '../fretboard/instrument'
+import { longestScaleMm } from '../guitar/geometry'
+import { instrumentOf } from '../guitar/instrument'
 import { handOf } from './hand'
 import { easeByPosition, guitarFit, reachFromTest } from './reach'
 

@@ -1,5 +1,5 @@
-import { longestScaleMm, lowestComfortablePosition, spanMm } from '../fretboard/geometry'
-import type { Instrument } from '../fretboard/instrument'
+import { longestScaleMm, lowestComfortablePosition, spanMm } from '../guitar/geometry'
+import type { Instrument } from '../guitar/instrument'
 import { comfortMm, limitMm, type Finger, type Hand } from './hand'
 
 /** How a hand fits four frets, one finger on each: at ease, only with a stretch, or not at all. */

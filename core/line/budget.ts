@@ -1,4 +1,4 @@
-import { SpecError } from '../spec/spec-error'
+import { SpecError } from '../schema/spec-error'
 
 /** The most notes a drill may have, all passes and transforms together: more than four minutes of sixteenths at 120; the project's own measure. */
 export const MOST_NOTES = 2000

@@ -1,5 +1,5 @@
-import { SpecError } from '../spec/spec-error'
-import type { SharedSpec } from '../spec/fields'
+import { SpecError } from '../schema/spec-error'
+import type { SharedSpec } from '../schema/fields'
 
 /** One visit of a string within a pass. */
 export interface Visit {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { TUNINGS } from '../fretboard/tunings'
+import { TUNINGS } from '../guitar/tunings'
 import { readTuning, writeTuning } from './tuning'
 import { Note } from 'tonal'
 import { frequencyHz, pitchClassName, pitchName } from './pitch'

@@ -1,5 +1,5 @@
-import { parseRequest } from '../spec/parse'
-import type { SpecProblem } from '../spec/spec-error'
+import { parseRequest } from '../schema/parse'
+import type { SpecProblem } from '../schema/spec-error'
 import { realiseJudged, type Judged } from './realise'
 
 /** What a door answers for one request. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { answerOne, type Answer } from './answer'
 import { MOST_NOTES } from '../line/budget'
-import { MOST_TITLE } from '../spec/title'
+import { MOST_TITLE } from '../schema/title'
 import { mutatedRequest } from './mutated-spec.test.data'
 import { scoreOf } from './score-of.test.data'
 

@@ -1,7 +1,7 @@
-import { romanPosition } from '../fretboard/geometry'
-import type { Hold } from '../hand/step'
-import type { SharedSpec } from '../spec/fields'
-import type { Habits } from '../spec/habits'
+import { romanPosition } from '../guitar/geometry'
+import type { Hold } from '../hand/advance-hand'
+import type { SharedSpec } from '../schema/fields'
+import type { Habits } from '../schema/habits'
 import type { Cue, Note, Score } from './score'
 import { wantsCare } from './spans'
 

@@ -1,4 +1,4 @@
-import { romanPosition } from '../fretboard/geometry'
+import { romanPosition } from '../guitar/geometry'
 import { ticksToMs } from '../line/ticks'
 import { pitchName } from '../pitch/pitch'
 import { effortBeside, lawsBroken } from '../fingering/costs'

@@ -1,8 +1,8 @@
-import { midiAt, type Instrument } from '../fretboard/instrument'
+import { midiAt, type Instrument } from '../guitar/instrument'
 import type { FingeredNote, FingeredOnset, UnfingeredNote } from '../hand/ahead'
 import type { Finger } from '../hand/hand'
 import { onsets, type Event, type Grip, type Line } from '../line/line'
-import type { Pins } from '../spec/fields'
+import type { Pins } from '../schema/fields'
 
 /** An event with its place and finger settled; the finger is null where the plucking hand taps. */
 export interface FingeredEvent extends Event {

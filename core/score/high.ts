@@ -1,4 +1,4 @@
-import type { Instrument } from '../fretboard/instrument'
+import type { Instrument } from '../guitar/instrument'
 import type { Tick } from '../line/ticks'
 import type { High, Note } from './score'
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import type { HandInput } from '../spec/fields'
+import type { HandInput } from '../schema/fields'
 import { realise } from './realise'
 import { scoreOf } from './score-of.test.data'
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { FAMILIES } from '../families/registry'
-import { instrumentOf } from '../fretboard/instrument'
+import { instrumentOf } from '../guitar/instrument'
 import { barTicks } from '../line/ticks'
 import { arbitrarySpec, SHEET_FAMILIES } from './arbitrary-spec.test.data'
 import { realise, realiseJudged } from './realise'

@@ -3,7 +3,7 @@ import { costlyNotes, untyped, type PricedFingers } from '../fingering/check'
 import { finger, fingersByKey, otherFingerings, type Fingered } from '../fingering/finger'
 import { reasonsOf } from '../fingering/words'
 import type { Path } from '../fingering/search'
-import type { Pins } from '../spec/fields'
+import type { Pins } from '../schema/fields'
 import type { Prepared } from './prepare'
 import type { Score } from './score'
 

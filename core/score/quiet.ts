@@ -1,6 +1,6 @@
 import type { Tick } from '../line/ticks'
 import type { Finger } from '../hand/hand'
-import type { Hold } from '../hand/step'
+import type { Hold } from '../hand/advance-hand'
 import type { Note, Quiet, Quieter } from './score'
 
 /** What keeps a string quiet, in words, for the fretting finger that does it where one does. */

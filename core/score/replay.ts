@@ -1,5 +1,5 @@
 import { placedAhead, type FingeredOnset } from '../hand/ahead'
-import { release, RESTING_HAND, step, type Breach, type HandRules, type HandState, type Hold, type Landing, type Moment } from '../hand/step'
+import { release, RESTING_HAND, advanceHand, type Breach, type HandRules, type HandState, type Hold, type Landing, type Moment } from '../hand/advance-hand'
 import type { Grip } from '../line/line'
 import type { Shift } from './score'
 
@@ -37,7 +37,7 @@ export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[],
   let state: HandState = RESTING_HAND
   let nextGrip = 0
   function go(moment: Moment, lifts = 0) {
-    const stepped = step(state, moment, rules, lifts)
+    const stepped = advanceHand(state, moment, rules, lifts)
     for (const hold of stepped.ended) holds.push(hold)
     for (const breach of stepped.breaches) if (!decided || stepped.cut > 0 || decided.given(breach.key)) breaches.push(breach)
     liftedEarly += stepped.short

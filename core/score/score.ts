@@ -1,8 +1,8 @@
 import type { Mark, Stroke } from '../line/line'
 import type { Tick } from '../line/ticks'
-import type { Breach, Hold } from '../hand/step'
+import type { Breach, Hold } from '../hand/advance-hand'
 import type { CountTempo, TimedStep } from '../families/family'
-import type { Spec } from '../spec/parse'
+import type { Spec } from '../schema/parse'
 
 /** How a note is sounded. */
 export type Via = 'pluck' | 'hammer' | 'pull' | 'tap' | 'rake' | 'slide'

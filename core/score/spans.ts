@@ -1,6 +1,6 @@
-import { spanMm } from '../fretboard/geometry'
+import { spanMm } from '../guitar/geometry'
 import { comfortMm, limitMm } from '../hand/hand'
-import type { Breach, HandRules, Hold } from '../hand/step'
+import type { Breach, HandRules, Hold } from '../hand/advance-hand'
 import type { FingeredEvent } from './finger-line'
 import type { Stretch } from './score'
 

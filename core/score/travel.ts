@@ -1,5 +1,5 @@
-import { fretDistanceMm, spanMm } from '../fretboard/geometry'
-import type { Instrument } from '../fretboard/instrument'
+import { fretDistanceMm, spanMm } from '../guitar/geometry'
+import type { Instrument } from '../guitar/instrument'
 import { ticksToMs } from '../line/ticks'
 import type { Note, Shift, Travel } from './score'
 

@@ -1,5 +1,5 @@
 import type { Stroke } from '../line/line'
-import type { SharedSpec } from '../spec/fields'
+import type { SharedSpec } from '../schema/fields'
 import type { PluckedOnset, PluckingSystem } from './system'
 
 const BY_STRING: Readonly<Record<number, Stroke>> = { 1: 'a', 2: 'm', 3: 'i' }

@@ -1,5 +1,5 @@
 import type { Stroke } from '../line/line'
-import type { SharedSpec } from '../spec/fields'
+import type { SharedSpec } from '../schema/fields'
 import { given, ia, im, ma, pi, pima, rake, thumb, thumbPick } from './fingers'
 import { alternate, down, economy, hybrid, sweep } from './picks'
 import type { PluckingSystem } from './system'

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { scoreOf } from '../score/score-of.test.data'
-import type { SharedSpec } from '../spec/fields'
+import type { SharedSpec } from '../schema/fields'
 import { countCrossings } from './crossings'
 import { realignAfter } from './realign'
 import { beginnings, canBegin, PLUCKING } from './registry'

@@ -1,6 +1,6 @@
 import type { Stroke } from '../line/line'
 import type { Tick } from '../line/ticks'
-import type { SharedSpec } from '../spec/fields'
+import type { SharedSpec } from '../schema/fields'
 
 /** One plucked onset: the strings struck together, thick first. */
 export interface PluckedOnset {

@@ -1,5 +1,5 @@
 import type { Line } from '../line/line'
-import { SpecError } from '../spec/spec-error'
+import { SpecError } from '../schema/spec-error'
 import type { RuleFor } from './transform'
 
 /**

@@ -1,4 +1,4 @@
-import { romanPosition } from '../fretboard/geometry'
+import { romanPosition } from '../guitar/geometry'
 import type { RuleFor } from './transform'
 
 /** The stroke cycle started later: D U becomes U D. */

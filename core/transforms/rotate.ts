@@ -1,5 +1,5 @@
 import { lineEnd, onsets, ringOut, type Line } from '../line/line'
-import { SpecError } from '../spec/spec-error'
+import { SpecError } from '../schema/spec-error'
 import type { RuleFor } from './transform'
 
 /**

@@ -1,4 +1,4 @@
-import { SpecError } from '../spec/spec-error'
+import { SpecError } from '../schema/spec-error'
 import type { RuleFor } from './transform'
 
 /** The same fingers on other strings; frets stay. */

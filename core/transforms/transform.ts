@@ -1,5 +1,5 @@
 import type { Line } from '../line/line'
-import type { SharedSpec, Transform } from '../spec/fields'
+import type { SharedSpec, Transform } from '../schema/fields'
 
 /**
  * How one kind of transform acts. Those that only change a parameter rewrite the spec; the others act on the

@@ -1,11 +1,11 @@
 import { sql } from 'drizzle-orm'
 import { bigint, boolean, char, check, date, datetime, double, foreignKey, index, int, json, mysqlEnum, mysqlTable, primaryKey, text, tinyint, unique, varchar } from 'drizzle-orm/mysql-core'
-import type { HandInput, Pins } from '../../core/spec/fields'
-import type { Habits } from '../../core/spec/habits'
-import type { InstrumentChoice } from '../../core/fretboard/instrument'
-import { DECISIONS, type Plan } from '../../core/spec/plan-fields'
-import type { LessonEvent } from '../../core/lesson/events'
-import type { Spec } from '../../core/spec/parse'
+import type { HandInput, Pins } from '../../core/schema/fields'
+import type { Habits } from '../../core/schema/habits'
+import type { InstrumentChoice } from '../../core/guitar/instrument'
+import { DECISIONS, type Plan } from '../../core/schema/plan-fields'
+import type { LessonEvent } from '../../core/practice/log/events'
+import type { Spec } from '../../core/schema/parse'
 
 // Instants are UTC with milliseconds and are given by the services: no column reads the database's clock.
 const instant = (name: string) => datetime(name, { mode: 'date', fsp: 3 })

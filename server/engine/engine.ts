@@ -1,10 +1,10 @@
 import { answerOne } from '#core/score/answer'
 import type { Context } from '#core/score/prepare'
 import { realise } from '#core/score/realise'
-import type { Pins } from '#core/spec/fields'
-import type { Parsed, Spec } from '#core/spec/parse'
-import type { SpecProblem } from '#core/spec/spec-error'
-import { hashOf } from '../services/canonical'
+import type { Pins } from '#core/schema/fields'
+import type { Parsed, Spec } from '#core/schema/parse'
+import type { SpecProblem } from '#core/schema/spec-error'
+import { hashOf } from '../writes/canonical'
 
 /** A drill as it is kept: its spec with every default, its title, the hash of what it sounds like. */
 export interface WrittenDrill { readonly spec: Spec, readonly title: string, readonly scoreHash: string }

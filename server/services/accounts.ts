@@ -5,10 +5,10 @@ import type { z } from 'zod'
 import type { NewAccount, NewStudio } from '#shared/contracts/new-studio'
 import type { Database } from '../db/client'
 import { studios, users, type ROLES } from '../db/tables'
-import { duplicateKey } from '../db/trouble'
-import type { Actor } from './actor'
+import { duplicateKey } from '../db/database-errors'
+import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
-import { once } from './once'
+import { idempotentWrite } from '../writes/idempotent-write'
 import { hashPassword } from './password'
 import { hashInLine, setPassword } from './sign-in'
 
@@ -51,7 +51,7 @@ export async function listAccounts(db: Database, owner: Actor): Promise<readonly
 /** Adds a teacher, or another owner. */
 export function createAccount(db: Database, owner: Actor, { role, id, ...account }: z.infer<typeof addAccountBody>, now: Date): Promise<{ id: string }> {
   // The password is no part of what is kept of the write.
-  return once(db, owner, `create-account ${role} ${account.signInName} ${account.displayName}`, { id }, now, async (tx) => {
+  return idempotentWrite(db, owner, `create-account ${role} ${account.signInName} ${account.displayName}`, { id }, now, async (tx) => {
     await addAccount(tx, owner, role, account, now, id)
     return { id }
   })
@@ -72,7 +72,7 @@ async function assertAnotherOwner(tx: Database, owner: Actor, userId: string) {
 
 /** Suspends an account, whose sessions end at once, or lets it sign in again. */
 export function suspendAccount(db: Database, owner: Actor, userId: string, body: z.infer<typeof suspendBody>, now: Date): Promise<{ suspended: boolean }> {
-  return once(db, owner, `suspend-account ${userId}`, body, now, async (tx) => {
+  return idempotentWrite(db, owner, `suspend-account ${userId}`, body, now, async (tx) => {
     const user = await ownAccount(tx, owner, userId)
     if (body.suspended && user.role === 'owner') await assertAnotherOwner(tx, owner, userId)
     await tx.update(users).set({ suspendedAt: body.suspended ? now : null, ...(body.suspended && { sessionEpoch: user.sessionEpoch + 1 }) }).where(eq(users.id, userId))
@@ -82,7 +82,7 @@ export function suspendAccount(db: Database, owner: Actor, userId: string, body:
 
 /** Gives an account another role; its sessions end, for they were opened under the former one. */
 export function changeRole(db: Database, owner: Actor, userId: string, body: z.infer<typeof roleBody>, now: Date): Promise<{ role: string }> {
-  return once(db, owner, `change-role ${userId}`, body, now, async (tx) => {
+  return idempotentWrite(db, owner, `change-role ${userId}`, body, now, async (tx) => {
     const user = await ownAccount(tx, owner, userId)
     if (user.role === 'student') throw new DomainError('conflict', 'a student\'s account stays a student\'s')
     if (user.role === body.role) return { role: body.role }
@@ -94,7 +94,7 @@ export function changeRole(db: Database, owner: Actor, userId: string, body: z.i
 
 /** Gives somebody who forgot theirs a new password; their sessions end. */
 export function resetPassword(db: Database, owner: Actor, userId: string, { id, password }: z.infer<typeof resetPasswordBody>, now: Date): Promise<{ id: string }> {
-  return once(db, owner, `reset-password ${userId}`, { id }, now, async (tx, passwordHash) => {
+  return idempotentWrite(db, owner, `reset-password ${userId}`, { id }, now, async (tx, passwordHash) => {
     await ownAccount(tx, owner, userId)
     await setPassword(tx, userId, passwordHash)
     return { id: userId }

@@ -5,10 +5,10 @@ import type { DrillDetail, DrillRow, DrillVersion } from '#shared/contracts/dril
 import type { Database } from '../db/client'
 import { assignments, drills, drillVersions } from '../db/tables'
 import type { Engine, WrittenDrill } from '../engine/engine'
-import type { Actor } from './actor'
+import type { Actor } from '../policy/actor'
 import { DomainError } from './domain-error'
-import { once } from './once'
-import { ownDrill } from './owned'
+import { idempotentWrite } from '../writes/idempotent-write'
+import { ownDrill } from '../policy/access'
 
 const versionOf = (row: typeof drillVersions.$inferSelect): DrillVersion =>
   ({ id: row.id, number: row.number, title: row.title, spec: row.spec, createdAt: row.createdAt.toISOString() })
@@ -28,7 +28,7 @@ async function writeVersion(tx: Database, actor: Actor, version: { id: string, d
 
 /** Puts a new drill on the teacher's shelf, with its first version. */
 export function createDrill(db: Database, engine: Engine, actor: Actor, body: { id: string, name: string, spec?: unknown }, now: Date): Promise<{ id: string, version: DrillVersion }> {
-  return once(db, actor, 'create-drill', body, now, async (tx, drill) => {
+  return idempotentWrite(db, actor, 'create-drill', body, now, async (tx, drill) => {
     await tx.insert(drills).values({ id: body.id, studioId: actor.studioId, teacherId: actor.userId, name: body.name, createdAt: now })
     return { id: body.id, version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, ...drill }, now) }
   }, () => written(engine, body.spec))
@@ -36,7 +36,7 @@ export function createDrill(db: Database, engine: Engine, actor: Actor, body: { 
 
 /** Saves a drill as its next version; earlier ones stay as they are. */
 export function saveVersion(db: Database, engine: Engine, actor: Actor, drillId: string, body: { id: string, spec?: unknown }, now: Date): Promise<DrillVersion> {
-  return once(db, actor, `save-version ${drillId}`, body, now, async (tx, drill) => {
+  return idempotentWrite(db, actor, `save-version ${drillId}`, body, now, async (tx, drill) => {
     await ownDrill(tx, actor, drillId)
     const [newest] = await tx.select({ number: max(drillVersions.number) }).from(drillVersions).where(eq(drillVersions.drillId, drillId)).for('update')
     return writeVersion(tx, actor, { id: body.id, drillId, number: (newest?.number ?? 0) + 1, ...drill }, now)
@@ -48,7 +48,7 @@ export function saveVersion(db: Database, engine: Engine, actor: Actor, drillId:
 
 /** Gives a drill another name. */
 export function renameDrill(db: Database, actor: Actor, drillId: string, body: { id: string, name: string }, now: Date): Promise<{ name: string }> {
-  return once(db, actor, `rename-drill ${drillId}`, body, now, async (tx) => {
+  return idempotentWrite(db, actor, `rename-drill ${drillId}`, body, now, async (tx) => {
     await ownDrill(tx, actor, drillId)
     await tx.update(drills).set({ name: body.name }).where(eq(drills.id, drillId))
     return { name: body.name }
@@ -57,7 +57,7 @@ export function renameDrill(db: Database, actor: Actor, drillId: string, body: {
 
 /** Takes a drill off the shelf, or puts it back; what is set for students stays. */
 export function archiveDrill(db: Database, actor: Actor, drillId: string, body: { id: string, archived: boolean }, now: Date): Promise<{ archived: boolean }> {
-  return once(db, actor, `archive-drill ${drillId}`, body, now, async (tx) => {
+  return idempotentWrite(db, actor, `archive-drill ${drillId}`, body, now, async (tx) => {
     await ownDrill(tx, actor, drillId)
     await tx.update(drills).set({ archivedAt: body.archived ? now : null }).where(eq(drills.id, drillId))
     return { archived: body.archived }
@@ -72,7 +72,7 @@ async function newestOf(db: Database, drillId: string) {
 
 /** Copies the newest version of a drill into a drill of its own. */
 export function duplicateDrill(db: Database, engine: Engine, actor: Actor, drillId: string, body: { id: string, name: string }, now: Date): Promise<{ id: string, version: DrillVersion }> {
-  return once(db, actor, `duplicate-drill ${drillId}`, body, now, async (tx, drill) => {
+  return idempotentWrite(db, actor, `duplicate-drill ${drillId}`, body, now, async (tx, drill) => {
     await tx.insert(drills).values({ id: body.id, studioId: actor.studioId, teacherId: actor.userId, name: body.name, createdAt: now })
     return { id: body.id, version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, ...drill }, now) }
   }, async () => {

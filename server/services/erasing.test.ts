@@ -1,7 +1,7 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
-import type { LessonEvent } from '#core/lesson/events'
+import type { LessonEvent } from '#core/practice/log/events'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { localEngine } from '../engine/engine'
 import { eraseStudent, exportStudent } from './erasing'

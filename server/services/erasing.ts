@@ -3,10 +3,10 @@ import type { z } from 'zod'
 import type { eraseStudentBody, StudentFile } from '#shared/contracts/student-file'
 import type { Database } from '../db/client'
 import { assignmentRevisions, assignments, decisions, drills, drillVersions, erasedIds, hearings, lessonEvents, lessons, lessonSlots, standings, students } from '../db/tables'
-import type { Actor } from './actor'
+import type { Actor } from '../policy/actor'
 import { DomainError } from './domain-error'
-import { once } from './once'
-import { ownStudent } from './owned'
+import { idempotentWrite } from '../writes/idempotent-write'
+import { ownStudent } from '../policy/access'
 import { revisionsOf } from './revisions'
 
 /**
@@ -61,7 +61,7 @@ const AT_ONCE = 200
  */
 export function eraseStudent(db: Database, actor: Actor, studentId: string, body: z.infer<typeof eraseStudentBody>, now: Date): Promise<{ erased: true }> {
   // The name is no part of what is kept of the write.
-  return once(db, actor, `erase-student ${studentId}`, { id: body.id }, now, async (tx) => {
+  return idempotentWrite(db, actor, `erase-student ${studentId}`, { id: body.id }, now, async (tx) => {
     const student = await ownStudent(tx, actor, studentId)
     if (student.name.trim() !== body.name.trim()) throw new DomainError('invalid', 'the name must be that of the student, letter by letter', { path: 'name' })
     const set = (await tx.select({ id: assignments.id }).from(assignments).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))).map(row => row.id)

@@ -1,14 +1,14 @@
-import { and, asc, desc, eq, isNull, lt, max, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, isNull, lt, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
-import { localClock } from '#core/schedule/local-time'
-import { paceOf } from '#core/tempo/pace'
+import { localClock } from '#core/practice/schedule/local-time'
+import { paceOf } from '#core/practice/tempo/pace'
 import type { AgendaItem, AssignmentDetail, AssignmentStanding, FollowedDrill, HeardPass, HistoryDecision, LessonHearing } from '#shared/contracts/students'
-import type { LessonEvent, LessonEventOf } from '#core/lesson/events'
-import type { Actor } from './actor'
+import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
+import type { Actor } from '../policy/actor'
 import { revisionsOf } from './revisions'
 import type { Database } from '../db/client'
 import { amongGiven, given, question, questionOfEach } from '../db/question'
-import { assignmentRevisions, assignments, BY_VOIDED, decisions, drills, drillVersions, hearings, lessonEvents, lessons, standings } from '../db/tables'
+import { assignmentRevisions, assignments, BY_VOIDED, decisions, drills, drillVersions, hearings, lessonEvents, lessons, standings, students } from '../db/tables'
 
 interface Scope {
   /** Whose studio it is; its zone is that of the times. */
@@ -214,12 +214,16 @@ export async function standingsOf(db: Database, studentIds: readonly string[], s
   return found
 }
 
-const lastOfEach = question(db => db.select({ studentId: lessons.studentId, startedAt: max(lessons.startedAt).mapWith(lessons.startedAt) }).from(lessons)
-  .where(and(eq(lessons.studioId, given('studioId')), amongGiven(lessons.studentId, 'ids'))).groupBy(lessons.studentId))
+/** The latest of each by its index, one row a student: the greatest of a group would read every lesson there ever was. */
+const lastOfEach = question((db) => {
+  const latest = db.select({ startedAt: lessons.startedAt }).from(lessons)
+    .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, students.id))).orderBy(desc(lessons.startedAt)).limit(1)
+  return db.select({ studentId: students.id, startedAt: sql<Date | null>`(${latest})`.mapWith(lessons.startedAt) }).from(students).where(amongGiven(students.id, 'ids'))
+})
 
 /** When each student's last lesson was; a student without one is left out. */
 export async function lastLessons(db: Database, actor: Actor, studentIds: readonly string[]): Promise<ReadonlyMap<string, Date>> {
   if (studentIds.length === 0) return new Map()
   const rows = await lastOfEach(db, { studioId: actor.studioId, ids: studentIds })
-  return new Map(rows.map(row => [row.studentId, row.startedAt!]))
+  return new Map(rows.flatMap(({ studentId, startedAt }) => (startedAt ? [[studentId, startedAt] as const] : [])))
 }

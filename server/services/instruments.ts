@@ -3,10 +3,10 @@ import type { InstrumentRow, saveInstrumentBody } from '#shared/contracts/studen
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { instruments, students } from '../db/tables'
-import type { Actor } from './actor'
+import type { Actor } from '../policy/actor'
 import { DomainError } from './domain-error'
-import { once } from './once'
-import { ownInstrument } from './owned'
+import { idempotentWrite } from '../writes/idempotent-write'
+import { ownInstrument } from '../policy/access'
 import { revise } from './revisions'
 
 type InstrumentBody = z.infer<typeof saveInstrumentBody>
@@ -21,7 +21,7 @@ export async function listInstruments(db: Database, actor: Actor): Promise<reado
 
 /** Adds a guitar of the teacher's own. */
 export function createInstrument(db: Database, actor: Actor, body: InstrumentBody, now: Date): Promise<{ id: string }> {
-  return once(db, actor, 'create-instrument', body, now, async (tx) => {
+  return idempotentWrite(db, actor, 'create-instrument', body, now, async (tx) => {
     await tx.insert(instruments).values({ ...body, studioId: actor.studioId, teacherId: actor.userId, archivedAt: null, createdAt: now })
     return { id: body.id }
   })
@@ -29,7 +29,7 @@ export function createInstrument(db: Database, actor: Actor, body: InstrumentBod
 
 /** Changes a guitar, and with it the cards of those who play it. */
 export function changeInstrument(db: Database, actor: Actor, instrumentId: string, body: InstrumentBody, now: Date): Promise<{ id: string }> {
-  return once(db, actor, `change-instrument ${instrumentId}`, body, now, async (tx) => {
+  return idempotentWrite(db, actor, `change-instrument ${instrumentId}`, body, now, async (tx) => {
     await ownInstrument(tx, actor, instrumentId)
     await tx.update(instruments).set({ name: body.name, choice: body.choice }).where(eq(instruments.id, instrumentId))
     const players = and(eq(students.studioId, actor.studioId), eq(students.instrumentId, instrumentId))
@@ -41,7 +41,7 @@ export function changeInstrument(db: Database, actor: Actor, instrumentId: strin
 
 /** Puts a guitar away, or takes it out again. @throws DomainError `conflict` while somebody plays it. */
 export function archiveInstrument(db: Database, actor: Actor, instrumentId: string, body: { id: string, archived: boolean }, now: Date): Promise<{ archived: boolean }> {
-  return once(db, actor, `archive-instrument ${instrumentId}`, body, now, async (tx) => {
+  return idempotentWrite(db, actor, `archive-instrument ${instrumentId}`, body, now, async (tx) => {
     await ownInstrument(tx, actor, instrumentId)
     const players = await tx.select({ name: students.name }).from(students).where(and(eq(students.studioId, actor.studioId), eq(students.instrumentId, instrumentId), isNull(students.archivedAt))).orderBy(asc(students.name))
     if (body.archived && players.length > 0) throw new DomainError('conflict', `${players.map(player => player.name).join(', ')} ${players.length === 1 ? 'plays' : 'play'} it: give them another guitar first`)

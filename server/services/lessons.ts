@@ -1,20 +1,20 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, desc, eq, inArray, isNull, lt, max } from 'drizzle-orm'
 import type { z } from 'zod'
-import { overrules, type LessonEvent, type LessonEventOf } from '#core/lesson/events'
-import { foldLesson } from '#core/lesson/fold'
-import { afterDecision, afterHearing, hearingOf, unheard, withPass, type DrillStanding, type Hearing } from '#core/lesson/tally'
-import { instantOf, localDay } from '#core/schedule/local-time'
-import { fallsOn } from '#core/schedule/weekly'
+import { overrules, type LessonEvent, type LessonEventOf } from '#core/practice/log/events'
+import { foldLesson } from '#core/practice/log/fold'
+import { afterDecision, afterHearing, hearingOf, unheard, withPass, type DrillStanding, type Hearing } from '#core/practice/log/tally'
+import { instantOf, localDay } from '#core/practice/schedule/local-time'
+import { fallsOn } from '#core/practice/schedule/weekly'
 import type { EventStored, LessonDetail, LessonStarted, startLessonBody } from '#shared/contracts/lessons'
 import type { Database } from '../db/client'
 import { given, question } from '../db/question'
 import { assignments, decisions, hearings, lessonEvents, lessons, lessonSlots, standings } from '../db/tables'
-import type { Actor } from './actor'
+import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
 import { agendaOf } from './history'
-import { once } from './once'
-import { ownLesson, ownStudent, presentStudent } from './owned'
+import { idempotentWrite } from '../writes/idempotent-write'
+import { ownLesson, ownStudent, presentStudent } from '../policy/access'
 
 /** Length of a lesson begun out of turn, minutes. */
 const UNPLANNED_MINUTES = 30
@@ -38,7 +38,7 @@ async function closeForgotten(tx: Database, actor: Actor, lesson: Lesson, now: D
  * @throws DomainError `conflict` for a former student.
  */
 export function startLesson(db: Database, actor: Actor, body: z.infer<typeof startLessonBody>, now: Date): Promise<LessonStarted> {
-  return once(db, actor, 'start-lesson', body, now, async (tx) => {
+  return idempotentWrite(db, actor, 'start-lesson', body, now, async (tx) => {
     await presentStudent(tx, actor, body.studentId)
     const slot = body.slot ? await ownSlot(tx, body.studentId, body.slot) : null
     const [running] = await tx.select().from(lessons)
@@ -212,7 +212,7 @@ const rises = (before: Hearing, standing: DrillStanding) => (before.passes === 0
 export function appendEvent(db: Database, actor: Actor, lessonId: string, sent: { readonly event: LessonEvent, readonly deviceOffsetMs: number }, now: Date): Promise<EventStored> {
   const { event, deviceOffsetMs } = sent
   // The offset is measured anew at every try, so it is no part of what makes the event the same.
-  return once(db, actor, `append-event ${lessonId}`, event, now, async (tx) => {
+  return idempotentWrite(db, actor, `append-event ${lessonId}`, event, now, async (tx) => {
     const lesson = await ownLesson(tx, actor, lessonId, true)
     await assertOpen(tx, actor, lesson, event, now)
     const voided = event.kind === 'void' ? await voidedBy(tx, lesson, event) : null

@@ -1,7 +1,7 @@
 import { and, asc, eq, gt, inArray, isNull, or } from 'drizzle-orm'
-import type { LessonEvent } from '#core/lesson/events'
-import { tallyOf } from '#core/lesson/tally'
-import { foldLesson } from '#core/lesson/fold'
+import type { LessonEvent } from '#core/practice/log/events'
+import { tallyOf } from '#core/practice/log/tally'
+import { foldLesson } from '#core/practice/log/fold'
 import type { Database } from '../db/client'
 import { assignments, BY_VOIDED, hearings, lessonEvents, lessons, standings } from '../db/tables'
 

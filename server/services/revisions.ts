@@ -1,11 +1,11 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
 import { ENGINE_VERSION } from '#core/score/score'
-import type { Spec } from '#core/spec/parse'
+import type { Spec } from '#core/schema/parse'
 import type { Database } from '../db/client'
 import { assignmentRevisions, assignments, drillVersions, standings, type students } from '../db/tables'
 import type { Engine } from '../engine/engine'
-import type { Actor } from './actor'
-import { hashOf } from './canonical'
+import type { Actor } from '../policy/actor'
+import { hashOf } from '../writes/canonical'
 import { DomainError } from './domain-error'
 
 type Revision = typeof assignmentRevisions.$inferSelect

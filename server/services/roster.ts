@@ -1,11 +1,11 @@
 import { and, asc, count, eq, isNotNull, isNull } from 'drizzle-orm'
-import { dayPlus, instantOf, localDay } from '#core/schedule/local-time'
-import { nextDay } from '#core/schedule/weekly'
+import { dayPlus, instantOf, localDay } from '#core/practice/schedule/local-time'
+import { nextDay } from '#core/practice/schedule/weekly'
 import type { AssignmentStanding, Roster, StudentRow } from '#shared/contracts/students'
 import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
 import { lessonSlots, students } from '../db/tables'
-import type { Actor } from './actor'
+import type { Actor } from '../policy/actor'
 import { lastLessons, standingsOf } from './history'
 
 type Student = typeof students.$inferSelect

@@ -1,20 +1,20 @@
 import { and, asc, desc, eq, inArray, isNotNull, lt, max, type SQL } from 'drizzle-orm'
-import { dayPlus, localDay } from '#core/schedule/local-time'
-import type { LessonEvent } from '#core/lesson/events'
-import { foldLesson } from '#core/lesson/fold'
-import { standingAtStart } from '#core/lesson/tally'
-import type { Pins } from '#core/spec/fields'
+import { dayPlus, localDay } from '#core/practice/schedule/local-time'
+import type { LessonEvent } from '#core/practice/log/events'
+import { foldLesson } from '#core/practice/log/fold'
+import { standingAtStart } from '#core/practice/log/tally'
+import type { Pins } from '#core/schema/fields'
 import type { LessonRow, Page, PastDrill, SlotRow, StudentPage, endSlotBody, pinsBody, saveStudentBody, setAssignmentBody, slotBody } from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
 import { assignments, drills, drillVersions, lessonEvents, lessons, lessonSlots, standings, students } from '../db/tables'
 import type { Engine } from '../engine/engine'
-import type { Actor } from './actor'
+import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
 import { followedDrills } from './history'
-import { once } from './once'
-import { ownAssignment, ownInstrument, ownStudent, presentStudent } from './owned'
+import { idempotentWrite } from '../writes/idempotent-write'
+import { ownAssignment, ownInstrument, ownStudent, presentStudent } from '../policy/access'
 import { firstRevision, hashesAfter, revise, sheetHash } from './revisions'
 import { goesOn, rowOf, slotsOf } from './roster'
 
@@ -104,7 +104,7 @@ async function guitarOf(tx: Database, actor: Actor, { instrumentId = null, instr
 
 /** Adds a student of the teacher's. */
 export function createStudent(db: Database, actor: Actor, body: StudentBody, now: Date): Promise<{ id: string }> {
-  return once(db, actor, 'create-student', body, now, async (tx) => {
+  return idempotentWrite(db, actor, 'create-student', body, now, async (tx) => {
     await tx.insert(students).values({ ...body, ...await guitarOf(tx, actor, body), studioId: actor.studioId, teacherId: actor.userId, createdAt: now })
     return { id: body.id }
   })
@@ -113,7 +113,7 @@ export function createStudent(db: Database, actor: Actor, body: StudentBody, now
 /** Changes a student's card; what is taught with the drills they are on changes with hand and guitar, and what was taught does not. */
 export function changeStudent(db: Database, engine: Engine, actor: Actor, studentId: string, { id, ...fields }: StudentBody, now: Date): Promise<{ id: string }> {
   const player = { hand: fields.hand, habits: fields.habits ?? null }
-  return once(db, actor, `change-student ${studentId}`, { id, ...fields }, now, async (tx, hashes) => {
+  return idempotentWrite(db, actor, `change-student ${studentId}`, { id, ...fields }, now, async (tx, hashes) => {
     await ownStudent(tx, actor, studentId)
     const guitar = await guitarOf(tx, actor, fields)
     await tx.update(students).set({ ...fields, ...guitar }).where(eq(students.id, studentId))
@@ -124,7 +124,7 @@ export function changeStudent(db: Database, engine: Engine, actor: Actor, studen
 
 /** Takes a student off the roster, or puts them back; nothing is erased. */
 export function archiveStudent(db: Database, actor: Actor, studentId: string, body: { id: string, archived: boolean }, now: Date): Promise<{ archived: boolean }> {
-  return once(db, actor, `archive-student ${studentId}`, body, now, async (tx) => {
+  return idempotentWrite(db, actor, `archive-student ${studentId}`, body, now, async (tx) => {
     await ownStudent(tx, actor, studentId)
     await tx.update(students).set({ archivedAt: body.archived ? now : null }).where(eq(students.id, studentId))
     return { archived: body.archived }
@@ -133,7 +133,7 @@ export function archiveStudent(db: Database, actor: Actor, studentId: string, bo
 
 /** Sets or changes the student's weekly lesson. Lessons already given keep their place. */
 export function setSlot(db: Database, actor: Actor, studentId: string, body: z.infer<typeof slotBody>, now: Date): Promise<SlotRow> {
-  return once(db, actor, `set-slot ${studentId}`, body, now, async (tx) => {
+  return idempotentWrite(db, actor, `set-slot ${studentId}`, body, now, async (tx) => {
     await presentStudent(tx, actor, studentId)
     const [present] = await tx.select().from(lessonSlots).where(slotOf(actor, studentId)).for('update')
     const { id, ...fields } = body
@@ -150,7 +150,7 @@ export function setSlot(db: Database, actor: Actor, studentId: string, body: z.i
 
 /** Ends the student's weekly lesson from today on; one that was begun today keeps its place. */
 export function endSlot(db: Database, actor: Actor, studentId: string, body: z.infer<typeof endSlotBody>, now: Date): Promise<{ ended: true }> {
-  return once(db, actor, `end-slot ${studentId}`, body, now, async (tx) => {
+  return idempotentWrite(db, actor, `end-slot ${studentId}`, body, now, async (tx) => {
     await ownStudent(tx, actor, studentId)
     await tx.update(lessonSlots).set({ endsOn: dayPlus(localDay(now.toISOString(), actor.zone), -1) }).where(slotOf(actor, studentId))
     return { ended: true }
@@ -164,7 +164,7 @@ const pinned = (pins: Pins | undefined) => (pins && Object.keys(pins).length > 0
 export function setAssignment(db: Database, engine: Engine, actor: Actor, body: z.infer<typeof setAssignmentBody>, now: Date): Promise<{ id: string }> {
   const { id, drillVersionId, stage, plan } = body
   const pins = pinned(body.pins)
-  return once(db, actor, 'set-assignment', body, now, async (tx, scoreHash) => {
+  return idempotentWrite(db, actor, 'set-assignment', body, now, async (tx, scoreHash) => {
     const { hand, habits, instrument } = await presentStudent(tx, actor, body.studentId)
     const [last] = await tx.select({ position: max(assignments.position) }).from(assignments).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, body.studentId)))
     await tx.insert(assignments).values({ ...body, pins, studioId: actor.studioId, position: (last?.position ?? 0) + 1, setAt: now })
@@ -184,7 +184,7 @@ export function setAssignment(db: Database, engine: Engine, actor: Actor, body: 
 /** Sets the fingers of a drill anew for its student; the drill itself stays as it is. @throws DomainError `invalid` for a finger on no note. */
 export function setPins(db: Database, engine: Engine, actor: Actor, assignmentId: string, body: z.infer<typeof pinsBody>, now: Date): Promise<{ id: string }> {
   const change = { pins: pinned(body.pins) }
-  return once(db, actor, `set-pins ${assignmentId}`, body, now, async (tx, hashes) => {
+  return idempotentWrite(db, actor, `set-pins ${assignmentId}`, body, now, async (tx, hashes) => {
     await ownAssignment(tx, actor, assignmentId)
     await revise(tx, actor, { assignmentId }, change, hashes ?? new Map(), now)
     return { id: assignmentId }
@@ -208,7 +208,7 @@ export function endAssignment(db: Database, engine: Engine, actor: Actor, assign
     const { hand, habits, instrument } = await ownStudent(on, actor, (await ownAssignment(on, actor, assignmentId)).studentId)
     return { hand, habits, instrument }
   }
-  return once(db, actor, `end-assignment ${assignmentId}`, body, now, async (tx, hashes) => {
+  return idempotentWrite(db, actor, `end-assignment ${assignmentId}`, body, now, async (tx, hashes) => {
     const player = await playerOf(tx)
     await tx.update(assignments).set({ endedAt: body.ended ? now : null }).where(eq(assignments.id, assignmentId))
     if (!body.ended) await revise(tx, actor, { assignmentId }, player, hashes ?? new Map(), now)

@@ -2,8 +2,7 @@ import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { asc, eq, inArray } from 'drizzle-orm'
 import fc from 'fast-check'
-import type { LessonEvent } from '#core/lesson/events'
-import { tallyOf } from '#core/lesson/tally'
+import type { LessonEvent } from '#core/practice/log/events'
 import { hearings, lessons, standings } from '../db/tables'
 import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { appendEvent, startLesson } from './lessons'
@@ -11,30 +10,6 @@ import { rebuildMissing, rebuildTallies } from './rebuild'
 
 const { db, close } = openTestDatabase()
 afterAll(close)
-
-const pass = (bpm: number, clean: boolean, id: string): LessonEvent => ({ id, at: NOW.toISOString(), kind: 'pass', assignmentId: 'a', bpm, clean })
-const undo = (eventId: string): LessonEvent => ({ id: `u${eventId}`, at: NOW.toISOString(), kind: 'void', eventId })
-const decide = (bpm: number) => ({ kind: 'decision', assignmentId: 'a', bpm }) as LessonEvent
-const told = (...events: readonly (readonly [string, LessonEvent])[]) => tallyOf(60, events.map(([lessonId, event]) => ({ lessonId, event })))
-
-describe('what a drill\'s history comes to', () => {
-  test('the fastest clean pass of a lesson counts, and an undone one not', () => {
-    const { hearings: heard } = told(['l', pass(60, true, '1')], ['l', pass(72, true, '2')], ['l', pass(80, false, '3')], ['l', undo('2')])
-    expect(heard.get('l')).toEqual({ passes: 2, clean: 1, bestCleanBpm: 60, triedBpm: 80, rises: 0 })
-  })
-
-  test('lessons are counted since the tempo last rose above all it had been', () => {
-    const lesson = (id: string, ...more: readonly LessonEvent[]) => [[id, pass(60, true, id)], ...more.map(event => [id, event])] as [string, LessonEvent][]
-    expect(told(...lesson('1'), ...lesson('2')).standing.lessonsSinceRise).toBe(2)
-    // The lesson of the rise itself is none since.
-    expect(told(...lesson('1'), ...lesson('2', decide(64))).standing).toMatchObject({ bpm: 64, bestBpm: 64, rises: 1, lessonsSinceRise: 0 })
-    expect(told(...lesson('1', decide(64)), ...lesson('2'), ...lesson('3')).standing.lessonsSinceRise).toBe(2)
-    // Eased and brought back to where it was is no rise.
-    expect(told(...lesson('1', decide(64)), ...lesson('2', decide(60)), ...lesson('3', decide(64))).standing).toMatchObject({ bpm: 64, rises: 1, lessonsSinceRise: 2, revision: 3 })
-    // A lesson whose only pass was undone was none.
-    expect(told(...lesson('1'), ['2', pass(60, true, 'x')], ['2', undo('x')]).standing.lessonsSinceRise).toBe(1)
-  })
-})
 
 /** What is kept beside the log for some lessons and drills. */
 async function kept(assignmentIds: readonly string[], lessonIds: readonly string[]) {

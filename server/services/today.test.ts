@@ -1,8 +1,8 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
-import type { LessonEvent } from '#core/lesson/events'
+import type { LessonEvent } from '#core/practice/log/events'
 import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
-import type { Actor } from './actor'
+import type { Actor } from '../policy/actor'
 import { localEngine } from '../engine/engine'
 import { appendEvent, startLesson } from './lessons'
 import { listStudents } from './roster'
@@ -67,8 +67,8 @@ describe('today', () => {
   test('a target wanted within the week is due, and once the day is past it was wanted', async () => {
     const teacher = await makeTeacher(db)
     await makeStudent(db, teacher)
-    expect((await readToday(db, teacher, new Date('2026-03-28T10:00:00Z'))).needs).toMatchObject([{ kind: 'due', text: 'A drill: wanted by 1 April, at 72 of 104.' }])
-    expect((await readToday(db, teacher, new Date('2026-04-05T10:00:00Z'))).needs[0]!.text).toContain('was wanted by 1 April')
+    expect((await readToday(db, teacher, new Date('2026-03-28T10:00:00Z'))).needs).toMatchObject([{ kind: 'due', drillName: 'A drill', on: '2026-04-01', late: false, bpm: 72, targetBpm: 104 }])
+    expect((await readToday(db, teacher, new Date('2026-04-05T10:00:00Z'))).needs[0]).toMatchObject({ kind: 'due', late: true })
   })
 
   test('a lesson left open on an earlier day is named, and leads back to it', async () => {
@@ -87,7 +87,7 @@ describe('today', () => {
     await changeStudent(db, localEngine, teacher, made.studentId, { ...card, id: randomUUID() }, NOW)
     const reviews = async (weeks: number) => (await readToday(db, teacher, week(weeks))).needs.filter(need => need.kind === 'review')
     expect(await reviews(0)).toEqual([])
-    expect(await reviews(1)).toEqual([expect.objectContaining({ text: 'Spared fingers to be looked at again since 12 January.' })])
+    expect(await reviews(1)).toEqual([expect.objectContaining({ kind: 'review', since: '2026-01-12' })])
   })
 
   test('former students and other teachers\' students are not there', async () => {

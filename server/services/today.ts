@@ -1,44 +1,20 @@
 import { and, eq, gte, isNull, lt } from 'drizzle-orm'
 import { union } from 'drizzle-orm/mysql-core'
-import { DateTime } from 'luxon'
-import { dayPlus, instantOf, localClock, localDay } from '#core/schedule/local-time'
-import { fallsOn } from '#core/schedule/weekly'
+import { attentionOf } from '#core/practice/attention'
+import { dayPlus, instantOf, localClock, localDay } from '#core/practice/schedule/local-time'
+import { fallsOn } from '#core/practice/schedule/weekly'
 import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
 import type { AssignmentStanding } from '#shared/contracts/students'
 import type { Database } from '../db/client'
 import { given, question } from '../db/question'
-import type { students } from '../db/tables'
 import { lessons } from '../db/tables'
-import type { Actor } from './actor'
+import type { Actor } from '../policy/actor'
 import { lastLessons, standingsOf } from './history'
 import { presentStudents, slotsOf } from './roster'
 
-const SILENT_DAYS = 21
-const DUE_DAYS = 7
-
-type Student = typeof students.$inferSelect
 type Lesson = typeof lessons.$inferSelect
 
 const drillsOf = (set: readonly AssignmentStanding[]) => set.map(each => ({ name: each.drillName, bpm: each.bpm, targetBpm: each.plan.targetBpm }))
-
-const inWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('d LLLL')
-
-/** What one student needs, the most pressing first. */
-function needsOf(student: Student, set: readonly AssignmentStanding[], last: Date | undefined, today: string, local: (instant: string) => string): readonly Need[] {
-  const who = { id: student.id, name: student.name }
-  const { reviewOn } = student.habits ?? {}
-  const review: Need[] = reviewOn && reviewOn <= today ? [{ kind: 'review', student: who, text: `Spared fingers to be looked at again since ${inWords(reviewOn)}.` }] : []
-  if (set.length === 0) return [...review, { kind: 'nothing-set', student: who, text: 'No drill is set.' }]
-  const needs: Need[] = [...review, ...set.flatMap((each): Need[] => {
-    const tempo = `${each.bpm} of ${each.plan.targetBpm}`
-    if (each.pace === 'stalled') return [{ kind: 'stalled', student: who, text: `${each.drillName}: no rise for four lessons or more, at ${tempo}.` }]
-    if (each.pace !== 'at-target' && each.targetOn !== null && each.targetOn <= dayPlus(today, DUE_DAYS)) return [{ kind: 'due', student: who, text: `${each.drillName}: ${each.targetOn < today ? 'was wanted' : 'wanted'} by ${inWords(each.targetOn)}, at ${tempo}.` }]
-    if (each.pace === 'behind') return [{ kind: 'behind', student: who, text: `${each.drillName}: behind its plan, at ${tempo}.` }]
-    return []
-  })]
-  if (last && local(last.toISOString()).slice(0, 10) < dayPlus(today, -SILENT_DAYS)) needs.push({ kind: 'silent', student: who, text: 'No lesson for three weeks or more.' })
-  return needs
-}
 
 const mine = and(eq(lessons.studioId, given('studioId')), eq(lessons.teacherId, given('teacherId')))
 /** Three questions in one, for each has an index of its own: begun that day, planned for it whenever begun, still open. */
@@ -97,9 +73,13 @@ export async function readToday(db: Database, actor: Actor, now: Date, day = loc
     needs: [
       ...unfinished.map((lesson): Need => {
         const student = byId.get(lesson.studentId)!
-        return { kind: 'unfinished', student: { id: student.id, name: student.name }, text: 'A lesson was begun and not ended.', lessonId: lesson.id }
+        return { kind: 'unfinished', student: { id: student.id, name: student.name }, lessonId: lesson.id }
       }),
-      ...own.flatMap(student => needsOf(student, set.get(student.id)!, last.get(student.id), day, local)),
+      ...own.flatMap(({ id, name, habits }): readonly Need[] => {
+        const lastLesson = last.get(id)
+        const lastLessonOn = lastLesson && local(lastLesson.toISOString()).slice(0, 10)
+        return attentionOf({ drills: set.get(id)!, reviewOn: habits?.reviewOn, lastLessonOn, today: day }).map(each => ({ ...each, student: { id, name } }))
+      }),
     ],
   }
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { openDatabase } from '../db/client'
 import { studios, users } from '../db/tables'
-import type { Actor } from '../services/actor'
+import type { Actor } from '../policy/actor'
 import { localEngine } from '../engine/engine'
 import { createDrill } from '../services/drills'
 import { hashPassword } from '../services/password'

@@ -1,7 +1,7 @@
 import type { EventHandlerRequest, H3Event } from 'h3'
 import { ERROR_CODES, type ErrorAnswer } from '#shared/contracts/common'
 import type { Me } from '#shared/contracts/accounts'
-import { databaseTrouble } from '../db/trouble'
+import { databaseErrorOf } from '../db/database-errors'
 import { DomainError } from '../services/domain-error'
 
 // What was on its way may have been kept or not: only that trying again does no harm is certain.
@@ -17,7 +17,7 @@ function refuse(event: H3Event, error: unknown): ErrorAnswer {
     if (error.retryAfterSeconds !== undefined) setHeader(event, 'retry-after', error.retryAfterSeconds)
     return { code: error.code, message: error.message, ...(error.path !== undefined && { path: error.path }), ...(error.current !== undefined && { current: error.current }) }
   }
-  const trouble = databaseTrouble(error)
+  const trouble = databaseErrorOf(error)
   if (trouble) {
     // One line, not a stack for every request that meets it.
     console.error(`${event.method} ${event.path.split('?')[0]} failed: database ${trouble}`)

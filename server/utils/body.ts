@@ -1,7 +1,7 @@
 import type { H3Event } from 'h3'
 import getRawBody from 'raw-body'
 import { z } from 'zod'
-import { check } from '#core/spec/problem'
+import { check } from '#core/schema/problem'
 import { deviceTime } from '#shared/contracts/common'
 import { unfitIn } from '#shared/contracts/text'
 import { DomainError } from '../services/domain-error'

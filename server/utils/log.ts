@@ -1,5 +1,5 @@
 import { isNativeError } from 'node:util/types'
-import { errnoOf, rootOf } from '../db/trouble'
+import { errnoOf, rootOf } from '../db/database-errors'
 
 /** Where an error was thrown, without its message: the driver and the query builder put what was asked into theirs. */
 const frames = (error: Error) => (error.stack ?? '').split('\n').filter(line => /^\s+at /.test(line)).slice(0, 12).join('\n')

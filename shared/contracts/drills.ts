@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import type { Spec } from '#core/spec/parse'
-import { MOST_TITLE } from '#core/spec/title'
+import type { Spec } from '#core/schema/parse'
+import { MOST_TITLE } from '#core/schema/title'
 import { writeId } from './common'
 
 const drillName = z.string().trim().min(1, 'a name is needed').max(MOST_TITLE, `must be at most ${MOST_TITLE} characters`)

@@ -1,9 +1,10 @@
 import { z } from 'zod'
-import { DECISIONS } from '#core/spec/plan-fields'
-import type { LessonEvent } from '#core/lesson/events'
-import type { HandInput } from '#core/spec/fields'
-import type { Habits } from '#core/spec/habits'
-import type { InstrumentChoice } from '#core/fretboard/instrument'
+import { DECISIONS } from '#core/schema/plan-fields'
+import type { Attention } from '#core/practice/attention'
+import type { LessonEvent } from '#core/practice/log/events'
+import type { HandInput } from '#core/schema/fields'
+import type { Habits } from '#core/schema/habits'
+import type { InstrumentChoice } from '#core/guitar/instrument'
 import { deviceTime, localDaySchema, uuidOf, writeId } from './common'
 import type { AgendaItem } from './students'
 
@@ -85,13 +86,8 @@ export interface TodayLesson {
   readonly drills: readonly { readonly name: string, readonly bpm: number, readonly targetBpm: number }[]
 }
 
-/** Something that wants the teacher's attention. */
-export interface Need {
-  readonly kind: 'stalled' | 'behind' | 'due' | 'nothing-set' | 'silent' | 'unfinished' | 'review'
-  readonly student: { readonly id: string, readonly name: string }
-  readonly text: string
-  readonly lessonId?: string
-}
+/** Something that wants the teacher's attention: a student, or a lesson of theirs that nobody ended. */
+export type Need = (Attention | { readonly kind: 'unfinished', readonly lessonId: string }) & { readonly student: { readonly id: string, readonly name: string } }
 
 export interface TodayPage {
   readonly day: string

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isZone } from '#core/schedule/local-time'
+import { isZone } from '#core/practice/schedule/local-time'
 import { personName } from './common'
 
 const signInName = z.string().trim().toLowerCase().regex(/^[a-z0-9][a-z0-9._-]*$/, 'must be letters, digits, dots, dashes, beginning with a letter or digit').max(80, 'must be at most 80 characters')

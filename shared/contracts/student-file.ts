@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import type { InstrumentChoice } from '#core/fretboard/instrument'
-import type { LessonEvent } from '#core/lesson/events'
-import type { HandInput, Pins } from '#core/spec/fields'
-import type { Habits } from '#core/spec/habits'
-import type { Spec } from '#core/spec/parse'
-import type { Plan } from '#core/spec/plan-fields'
+import type { InstrumentChoice } from '#core/guitar/instrument'
+import type { LessonEvent } from '#core/practice/log/events'
+import type { HandInput, Pins } from '#core/schema/fields'
+import type { Habits } from '#core/schema/habits'
+import type { Spec } from '#core/schema/parse'
+import type { Plan } from '#core/schema/plan-fields'
 import { writeId } from './common'
 
 /** Erasing asks for the student's name, letter by letter. */

@@ -2,8 +2,8 @@
 import type { SharedControl } from '#core/families/family'
 import { openingOf } from '#core/families/opening'
 import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
-import { romanPosition } from '#core/fretboard/geometry'
-import { parseSpec } from '#core/spec/parse'
+import { romanPosition } from '#core/guitar/geometry'
+import { parseSpec } from '#core/schema/parse'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
 const props = defineProps<{ bench: Bench }>()

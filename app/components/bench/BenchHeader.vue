@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon } from '@heroicons/vue/24/outline'
-import { PRESETS } from '#core/fretboard/presets'
+import { PRESETS } from '#core/guitar/presets'
 import type { StudentRow } from '#shared/contracts/students'
 
 /** What is on the bench, for whom, and what is done with it as a whole. */

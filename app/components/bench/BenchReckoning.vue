@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { SharedControl } from '#core/families/family'
 import { familyNamed } from '#core/families/registry'
-import { lowestComfortablePosition, romanPosition } from '#core/fretboard/geometry'
-import { instrumentOf } from '#core/fretboard/instrument'
+import { lowestComfortablePosition, romanPosition } from '#core/guitar/geometry'
+import { instrumentOf } from '#core/guitar/instrument'
 import { handOf } from '#core/hand/hand'
 import type { Verdict } from '#core/score/judge'
 import { liftedInWords } from '#core/fitting/fit'
@@ -12,7 +12,7 @@ import type { Score } from '#core/score/score'
 import { notable } from '#core/score/spans'
 import { RELIABLE_MM_PER_S } from '#core/score/travel'
 import { noteTicks, ticksToMs } from '#core/line/ticks'
-import type { HandInput } from '#core/spec/fields'
+import type { HandInput } from '#core/schema/fields'
 
 /** What the drill amounts to, in figures: speed, reach, crossings, cautions. */
 const props = defineProps<{ score: Score, hand?: HandInput, verdict: Verdict | null, busy: boolean }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { ChordShape } from '#core/chords/chord'
-import { chordChanges, type ChordChange } from '#core/changes/change'
-import { chordSequence } from '#core/changes/sequence'
-import { instrumentOf } from '#core/fretboard/instrument'
+import { chordChanges, type ChordChange } from '#core/chord-changes/change'
+import { chordSequence } from '#core/chord-changes/sequence'
+import { instrumentOf } from '#core/guitar/instrument'
 import type { Score } from '#core/score/score'
 
 /** Every chord change of a drill as two small necks: what stays, slides, moves, lifts and lands, and how far. */

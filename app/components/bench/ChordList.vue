@@ -2,8 +2,8 @@
 import { chordNames, chordShape, readFrets } from '#core/chords/chord'
 import { SHAPES } from '#core/chords/shapes'
 import type { ChordEntry } from '#core/families/chord-fields'
-import { instrumentOf, midiAt, type InstrumentChoice } from '#core/fretboard/instrument'
-import { SpecError } from '#core/spec/spec-error'
+import { instrumentOf, midiAt, type InstrumentChoice } from '#core/guitar/instrument'
+import { SpecError } from '#core/schema/spec-error'
 
 /** The chords of a drill: from the table, typed as frets, or clicked on a small neck. */
 const props = defineProps<{ label: string, instrument: InstrumentChoice, ownPatterns?: boolean }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stepsBetween } from '#core/tempo/arithmetic'
+import { stepsBetween } from '#core/practice/tempo/arithmetic'
 import type { StudentRow } from '#shared/contracts/students'
 import { DateTime } from 'luxon'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { shapePlaces } from '#core/chords/places'
 import { placeInWords } from '#core/families/shape'
-import { instrumentOf } from '#core/fretboard/instrument'
+import { instrumentOf } from '#core/guitar/instrument'
 
 /** All places of an arpeggio shape on the neck, stepped through. */
 const props = defineProps<{ label: string, bench: Bench }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { romanPosition } from '#core/fretboard/geometry'
-import type { Transform } from '#core/spec/fields'
+import { romanPosition } from '#core/guitar/geometry'
+import type { Transform } from '#core/schema/fields'
 import { transformsInWords } from '#core/transforms/registry'
 
 /** Variations of the drill: added by a press, taken back by another. */

@@ -1,5 +1,5 @@
-import { plannedBpm } from '#core/tempo/pace'
-import { dayPlus } from '#core/schedule/local-time'
+import { plannedBpm } from '#core/practice/tempo/pace'
+import { dayPlus } from '#core/practice/schedule/local-time'
 import type { FollowedDrill } from '#shared/contracts/students'
 
 /** A lesson with the drill, as the chart shows it. */

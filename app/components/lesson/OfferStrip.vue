@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Plan } from '#core/spec/plan-fields'
-import type { Standing } from '#core/lesson/standing'
-import { easedBpm, raisedBpm } from '#core/tempo/arithmetic'
+import type { Plan } from '#core/schema/plan-fields'
+import type { Standing } from '#core/practice/log/standing'
+import { easedBpm, raisedBpm } from '#core/practice/tempo/arithmetic'
 
 /** What the plan offers, with its reason; the teacher accepts or overrules, saying why. */
 const props = defineProps<{ standing: Standing, plan: Plan }>()

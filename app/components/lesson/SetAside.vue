@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { LessonEvent } from '#core/lesson/events'
+import type { LessonEvent } from '#core/practice/log/events'
 
 /** What this device could not deliver: nothing of it is lost until the teacher lets it go. */
 const props = defineProps<{ lessonId?: string }>()

@@ -1,11 +1,13 @@
-import { romanPosition } from '#core/fretboard/geometry'
-import { instrumentOf } from '#core/fretboard/instrument'
+import { romanPosition } from '#core/guitar/geometry'
+import { instrumentOf } from '#core/guitar/instrument'
 import { barTicks, noteTicks } from '#core/line/ticks'
 import { pitchClassName } from '#core/pitch/pitch'
 import { countBar } from '#core/score/count'
 import { positionAt } from '#core/score/explain-note'
 import type { Note, Quieter, Score } from '#core/score/score'
-import { RIBBON_HEIGHT } from './sheet-paths'
+
+/** Height of a finger's ribbon in its lane, px. */
+export const RIBBON_HEIGHT = 12
 
 /** What the sheet is drawn for; lengths in px. */
 export interface SheetRoom {

@@ -1,7 +1,4 @@
-import type { QuietMark, Ribbon } from './sheet-layout'
-
-/** Height of a finger's ribbon in its lane, px. */
-export const RIBBON_HEIGHT = 12
+import { RIBBON_HEIGHT, type QuietMark, type Ribbon } from './sheet-layout'
 
 /** The shape of a stroke mark centred on x: down-stroke ⊓, up-stroke V. */
 export function strokePath(stroke: 'D' | 'U', x: number, y: number): string {

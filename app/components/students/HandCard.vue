@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { PRESETS } from '#core/fretboard/presets'
-import { instrumentOf } from '#core/fretboard/instrument'
+import { PRESETS } from '#core/guitar/presets'
+import { instrumentOf } from '#core/guitar/instrument'
 import { handOf } from '#core/hand/hand'
 import type { StudentPage } from '#shared/contracts/students'
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { romanPosition } from '#core/fretboard/geometry'
-import { instrumentOf } from '#core/fretboard/instrument'
+import { romanPosition } from '#core/guitar/geometry'
+import { instrumentOf } from '#core/guitar/instrument'
 import { handOf, PAIR_SHARES } from '#core/hand/hand'
 import { guitarFit, reachFromTest } from '#core/hand/reach'
-import { ANCHORS, SOUNDERS, type Habits } from '#core/spec/habits'
-import type { HandInput } from '#core/spec/fields'
+import { ANCHORS, SOUNDERS, type Habits } from '#core/schema/habits'
+import type { HandInput } from '#core/schema/fields'
 import type { StudentPage } from '#shared/contracts/students'
 
 /** Changes what is settled for a student's hands: the reach by the one-minute test or in mm, pairs, fingers to spare, ways of playing. */

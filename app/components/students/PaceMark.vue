@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Pace } from '#core/tempo/pace'
+import type { Pace } from '#core/practice/tempo/pace'
 
 /** How a drill does against its plan, by word and shape. */
 defineProps<{ pace: Pace }>()

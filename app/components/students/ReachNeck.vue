@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { fretDistanceMm, romanPosition } from '#core/fretboard/geometry'
-import type { Instrument } from '#core/fretboard/instrument'
+import { fretDistanceMm, romanPosition } from '#core/guitar/geometry'
+import type { Instrument } from '#core/guitar/instrument'
 import type { Hand } from '#core/hand/hand'
 import { easeByPosition, guitarFit, type Ease } from '#core/hand/reach'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { fretDistanceMm } from '#core/fretboard/geometry'
-import { instrumentOf } from '#core/fretboard/instrument'
-import { PRESET_NAMES, PRESETS, type PresetName } from '#core/fretboard/presets'
-import { TUNINGS } from '#core/fretboard/tunings'
+import { fretDistanceMm } from '#core/guitar/geometry'
+import { instrumentOf } from '#core/guitar/instrument'
+import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'
+import { TUNINGS } from '#core/guitar/tunings'
 import { readTuning, writeTuning } from '#core/pitch/tuning'
 import { saveInstrumentBody, type InstrumentRow } from '#shared/contracts/students'
 

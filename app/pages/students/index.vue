@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PRESETS } from '#core/fretboard/presets'
+import { PRESETS } from '#core/guitar/presets'
 import type { Roster } from '#shared/contracts/students'
 
 useHead({ title: 'Students · Fidactyl' })

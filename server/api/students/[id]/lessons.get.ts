@@ -1,4 +1,4 @@
-import { ownStudent } from '../../../services/owned'
+import { ownStudent } from '../../../policy/access'
 import { listLessons } from '../../../services/students'
 
 /** A page of a student's lessons, the newest first; `?before=` an instant for earlier ones. */

@@ -1,4 +1,4 @@
-import { ownStudent } from '../../../services/owned'
+import { ownStudent } from '../../../policy/access'
 import { listPastDrills } from '../../../services/students'
 
 /** A page of drills taken off a student's list, the latest first; `?before=` an instant for earlier ones. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { PRESET_NAMES } from '../fretboard/presets'
+import { PRESET_NAMES } from '../guitar/presets'
 
 /** Infers the type a schema describes, so that families need not import the schema library. */
 export type Infer<S extends z.ZodType> = z.infer<S>

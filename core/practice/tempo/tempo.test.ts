@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import type { Plan } from '../spec/plan-fields'
+import type { Plan } from '../../schema/plan-fields'
 import { equalSpeedBpm, noteMs, notesPerSecond, raisedBpm, stepsBetween } from './arithmetic'
 import { decide } from './decide'
 import type { PassEvent } from './school'
@@ -28,6 +28,7 @@ describe('tempo arithmetic', () => {
 
   test('five per cent at a time it takes 15 steps from 60 to 120', () => {
     expect(stepsBetween(60, 120, '5%')).toBe(15)
+    expect([stepsBetween(60, 64, 4), stepsBetween(60, 65, 4), stepsBetween(60, 60, 4)]).toEqual([1, 2, 0])
     expect(stepsBetween(60, 120, '5%')).toBe(Math.ceil(Math.log(2) / Math.log(1.05)))
   })
 
@@ -40,6 +41,8 @@ describe('tempo arithmetic', () => {
 
   test('tempos of zero are refused', () => {
     expect(() => notesPerSecond(0, 4)).toThrow(RangeError)
+    expect(() => notesPerSecond(60, 0)).toThrow(RangeError)
+    expect([notesPerSecond(60, 1), notesPerSecond(1, 60)]).toEqual([1, 1])
     expect(() => stepsBetween(60, 120, 0)).toThrow(RangeError)
   })
 })

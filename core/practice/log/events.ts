@@ -1,4 +1,4 @@
-import type { DecisionKind } from '../spec/plan-fields'
+import type { DecisionKind } from '../../schema/plan-fields'
 
 interface Stamp {
   /** Made by the device: the same id is the same event however often it is sent. */

@@ -32,7 +32,7 @@ const NOT_THERE = ['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOTFOUN
  * Whether the database itself is in trouble, rather than a query wrong: `full` when it has no room left on its disk,
  * `away` when it does not answer or takes nothing at present.
  */
-export function databaseTrouble(error: unknown): 'full' | 'away' | null {
+export function databaseErrorOf(error: unknown): 'full' | 'away' | null {
   for (const each of chainOf(error)) {
     const { errno, code, fatal } = each as { errno?: unknown, code?: unknown, fatal?: unknown }
     if (NO_ROOM.includes(errno as number)) return 'full'

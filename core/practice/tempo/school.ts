@@ -1,4 +1,4 @@
-import type { DecisionKind, Plan } from '../spec/plan-fields'
+import type { DecisionKind, Plan } from '../../schema/plan-fields'
 
 /** Once through a drill, as it was heard. */
 export interface PassEvent {

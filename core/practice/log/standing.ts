@@ -1,4 +1,4 @@
-import type { Plan } from '../spec/plan-fields'
+import type { Plan } from '../../schema/plan-fields'
 import { decide } from '../tempo/decide'
 import type { Decision, PassEvent } from '../tempo/school'
 

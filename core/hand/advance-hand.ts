@@ -1,7 +1,7 @@
-import { spanMm } from '../fretboard/geometry'
-import type { Instrument } from '../fretboard/instrument'
+import { spanMm } from '../guitar/geometry'
+import type { Instrument } from '../guitar/instrument'
 import type { Tick } from '../line/ticks'
-import type { HoldPolicy } from '../spec/fields'
+import type { HoldPolicy } from '../schema/fields'
 import { limitMm, type Finger, type Hand } from './hand'
 
 /** A finger on a place of the neck. */
@@ -163,7 +163,7 @@ const holdOf = ({ finger, string, fret, from, barre }: Contact, to: Tick): Hold 
  * @param lifts Fingers lifted by choice, one bit each (1 << finger); a finger that lands or must stay is not.
  * @returns The hand after it, the holds that ended, and the rules broken.
  */
-export function step(state: HandState, moment: Moment, rules: HandRules, lifts = 0): Stepped {
+export function advanceHand(state: HandState, moment: Moment, rules: HandRules, lifts = 0): Stepped {
   const ended: Hold[] = []
   const breaches: Breach[] = []
   const contacts: Contact[] = []

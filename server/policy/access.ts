@@ -3,7 +3,7 @@ import type { Database } from '../db/client'
 import { given, question } from '../db/question'
 import { assignments, drills, erasedIds, instruments, lessons, students } from '../db/tables'
 import type { Actor } from './actor'
-import { DomainError, notFound } from './domain-error'
+import { DomainError, notFound } from '../services/domain-error'
 
 // A teacher sees only what is theirs; everything else does not exist for them.
 

@@ -1,4 +1,4 @@
-import type { Plan } from '../spec/plan-fields'
+import type { Plan } from '../../schema/plan-fields'
 import { stepBpm } from './arithmetic'
 
 /** How a drill does against its plan. */

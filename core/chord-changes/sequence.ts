@@ -1,5 +1,5 @@
 import { chordShape, type ChordShape } from '../chords/chord'
-import { instrumentOf } from '../fretboard/instrument'
+import { instrumentOf } from '../guitar/instrument'
 import { barTicks, type Tick } from '../line/ticks'
 import type { Score } from '../score/score'
 

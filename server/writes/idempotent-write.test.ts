@@ -3,8 +3,8 @@ import { randomUUID } from 'node:crypto'
 import { studios, users } from '../db/tables'
 import { makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { hashOf } from './canonical'
-import { DomainError } from './domain-error'
-import { once } from './once'
+import { DomainError } from '../services/domain-error'
+import { idempotentWrite } from './idempotent-write'
 
 const { db, close } = openTestDatabase()
 afterAll(close)
@@ -19,7 +19,7 @@ describe('a write that another got ahead of', () => {
     const teacher = await makeTeacher(db)
     let tries = 0
     const body = { id: randomUUID() }
-    const write = () => once(db, teacher, 'test', body, NOW, async (tx) => {
+    const write = () => idempotentWrite(db, teacher, 'test', body, NOW, async (tx) => {
       await tx.insert(users).values(account(teacher, ++tries === 1 ? teacher.signInName : `t-${randomUUID()}`))
       return { tries }
     })
@@ -32,14 +32,14 @@ describe('a write that another got ahead of', () => {
   test('gives up in words when it is taken for good, and its id is free again', async () => {
     const teacher = await makeTeacher(db)
     const body = { id: randomUUID() }
-    await expect(once(db, teacher, 'test', body, NOW, tx => tx.insert(users).values(account(teacher, teacher.signInName)))).rejects.toMatchObject({ code: 'conflict', message: 'others wrote at the same moment: try again' })
-    expect(await once(db, teacher, 'test', body, NOW, async () => 'done')).toBe('done')
+    await expect(idempotentWrite(db, teacher, 'test', body, NOW, tx => tx.insert(users).values(account(teacher, teacher.signInName)))).rejects.toMatchObject({ code: 'conflict', message: 'others wrote at the same moment: try again' })
+    expect(await idempotentWrite(db, teacher, 'test', body, NOW, async () => 'done')).toBe('done')
   })
 
   test('an id that something else has already is said so at once', async () => {
     const teacher = await makeTeacher(db)
     let tries = 0
-    await expect(once(db, teacher, 'test', { id: randomUUID() }, NOW, (tx) => {
+    await expect(idempotentWrite(db, teacher, 'test', { id: randomUUID() }, NOW, (tx) => {
       tries++
       return tx.insert(studios).values(studio(teacher.studioId))
     })).rejects.toMatchObject({ code: 'conflict', path: 'id', message: 'something else has this id already' })
@@ -49,10 +49,10 @@ describe('a write that another got ahead of', () => {
   test('a repeat that would now be refused gets the answer of the first time', async () => {
     const teacher = await makeTeacher(db)
     const body = { id: randomUUID() }
-    expect(await once(db, teacher, 'test', body, NOW, async () => 'done')).toBe('done')
+    expect(await idempotentWrite(db, teacher, 'test', body, NOW, async () => 'done')).toBe('done')
     const refused = () => Promise.reject(new DomainError('not-found', 'gone in the meantime'))
-    expect(await once(db, teacher, 'test', body, NOW, async () => 'again', refused)).toBe('done')
-    await expect(once(db, teacher, 'test', { id: randomUUID() }, NOW, async () => 'again', refused)).rejects.toMatchObject({ code: 'not-found' })
+    expect(await idempotentWrite(db, teacher, 'test', body, NOW, async () => 'again', refused)).toBe('done')
+    await expect(idempotentWrite(db, teacher, 'test', { id: randomUUID() }, NOW, async () => 'again', refused)).rejects.toMatchObject({ code: 'not-found' })
   })
 })
 

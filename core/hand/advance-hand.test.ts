@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
-import { instrumentOf } from '../fretboard/instrument'
-import type { HoldPolicy } from '../spec/fields'
+import { instrumentOf } from '../guitar/instrument'
+import type { HoldPolicy } from '../schema/fields'
 import { handOf, type Finger } from './hand'
-import { release, RESTING_HAND, step, type HandRules, type HandState, type Hold, type Landing, type Moment } from './step'
+import { release, RESTING_HAND, advanceHand, type HandRules, type HandState, type Hold, type Landing, type Moment } from './advance-hand'
 
 const BEAT = 10080
 const rules = (policy: HoldPolicy = 'until-needed', reachMm = 80): HandRules => ({ hand: handOf({ reachMm }), instrument: instrumentOf({ preset: 'classical' }), policy })
@@ -28,7 +28,7 @@ function play(moments: readonly Moment[], with_: HandRules = rules(), { lifts = 
   const breaches: string[] = []
   let [broken, cut, torn] = [0, 0, 0]
   for (const [i, each] of moments.entries()) {
-    const stepped = step(state, each, with_, lifts[i] ?? 0)
+    const stepped = advanceHand(state, each, with_, lifts[i] ?? 0)
     state = stepped.state
     holds.push(...stepped.ended)
     breaches.push(...stepped.breaches.map(breach => `${breach.key} ${breach.rule}`))
@@ -161,7 +161,7 @@ test('stepping changes nothing it was given', () => {
   const copy = structuredClone(before)
   const next = moment(1, '2 6/6')
   const nextCopy = structuredClone(next)
-  expect(step(before, next, rules())).toEqual(step(before, next, rules()))
+  expect(advanceHand(before, next, rules())).toEqual(advanceHand(before, next, rules()))
   expect(before).toEqual(copy)
   expect(next).toEqual(nextCopy)
 })

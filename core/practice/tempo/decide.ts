@@ -1,4 +1,4 @@
-import type { Plan } from '../spec/plan-fields'
+import type { Plan } from '../../schema/plan-fields'
 import type { Decision, HistoryEvent, School } from './school'
 import { cleanPasses } from './schools/clean-passes'
 

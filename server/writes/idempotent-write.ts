@@ -2,10 +2,10 @@ import { setTimeout } from 'node:timers/promises'
 import { and, eq } from 'drizzle-orm'
 import type { Database } from '../db/client'
 import { writes } from '../db/tables'
-import { duplicateKey, errnoOf } from '../db/trouble'
-import type { Actor } from './actor'
+import { duplicateKey, errnoOf } from '../db/database-errors'
+import type { Actor } from '../policy/actor'
 import { hashOf } from './canonical'
-import { DomainError } from './domain-error'
+import { DomainError } from '../services/domain-error'
 
 /** Two transactions waited for each other, or the row changed under a snapshot: nothing was written, so it may be done again. */
 const TRY_AGAIN = [1213, 1020, 1205]
@@ -22,9 +22,9 @@ type Write<T, P> = (tx: Database, prepared: P) => Promise<T>
  * @param prepare Work that must not keep a transaction waiting, done before it.
  * @throws DomainError `conflict` when the id was used for another body, or is that of something else.
  */
-export async function once<T>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: Write<T, undefined>): Promise<T>
-export async function once<T, P>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: Write<T, P>, prepare: () => Promise<P>): Promise<T>
-export async function once<T, P>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: Write<T, P | undefined>, prepare?: () => Promise<P>): Promise<T> {
+export async function idempotentWrite<T>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: Write<T, undefined>): Promise<T>
+export async function idempotentWrite<T, P>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: Write<T, P>, prepare: () => Promise<P>): Promise<T>
+export async function idempotentWrite<T, P>(db: Database, actor: Actor, what: string, body: { readonly id: string }, now: Date, write: Write<T, P | undefined>, prepare?: () => Promise<P>): Promise<T> {
   const bodyHash = hashOf([what, body])
   for (let tries = 1; ; tries++) {
     let claiming = false

@@ -1,5 +1,5 @@
-import { fretDistanceMm } from '../fretboard/geometry'
-import { stringOffsetMm, type Instrument } from '../fretboard/instrument'
+import { fretDistanceMm } from '../guitar/geometry'
+import { stringOffsetMm, type Instrument } from '../guitar/instrument'
 import type { ChordShape, ChordString } from '../chords/chord'
 import type { Finger } from '../hand/hand'
 import type { Tick } from '../line/ticks'

@@ -1,0 +1,21 @@
+import { DateTime } from 'luxon'
+import type { Attention } from '../practice/attention'
+
+/** A day as a sentence says it: "1 April". */
+const dayInWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('d LLLL')
+
+/**
+ * Why a student wants attention, in one sentence.
+ * @example attentionInWords({ kind: 'nothing-set' }) // 'No drill is set.'
+ */
+export function attentionInWords(attention: Attention | { readonly kind: 'unfinished' }): string {
+  switch (attention.kind) {
+    case 'review': return `Spared fingers to be looked at again since ${dayInWords(attention.since)}.`
+    case 'nothing-set': return 'No drill is set.'
+    case 'stalled': return `${attention.drillName}: no rise for four lessons or more, at ${attention.bpm} of ${attention.targetBpm}.`
+    case 'due': return `${attention.drillName}: ${attention.late ? 'was wanted' : 'wanted'} by ${dayInWords(attention.on)}, at ${attention.bpm} of ${attention.targetBpm}.`
+    case 'behind': return `${attention.drillName}: behind its plan, at ${attention.bpm} of ${attention.targetBpm}.`
+    case 'unfinished': return 'A lesson was begun and not ended.'
+    case 'silent': return 'No lesson for three weeks or more.'
+  }
+}
