@@ -65,7 +65,7 @@ db_running() { [ -f "$DB_HOME/m.pid" ] && kill -0 "$(cat "$DB_HOME/m.pid" 2>/dev
 # Flushed at every commit (the default, said aloud): what is acknowledged survives a power cut.
 db_command() {
   printf '%s\n' mariadbd --no-defaults "--user=$(id -un)" "--datadir=$DB_HOME/data" --bind-address=127.0.0.1 "--port=$DB_PORT" \
-    "--socket=$(db_socket)" "--pid-file=$DB_HOME/m.pid" "--log-error=$DB_HOME/error.log" \
+    "--socket=$(db_socket)" "--pid-file=$DB_HOME/m.pid" "--log-error=$DB_HOME/error.log" "--tmpdir=$DB_HOME/tmp" \
     --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci --default-time-zone=+00:00 --skip-name-resolve \
     --innodb-log-file-size=32M --innodb-buffer-pool-size=128M --innodb-flush-log-at-trx-commit=1
 }
@@ -88,6 +88,8 @@ db_start() {
       --skip-test-db --innodb-log-file-size=32M >"$DB_HOME/install.log" 2>&1 \
       || { tail -n 8 "$DB_HOME/install.log" >&2; rm -rf "$DB_HOME/data"; fail "MariaDB could not make its data directory; its last lines are above."; }
   fi
+  # A folder of its own for what it writes meanwhile: a server that starts clears the one it finds, whoever else is using it.
+  mkdir -p "$DB_HOME/tmp"
   say "starting MariaDB on 127.0.0.1:$DB_PORT"
   # For whoever backs it up while it runs.
   db_socket >"$DB_HOME/socket"

@@ -34,9 +34,13 @@ const MOMENT = { deviceAt: lessonEvents.deviceAt, deviceOffsetMs: lessonEvents.d
 /** An event whose undo is looked for. The undo has the table's own name: the query builder writes a named index after an alias, where the server refuses it. */
 const heard = alias(lessonEvents, 'heard')
 
+// The whole body would put the answers of all drills together on the database's disk.
+const BPM = sql<number>`cast(json_value(${heard.body}, '$.bpm') as double)`.mapWith(Number).as('bpm')
+const CLEAN = sql<boolean>`json_extract(${heard.body}, '$.clean') = 'true'`.mapWith((value: unknown) => Number(value) === 1).as('clean')
+
 /** The latest passes of each of some drills outside a lesson, undone ones left out. */
 const latestPasses = questionOfEach((db, assignmentId) =>
-  db.select({ assignmentId: heard.assignmentId, id: heard.id, lessonId: heard.lessonId, body: heard.body, revision: heard.revision, number: heard.number, deviceAt: heard.deviceAt, deviceOffsetMs: heard.deviceOffsetMs, receivedAt: heard.receivedAt }).from(heard)
+  db.select({ assignmentId: heard.assignmentId, id: heard.id, lessonId: heard.lessonId, revision: heard.revision, number: heard.number, bpm: BPM, clean: CLEAN, deviceAt: heard.deviceAt, deviceOffsetMs: heard.deviceOffsetMs, receivedAt: heard.receivedAt }).from(heard)
     .leftJoin(lessonEvents, eq(lessonEvents.voids, heard.id), BY_VOIDED)
     .where(and(eq(heard.studioId, given('studioId')), eq(heard.assignmentId, assignmentId), eq(heard.kind, 'pass'), ne(heard.lessonId, given('exceptLesson')), isNull(lessonEvents.id)))
     .orderBy(desc(heard.receivedAt)).limit(PASSES_BACK))
@@ -47,8 +51,7 @@ async function passesOf(db: Database, actor: Actor, assignmentIds: readonly stri
   const rows = await latestPasses(db, assignmentIds, { studioId: actor.studioId, exceptLesson })
   const found = new Map<string, HeardPass[]>(assignmentIds.map(id => [id, []]))
   for (const row of rows.toSorted((a, b) => a.receivedAt.getTime() - b.receivedAt.getTime() || a.number - b.number)) {
-    const pass = row.body as LessonEventOf<'pass'>
-    found.get(row.assignmentId!)!.push({ id: row.id, lessonId: row.lessonId, kind: 'pass', at: local(momentOf(row)), bpm: pass.bpm, clean: pass.clean, by: 'teacher', revision: row.revision ?? 0 })
+    found.get(row.assignmentId!)!.push({ id: row.id, lessonId: row.lessonId, kind: 'pass', at: local(momentOf(row)), bpm: row.bpm, clean: row.clean, by: 'teacher', revision: row.revision ?? 0 })
   }
   return found
 }
