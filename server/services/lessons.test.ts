@@ -251,13 +251,13 @@ describe('clocks and calendars that are wrong', () => {
     await freshLesson()
     for (const [offset, shown] of [[WEEKS, 'behind'], [-WEEKS, 'ahead']] as const) {
       const at = new Date(later(++minute).getTime() - offset).toISOString()
-      await appendEvent(db, teacher, lessonId, { event: { id: randomUUID(), at, kind: 'pass', assignmentId: made.assignmentId, bpm: 72, clean: true }, deviceOffsetMs: offset }, later(minute))
+      await appendEvent(db, teacher, lessonId, { event: { id: randomUUID(), at, kind: 'pass', assignmentId: made.assignmentId, bpm: 72.5, clean: shown === 'behind' }, deviceOffsetMs: offset }, later(minute))
       expect([shown, (await log()).at(-1)!.deviceOffsetMs]).toEqual([shown, offset])
     }
     await append({ ...stamp(), kind: 'end' })
     const { id } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, later(7 * 24 * 60))
     const { agenda } = await readLesson(db, teacher, id, later(7 * 24 * 60))
-    expect(agenda[0]!.passes.map(each => each.at.slice(0, 10))).toEqual(['2026-01-05', '2026-01-05'])
+    expect(agenda[0]!.passes.map(({ at, bpm, clean }) => [at.slice(0, 10), bpm, clean])).toEqual([['2026-01-05', 72.5, true], ['2026-01-05', 72.5, false]])
   })
 
   test.each([
