@@ -11,13 +11,15 @@ interface Asked { readonly ms: number, readonly second: number, readonly status:
 const agent = new Agent({ keepAlive: true, maxSockets: Infinity })
 
 /** One request, timed until its last byte. */
-function ask(method: string, path: string, cookie: string, body?: object): Promise<{ readonly ms: number, readonly status: number }> {
+function ask(method: string, path: string, cookie: string, body?: object): Promise<{ readonly ms: number, readonly status: number, readonly text: string }> {
   const began = performance.now()
   const text = body && JSON.stringify(body)
   return new Promise((resolve) => {
-    const end = (status: number) => resolve({ ms: performance.now() - began, status })
+    let answered = ''
+    const end = (status: number) => resolve({ ms: performance.now() - began, status, text: answered })
     const sent = request(address + path, { method, agent, headers: { cookie, ...(text && { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) }) } }, (answer) => {
-      answer.resume()
+      answer.setEncoding('utf8')
+      answer.on('data', (part: string) => (answered += part))
       answer.on('end', () => end(answer.statusCode!))
     })
     sent.on('error', () => end(0))
@@ -47,23 +49,21 @@ async function turnOver(teacher: BenchTeacher, cookie: string): Promise<BenchTea
   const students = []
   for (const student of teacher.students) {
     await ask('POST', `/api/lessons/${student.lessonId}/events`, cookie, { event: { id: randomUUID(), at: new Date().toISOString(), kind: 'end' }, deviceOffsetMs: 0 })
-    const id = randomUUID()
-    await ask('POST', '/api/lessons', cookie, { id, studentId: student.id, slot: null })
-    students.push({ ...student, lessonId: id })
+    const { text } = await ask('POST', '/api/lessons', cookie, { id: randomUUID(), studentId: student.id, slot: null })
+    students.push({ ...student, lessonId: (JSON.parse(text) as { id: string }).id })
   }
   return { ...teacher, students }
 }
 const LESSON_SECONDS = 60
 
-/** So many clients, each asking again as soon as it is answered, for so many seconds. */
-async function load(teachers: readonly BenchTeacher[], cookies: readonly string[], clients: number, seconds: number): Promise<readonly Asked[]> {
+/** So many clients, each asking again as soon as it is answered, for so many seconds. @param present Teachers with the lessons they give; each minute they begin others. */
+async function load(present: BenchTeacher[], cookies: readonly string[], clients: number, seconds: number): Promise<readonly Asked[]> {
   const began = performance.now()
   const asked: Asked[] = []
-  const present = [...teachers]
   let turned = 0
   const until = began + seconds * 1000
   await Promise.all(Array.from({ length: clients }, async (_, i) => {
-    const k = i % teachers.length
+    const k = i % present.length
     while (performance.now() < until) {
       const second = Math.floor((performance.now() - began) / 1000)
       if (i === 0 && second >= (turned + 1) * LESSON_SECONDS) {
@@ -90,7 +90,7 @@ function figures(asked: readonly Asked[], seconds: number): string[] {
 
 const [mode = 'load', minutes = '5'] = process.argv.slice(2)
 const { db, close } = openDatabase(DATABASE_URL!)
-const teachers = await benchStudio(db, 10, 5)
+const teachers = [...await benchStudio(db, 10, 5)]
 await close()
 const cookies: string[] = []
 for (const { name } of teachers) cookies.push(await enter(address, name))
