@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 
-/** Whether the server and its database answer. */
+/** Whether the server and its database answer: for whoever sends requests here. */
 export default answering(async () => {
   await database.db.execute(sql`select 1`)
   return { ok: true }

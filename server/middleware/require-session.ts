@@ -7,7 +7,7 @@ declare module '#auth-utils' {
   interface User { userId: string, epoch: number }
 }
 
-const OPEN = ['/api/sign-in', '/api/health']
+const OPEN = ['/api/sign-in', '/api/health', '/api/alive']
 const READING = ['GET', 'HEAD']
 
 /** Refuses what another site's page sends: a browser says so by one header or the other, a program sends neither. */

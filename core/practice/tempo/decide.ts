@@ -1,8 +1,8 @@
-import type { Plan } from '../../schema/plan-fields'
+import type { Plan, PlanOf } from '../../schema/plan-fields'
 import type { Decision, HistoryEvent, School } from './school'
 import { cleanPasses } from './schools/clean-passes'
 
-const SCHOOL: { readonly [S in Plan['school']]: School } = { 'clean-passes': cleanPasses }
+const SCHOOL: { readonly [S in Plan['school']]: School<PlanOf<S>> } = { 'clean-passes': cleanPasses }
 
 /** Weeks after which a completed drill is looked at again (common practice of spaced review). */
 export const REVIEW_WEEKS = [1, 3, 8] as const

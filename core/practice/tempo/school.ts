@@ -34,4 +34,4 @@ export interface Decision {
 }
 
 /** A school is a pure function: plan, tempo and history give a decision with its reason. */
-export type School = (plan: Plan, bpm: number, history: readonly HistoryEvent[]) => Decision
+export type School<P extends Plan = Plan> = (plan: P, bpm: number, history: readonly HistoryEvent[]) => Decision

@@ -1,3 +1,4 @@
+import type { PlanOf } from '../../../schema/plan-fields'
 import { easedBpm, raisedBpm } from '../arithmetic'
 import type { PassEvent, School, Used } from '../school'
 
@@ -28,7 +29,7 @@ const plural = (count: number, one: string, many: string) => `${inWords(count)} 
  * `tooMany` slips among the last eight passes ease it one step. Where both would hold, the raise wins. Passes from
  * home alone only propose: the next lesson confirms.
  */
-export const cleanPasses: School = (plan, bpm, history) => {
+export const cleanPasses: School<PlanOf<'clean-passes'>> = (plan, bpm, history) => {
   const passes = passesHere(history, bpm)
   const run = cleanRun(passes)
   const recent = passes.slice(-WINDOW)

@@ -1,0 +1,2 @@
+/** Whether the server itself answers, whatever its database does: for whoever restarts it when it does not. */
+export default answering(async () => ({ ok: true }))
