@@ -4,6 +4,7 @@
 #   bench.sh attack           a teacher's answers while strangers guess passwords and send the worst drills
 #   bench.sh history          pages at ten thousand, a hundred thousand and a million events
 #   bench.sh soak [MINUTES]   memory under load (60)
+# SERVER_ARGS are further options of Node for the server, such as --cpu-prof.
 set -Eeuo pipefail
 cd "$(dirname "$0")/.."
 . scripts/mariadb.sh

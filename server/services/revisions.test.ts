@@ -121,6 +121,18 @@ describe('revisions', () => {
     expect((await revisions()).at(-1)).toMatchObject({ number: 1, hand: { reachMm: 66 } })
   })
 
+  test('where another revision came in between, the sheet has no hash rather than another sheet\'s', async () => {
+    const overtaken: typeof localEngine = {
+      ...localEngine,
+      sheetHash: async (spec, context) => {
+        await setPins(db, localEngine, teacher, made.assignmentId, { ...body(), pins: { 'p1.s6.2': 4 } }, later(1))
+        return localEngine.sheetHash(spec, context)
+      },
+    }
+    await changeStudent(db, overtaken, teacher, made.studentId, { ...body(), ...card, hand: { reachMm: 70 } }, later(2))
+    expect((await revisions()).map(row => [row.pins !== null, row.scoreHash === null])).toEqual([[false, false], [true, false], [true, true]])
+  })
+
   test('an engine that is too busy keeps nothing from being written: the sheet has no hash then', async () => {
     const busy = { ...localEngine, sheetHash: async () => Promise.reject(new DomainError('unavailable', 'busy')) }
     await changeStudent(db, busy, teacher, made.studentId, { ...body(), ...card, hand: { reachMm: 70 } }, later(1))

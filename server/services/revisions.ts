@@ -49,14 +49,17 @@ const changes = (revision: Revision, change: Change) => Object.entries(change).s
 /** The guitar a student plays is no part of the sheet: the drill says its own. */
 const changesSheet = (revision: Revision, change: Change) => changes(revision, { ...change, instrument: revision.instrument })
 
+/** The sheet a hash is of follows one revision: where another came in between, it is of none. */
+const following = ({ assignmentId, number }: Revision) => `${assignmentId} ${number}`
+
 /**
  * Works out the sheets that a change makes, before the transaction that makes it.
- * @returns Hashes by set drill; of those whose sheet stays as it is, none.
+ * @returns Hashes by the revisions they follow; of those whose sheet stays as it is, none.
  */
 export async function hashesAfter(db: Database, engine: Engine, actor: Actor, which: Which, change: Change): Promise<ReadonlyMap<string, string | null>> {
   const hashes = new Map<string, string | null>()
   for (const { revision, bpm, spec } of await newest(db, actor, which)) {
-    if (changesSheet(revision, change)) hashes.set(revision.assignmentId, await sheetHash(engine, { ...revision, ...change, bpm, spec }))
+    if (changesSheet(revision, change)) hashes.set(following(revision), await sheetHash(engine, { ...revision, ...change, bpm, spec }))
   }
   return hashes
 }
@@ -71,7 +74,7 @@ export async function revise(tx: Database, actor: Actor, which: Which, change: C
     number: revision.number + 1,
     bpm,
     at: now,
-    ...(changesSheet(revision, change) && { engineVersion: ENGINE_VERSION, scoreHash: hashes.get(revision.assignmentId) ?? null }),
+    ...(changesSheet(revision, change) && { engineVersion: ENGINE_VERSION, scoreHash: hashes.get(following(revision)) ?? null }),
   })))
   for (const { revision } of changed) {
     await tx.update(assignments).set({ revision: revision.number + 1, ...(change.pins !== undefined && { pins: change.pins }) }).where(eq(assignments.id, revision.assignmentId))
