@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { toTab } from '../core/formats/tab'
-import { answer, type Answer } from '../core/score/answer'
-import { explainRealised } from '../core/score/explain-note'
+import { judgedOf, said, type JudgedAnswer } from '../core/formats/door'
+import type { SpecProblem } from '../core/schema/spec-error'
+import { explainRealised } from '../core/wording/explain'
 
 const USAGE = `usage: npm run -s drill -- '<spec>' [--as json|tab|explain]
        npm run -s drill -- - [--as json|tab|explain]   reads standard input
@@ -29,9 +30,12 @@ function readArguments() {
   }
 }
 
-function show(result: Answer, as: string): string {
-  if ('error' in result) return `${result.error.path}: ${result.error.message}`
-  return as === 'tab' && result.kind === 'sheet' ? toTab(result) : explainRealised(result)
+const problemIn = ({ path, message }: SpecProblem) => `${path}: ${message}`
+
+/** One answer in plain words or as text tablature. */
+function show(judged: JudgedAnswer, as: string): string {
+  if ('error' in judged) return problemIn(judged.error)
+  return as === 'tab' && judged.kind === 'sheet' ? toTab(judged) : explainRealised(judged)
 }
 
 const { as, source } = readArguments()
@@ -42,10 +46,9 @@ try {
 catch (error) {
   refuse(`: not JSON: ${(error as Error).message}`)
 }
-const result = answer(raw)
-if (!Array.isArray(result) && 'error' in result) refuse(`${result.error.path}: ${result.error.message}`)
-const text = as === 'json'
-  ? JSON.stringify(result)
-  : [result].flat().map(each => show(each as Answer, as)).join('\n')
+const judged = [raw].flat().map(judgedOf)
+const [first] = judged
+if (!Array.isArray(raw) && 'error' in first!) refuse(problemIn(first.error))
+const text = as !== 'json' ? judged.map(each => show(each, as)).join('\n') : JSON.stringify(Array.isArray(raw) ? judged.map(said) : said(first!))
 // Written synchronously: a pipe would otherwise be cut at process exit.
 process.stdout.write(`${text}\n`)

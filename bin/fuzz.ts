@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs'
 import fc from 'fast-check'
-import { answerOne } from '../core/score/answer'
+import { answerOne } from '../core/formats/door'
 import { mutatedRequest } from '../core/score/mutated-spec.test.data'
 
 // Run by `npm run fuzz`, bundled, in a process whose heap may hold 300 MB and no more.

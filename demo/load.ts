@@ -1,3 +1,4 @@
+import { groundsInWords } from '#core/wording/decision'
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { standingOf, type DecisionMade, type PassHeard } from '#core/practice/log/standing'
@@ -136,7 +137,7 @@ async function workOn(drill: Followed, ability: number, random: () => number, re
     const decided = await record({
       kind: 'decision', assignmentId: drill.assignmentId, revision,
       decision: overruled ? 'hold' : offer.decision, bpm: overruled ? bpm : offer.bpm,
-      offered: offer.decision, offeredBpm: offer.bpm, offerReason: offer.reason,
+      offered: offer.decision, offeredBpm: offer.bpm, offerReason: groundsInWords(offer),
       reason: overruled ? 'Clean, but not yet easy: once more next week.' : null, supersedes: null,
     }, 10)
     drill.decisions.push({ id: decided.id, revision, bpm: overruled ? bpm : offer.bpm, at: localIso(decided.at, STUDIO.zone) })

@@ -38,6 +38,8 @@ check() {
 }
 
 if [ "$ONLY" = all ]; then
+  # Everything, also what takes long; while one works (test:unit) a part of the random drills is enough.
+  export TESTS=long
   nuxt prepare >/dev/null 2>&1 || fail "nuxt prepare failed; run it by hand to see why."
   check types bash scripts/types.sh
   check lint eslint .

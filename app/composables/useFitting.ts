@@ -1,5 +1,5 @@
 import { familyLookup } from '#core/families/registry'
-import { fitDrill, type FitChange } from '#core/fitting/fit'
+import { fitDrill, type FitChange, type Unsuited } from '#core/fitting/fit'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { parseSpec } from '#core/schema/parse'
 import type { StudentRow } from '#shared/contracts/students'
@@ -10,7 +10,7 @@ export interface Fitted {
   readonly original: Record<string, unknown>
   readonly spec: Record<string, unknown>
   readonly changes: readonly FitChange[]
-  readonly left: readonly string[]
+  readonly left: readonly Unsuited[]
 }
 
 /** Puts a drill on a student's own guitar and fits it to their hand; null for a drill that cannot be read. */

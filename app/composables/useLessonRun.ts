@@ -1,3 +1,4 @@
+import { groundsInWords } from '#core/wording/decision'
 import type { DecisionKind } from '#core/schema/plan-fields'
 import type { Standing } from '#core/practice/log/standing'
 
@@ -59,7 +60,7 @@ export function useLessonRun(lesson: RunningLesson) {
     if (!set || !now) return
     const made = lesson.record({
       kind: 'decision', ...asShown(set.id), revision: now.revision, ...choice,
-      offered: now.offer.decision, offeredBpm: now.offer.bpm, offerReason: now.offer.reason, supersedes: null,
+      offered: now.offer.decision, offeredBpm: now.offer.bpm, offerReason: groundsInWords(now.offer), supersedes: null,
     })
     toasts.say(SAID[choice.decision](choice.bpm), { action: { label: 'Take it back', run: () => takeBack(set.id, made.id, now) } })
   }

@@ -1,7 +1,7 @@
 import { fretDistanceMm } from '../guitar/geometry'
 import { stringOffsetMm, type Instrument } from '../guitar/instrument'
 import type { ChordShape, ChordString } from '../chords/chord'
-import type { Finger } from '../hand/hand'
+import type { Finger } from '../guitar/finger'
 import type { Tick } from '../line/ticks'
 import type { Score } from '../score/score'
 import type { PlacedChord } from './sequence'

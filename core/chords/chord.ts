@@ -1,3 +1,4 @@
+import type { FingerOrOpen } from '../guitar/finger'
 import { Chord } from 'tonal'
 import { midiAt, type Instrument } from '../guitar/instrument'
 import { spellingOf, type Spelling } from '../pitch/pitch'
@@ -15,7 +16,7 @@ export interface ChordInput {
 }
 
 /** A sounding string of a chord. */
-export interface ChordString { readonly string: number, readonly fret: number, readonly finger: 0 | 1 | 2 | 3 | 4 }
+export interface ChordString { readonly string: number, readonly fret: number, readonly finger: FingerOrOpen }
 
 /** A chord with every string settled. */
 export interface ChordShape {
@@ -69,7 +70,7 @@ function barreGroups(frets: readonly (number | null)[]): readonly (readonly numb
  * Fingers for a shape that has none: one a note, the nearest upwards; where there are more notes than fingers the lowest
  * fret is a barre, and if that is not enough the largest group at another fret lies under one finger too.
  */
-function simpleFingers(frets: readonly (number | null)[], path: string): readonly (0 | 1 | 2 | 3 | 4)[] {
+function simpleFingers(frets: readonly (number | null)[], path: string): readonly FingerOrOpen[] {
   const notes = frets.filter(Boolean).length
   const groups = barreGroups(frets)
   const lowest = groups[0]
@@ -78,7 +79,7 @@ function simpleFingers(frets: readonly (number | null)[], path: string): readonl
   if (lowest && lowest.length > 1 && notes > 3) barres.add(lowest)
   for (const group of groups.toSorted((a, b) => b.length - a.length)) if (needed() > 4 && group.length > 1) barres.add(group)
   if (needed() > 4) throw new SpecError(path, `this shape needs ${needed()} fingers`)
-  const fingers: (0 | 1 | 2 | 3 | 4)[] = frets.map(() => 0)
+  const fingers: FingerOrOpen[] = frets.map(() => 0)
   let next = 1
   let left = needed()
   for (const group of groups) {
@@ -93,7 +94,7 @@ function simpleFingers(frets: readonly (number | null)[], path: string): readonl
   return fingers
 }
 
-function readFingers(text: string, frets: readonly (number | null)[], path: string): readonly (0 | 1 | 2 | 3 | 4)[] {
+function readFingers(text: string, frets: readonly (number | null)[], path: string): readonly FingerOrOpen[] {
   const parts = [...text.replace(/\s/g, '')]
   if (parts.length !== frets.length) throw new SpecError(path, `${JSON.stringify(text)} names ${parts.length} strings; the frets name ${frets.length}`)
   return parts.map((part, i) => {
@@ -102,7 +103,7 @@ function readFingers(text: string, frets: readonly (number | null)[], path: stri
     if (!Number.isInteger(finger) || finger < 0 || finger > 4) throw new SpecError(path, `${JSON.stringify(part)} is no finger`)
     if (fret && finger === 0) throw new SpecError(path, `fret ${fret} has no finger`)
     if (!fret && finger !== 0) throw new SpecError(path, `finger ${finger} is on a string that is ${fret === 0 ? 'open' : 'not played'}`)
-    return finger as 0 | 1 | 2 | 3 | 4
+    return finger as FingerOrOpen
   })
 }
 

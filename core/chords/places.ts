@@ -1,3 +1,4 @@
+import { needString } from '../line/on-guitar'
 import { Chord, Note } from 'tonal'
 import type { Instrument } from '../guitar/instrument'
 import { SpecError } from '../schema/spec-error'
@@ -20,7 +21,7 @@ export function shapePlaces(chord: string, strings: readonly number[], formula: 
   if (empty || notes.length === 0) throw new SpecError('shape.chord', `no chord is called ${JSON.stringify(chord)}`)
   if (formula.length !== strings.length) throw new SpecError('shape.formula', `the formula has ${formula.length} figures for ${strings.length} strings`)
   const missing = strings.find(string => string > instrument.tuning.length)
-  if (missing !== undefined) throw new SpecError('shape.strings', `string ${missing} is not on a guitar of ${instrument.tuning.length} strings`)
+  if (missing !== undefined) needString(missing, instrument.tuning.length, 'shape.strings')
   const chromas = new Set(notes.map(note => Note.chroma(note)!))
   const open = (string: number) => instrument.tuning[instrument.tuning.length - string]! + instrument.capo
   const order = formula.flatMap((count, i) => Array.from({ length: count }, () => strings[i]!))

@@ -1,3 +1,5 @@
+import { travelled } from '../line/travel'
+import { needString } from '../line/on-guitar'
 import { romanPosition } from '../guitar/geometry'
 import type { Instrument } from '../guitar/instrument'
 import { noteTicks, TICKS_PER_QUARTER } from '../line/ticks'
@@ -10,7 +12,7 @@ const block = fields.block({
   strings: fields.list(fields.string(), 1, 16),
   positions: fields.list(fields.whole('position', 1, 24), 1, 8).default([1, 5, 9]),
   fromOpen: fields.flag(false),
-  travel: fields.oneOf('travel', ['there', 'back', 'there-and-back']).default('there-and-back'),
+  travel: fields.travel(),
   shiftPause: fields.number('shiftPause', 0, 16).default(0),
   line: fields.oneOf('line', ['each-string', 'across']).default('each-string'),
 })
@@ -39,12 +41,6 @@ function acrossStrings({ strings, positions, fromOpen }: Chromatic, { tuning }: 
   })
 }
 
-function there(played: readonly Played[], travel: Chromatic['travel']): readonly Played[] {
-  const back = [...played].reverse()
-  // The top note is played once.
-  return travel === 'there' ? played : travel === 'back' ? back : [...played, ...back.slice(1)]
-}
-
 function write(writer: LineWriter, played: readonly Played[], dur: number, pause: number, before: Played | undefined): Played | undefined {
   let last = before
   for (const note of played) {
@@ -60,14 +56,12 @@ function write(writer: LineWriter, played: readonly Played[], dur: number, pause
 }
 
 function build(spec: SharedSpec, drill: Chromatic, instrument: Instrument) {
-  for (const [i, string] of drill.strings.entries()) {
-    if (string > instrument.tuning.length) throw new SpecError(`chromatic.strings.${i}`, `string ${string} is not on a guitar of ${instrument.tuning.length} strings`)
-  }
+  for (const [i, string] of drill.strings.entries()) needString(string, instrument.tuning.length, `chromatic.strings.${i}`)
   const dur = noteTicks(spec.rhythm.perBeat)
   const pause = Math.round(drill.shiftPause * TICKS_PER_QUARTER)
   const parts = drill.line === 'across'
-    ? [there(acrossStrings(drill, instrument), drill.travel)]
-    : drill.strings.map(string => there(oneString(string, drill), drill.travel))
+    ? [travelled(acrossStrings(drill, instrument), drill.travel)]
+    : drill.strings.map(string => travelled(oneString(string, drill), drill.travel))
   let last: Played | undefined
   return writeLine(spec, instrument, { keys: 'visits', masked: true, fretPath: 'chromatic.positions', stringPath: 'chromatic.strings' }, (writer) => {
     for (const part of parts) {

@@ -1,5 +1,6 @@
+import type { Finger } from '../guitar/finger'
 import { noteTicks, TICKS_PER_QUARTER } from '../line/ticks'
-import { writeLine, type Played } from '../line/writer'
+import { writeLine } from '../line/writer'
 import { fields, type Infer } from '../schema/fields'
 import { SpecError } from '../schema/spec-error'
 import type { SheetFamily } from './family'
@@ -37,15 +38,15 @@ export const diagonal: SheetFamily<Diagonal> = {
         const rising = drill.form === 'rising' || (drill.form === 'alternate' && m % 2 === 0)
         const position = drill.fret + move
         if (position < 1) throw new SpecError(`diagonal.moves.${m}`, `fret ${position} is below the first`)
-        const notes = drill.strings.map((string, i): Played => {
-          const finger = (rising ? i + 1 : 4 - i) as 1 | 2 | 3 | 4
+        const notes = drill.strings.map((string, i) => {
+          const finger = (rising ? i + 1 : 4 - i) as Finger
           return { string, fret: position + finger - 1, finger, position }
         })
         const from = writer.at()
         writer.turn()
         if (drill.play === 'block') writer.play(notes, TICKS_PER_QUARTER)
         else for (const note of notes) writer.play([note], dur)
-        if (drill.play !== 'swept') writer.grip(from, writer.at(), notes.map(({ string, fret, finger }) => ({ string, fret, finger: finger as 1 | 2 | 3 | 4 })))
+        if (drill.play !== 'swept') writer.grip(from, writer.at(), notes.map(({ string, fret, finger }) => ({ string, fret, finger })))
       }
     })
   },

@@ -1,3 +1,5 @@
+import { needString } from '../line/on-guitar'
+import type { Finger, FingerOrOpen } from '../guitar/finger'
 import { midiAt, type Instrument } from '../guitar/instrument'
 import { assertNotes, MOST_NOTES } from '../line/budget'
 import type { Event, Line } from '../line/line'
@@ -12,7 +14,7 @@ const block = fields.block({
     string: fields.string().optional(),
     fret: fields.fret().optional(),
     midi: fields.whole('midi', 0, 127).optional(),
-    finger: fields.whole('finger', 0, 4).optional(),
+    finger: fields.fingerOrOpen().optional(),
     pluck: fields.oneOf('pluck', ['D', 'U', 'p', 'i', 'm', 'a', 'c']).optional(),
     via: fields.oneOf('via', ['pluck', 'hammer', 'pull', 'tap', 'rake', 'slide']).optional(),
   }), 1, MOST_NOTES),
@@ -33,7 +35,7 @@ function placeOf(note: FreeNote, i: number, instrument: Instrument, hand: number
   const count = instrument.tuning.length
   if (note.string !== undefined && note.fret !== undefined) {
     if (note.midi !== undefined && note.string <= count && midiAt(instrument, note.string, note.fret) !== note.midi) throw new SpecError(`${path}.midi`, `string ${note.string}, fret ${note.fret} does not sound ${note.midi}`)
-    if (note.string > count) throw new SpecError(`${path}.string`, `string ${note.string} is not on a guitar of ${count} strings`)
+    needString(note.string, count, `${path}.string`)
     if (note.fret > instrument.lastFret) throw new SpecError(`${path}.fret`, `fret ${note.fret} is beyond the neck: the last fret is ${instrument.lastFret}`)
     if (taken.has(note.string)) throw new SpecError(`${path}.string`, `string ${note.string} plays two notes at once`)
     return { string: note.string, fret: note.fret }
@@ -80,8 +82,8 @@ function positionFor(fret: number, finger: number | undefined, position: number)
 }
 
 /** Fingers of notes that begin together: distinct, ascending with the frets; one fret on several strings is a barre. */
-function fingerStack(group: readonly { readonly note: FreeNote, readonly fret: number }[], position: number): ReadonlyMap<FreeNote, 0 | 1 | 2 | 3 | 4> {
-  const fingers = new Map<FreeNote, 0 | 1 | 2 | 3 | 4>()
+function fingerStack(group: readonly { readonly note: FreeNote, readonly fret: number }[], position: number): ReadonlyMap<FreeNote, FingerOrOpen> {
+  const fingers = new Map<FreeNote, FingerOrOpen>()
   let last = { finger: 0, fret: 0 }
   for (const { note, fret } of [...group].sort((a, b) => a.fret - b.fret)) {
     if (fret === 0) {
@@ -89,7 +91,7 @@ function fingerStack(group: readonly { readonly note: FreeNote, readonly fret: n
       continue
     }
     const own = note.finger ?? (fret === last.fret ? last.finger : Math.max(last.finger + 1, Math.min(4, Math.max(1, fret - position + 1))))
-    const finger = Math.min(4, own) as 1 | 2 | 3 | 4
+    const finger = Math.min(4, own) as Finger
     fingers.set(note, finger)
     last = { finger, fret }
   }

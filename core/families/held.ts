@@ -1,3 +1,4 @@
+import { needString } from '../line/on-guitar'
 import { romanPosition } from '../guitar/geometry'
 import type { GripContact } from '../line/line'
 import { noteTicks } from '../line/ticks'
@@ -54,10 +55,10 @@ export const held: SheetFamily<Held> = {
   uses: ['position', 'travel', 'slurs', 'plucking', 'perBeat', 'hold'],
   moves: true,
   build: (spec, drill, instrument) => {
-    const contacts = drill.held.map(({ finger, string, fret }) => ({ finger: finger as 1 | 2 | 3 | 4, string, fret: fret ?? spec.position + finger - 1 }))
+    const contacts = drill.held.map(({ finger, string, fret }) => ({ finger, string, fret: fret ?? spec.position + finger - 1 }))
     check(drill, contacts, spec.position)
     for (const [i, { string, fret }] of contacts.entries()) {
-      if (string > instrument.tuning.length) throw new SpecError(`held.held.${i}.string`, `string ${string} is not on a guitar of ${instrument.tuning.length} strings`)
+      needString(string, instrument.tuning.length, `held.held.${i}.string`)
       if (fret > instrument.lastFret) throw new SpecError(`held.held.${i}.fret`, `fret ${fret} is beyond the neck: the last fret is ${instrument.lastFret}`)
     }
     const dur = noteTicks(spec.rhythm.perBeat)
@@ -66,7 +67,7 @@ export const held: SheetFamily<Held> = {
       const from = writer.at()
       for (const { string } of visits) {
         writer.turn()
-        for (const finger of drill.moving.fingers) writer.play([{ string, fret: spec.position + finger - 1, finger: finger as 1 | 2 | 3 | 4, position: spec.position }], dur)
+        for (const finger of drill.moving.fingers) writer.play([{ string, fret: spec.position + finger - 1, finger, position: spec.position }], dur)
       }
       writer.grip(from, writer.at(), contacts)
     })

@@ -52,7 +52,7 @@ function build(spec: SharedSpec, order: Order, instrument: Instrument): Line {
           at,
           dur,
           place: { string: visit.string, fret: position + finger - 1 },
-          want: { finger: finger as 1 | 2 | 3 | 4 },
+          want: { finger },
           position,
           slurred: slurred.has(i + 1),
           visit: `p${pass}.${visit.name}`,

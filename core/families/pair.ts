@@ -1,3 +1,4 @@
+import { FINGERS, type Finger } from '../guitar/finger'
 import { romanPosition } from '../guitar/geometry'
 import { noteTicks } from '../line/ticks'
 import { stringVisits } from '../line/visits'
@@ -30,11 +31,11 @@ export const pair: SheetFamily<Pair> = {
   // The other finger keeps its work, against the nearest that is free.
   without: (pair, banned) => {
     const kept = pair.fingers.find(finger => !banned.includes(finger))
-    const stand = [1, 2, 3, 4].filter(finger => finger !== kept && !banned.includes(finger)).sort((a, b) => Math.abs(a - kept!) - Math.abs(b - kept!))[0]
+    const stand = FINGERS.filter(finger => finger !== kept && !banned.includes(finger)).sort((a, b) => Math.abs(a - kept!) - Math.abs(b - kept!))[0]
     return kept && stand ? { ...pair, fingers: pair.fingers.map(finger => (finger === kept ? kept : stand)) } : null
   },
   build: (spec, { fingers, reps, trill }, instrument) => {
-    const [a, b] = fingers as [1 | 2 | 3 | 4, 1 | 2 | 3 | 4]
+    const [a, b] = fingers as [Finger, Finger]
     if (a === b) throw new SpecError('pair.fingers', `finger ${a} twice`)
     const dur = noteTicks(spec.rhythm.perBeat)
     const visits = stringVisits(spec.strings, instrument.tuning.length)

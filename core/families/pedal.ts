@@ -1,3 +1,4 @@
+import type { FingerOrOpen } from '../guitar/finger'
 import { romanPosition } from '../guitar/geometry'
 import { noteTicks } from '../line/ticks'
 import { writeLine } from '../line/writer'
@@ -6,9 +7,9 @@ import type { SheetFamily } from './family'
 
 const block = fields.block({
   string: fields.string(),
-  fingers: fields.list(fields.whole('finger', 0, 4), 1, 16),
+  fingers: fields.list(fields.fingerOrOpen(), 1, 16),
   start: fields.oneOf('start', ['pedal', 'moving']).default('pedal'),
-  moving: fields.block({ strings: fields.list(fields.string(), 1, 16), fingers: fields.list(fields.whole('finger', 0, 4), 1, 16) }),
+  moving: fields.block({ strings: fields.list(fields.string(), 1, 16), fingers: fields.list(fields.fingerOrOpen(), 1, 16) }),
 })
 type Pedal = Infer<typeof block>
 
@@ -29,14 +30,14 @@ export const pedal: SheetFamily<Pedal> = {
   moves: true,
   build: (spec, { string, fingers, start, moving }, instrument) => {
     const dur = noteTicks(spec.rhythm.perBeat)
-    const note = (on: number, finger: number) => ({ string: on, fret: finger === 0 ? 0 : spec.position + finger - 1, finger: finger as 0 | 1 | 2 | 3 | 4, position: spec.position })
+    const note = (on: number, finger: FingerOrOpen) => ({ string: on, fret: finger === 0 ? 0 : spec.position + finger - 1, finger, position: spec.position })
     return writeLine(spec, instrument, { keys: 'visits', fretPath: 'position', stringPath: 'pedal.moving.strings' }, (writer) => {
-      let kept: { finger: number, from: number } | null = null
+      let kept: { finger: FingerOrOpen, from: number } | null = null
       /** The pedal finger stays down until another takes the pedal; one that moves as well cannot. */
-      const keep = (finger: number) => {
+      const keep = (finger: FingerOrOpen | null) => {
         if (kept?.finger === finger) return
-        if (kept && kept.finger > 0 && !moving.fingers.includes(kept.finger)) writer.grip(kept.from, writer.at(), [{ finger: kept.finger as 1 | 2 | 3 | 4, string, fret: spec.position + kept.finger - 1 }])
-        kept = { finger, from: writer.at() }
+        if (kept && kept.finger !== 0 && !moving.fingers.includes(kept.finger)) writer.grip(kept.from, writer.at(), [{ finger: kept.finger, string, fret: spec.position + kept.finger - 1 }])
+        kept = finger === null ? null : { finger, from: writer.at() }
       }
       for (const on of moving.strings) {
         for (const [i, finger] of moving.fingers.entries()) {
@@ -47,7 +48,7 @@ export const pedal: SheetFamily<Pedal> = {
           }
         }
       }
-      keep(-1)
+      keep(null)
     })
   },
   title: (spec, { string, moving }) => `Pedal on string ${string} against ${moving.strings.join(' ')}, ${romanPosition(spec.position)}`,

@@ -1,3 +1,4 @@
+import type { FingerOrOpen } from '../guitar/finger'
 import { midiAt, type Instrument } from '../guitar/instrument'
 import type { Played } from '../line/writer'
 import { SpecError } from '../schema/spec-error'
@@ -18,7 +19,7 @@ export type Tone = Played & { readonly midi: number }
 
 const isTone = ({ chromas }: ScaleOn, midi: number) => chromas.has(midi % 12)
 const tone = (on: ScaleOn, string: number, fret: number, finger: number, position: number, stretch: boolean): Tone =>
-  ({ string, fret, finger: finger as 0 | 1 | 2 | 3 | 4, position, midi: midiAt(on.instrument, string, fret), ...(stretch && { marks: ['stretch'] as const }) })
+  ({ string, fret, finger: finger as FingerOrOpen, position, midi: midiAt(on.instrument, string, fret), ...(stretch && { marks: ['stretch'] as const }) })
 
 /** The tones in one position: one finger per fret, and a tone between two strings reached by 1 below or 4 above. */
 export function positionTones(on: ScaleOn): readonly Tone[] {

@@ -1,3 +1,6 @@
+import { travelled } from '../line/travel'
+import { needString } from '../line/on-guitar'
+import type { Finger } from '../guitar/finger'
 import { Note, Scale } from 'tonal'
 import { romanPosition } from '../guitar/geometry'
 import { midiAt, type Instrument } from '../guitar/instrument'
@@ -91,11 +94,11 @@ function droneNote(drill: ScaleBlock, spec: SharedSpec, { tuning }: Instrument):
   if (drill.sequence !== 'drone') return null
   if (!drill.drone) throw new SpecError('scale.drone', 'the drone needs its string and fret')
   const { string, fret } = drill.drone
-  if (string > tuning.length) throw new SpecError('scale.drone.string', `string ${string} is not on a guitar of ${tuning.length} strings`)
+  needString(string, tuning.length, 'scale.drone.string')
   if (fret === 0) return { string, fret, finger: 0, position: spec.position }
   const finger = fret - spec.position + 1
   if (finger < 1 || finger > 4) throw new SpecError('scale.drone.fret', `fret ${fret} is out of position ${romanPosition(spec.position)}`)
-  return { string, fret, finger: finger as 1 | 2 | 3 | 4, position: spec.position }
+  return { string, fret, finger: finger as Finger, position: spec.position }
 }
 
 /** The note that crosses to a thinner string is taken by m. */
@@ -110,16 +113,15 @@ function build(spec: SharedSpec, drill: ScaleBlock, instrument: Instrument) {
   const { tonic, all, spelling } = chromasOf(drill)
   const drone = droneNote(drill, spec, instrument)
   const highest = Math.max(spec.strings.from, spec.strings.to)
-  if (highest > instrument.tuning.length) throw new SpecError(spec.strings.from === highest ? 'strings.from' : 'strings.to', `string ${highest} is not on a guitar of ${instrument.tuning.length} strings`)
+  needString(highest, instrument.tuning.length, spec.strings.from === highest ? 'strings.from' : 'strings.to')
   const strings = Array.from({ length: Math.abs(spec.strings.from - spec.strings.to) + 1 }, (_, i) => highest - i).filter(string => string !== drone?.string)
   const on: ScaleOn = { instrument, chromas: all, position: spec.position, strings }
   const tones = inRange(layOutTones(drill, on), drill, tonic)
   const up = onsetsOf(tones, drill, drone)
   if (up.length === 0) throw new SpecError('scale.sequence', `${tones.length} tones are too few for this sequence`)
-  const back = [...up].reverse()
   // A sequence turns by whole groups, so that each begins on the same part of a beat both ways; else the top is played once.
   const grouped = ['skips', 'groups-3', 'groups-4'].includes(drill.sequence)
-  const route = spec.strings.travel === 'there' ? up : spec.strings.travel === 'back' ? back : [...up, ...(grouped ? back : back.slice(1))]
+  const route = travelled(up, spec.strings.travel, grouped)
   const onsets = drill.crossing ? crossed(route) : route
   const named = onsets.map(onset => onset.map(note => ({ ...note, name: spelling.get(midiAt(instrument, note.string, note.fret) % 12) })))
   const dur = noteTicks(spec.rhythm.perBeat)
@@ -127,7 +129,7 @@ function build(spec: SharedSpec, drill: ScaleBlock, instrument: Instrument) {
     const from = writer.at()
     writer.turn()
     for (const onset of named) writer.play(onset, dur)
-    if (drone && drone.finger !== 0) writer.grip(from, writer.at(), [{ finger: drone.finger as 1 | 2 | 3 | 4, string: drone.string, fret: drone.fret }])
+    if (drone && drone.finger !== 0) writer.grip(from, writer.at(), [{ finger: drone.finger as Finger, string: drone.string, fret: drone.fret }])
   })
 }
 

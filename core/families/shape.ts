@@ -1,3 +1,5 @@
+import { travelled } from '../line/travel'
+import type { Finger } from '../guitar/finger'
 import { shapePlaces, type ShapePlace } from '../chords/places'
 import { Chord } from 'tonal'
 import { romanPosition } from '../guitar/geometry'
@@ -14,7 +16,7 @@ const block = fields.block({
   strings: fields.list(fields.string(), 2, 8),
   formula: fields.list(fields.whole('notes on a string', 1, 4), 2, 8),
   place: fields.whole('place', 1, 99).default(1),
-  travel: fields.oneOf('travel', ['there', 'back', 'there-and-back']).default('there-and-back'),
+  travel: fields.travel(),
   play: fields.oneOf('play', ['rake', 'alternate', 'economy', 'sweep']).default('rake'),
   /** Same frets on neighbouring strings: the fingertip rolls over to its underside instead of lifting. */
   roll: fields.flag(false),
@@ -28,7 +30,7 @@ function fingered(place: ShapePlace): readonly Played[] {
   return place.map(({ string, fret }): Played => {
     if (fret === 0) return { string, fret, finger: 0, position: lowest }
     const finger = fret - lowest + 1
-    if (finger <= 4) return { string, fret, finger: finger as 1 | 2 | 3 | 4, position: lowest }
+    if (finger <= 4) return { string, fret, finger: finger as Finger, position: lowest }
     const stretched = finger === 5 && !place.some(other => other.string === string && other.fret === fret - 1)
     return stretched ? { string, fret, finger: 4, position: lowest, marks: ['stretch'] } : { string, fret, finger: 4, position: fret - 3 }
   })
@@ -60,8 +62,7 @@ export const shape: SheetFamily<Shape> = {
     if (places.length === 0) throw new SpecError('shape.formula', `${drill.formula.join('-')} is impossible on strings ${drill.strings.join(' ')}: there is no place on the neck`)
     if (!place) throw new SpecError('shape.place', `there is no place ${drill.place}: there ${places.length === 1 ? 'is 1' : `are ${places.length}`}`)
     const up = fingered(place)
-    const back = [...up].reverse()
-    const route = drill.travel === 'there' ? up : drill.travel === 'back' ? back : [...up, ...back.slice(1)]
+    const route = travelled(up, drill.travel)
     const spelling = spellingOf(Chord.get(drill.chord).notes)
     const dur = noteTicks(spec.rhythm.perBeat)
     return writeLine(spec, instrument, { keys: 'numbers', masked: true, fretPath: 'shape.place', stringPath: 'shape.strings' }, (writer) => {

@@ -1,3 +1,5 @@
+import { needString } from '../line/on-guitar'
+import type { FingerOrOpen } from '../guitar/finger'
 import { romanPosition } from '../guitar/geometry'
 import { noteTicks } from '../line/ticks'
 import { writeLine } from '../line/writer'
@@ -7,13 +9,13 @@ import type { SheetFamily } from './family'
 
 const block = fields.block({
   string: fields.string(),
-  groups: fields.list(fields.list(fields.whole('finger', 0, 4), 1, 12), 1, 32),
+  groups: fields.list(fields.list(fields.fingerOrOpen(), 1, 12), 1, 32),
   frets: fields.fingerMap().optional(),
   slurred: fields.either(fields.whole('slurred', 0, 32), fields.list(fields.whole('group', 1, 32), 0, 32)).default(0),
 })
 type Slur = Infer<typeof block>
 
-const fretOf = (finger: number, { frets }: Slur, position: number) => (finger === 0 ? 0 : position + (frets?.[finger as 1 | 2 | 3 | 4] ?? finger - 1))
+const fretOf = (finger: FingerOrOpen, { frets }: Slur, position: number) => (finger === 0 ? 0 : position + (frets?.[finger] ?? finger - 1))
 
 /** Whether group g (from 0) is slurred. */
 const isSlurred = ({ slurred }: Slur, group: number) => (typeof slurred === 'number' ? group < slurred : slurred.includes(group + 1))
@@ -32,7 +34,7 @@ export const slur: SheetFamily<Slur> = {
   uses: ['position', 'plucking', 'perBeat', 'hold'],
   moves: true,
   build: (spec, drill, instrument) => {
-    if (drill.string > instrument.tuning.length) throw new SpecError('slur.string', `string ${drill.string} is not on a guitar of ${instrument.tuning.length} strings`)
+    needString(drill.string, instrument.tuning.length, 'slur.string')
     if (Array.isArray(drill.slurred)) {
       const missing = drill.slurred.find(group => group > drill.groups.length)
       if (missing !== undefined) throw new SpecError('slur.slurred', `there is no group ${missing}: there are ${drill.groups.length}`)
@@ -45,7 +47,7 @@ export const slur: SheetFamily<Slur> = {
           const slurred = i > 0 && isSlurred(drill, g)
           if (slurred && fret === fretOf(group[i - 1]!, drill, spec.position)) throw new SpecError(`slur.groups.${g}`, `finger ${finger} cannot be slurred to its own fret`)
           if (slurred && finger !== 0 && finger === group[i - 1]) throw new SpecError(`slur.groups.${g}`, `finger ${finger} cannot be slurred to itself`)
-          writer.play([{ string: drill.string, fret, finger: finger as 0 | 1 | 2 | 3 | 4, position: spec.position, slurred }], dur)
+          writer.play([{ string: drill.string, fret, finger, position: spec.position, slurred }], dur)
         }
       }
     })

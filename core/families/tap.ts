@@ -1,3 +1,4 @@
+import { needString } from '../line/on-guitar'
 import { noteTicks } from '../line/ticks'
 import { writeLine } from '../line/writer'
 import { fields, type Infer } from '../schema/fields'
@@ -7,7 +8,7 @@ import type { SheetFamily } from './family'
 const block = fields.block({
   string: fields.string(),
   cycle: fields.list(fields.either(
-    fields.block({ fret: fields.fret(), finger: fields.whole('finger', 0, 4) }),
+    fields.block({ fret: fields.fret(), finger: fields.fingerOrOpen() }),
     fields.block({ fret: fields.fret(), tap: fields.oneOf('tap', ['p', 'i', 'm', 'a', 'c']) }),
   ), 1, 32),
   times: fields.whole('times', 1, 200).default(1),
@@ -34,7 +35,7 @@ export const tap: SheetFamily<Tap> = {
   ],
   uses: ['perBeat', 'hold'],
   build: (spec, drill, instrument) => {
-    if (drill.string > instrument.tuning.length) throw new SpecError('tap.string', `string ${drill.string} is not on a guitar of ${instrument.tuning.length} strings`)
+    needString(drill.string, instrument.tuning.length, 'tap.string')
     const still = drill.cycle.findIndex((note, i) => note.fret === drill.cycle.at(i - 1)!.fret && drill.cycle.length > 1)
     if (still >= 0) throw new SpecError(`tap.cycle.${still}.fret`, `fret ${drill.cycle[still]!.fret} twice in a row: nothing would sound the second time`)
     const wrong = drill.cycle.findIndex(note => 'finger' in note && (note.finger === 0) !== (note.fret === 0))
@@ -59,7 +60,7 @@ export const tap: SheetFamily<Tap> = {
           else {
             // A lower note sounds only when the tapping hand has left the string.
             down = new Map()
-            writer.play([{ string: drill.string, fret: note.fret, finger: note.finger as 0 | 1 | 2 | 3 | 4, position, slurred: !first }], dur)
+            writer.play([{ string: drill.string, fret: note.fret, finger: note.finger, position, slurred: !first }], dur)
           }
           lastFret = note.fret
           first = false

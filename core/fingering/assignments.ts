@@ -1,6 +1,7 @@
-import type { Finger, Hand } from '../hand/hand'
+import { FINGERS, type Finger } from '../guitar/finger'
+import type { Hand } from '../hand/hand'
 import type { HandRules } from '../hand/advance-hand'
-import { FINGERS, overLimit, type Gripped, type Touch } from './choice'
+import { overLimit, type Gripped, type Touch } from './choice'
 import type { Effort } from './effort'
 import type { Place } from './task'
 
@@ -34,10 +35,10 @@ function faultsOf(taken: readonly Touch[], next: Wanted, touch: Touch, wanted: r
   let faults = 0
   if (next.finger !== null && next.finger !== finger) faults++
   if (hand.excluded.includes(finger)) faults++
-  // A chord whose every finger is typed is the teacher's own: it may cross.
+  // A chord whose every finger is typed is the teacher's own: it may cross, but no finger is on two frets, and none barres that must not.
   for (const [k, other] of taken.entries()) {
     const given = next.finger !== null && wanted[k]!.finger !== null
-    faults += (given ? (other.finger === finger && other.fret !== touch.fret ? 1 : 0) : faultsBetween(other, touch, sounding, hand)) + (overLimit(other, touch, rules) ? 1 : 0)
+    faults += (given ? (other.finger === finger && (other.fret !== touch.fret || !hand.barre) ? 1 : 0) : faultsBetween(other, touch, sounding, hand)) + (overLimit(other, touch, rules) ? 1 : 0)
   }
   for (const other of kept) {
     // A barre covers what lies beside it; a chord's string may be fretted anew by whatever finger lies on it.

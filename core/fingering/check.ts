@@ -4,7 +4,7 @@ import { TooWide } from './effort'
 import { fingersByKey } from './finger'
 import { graphOf } from './graph'
 import { steered, type Path } from './search'
-import { chargesInWords } from './words'
+import { chargesOf, type Charged } from './reasons'
 import type { Line } from '../line/line'
 import type { Pins } from '../schema/fields'
 import { taskOf, type Task, type TaskMoment, type TaskOptions } from './task'
@@ -16,7 +16,14 @@ export interface PricedFingers { readonly cost: number, readonly fingers: Readon
 export interface CostlyNote {
   readonly key: string
   readonly rule: 'costly'
-  readonly message: string
+  /** The finger given, the one that would cost less, and by how much. */
+  readonly finger: number
+  readonly cheaper: number
+  readonly extra: number
+  /** Where it is paid when that is later, null for a chord that no note begins; left out where it is paid here. */
+  readonly paidAt?: { readonly key: string, readonly string: number, readonly fret: number } | null
+  /** What is paid there above all; null where the hand is only in the wrong place. */
+  readonly what: Charged | null
   /** The cheapest way on with all fingers before this note as they are. */
   readonly repair: PricedFingers
 }
@@ -32,7 +39,7 @@ export interface CheckOptions extends Omit<TaskOptions, 'pins' | 'freedom'> { re
 
 /**
  * Judges given fingers note by note: r(i) is the optimum with the first i fingers fixed minus the optimum with i − 1
- * fixed; every note with r(i) of at least 2 is costly. Its message names the note where that is paid, its repair is the
+ * fixed; every note with r(i) of at least 2 is costly. It names the note where that is paid, its repair is the
  * optimum with i − 1 fixed.
  * @param given Finger by note, in the order of the line; open and tapped notes left out.
  * @param options As for the engine, pins being taken from `given`; `only` names the notes that are asked about.
@@ -83,7 +90,8 @@ function judgeNotes(line: Line, given: Pins, { only, ...options }: CheckOptions)
   return costly.map((i): CostlyNote => {
     const { key } = notes[i - 1]!
     const repair = fixing(i - 1)
-    return { key, rule: 'costly', message: consequence(task, key, given[key]!, repair, fixing(i), fixing(notes.length)), repair: { cost: repair.cost, fingers: fingersByKey(task, repair) } }
+    const fingers = fingersByKey(task, repair)
+    return { key, rule: 'costly', finger: given[key]!, cheaper: fingers[key]!, extra: fixing(i).cost - repair.cost, ...consequence(task, key, repair, fixing(notes.length)), repair: { cost: repair.cost, fingers } }
   })
 }
 
@@ -98,8 +106,8 @@ function agreementOf({ notes }: TaskMoment, { fingers }: Choice, given: Pins): n
   return count
 }
 
-/** Where a finger is paid for in the drill as it is shown: the note from it on whose cost rises most, and what it then costs. */
-function consequence(task: Task, key: string, given: number, free: Path, fixed: Path, shown: Path): string {
+/** Where a finger is paid for in the drill as it is shown: the note from it on whose cost rises most, and what is charged there. */
+function consequence(task: Task, key: string, free: Path, shown: Path): Pick<CostlyNote, 'paidAt' | 'what'> {
   const [without, withIt] = [accountOf(task, free), accountOf(task, shown)]
   const from = task.moments.findIndex(moment => moment.notes.some(note => note.key === key))
   let worst = from
@@ -110,11 +118,8 @@ function consequence(task: Task, key: string, given: number, free: Path, fixed: 
     if (more > most + 1e-9) [worst, most] = [i, more]
   }
   const paid = withIt[worst]!
-  const note = paid.moment.notes[0]
+  const what = chargesOf(paid, task.rules)[0]?.what ?? null
+  if (paid.moment.notes.some(each => each.key === key)) return { what }
   const place = paid.choice.places[0]
-  const [dearest] = chargesInWords(paid, task.rules)
-  const extra = (fixed.cost - free.cost).toFixed(1)
-  const here = paid.moment.notes.some(each => each.key === key)
-  const own = fingersByKey(task, free)[key]
-  return `finger ${given} here costs ${extra} more than finger ${own}: ${here ? '' : `at ${place ? `fret ${place.fret} of string ${place.string} (${note!.key})` : 'the next chord'} `}${dearest?.text ?? 'the hand is in the wrong place'}`
+  return { paidAt: place ? { key: paid.moment.notes[0]!.key, string: place.string, fret: place.fret } : null, what }
 }

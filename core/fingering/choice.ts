@@ -1,5 +1,6 @@
 import { spanMm } from '../guitar/geometry'
-import { comfortMm, limitMm, type Finger } from '../hand/hand'
+import type { Finger } from '../guitar/finger'
+import { comfortMm, limitMm } from '../hand/hand'
 import type { HandRules, Landing, Moment } from '../hand/advance-hand'
 import type { Tick } from '../line/ticks'
 import type { Place } from './task'
@@ -61,9 +62,6 @@ export interface LandingCharge {
   /** The finger it falls to; 0 where it falls to the place. */
   readonly finger: Finger | 0
 }
-
-/** The fretting fingers, index to little finger. */
-export const FINGERS: readonly Finger[] = [1, 2, 3, 4]
 
 /** Frets between a finger and its one-per-fret place in a position. */
 export const offBy = (touch: Touch, position: number) => Math.abs(touch.fret - (position + touch.finger - 1))

@@ -3,6 +3,7 @@ import { fretDistanceMm } from '../guitar/geometry'
 import { instrumentOf } from '../guitar/instrument'
 import { handOf } from '../hand/hand'
 import type { HandInput, HoldPolicy } from '../schema/fields'
+import { breachInWords } from '../wording/fingering'
 import { costlyNotes } from './check'
 import { finger, fingersByKey, otherFingerings } from './finger'
 import { lineOf, type Stop } from './passage.test.data'
@@ -182,7 +183,7 @@ describe('the checker', () => {
   test('starting on 2 is found out, its consequence named, its repair the plain fingering', () => {
     const [first] = judged('6:5 6:6 6:7 6:8', [2, 3, 4, 4])
     expect(first).toMatchObject({ key: 'p1.n1', rule: 'costly', repair: { fingers: given([1, 2, 3, 4]) } })
-    expect(first!.message).toMatch(/^finger 2 here costs \d+\.\d more than finger 1: at fret \d+ of string 6 \(p1\.n\d\) /)
+    expect(breachInWords(first!)).toMatch(/^finger 2 here costs \d+\.\d more than finger 1: at fret \d+ of string 6 \(p1\.n\d\) /)
     expect(first!.repair.cost).toBeCloseTo(0.7)
   })
 

@@ -1,4 +1,4 @@
-import type { Finger } from '../hand/hand'
+import type { Finger } from '../guitar/finger'
 
 /**
  * What a fingering costs, in units of effort: the one table the engine, its reasons and its checker read.

@@ -62,7 +62,7 @@ describe('how much work a fingering may be', () => {
     ['forty passes', { version: 1, family: 'order', times: 40, fingering: { rule: 'best' }, order: { fingers: [1, 2, 3, 4] } }],
   ])('%s: too wide to search, and said so', (_, spec) => {
     const { fingering, notes, holds } = sheet(spec)
-    expect(fingering.quick).toBe('too wide to search: the quick way was taken')
+    expect(fingering.quick).toBe(true)
     expect(Number.isFinite(fingering.cost)).toBe(true)
     // What is answered is a whole fingering all the same.
     for (const note of notes) expect([note.key, note.finger === 0 || holds.some(hold => hold.finger === note.finger && hold.string === note.string && hold.fret === note.fret)]).toEqual([note.key, true])
@@ -72,7 +72,7 @@ describe('how much work a fingering may be', () => {
   test('given fingers that are too many to judge one by one are said to be so', () => {
     const notes = Array.from({ length: 600 }, (_, i) => ({ at: i * 2520, dur: 2520, string: 1 + (i % 6), fret: 1 + ((i * 7) % 12), finger: 1 + (i % 4) }))
     const { fingering } = sheet({ version: 1, family: 'free', fingering: { rule: 'given' }, free: { notes } })
-    expect(fingering.quick).toContain('too wide to search')
+    expect(fingering.quick).toBe(true)
   })
 
   test('a chord held for longer than the search looks back may still guide a shift', () => {

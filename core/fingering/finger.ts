@@ -1,4 +1,4 @@
-import type { Finger } from '../hand/hand'
+import type { Finger } from '../guitar/finger'
 import type { Landing } from '../hand/advance-hand'
 import type { Event, Grip, Line, Mark } from '../line/line'
 import { alternatives } from './alternatives'

@@ -1,6 +1,6 @@
-import type { Finger } from '../hand/hand'
+import { FINGERS, type Finger } from '../guitar/finger'
 import type { Landing, Moment } from '../hand/advance-hand'
-import { FINGERS, offBy, overLimit, type Choice, type Placing } from './choice'
+import { offBy, overLimit, type Choice, type Placing } from './choice'
 import type { Place, Task, TaskMoment } from './task'
 
 /** One fretted note on one settled place. */

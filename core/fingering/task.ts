@@ -1,5 +1,5 @@
 import { midiAt, type Instrument } from '../guitar/instrument'
-import type { Finger } from '../hand/hand'
+import type { Finger } from '../guitar/finger'
 import type { HandRules } from '../hand/advance-hand'
 import { gripParts, onsets, type Event, type Grip, type Line } from '../line/line'
 import { ticksToMs, type Tick } from '../line/ticks'

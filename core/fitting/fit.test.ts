@@ -4,6 +4,9 @@ import { scoreOf } from '../score/score-of.test.data'
 import type { HandInput } from '../schema/fields'
 import { parseSpec } from '../schema/parse'
 import { fitDrill, leftOver } from './fit'
+import { fitChangeInWords, unsuitedInWords } from '../wording/fitting'
+import { breachInWords } from '../wording/fingering'
+import { numbered } from '../wording/note'
 import { firstBlocked, habitOf } from './habit'
 
 function spec(raw: object) {
@@ -21,7 +24,7 @@ describe('fitting a drill to a hand', () => {
 
   test('says what was moved and by which stretch', () => {
     const { changes, left } = fitDrill(order({ position: 1 }), { reachMm: 78 })
-    expect(changes).toEqual([{ what: 'moved from I to V', why: expect.stringContaining('97.6 mm, comfortable 78.0 mm') }])
+    expect(changes.map(fitChangeInWords)).toEqual([{ what: 'moved from I to V', why: expect.stringContaining('97.6 mm, comfortable 78.0 mm') }])
     expect(left).toEqual([])
   })
 
@@ -30,20 +33,20 @@ describe('fitting a drill to a hand', () => {
   })
 
   test('an order loses the finger that is to be spared, a pair takes another', () => {
-    expect(fitDrill(order(), { reachMm: 78, spared: [4] })).toMatchObject({ spec: { order: { fingers: [1, 2, 3] } }, changes: expect.arrayContaining([{ what: 'plays with the other fingers only', why: 'finger 4 is to be spared' }]) })
+    expect(fitDrill(order(), { reachMm: 78, spared: [4] })).toMatchObject({ spec: { order: { fingers: [1, 2, 3] } }, changes: expect.arrayContaining([{ change: 'other-fingers', fingers: [4], excluded: false }]) })
     expect(fitDrill(spec({ family: 'pair', pair: { fingers: [3, 4] } }), { spared: [4] }).spec.pair).toMatchObject({ fingers: [3, 2] })
   })
 
   test('a scale is fingered anew around an excluded finger, and says so', () => {
     const fit = fitDrill(spec({ family: 'scale', position: 2, scale: { tonic: 'C', type: 'major' } }), { excluded: [4] })
-    expect(fit.changes[0]).toEqual({ what: 'fingered anew around it', why: 'finger 4 is not to be used' })
+    expect(fitChangeInWords(fit.changes[0]!)).toEqual({ what: 'fingered anew around it', why: 'finger 4 is not to be used' })
     expect(scoreOf(fit.spec, { hand: { excluded: [4] } }).notes.some(note => note.finger === 4)).toBe(false)
   })
 
   test('a position set by a transform stays, and what does not suit is said', () => {
     const { changes, left } = fitDrill(order({ then: [{ do: 'position', to: 1 }] }), { reachMm: 60 })
     expect(changes).toEqual([])
-    expect(left.join()).toContain('22 times a finger lifts early')
+    expect(left.map(unsuitedInWords).join()).toContain('22 times a finger lifts early')
   })
 
   test('drills without a guitar have nothing to fit', () => {
@@ -74,7 +77,7 @@ describe('a habit', () => {
     ]
     const blocked = firstBlocked({ instead: 1, plays: 3 }, list, { reachMm: 78 })
     expect(blocked?.name).toBe('four fingers')
-    expect(blocked?.message).toMatch(/^finger 3 here costs/)
+    expect(breachInWords(blocked!.breach, numbered(blocked!.notes))).toMatch(/^finger 3 here costs/)
     expect(firstBlocked({ instead: 1, plays: 2 }, list.slice(0, 2), { reachMm: 78 })).toBeNull()
   })
 })

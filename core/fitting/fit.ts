@@ -1,25 +1,32 @@
 import { familyNamed } from '../families/registry'
 import type { SheetFamily } from '../families/family'
-import { romanPosition } from '../guitar/geometry'
 import { instrumentOf } from '../guitar/instrument'
 import { handOf } from '../hand/hand'
+import type { Breach } from '../hand/breach'
 import { prepare } from '../score/prepare'
 import { handThrough, realise } from '../score/realise'
-import type { Score } from '../score/score'
+import type { Score, Stretch } from '../score/score'
 import { hardestFirst } from '../score/spans'
 import type { HandInput, Pins } from '../schema/fields'
 import type { Spec } from '../schema/parse'
 import { SpecError } from '../schema/spec-error'
 
-/** One thing that fitting changed, and why. */
-export interface FitChange { readonly what: string, readonly why: string }
+/** What does not suit a hand: a rule broken, a stretch, fingers that lift early for want of reach. */
+export type Unsuited = Breach | Stretch | { readonly liftedEarly: number }
+
+/** One thing that fitting changed, and why; said in `core/wording/fitting.ts`. */
+export type FitChange
+  /** Played without the fingers that are not to be used, or only to be spared: by a smaller form, or fingered around them. */
+  = | { readonly change: 'other-fingers' | 'fingered-anew', readonly fingers: readonly number[], readonly excluded: boolean }
+  /** Moved to the lowest comfortable position, because of a strain in the old one where there was one. */
+    | { readonly change: 'moved', readonly from: number, readonly to: number, readonly because: Breach | Stretch | null, readonly reachMm: number, readonly scaleLengthMm: number }
 
 /** A drill fitted to a hand. */
 export interface Fit {
   readonly spec: Spec
   readonly changes: readonly FitChange[]
   /** What still does not suit the hand. */
-  readonly left: readonly string[]
+  readonly left: readonly Unsuited[]
 }
 
 const played = (spec: unknown, hand: HandInput, pins: Pins = {}): Score | null => {
@@ -30,20 +37,19 @@ const played = (spec: unknown, hand: HandInput, pins: Pins = {}): Score | null =
 const usesAny = (score: Score, fingers: readonly number[]) => score.notes.some(note => note.finger !== null && fingers.includes(note.finger))
 /** The strain that is furthest over comfort; a reach past the limit first. */
 const widest = (score: Score) => score.report.breaches.find(breach => breach.rule === 'reach') ?? hardestFirst(score.report.stretches)[0]
-const list = (fingers: readonly number[]) => fingers.join(' and ')
 
 /** The drill without the fingers to be spared: its own smaller form, or the engine's way round them. */
 function avoid(spec: Spec, family: SheetFamily, hand: HandInput): { readonly spec: Spec, readonly change: FitChange } | null {
   const banned = [...new Set([...(hand.excluded ?? []), ...(hand.spared ?? [])])].sort()
   const score = played(spec, hand)
   if (banned.length === 0 || !score || !usesAny(score, banned)) return null
-  const why = `finger ${list(banned.filter(finger => usesAny(score, [finger])))} is ${hand.excluded?.some(finger => usesAny(score, [finger])) ? 'not to be used' : 'to be spared'}`
+  const why = { fingers: banned.filter(finger => usesAny(score, [finger])), excluded: hand.excluded?.some(finger => usesAny(score, [finger])) ?? false }
   const block = family.without?.(spec[spec.family], banned)
   const smaller = block ? { ...spec, [spec.family]: block } : null
-  if (smaller && played(smaller, hand)) return { spec: smaller, change: { what: 'plays with the other fingers only', why } }
+  if (smaller && played(smaller, hand)) return { spec: smaller, change: { change: 'other-fingers', ...why } }
   const round: Spec = { ...spec, fingering: { rule: 'best' } }
   const again = played(round, hand)
-  return again && !usesAny(again, banned) ? { spec: round, change: { what: 'fingered anew around it', why } } : null
+  return again && !usesAny(again, banned) ? { spec: round, change: { change: 'fingered-anew', ...why } } : null
 }
 
 /** Whether a drill can be played in a position with nothing over comfort and no finger lifted for want of reach. */
@@ -92,8 +98,9 @@ export function fitDrill(spec: Spec, input: HandInput): Fit {
       const before = played(fitted, input)
       const strain = before ? widest(before) : undefined
       changes.push({
-        what: `moved from ${romanPosition(fitted.position)} to ${romanPosition(lowest)}`,
-        why: strain && lowest > fitted.position ? strain.message : `the lowest position that is comfortable for a reach of ${Math.round(reachMm)} mm on ${Math.round(instrumentOf(fitted.instrument).scaleLengthMm)} mm`,
+        change: 'moved', from: fitted.position, to: lowest,
+        because: lowest > fitted.position ? strain ?? null : null,
+        reachMm, scaleLengthMm: instrumentOf(fitted.instrument).scaleLengthMm,
       })
       fitted = { ...fitted, position: lowest }
     }
@@ -101,13 +108,10 @@ export function fitDrill(spec: Spec, input: HandInput): Fit {
   return { spec: fitted, changes, left: leftOver(fitted, input) }
 }
 
-/** What a teacher is told of fingers that lift early. */
-export const liftedInWords = (count: number) => `${count === 1 ? 'once' : `${count} times`} a finger lifts early, for this hand does not reach over it`
-
-/** What does not suit a hand in a drill as it stands: stretches, fingers to be spared, in words; empty when it suits. */
-export function leftOver(spec: unknown, hand: HandInput, pins: Pins = {}): readonly string[] {
+/** What does not suit a hand in a drill as it stands: rules broken, stretches, fingers that lift early; empty when it suits. */
+export function leftOver(spec: unknown, hand: HandInput, pins: Pins = {}): readonly Unsuited[] {
   const score = played(spec, hand, pins)
   if (!score) return []
   const { breaches, stretches, liftedEarly } = score.report
-  return [...new Set([...breaches, ...stretches].map(each => each.message)), ...(liftedEarly > 0 ? [liftedInWords(liftedEarly)] : [])]
+  return [...breaches, ...stretches, ...(liftedEarly > 0 ? [{ liftedEarly }] : [])]
 }

@@ -1,6 +1,5 @@
-import { costlyNotes } from '../fingering/check'
+import { costlyNotes, type CostlyNote } from '../fingering/check'
 import { familyNamed } from '../families/registry'
-import { byNumber } from '../score/note-words'
 import { prepare } from '../score/prepare'
 import { scoreFrom } from '../score/realise'
 import type { Score } from '../score/score'
@@ -14,8 +13,8 @@ export interface Habit { readonly instead: number, readonly plays: number }
 /** A drill that comes up on a student's list. */
 export interface Upcoming { readonly name: string, readonly spec: Spec }
 
-/** The first drill a habit blocks, with the verdict on the note where it does, notes told by number. */
-export interface Blocked { readonly name: string, readonly message: string }
+/** The first drill a habit blocks, with the verdict on the note where it does, and the drill's notes in order. */
+export interface Blocked { readonly name: string, readonly breach: CostlyNote, readonly notes: readonly { readonly key: string }[] }
 
 /** The habit that played fingers show: the first note played with another finger than the sheet has. */
 export function habitOf(score: Score, asPlayed: Pins): Habit | null {
@@ -24,7 +23,7 @@ export function habitOf(score: Score, asPlayed: Pins): Habit | null {
 }
 
 /** What a habit costs in a drill: where the finger it replaces first comes, the verdict on taking the other; null when it does no harm. */
-function costOf(habit: Habit, spec: Spec, hand: HandInput): string | null {
+function costOf(habit: Habit, spec: Spec, hand: HandInput): Omit<Blocked, 'name'> | null {
   const family = familyNamed(spec.family)
   if (!('build' in family)) return null
   try {
@@ -35,7 +34,7 @@ function costOf(habit: Habit, spec: Spec, hand: HandInput): string | null {
     const { key } = score.notes[i]!
     const given = { ...Object.fromEntries(score.notes.slice(0, i).flatMap(note => (note.finger ? [[note.key, note.finger]] : []))), [key]: habit.plays }
     const [costly] = costlyNotes(prepared.written, given, { rules: prepared.rules, tempo: spec.tempo, effort: prepared.effort, only: new Set([key]) }) ?? []
-    return costly ? byNumber(costly.message, score.notes) : null
+    return costly ? { breach: costly, notes: score.notes.map(note => ({ key: note.key })) } : null
   }
   catch (error) {
     if (error instanceof SpecError) return null
@@ -49,8 +48,8 @@ function costOf(habit: Habit, spec: Spec, hand: HandInput): string | null {
  */
 export function firstBlocked(habit: Habit, upcoming: readonly Upcoming[], hand: HandInput): Blocked | null {
   for (const { name, spec } of upcoming) {
-    const message = costOf(habit, spec, hand)
-    if (message) return { name, message }
+    const cost = costOf(habit, spec, hand)
+    if (cost) return { name, ...cost }
   }
   return null
 }

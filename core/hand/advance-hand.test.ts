@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import { instrumentOf } from '../guitar/instrument'
 import type { HoldPolicy } from '../schema/fields'
-import { handOf, type Finger } from './hand'
+import type { Finger } from '../guitar/finger'
+import { handOf } from './hand'
 import { release, RESTING_HAND, advanceHand, type HandRules, type HandState, type Hold, type Landing, type Moment } from './advance-hand'
 
 const BEAT = 10080

@@ -2,7 +2,9 @@ import { spanMm } from '../guitar/geometry'
 import type { Instrument } from '../guitar/instrument'
 import type { Tick } from '../line/ticks'
 import type { HoldPolicy } from '../schema/fields'
-import { limitMm, type Finger, type Hand } from './hand'
+import type { Breach } from './breach'
+import type { Finger } from '../guitar/finger'
+import { limitMm, type Hand } from './hand'
 
 /** A finger on a place of the neck. */
 export interface Contact {
@@ -62,13 +64,6 @@ export interface Hold {
   readonly from: Tick
   readonly to: Tick
   readonly barre?: true
-}
-
-/** A rule of the hand that a note breaks; never a reason to refuse a drill. */
-export interface Breach {
-  readonly key: string
-  readonly rule: 'crossing' | 'reach' | 'barre' | 'spared' | 'excluded'
-  readonly message: string
 }
 
 /** What the hand is: its measures, the guitar it is on, and how long its fingers stay. */
@@ -183,7 +178,7 @@ export function advanceHand(state: HandState, moment: Moment, rules: HandRules, 
     else if (left.breaks === 'grip') torn++
     if (left.at > contact.from) ended.push(holdOf(contact, left.at))
     if (left.crossedBy) {
-      breaches.push({ key: left.crossedBy.key, rule: 'crossing', message: `finger ${left.crossedBy.finger} at fret ${left.crossedBy.fret} crosses finger ${contact.finger}, still down at fret ${contact.fret}: finger ${contact.finger} has to lift` })
+      breaches.push({ key: left.crossedBy.key, rule: 'crossing', finger: left.crossedBy.finger, fret: left.crossedBy.fret, crossed: contact.finger, crossedFret: contact.fret })
     }
   }
   for (const landing of moment.landings) {

@@ -1,7 +1,5 @@
+import type { Finger } from '../guitar/finger'
 import type { HandInput } from '../schema/fields'
-
-/** Fretting fingers, index to little. */
-export type Finger = 1 | 2 | 3 | 4
 
 /** A student's fretting hand with every figure settled; distances in mm. */
 export interface Hand extends Required<Omit<HandInput, 'pairsMm'>> {

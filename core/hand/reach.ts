@@ -1,6 +1,7 @@
 import { longestScaleMm, lowestComfortablePosition, spanMm } from '../guitar/geometry'
 import type { Instrument } from '../guitar/instrument'
-import { comfortMm, limitMm, type Finger, type Hand } from './hand'
+import type { Finger } from '../guitar/finger'
+import { comfortMm, limitMm, type Hand } from './hand'
 
 /** How a hand fits four frets, one finger on each: at ease, only with a stretch, or not at all. */
 export type Ease = 'comfortable' | 'possible' | 'out of reach'

@@ -1,3 +1,4 @@
+import type { Finger, FingerOrOpen } from '../guitar/finger'
 import type { Tick } from './ticks'
 
 /** What plays a note: a pick stroke, or a finger of the plucking hand. */
@@ -7,7 +8,7 @@ export type Stroke = 'D' | 'U' | 'p' | 'i' | 'm' | 'a' | 'c'
 export type Place = { readonly string: number, readonly fret: number } | { readonly midi: number }
 
 /** Which finger a family prescribes for a note; 0 is an open string, 'free' leaves it to the engine. */
-export type Want = { readonly finger: 0 | 1 | 2 | 3 | 4 } | 'free'
+export type Want = { readonly finger: FingerOrOpen } | 'free'
 
 /** Marks printed at a note. */
 export type Mark = 'accent' | 'staccato' | 'muted' | 'stretch' | 'louder' | 'softer' | 'rolled'
@@ -43,7 +44,7 @@ export interface Event {
 }
 
 /** One finger of a grip; a finger on several strings is a barre. */
-export interface GripContact { readonly finger: 1 | 2 | 3 | 4, readonly string: number, readonly fret: number, readonly pinned?: boolean }
+export interface GripContact { readonly finger: Finger, readonly string: number, readonly fret: number, readonly pinned?: boolean }
 
 /** Contacts that are down for a stretch of time whether they sound or not: a chord, an anchor, a barre. */
 export interface Grip {

@@ -1,3 +1,5 @@
+import { travelled } from './travel'
+import { needString } from './on-guitar'
 import { SpecError } from '../schema/spec-error'
 import type { SharedSpec } from '../schema/fields'
 
@@ -32,13 +34,12 @@ export function stringVisits(strings: SharedSpec['strings'], stringCount: number
   const missing = list.find(string => string > stringCount)
   if (missing !== undefined) {
     const path = typeof strings.order !== 'string' ? listPath : strings.from > stringCount ? 'strings.from' : 'strings.to'
-    throw new SpecError(path, `string ${missing} is not on a guitar of ${stringCount} strings`)
+    needString(missing, stringCount, path)
   }
   const there = list.map(string => ({ string, back: false }))
-  const back = [...list].reverse().map(string => ({ string, back: true }))
-  const route = strings.travel === 'there'
-    ? there
-    : strings.travel === 'back' ? back : [...there, ...(strings.repeatTurn ? back : back.slice(1))]
+  // The visits on the way back know that they are.
+  const turned = strings.travel === 'back' ? 0 : there.length
+  const route = travelled(there, strings.travel, strings.repeatTurn).map((visit, i) => (i < turned ? visit : { ...visit, back: true }))
   const seen = new Map<number, number>()
   return route.map(({ string, back }) => {
     const nth = (seen.get(string) ?? 0) + 1

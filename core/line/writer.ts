@@ -1,3 +1,5 @@
+import { needString } from './on-guitar'
+import type { FingerOrOpen } from '../guitar/finger'
 import type { Instrument } from '../guitar/instrument'
 import type { SharedSpec } from '../schema/fields'
 import { SpecError } from '../schema/spec-error'
@@ -9,7 +11,7 @@ import type { Tick } from './ticks'
 export interface Played {
   readonly string: number
   readonly fret: number
-  readonly finger: 0 | 1 | 2 | 3 | 4 | 'free'
+  readonly finger: FingerOrOpen | 'free'
   readonly position: number
   readonly marks?: readonly Mark[]
   readonly pluck?: Stroke
@@ -75,7 +77,7 @@ export function writeLine(spec: SharedSpec, instrument: Instrument, options: Wri
   }
 
   function check({ string, fret }: Played): void {
-    if (string < 1 || string > stringCount) throw new SpecError(options.stringPath, `string ${string} is not on a guitar of ${stringCount} strings`)
+    needString(string, stringCount, options.stringPath)
     if (fret > instrument.lastFret) throw new SpecError(options.fretPath, `fret ${fret} is beyond the neck: the last fret is ${instrument.lastFret}`)
     if (fret < 0) throw new SpecError(options.fretPath, `fret ${fret} is below the nut`)
   }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Finger, FingerOrOpen } from '../guitar/finger'
 import { PRESET_NAMES } from '../guitar/presets'
 
 /** Infers the type a schema describes, so that families need not import the schema library. */
@@ -14,6 +15,11 @@ const oneOf = <const T extends readonly [string, ...string[]]>(what: string, opt
 const number = (what: string, min: number, max: number) => z.number({ error: `${what} must be a number` })
   .min(min, `${what} must be at least ${min}`).max(max, `${what} must be at most ${max}`)
 
+// Whole numbers between such bounds are these very types; the library cannot tell.
+const finger = () => whole('finger', 1, 4) as unknown as z.ZodType<Finger, number>
+const fingerOrOpen = () => whole('finger', 0, 4) as unknown as z.ZodType<FingerOrOpen, number>
+const travel = () => oneOf('travel', ['there', 'back', 'there-and-back']).default('there-and-back')
+
 /**
  * The vocabulary of fields that family blocks are written in. Each builder names itself in its messages.
  * @example fields.block({ fingers: fields.fingerList(1, 4) })
@@ -25,8 +31,12 @@ export const fields = {
   oneOf,
   flag: (fallback: boolean) => z.boolean({ error: 'must be true or false' }).default(fallback),
   /** A fretting finger, 1 (index) to 4 (little). */
-  finger: () => whole('finger', 1, 4),
-  fingerList: (min: number, max: number) => z.array(whole('finger', 1, 4), { error: issue => issue.input === undefined ? 'the fingers are missing' : 'fingers must be a list' })
+  finger,
+  /** A fretting finger, or 0 for the open string. */
+  fingerOrOpen,
+  /** The way a route is travelled. */
+  travel,
+  fingerList: (min: number, max: number) => z.array(finger(), { error: issue => issue.input === undefined ? 'the fingers are missing' : 'fingers must be a list' })
     .min(min, `needs at least ${min} finger${min > 1 ? 's' : ''}`).max(max, `takes at most ${max} fingers`),
   /** A string number, 1 = thinnest. */
   string: () => whole('string', 1, 8),
@@ -92,7 +102,7 @@ export const sharedShape = {
     order: z.union([z.enum(['adjacent', 'skip']), z.array(whole('string', 1, 8)).min(1, 'needs at least one string').max(64, 'takes at most 64 strings')], { error: 'order must be "adjacent", "skip" or a list of strings' }).default('adjacent'),
     from: whole('string', 1, 8).default(6),
     to: whole('string', 1, 8).default(1),
-    travel: oneOf('travel', ['there', 'back', 'there-and-back']).default('there-and-back'),
+    travel: travel(),
     repeatTurn: z.boolean({ error: 'repeatTurn must be true or false' }).default(true),
   }).prefault({}),
   rhythm: z.strictObject({

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { problemOf, scoreOf } from '../score/score-of.test.data'
-import { answer, answerOne } from '../score/answer'
+import { answer, answerOne } from '../formats/door'
 import { parseRequest } from './parse'
 import { planSchema } from './plan-fields'
 

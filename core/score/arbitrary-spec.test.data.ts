@@ -25,7 +25,7 @@ const BLOCKS: Readonly<Record<string, fc.Arbitrary<unknown>>> = {
   diagonal: fc.record({ strings: neighbours, fret: fc.integer({ min: 1, max: 10 }), form: fc.constantFrom('rising', 'falling', 'alternate'), play: fc.constantFrom('block', 'picked', 'swept'), moves: fc.array(fc.integer({ min: 0, max: 4 }), { minLength: 1, maxLength: 4 }) }),
   picking: fc.record({ groups: fc.array(fc.record({ strings: fc.uniqueArray(string, { minLength: 1, maxLength: 3 }), notes: fc.integer({ min: 1, max: 8 }), times: fc.integer({ min: 1, max: 3 }) }), { minLength: 1, maxLength: 3 }), fret: fc.constantFrom(0, 5) }),
   pedal: fc.record({ string, fingers: fc.array(fc.integer({ min: 0, max: 4 }), { minLength: 1, maxLength: 4 }), start: fc.constantFrom('pedal', 'moving'), moving: fc.record({ strings: anyStrings(3), fingers: fc.array(finger, { minLength: 1, maxLength: 4 }) }) }),
-  blocks: fc.record({ chords: fc.array(chord, { minLength: 1, maxLength: 4 }), stage: fc.constantFrom('block', 'sequential', 'pattern'), tokens: fc.constant('p:R i:3 m:2 a:1'), barsPerChord: fc.integer({ min: 1, max: 2 }) }),
+  blocks: fc.record({ chords: fc.array(chord, { minLength: 1, maxLength: 4 }), stage: fc.constantFrom('block', 'sequential', 'pattern', 'strum'), tokens: fc.constant('p:R i:3 m:2 a:1'), barsPerChord: fc.integer({ min: 1, max: 2 }) }),
   free: fc.record({ notes: fc.array(fc.record({ string, fret: fc.integer({ min: 0, max: 12 }) }), { minLength: 1, maxLength: 24 }).map(places => places.map((place, i) => ({ at: i * 5040, dur: 5040, ...place }))) }),
 }
 
@@ -33,24 +33,36 @@ const BLOCKS: Readonly<Record<string, fc.Arbitrary<unknown>>> = {
 export const SHEET_FAMILIES = Object.keys(BLOCKS)
 
 const transforms = fc.array(fc.oneof(
-  fc.constantFrom({ do: 'reverse' }, { do: 'mirror' }),
+  fc.constantFrom({ do: 'reverse' }, { do: 'mirror' }, { do: 'mirror' }),
   fc.record({ do: fc.constant('rotate'), n: fc.integer({ min: 1, max: 6 }) }),
   fc.record({ do: fc.constant('strokes'), by: fc.integer({ min: -3, max: 3 }) }),
   fc.record({ do: fc.constant('accents'), every: fc.integer({ min: 1, max: 5 }), from: fc.integer({ min: 1, max: 4 }) }),
   fc.record({ do: fc.constant('position'), to: fc.integer({ min: 1, max: 10 }) }),
+  fc.record({ do: fc.constant('string-set'), by: fc.constantFrom(-1, 1, 1, 2) }),
   fc.record({ do: fc.constant('perBeat'), n: fc.integer({ min: 1, max: 8 }) }),
 ), { maxLength: 3 })
+
+/** Now and then an excerpt first, by keys as most drills name their notes: by number, or by visit. */
+const excerpts = fc.oneof({ weight: 12, arbitrary: fc.constant([]) }, { weight: 1, arbitrary: fc.constantFrom([{ do: 'excerpt', from: 'p1.n2', to: 'p1.n7' }], [{ do: 'excerpt', from: 'p1.s6.1', to: 'p1.s5.2' }], [{ do: 'excerpt', from: 'p1.s5.1', to: 'p1.s4.1' }]) })
+
+/** Open pitches of guitars with seven and eight strings, thick to thin (common tunings). */
+const SEVEN = [35, 40, 45, 50, 55, 59, 64]
+const EIGHT = [30, 35, 40, 45, 50, 55, 59, 64]
 
 /** Random specs of one family, most of them playable, for property tests. */
 export const arbitrarySpecOf = (family: string) => fc.record({
   version: fc.constant(1),
   family: fc.constant(family),
   [family]: BLOCKS[family]!,
-  instrument: fc.record({ preset: fc.constantFrom('classical', 'steel', 'electric', 'three-quarter', 'half'), capo: fc.integer({ min: 0, max: 3 }) }),
+  instrument: fc.record({
+    preset: fc.constantFrom('classical', 'steel', 'electric', 'three-quarter', 'half'),
+    capo: fc.integer({ min: 0, max: 3 }),
+    tuning: fc.constantFrom(undefined, undefined, undefined, undefined, SEVEN, EIGHT),
+  }).map(({ tuning, ...more }) => (tuning ? { ...more, tuning } : more)),
   position: fc.integer({ min: 1, max: 12 }),
   strings: fc.record({
     order: fc.oneof(fc.constantFrom('adjacent', 'skip'), fc.array(string, { minLength: 1, maxLength: 8 })),
-    from: fc.constantFrom(6, 6, 6, 5, 4),
+    from: fc.constantFrom(6, 6, 6, 6, 5, 4, 7, 8),
     to: fc.constantFrom(1, 1, 2, 3),
     travel: fc.constantFrom('there', 'back', 'there-and-back'),
     repeatTurn: fc.boolean(),
@@ -62,7 +74,7 @@ export const arbitrarySpecOf = (family: string) => fc.record({
   slurs: fc.uniqueArray(fc.integer({ min: 2, max: 4 }), { maxLength: 3 }),
   plucking: fc.record({ system: fc.constantFrom('alternate', 'alternate', 'down', 'economy', 'sweep', 'hybrid', 'thumb-pick', 'pima', 'im', 'ma', 'thumb', 'rake'), start: fc.constantFrom('D', 'U') }),
   then: transforms,
-})
+}).chain(spec => excerpts.map(excerpt => (excerpt.length > 0 ? { ...spec, then: [...excerpt, ...spec.then!].slice(0, 3) } : spec)))
 
 /** Random specs of every family that becomes a sheet. */
 export const arbitrarySpec = fc.oneof(...SHEET_FAMILIES.map(arbitrarySpecOf))

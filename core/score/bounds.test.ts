@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { answerOne, type Answer } from './answer'
+import { answerOne, type Answer } from '../formats/door'
 import { MOST_NOTES } from '../line/budget'
 import { MOST_TITLE } from '../schema/title'
 import { mutatedRequest } from './mutated-spec.test.data'
@@ -24,8 +24,8 @@ describe('whatever is asked at the door', () => {
     }
     expect(answers).toHaveLength(REQUESTS.length)
     const refused = answers.filter(({ answer }) => 'error' in answer).length
-    // Both ways are tried: a hundred and more are played, a hundred and more refused.
-    expect([refused > 100, REQUESTS.length - refused > 100]).toEqual([true, true])
+    // Both ways are tried: of five at least one is played and one refused.
+    expect([refused > REQUESTS.length / 5, REQUESTS.length - refused > REQUESTS.length / 5]).toEqual([true, true])
   })
 
   test('a refusal says which field, and in our own words', () => {

@@ -1,22 +1,8 @@
-import { romanPosition } from '../guitar/geometry'
 import type { Hold } from '../hand/advance-hand'
 import type { SharedSpec } from '../schema/fields'
 import type { Habits } from '../schema/habits'
-import type { Cue, Note, Score } from './score'
+import type { Cue, Note, Reminder, Score } from './score'
 import { wantsCare } from './spans'
-
-// Schools differ; the product does not decide, it only asks for one way.
-const ANCHOR_CUES: Readonly<Record<NonNullable<Habits['anchor']>, string>> = {
-  anchor: 'Plucking hand anchored, lightly, always at the same place.',
-  float: 'Plucking hand floats: nothing rests on the guitar.',
-  open: 'Plucking hand anchored or floating, as agreed: the same throughout.',
-}
-
-const SOUNDER_CUES: Readonly<Record<'nails' | 'pick' | 'thumb pick', string>> = {
-  'nails': 'Nails filed and smooth before the first note.',
-  'pick': 'The same pick as last week, held the same way.',
-  'thumb pick': 'Thumb pick snug on the thumb; it wants some fifty hours before it is judged.',
-}
 
 /** What was found in a drill that a cue may speak of: the notes themselves, never the family. */
 interface Found {
@@ -48,28 +34,22 @@ function fingersStay(notes: readonly Note[], holds: readonly Hold[]): boolean {
   return false
 }
 
-function holdCue({ spec, notes, holds }: Found): string | null {
+function holdCue({ spec, notes, holds }: Found): Reminder | null {
   const fretted = notes.some(note => note.finger)
   const letsGo = spec.sound.length === 'muted' || (spec.sound.length === 'staccato' && spec.sound.damp !== 'plucking')
   if (!fretted || letsGo) return null
-  if (spec.hold === 'lift') return 'Lift each finger at the end of its note, close to the string.'
-  if (spec.hold === 'legato-only') return spec.sound.length === 'legato' ? 'Hold every note until the next one sounds: no breath between.' : null
-  return fingersStay(notes, holds) ? 'Leave each finger down until it is needed elsewhere.' : null
+  if (spec.hold === 'lift') return { about: 'lift-each' }
+  if (spec.hold === 'legato-only') return spec.sound.length === 'legato' ? { about: 'hold-until-next' } : null
+  return fingersStay(notes, holds) ? { about: 'leave-down' } : null
 }
 
-function soundCues({ spec: { sound }, notes }: Found): readonly string[] {
+function soundCues({ spec: { sound }, notes }: Found): readonly Reminder[] {
   const fretted = notes.some(note => note.finger)
-  const cues: string[] = []
-  if (sound.length === 'muted') cues.push('Rest the fretting fingers on the strings: only the attack is heard.')
-  if (sound.length === 'staccato') {
-    // Nothing but open strings: only the plucking hand can stop them.
-    cues.push(sound.damp === 'plucking' || !fretted
-      ? 'Short notes: the plucking hand stops each one at half its length, coming back to the string without a noise.'
-      : 'Short notes: the fretting hand lets the pressure go at half the length, the finger staying on the string.')
-  }
-  if (sound.swell === 'up') cues.push('A swell: grow louder from the first note to the last.')
-  if (sound.swell === 'down') cues.push('A swell downwards: begin full and grow softer to the last note.')
-  if (sound.swell === 'both') cues.push('A swell: grow louder to the middle, softer to the end.')
+  const cues: Reminder[] = []
+  if (sound.length === 'muted') cues.push({ about: 'muted' })
+  // Nothing but open strings: only the plucking hand can stop them.
+  if (sound.length === 'staccato') cues.push({ about: sound.damp === 'plucking' || !fretted ? 'short-by-plucking' : 'short-by-fretting' })
+  if (sound.swell !== 'none') cues.push({ about: 'swell', way: sound.swell })
   return cues
 }
 
@@ -85,29 +65,29 @@ function plants(notes: readonly Note[]): boolean {
 }
 
 /** Cues for the plucking hand; common practice of the schools. */
-function pluckingCues({ plucking: { system, stroke }, notes }: Found): readonly string[] {
-  const cues: string[] = []
+function pluckingCues({ plucking: { system, stroke }, notes }: Found): readonly Reminder[] {
+  const cues: Reminder[] = []
   const picked = notes.filter(note => note.pluck === 'D' || note.pluck === 'U')
   const fingered = notes.some(note => note.pluck && 'pimac'.includes(note.pluck) && note.via !== 'tap')
   const [downs, ups] = [picked.filter(note => note.pluck === 'D').length, picked.filter(note => note.pluck === 'U').length]
-  if (downs > 0 && ups > 0) cues.push('Down and up must sound alike.')
-  if (system === 'down' && downs > 1) cues.push('Every stroke down, from the same height.')
-  if ((system === 'economy' || system === 'sweep') && sweeps(picked)) cues.push('The pick lands on the next string and falls through; tilt it with the direction.')
-  if (picked.length > 0 && fingered) cues.push('The finger is ready on its string before the pick has played.')
-  if (notes.some(note => note.via === 'rake')) cues.push('Down, one finger is dragged across: it rests on each next string.')
-  if (fingered && stroke === 'rest') cues.push('Rest stroke: the finger lands on the next string.')
-  if (fingered && stroke === 'free') cues.push('Free stroke: the finger clears the next string.')
-  if (picked.length === 0 && plants(notes)) cues.push('Plant each finger before it plays: one at a time, then all at once, then with the gap closed.')
+  if (downs > 0 && ups > 0) cues.push({ about: 'down-and-up-alike' })
+  if (system === 'down' && downs > 1) cues.push({ about: 'every-stroke-down' })
+  if ((system === 'economy' || system === 'sweep') && sweeps(picked)) cues.push({ about: 'falls-through' })
+  if (picked.length > 0 && fingered) cues.push({ about: 'finger-ready' })
+  if (notes.some(note => note.via === 'rake')) cues.push({ about: 'raked' })
+  if (fingered && stroke === 'rest') cues.push({ about: 'rest-stroke' })
+  if (fingered && stroke === 'free') cues.push({ about: 'free-stroke' })
+  if (picked.length === 0 && plants(notes)) cues.push({ about: 'plant' })
   return cues
 }
 
 /** Slurs, taps and fingers rolled over, wherever they sound. */
-function slurCues(notes: readonly Note[]): readonly string[] {
-  const cues: string[] = []
+function slurCues(notes: readonly Note[]): readonly Reminder[] {
+  const cues: Reminder[] = []
   const pulled = notes.some(note => note.via === 'pull')
-  if (pulled || notes.some(note => note.via === 'hammer')) cues.push(`Slurred notes as loud as plucked ones${pulled ? '; for a pull-off the lower finger is already down' : ''}.`)
-  if (notes.some(note => note.via === 'slide')) cues.push('Slide with the finger down: the hand arrives, the pressure stays.')
-  if (notes.some(note => note.marks.includes('rolled'))) cues.push('Roll the fingertip over to its underside: the string it leaves falls silent as the next one sounds.')
+  if (pulled || notes.some(note => note.via === 'hammer')) cues.push({ about: 'slurs', pulled })
+  if (notes.some(note => note.via === 'slide')) cues.push({ about: 'slide' })
+  if (notes.some(note => note.marks.includes('rolled'))) cues.push({ about: 'roll' })
   return cues
 }
 
@@ -115,24 +95,20 @@ function slurCues(notes: readonly Note[]): readonly string[] {
 export function writeCues(found: Found): readonly Cue[] {
   const { notes, report: { sameFingerTwice, travel, high, breaches, stretches, fingerCrossings }, shifts, loud, bodyFret, habits } = found
   const cues: Cue[] = []
-  const add = (text: string) => cues.push({ at: 0, text })
+  const add = (reminder: Reminder) => cues.push({ at: 0, ...reminder })
   const hold = holdCue(found)
   if (hold) add(hold)
   soundCues(found).forEach(add)
   pluckingCues(found).forEach(add)
-  if (sameFingerTwice > 0) add(`A plucking finger plays twice running at speed ${sameFingerTwice} ${sameFingerTwice === 1 ? 'time' : 'times'}: let another take over.`)
-  if (fingerCrossings > 0) add(`${fingerCrossings === 1 ? 'Once' : `${fingerCrossings} times`} the plucking fingers cross the wrong way over a change of string: let the outer finger take the thinner string.`)
+  if (sameFingerTwice > 0) add({ about: 'same-finger-twice', times: sameFingerTwice })
+  if (fingerCrossings > 0) add({ about: 'fingers-cross', times: fingerCrossings })
   slurCues(notes).forEach(add)
-  if (breaches.some(breach => breach.rule === 'reach')) add('A stretch past what this hand can do: change the position or the fingers. Pain means stop.')
-  else if (wantsCare(stretches)) add('A stretch: two or three minutes, warmed up, never forced.')
-  if (notes.some(note => note.pluck !== null)) add(ANCHOR_CUES[habits.anchor ?? 'open'])
-  if (habits.sounder && habits.sounder !== 'flesh') add(SOUNDER_CUES[habits.sounder])
-  if (travel.some(each => each.hasty)) add('A hand has less time than it needs for its way: leave a rest before it, or go slower.')
-  if (high.length > 0) {
-    add(high.some(each => each.stays)
-      ? `Past fret ${bodyFret} the hand stays: thumb to the heel of the neck, plucking hand towards the bridge so that the tone does not choke.`
-      : `Only a visit past fret ${bodyFret}: the thumb stays behind the neck as far as it can.`)
-  }
-  for (const { string, at } of loud) cues.push({ at, text: `String ${string} lies within the stroke and no finger is beside it: pluck the others singly, or lay a finger against it.` })
-  return [...cues, ...shifts.slice(0, 8).map(({ at, to }) => ({ at, text: `Move the hand to ${romanPosition(to)} in one piece.` }))]
+  if (breaches.some(breach => breach.rule === 'reach')) add({ about: 'beyond-limit' })
+  else if (wantsCare(stretches)) add({ about: 'stretch' })
+  if (notes.some(note => note.pluck !== null)) add({ about: 'anchor', way: habits.anchor ?? 'open' })
+  if (habits.sounder && habits.sounder !== 'flesh') add({ about: 'sounder', with: habits.sounder })
+  if (travel.some(each => each.hasty)) add({ about: 'hasty' })
+  if (high.length > 0) add({ about: 'past-body', stays: high.some(each => each.stays), fret: bodyFret })
+  for (const { string, at } of loud) cues.push({ at, about: 'unquieted', string })
+  return [...cues, ...shifts.slice(0, 8).map(({ at, to }): Cue => ({ at, about: 'shift', to }))]
 }

@@ -1,6 +1,6 @@
 import { midiAt, type Instrument } from '../guitar/instrument'
 import type { FingeredNote, FingeredOnset, UnfingeredNote } from '../hand/ahead'
-import type { Finger } from '../hand/hand'
+import type { Finger } from '../guitar/finger'
 import { onsets, type Event, type Grip, type Line } from '../line/line'
 import type { Pins } from '../schema/fields'
 

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
+import { cueInWords } from '../wording/cue'
 import { scoreOf } from './score-of.test.data'
 import { RELIABLE_MM_PER_S } from './travel'
 
-const cues = (score: ReturnType<typeof scoreOf>) => score.cues.map(cue => cue.text).join('\n')
+const cues = (score: ReturnType<typeof scoreOf>) => score.cues.map(cueInWords).join('\n')
 const order = (more: object) => scoreOf({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, strings: { order: [1], travel: 'there' }, ...more })
 
 // Where the neck ends the thumb goes to the heel and the plucking hand towards the bridge (common practice).

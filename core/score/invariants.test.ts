@@ -8,15 +8,19 @@ import { realise, realiseJudged } from './realise'
 import { scoreOf as again } from './score-of.test.data'
 import type { Score } from './score'
 
+/** `npm test` tries all of them; while one works, a part is enough. */
+const LONG = process.env.TESTS === 'long'
+const share = (count: number) => (LONG ? count : Math.round(count / 6))
+
 /** More than two thousand random specs over all families, the same in every run; the playable ones with their scores. */
-const PLAYABLE = fc.sample(arbitrarySpec, { seed: 20260105, numRuns: 2400 }).flatMap((own) => {
+const PLAYABLE = fc.sample(arbitrarySpec, { seed: 20260105, numRuns: share(2400) }).flatMap((own) => {
   const spec = { ...own, fingering: { rule: 'one-per-fret' } }
   const result = realise(spec)
   return result.ok && result.value.kind === 'sheet' ? [{ spec: spec as { readonly [key: string]: unknown }, score: result.value }] : []
 })
 
 /** A few hundred more whose fingers the engine chooses, or only their positions; short ones, for it is asked about every note. */
-const FINGERED = fc.sample(arbitrarySpec, { seed: 20260106, numRuns: 700 }).flatMap((spec, i) => {
+const FINGERED = fc.sample(arbitrarySpec, { seed: 20260106, numRuns: share(700) }).flatMap((spec, i) => {
   const plain = realise(spec)
   if (!plain.ok || plain.value.kind !== 'sheet' || plain.value.notes.length > 120) return []
   const asked = { ...spec, fingering: { rule: i % 3 === 0 ? 'given' : 'best' } }
@@ -50,9 +54,9 @@ const MOVABLE = FAMILIES.filter(family => 'moves' in family && family.moves).map
 
 describe('invariants of every score', () => {
   test('enough of the random specs are playable, of every family', () => {
-    expect(PLAYABLE.length).toBeGreaterThan(1000)
-    expect(FINGERED.length).toBeGreaterThan(150)
-    for (const family of SHEET_FAMILIES) expect([family, PLAYABLE.filter(({ spec }) => spec.family === family).length > 15]).toEqual([family, true])
+    expect(PLAYABLE.length).toBeGreaterThan(share(1000))
+    expect(FINGERED.length).toBeGreaterThan(share(150))
+    for (const family of SHEET_FAMILIES) expect([family, PLAYABLE.filter(({ spec }) => spec.family === family).length > share(15)]).toEqual([family, true])
   })
 
   test('no finger is in two places at once', () => {
@@ -95,7 +99,7 @@ describe('invariants of every score', () => {
       const { lastFret, tuning, capo } = instrumentOf(spec.instrument)
       for (const note of notes) {
         must(note.fret >= 0 && note.fret <= lastFret, `${note.key} at fret ${note.fret}`)
-        must(note.midi === tuning[6 - note.string]! + capo + note.fret, `${note.key} sounds wrong`)
+        must(note.midi === tuning[tuning.length - note.string]! + capo + note.fret, `${note.key} sounds wrong`)
       }
     }, [...PLAYABLE, ...FINGERED])
   })
@@ -158,11 +162,11 @@ describe('invariants of every score', () => {
           }
         }
       }
-      expect([spec, new Set(report.breaches.filter(breach => breach.rule === 'reach').map(breach => breach.message.split(':')[0]))]).toEqual([spec, found])
+      expect([spec, new Set(report.breaches.flatMap(breach => (breach.rule === 'reach' ? [`fingers ${breach.fingers.join('–')} over frets ${breach.frets.join('–')}`] : [])))]).toEqual([spec, found])
       expect(report.widestSpanMm).toBeCloseTo(widest, 6)
       told += found.size
     }
-    expect(told).toBeGreaterThan(50)
+    expect(told).toBeGreaterThan(share(50))
   })
 
   test('what the engine plays without breaking a law, the sheet shows without a breach', () => {
@@ -173,18 +177,17 @@ describe('invariants of every score', () => {
       judged++
       expect([spec, result.value.report.breaches]).toEqual([spec, []])
     }
-    expect(judged).toBeGreaterThan(30)
+    expect(judged).toBeGreaterThan(share(30))
   })
 
   test('no string that sounds is to be kept quiet, and none behind a stop', () => {
     forEveryScore(({ notes, holds, report }) => {
       const byKey = new Map(notes.map(note => [note.key, note]))
-      for (const { key, string, by } of report.quiet) {
+      for (const { key, string, how, finger } of report.quiet) {
         const { at } = byKey.get(key)!
         const last = notes.findLast(note => note.string === string && note.at <= at)
         must(!last || last.at + last.dur <= at, `string ${string} sounds at ${key}`)
-        const finger = Number(/(?:tip|underside) of finger (\d)/.exec(by)?.[1])
-        if (!finger) continue
+        if (!finger || how === 'easing') continue
         const touching = holds.filter(hold => hold.finger === finger && hold.from <= at && at < hold.to)
         must(touching.length > 0, `finger ${finger} is not down at ${key}`)
         const stop = Math.max(0, ...holds.filter(hold => hold.string === string && hold.from <= at && at < hold.to).map(hold => hold.fret))

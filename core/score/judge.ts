@@ -1,35 +1,28 @@
 import { accountOf } from '../fingering/account'
-import { costlyNotes, untyped, type PricedFingers } from '../fingering/check'
+import { costlyNotes, untyped, type CostlyNote, type PricedFingers } from '../fingering/check'
 import { finger, fingersByKey, otherFingerings, type Fingered } from '../fingering/finger'
-import { reasonsOf } from '../fingering/words'
+import { reasonsOf, type Reason } from '../fingering/reasons'
 import type { Path } from '../fingering/search'
+import type { Breach } from '../hand/breach'
 import type { Pins } from '../schema/fields'
 import type { Prepared } from './prepare'
 import type { Score } from './score'
 
-/** A rule that a finger breaks, and the cheapest way to mend it where there is one. */
-export interface JudgedBreach {
-  readonly key: string
-  readonly rule: Score['report']['breaches'][number]['rule'] | 'costly'
-  readonly message: string
-  readonly repair?: PricedFingers
-}
+/** A rule that a finger breaks or a finger that is paid for, and the cheapest way to mend it where there is one. */
+export type JudgedBreach = (Breach & { readonly repair?: PricedFingers }) | CostlyNote
 
 /** What a fingering costs and why, what is wrong with it, and what else there is. */
 export interface Verdict {
   /** Effort, in the units of the table of costs; a finite number. */
   readonly cost: number
   /** Why each note has its finger. */
-  readonly reasons: Readonly<Record<string, string>>
+  readonly reasons: Readonly<Record<string, Reason>>
   readonly breaches: readonly JudgedBreach[]
   /** Cheapest first; empty where the drill leaves no choice. */
   readonly alternatives: readonly PricedFingers[]
-  /** Said where not everything could be searched; left out where the answer is exact. */
-  readonly quick?: string
+  /** Not everything could be searched: the quick way was taken. Left out where the answer is exact. */
+  readonly quick?: true
 }
-
-/** What a teacher is told of a search that was given up. */
-export const QUICK_WAY = 'too wide to search: the quick way was taken'
 
 const ALTERNATIVES = 4
 
@@ -64,7 +57,7 @@ export function judge(prepared: Prepared, score: Score): Verdict {
     reasons: Object.assign({}, ...accountOf(judged.task, judged.path).map(entry => reasonsOf(entry, rules))) as Verdict['reasons'],
     breaches: [...breaches, ...answerable],
     alternatives: others.priced,
-    ...((judged.quick || costly === null || others.quick) && { quick: QUICK_WAY }),
+    ...((judged.quick || costly === null || others.quick) && { quick: true as const }),
   }
 }
 

@@ -3,7 +3,9 @@ import { Note as Theory, Scale } from 'tonal'
 import { toTab } from '../formats/tab'
 import { openingOf } from '../families/opening'
 import { FAMILIES } from '../families/registry'
-import { explainRealised, effortInWords } from './explain-note'
+import { cueInWords } from '../wording/cue'
+import { explainRealised } from '../wording/explain'
+import { effortInWords, reasonInWords } from '../wording/fingering'
 import { realiseJudged } from './realise'
 import { problemOf, scoreOf } from './score-of.test.data'
 import type { Score } from './score'
@@ -12,7 +14,7 @@ import type { Score } from './score'
 const played = ({ notes }: Score) => notes.map(note => `${note.string}:${note.fret}/${note.finger ?? '-'}${note.pluck ?? { hammer: 'h', pull: 'p' }[note.via as 'pull'] ?? ''}`).join(' ')
 const strokes = ({ notes }: Score) => notes.map(note => note.pluck ?? '-').join('')
 const fingers = ({ notes }: Score) => notes.map(note => note.finger ?? '-').join('')
-const cues = ({ cues: all }: Score) => all.map(cue => cue.text).join(' ')
+const cues = ({ cues: all }: Score) => all.map(cueInWords).join(' ')
 const spec = (family: string, block: object, more: object = {}) => ({ version: 1, family, [family]: block, ...more })
 const there = { travel: 'there' }
 
@@ -176,10 +178,10 @@ describe('quiet strings', () => {
   test('a finger still down on a string eases off, or the palm lies on it', () => {
     const { notes, report } = scoreOf(spec('order', { fingers: [1, 3, 2, 4] }, { strings: { order: [2, 1], travel: 'there' } }))
     const first = notes.find(note => note.string === 1)!
-    expect(report.quiet.filter(({ key }) => key === first.key).find(({ string }) => string === 2)!.by).toBe('the plucking hand')
+    expect(report.quiet.filter(({ key }) => key === first.key).find(({ string }) => string === 2)).toMatchObject({ how: 'hand' })
     const down = scoreOf(spec('order', { fingers: [1, 3, 2, 4] }, { strings: { order: [1, 2], travel: 'there' } }))
     const second = down.notes.find(note => note.string === 2)!
-    expect(down.report.quiet.filter(({ key }) => key === second.key).find(({ string }) => string === 1)!.by).toBe('the easing pressure of finger 4')
+    expect(down.report.quiet.filter(({ key }) => key === second.key).find(({ string }) => string === 1)).toMatchObject({ how: 'easing', finger: 4 })
   })
 })
 
@@ -248,7 +250,7 @@ describe('words', () => {
 
   test('what a chord costs is told once, at the finger that causes it', () => {
     const result = realiseJudged(spec('blocks', { chords: [{ frets: '133211' }] }, { fingering: { rule: 'best' } }))
-    const reasons = result.ok && 'fingering' in result.value ? Object.values(result.value.fingering.reasons) : []
+    const reasons = result.ok && 'fingering' in result.value ? Object.values(result.value.fingering.reasons).map(reasonInWords) : []
     expect(reasons.filter(reason => reason.includes('lies across'))).toHaveLength(1)
     expect(reasons.find(reason => reason.includes('lies across'))).toContain('finger 1 lies across 3 strings')
   })

@@ -1,3 +1,4 @@
+import type { Finger } from '../guitar/finger'
 import { instrumentOf, type Instrument } from '../guitar/instrument'
 import type { SheetFamily } from '../families/family'
 import { effortOf, STEPS_PER_DRILL, type Effort } from '../fingering/effort'
@@ -61,7 +62,7 @@ function pinGrips(line: Line, pins: Pins): readonly Grip[] {
     ...grip,
     contacts: grip.contacts.map((contact) => {
       const by = pinned.find(event => event.at >= grip.from && event.at < grip.to && 'string' in event.place && event.place.string === contact.string && event.place.fret === contact.fret)
-      return by ? { ...contact, finger: pins[by.key] as 1 | 2 | 3 | 4, pinned: true } : contact
+      return by ? { ...contact, finger: pins[by.key] as Finger, pinned: true } : contact
     }),
   }))
 }

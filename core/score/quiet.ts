@@ -1,30 +1,19 @@
 import type { Tick } from '../line/ticks'
-import type { Finger } from '../hand/hand'
+import { FINGERS } from '../guitar/finger'
 import type { Hold } from '../hand/advance-hand'
 import type { Note, Quiet, Quieter } from './score'
 
-/** What keeps a string quiet, in words, for the fretting finger that does it where one does. */
-const WORDS = {
-  tip: finger => `the tip of finger ${finger}`,
-  underside: finger => `the underside of finger ${finger}`,
-  easing: finger => `the easing pressure of finger ${finger}`,
-  hand: () => 'the plucking hand',
-  fingers: () => 'the plucking hand\'s free fingers',
-  nothing: () => 'nothing: no finger is beside it',
-} as const satisfies Record<Quieter, (finger: Finger | undefined) => string>
+/** What keeps it quiet, and where that is one of the fretting hand, with which finger. */
+type Means = Pick<Quiet, 'how' | 'finger'>
 
-/** What keeps it quiet, in words and as what it is, and where that is one of the fretting hand, with which finger. */
-type Means = Pick<Quiet, 'by' | 'how' | 'finger'>
-
-const FINGERS: readonly Finger[] = [1, 2, 3, 4]
-const meansOf = (how: Quieter) => FINGERS.map((finger): Means => ({ by: WORDS[how](finger), how, finger }))
+const meansOf = (how: Quieter) => FINGERS.map((finger): Means => ({ how, finger }))
 // Every note has some for every other string: they are made once.
 const TIP = meansOf('tip')
 const UNDERSIDE = meansOf('underside')
 const EASING = meansOf('easing')
-const HAND: Means = { by: WORDS.hand(), how: 'hand' }
-const FREE_FINGERS: Means = { by: WORDS.fingers(), how: 'fingers' }
-const NOTHING: Means = { by: WORDS.nothing(), how: 'nothing' }
+const HAND: Means = { how: 'hand' }
+const FREE_FINGERS: Means = { how: 'fingers' }
+const NOTHING: Means = { how: 'nothing' }
 
 /** What is known of a drill that its quiet strings follow from. */
 export interface QuietContext {
@@ -131,8 +120,8 @@ export function quietStrings(notes: readonly Note[], { holds, stringCount, chord
     for (const note of group) {
       for (let string = stringCount; string >= 1; string--) {
         if (ringing & (1 << string) || (ringsUntil[string] ?? 0) > at) continue
-        const { by, how, finger } = quieter(string, note, onset)
-        quiet.push(finger === undefined ? { key: note.key, string, by, how } : { key: note.key, string, by, how, finger })
+        const { how, finger } = quieter(string, note, onset)
+        quiet.push(finger === undefined ? { key: note.key, string, how } : { key: note.key, string, how, finger })
       }
     }
     // A new note on its string ends the one before.

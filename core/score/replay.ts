@@ -1,5 +1,6 @@
 import { placedAhead, type FingeredOnset } from '../hand/ahead'
-import { release, RESTING_HAND, advanceHand, type Breach, type HandRules, type HandState, type Hold, type Landing, type Moment } from '../hand/advance-hand'
+import type { Breach } from '../hand/breach'
+import { release, RESTING_HAND, advanceHand, type HandRules, type HandState, type Hold, type Landing, type Moment } from '../hand/advance-hand'
 import type { Grip } from '../line/line'
 import type { Shift } from './score'
 

@@ -1,7 +1,10 @@
+import type { FingerOrOpen } from '../guitar/finger'
 import type { Mark, Stroke } from '../line/line'
 import type { Tick } from '../line/ticks'
-import type { Breach, Hold } from '../hand/advance-hand'
+import type { Hold } from '../hand/advance-hand'
+import type { Breach, Span } from '../hand/breach'
 import type { CountTempo, TimedStep } from '../families/family'
+import type { Habits } from '../schema/habits'
 import type { Spec } from '../schema/parse'
 
 /** How a note is sounded. */
@@ -18,7 +21,7 @@ export interface Note {
   /** How key or chord spell its pitch class, such as `Bb`; left out where neither is known. */
   readonly name?: string
   /** Fretting finger; 0 open; null for a tapped note. */
-  readonly finger: 0 | 1 | 2 | 3 | 4 | null
+  readonly finger: FingerOrOpen | null
   /** Stroke or plucking finger; null exactly when the note is slurred. */
   readonly pluck: Stroke | null
   readonly via: Via
@@ -30,8 +33,25 @@ export interface Note {
 /** A change of position; `at` is the first note in the new one. */
 export interface Shift { readonly at: Tick, readonly from: number, readonly to: number }
 
-/** A cue a teacher would say at a place in the drill. */
-export interface Cue { readonly at: Tick, readonly text: string }
+/** What a teacher would remind a student of, with what it is about; said in `core/wording/cue.ts`. */
+export type Reminder
+  = | { readonly about: 'lift-each' | 'hold-until-next' | 'leave-down' | 'muted' | 'short-by-plucking' | 'short-by-fretting' }
+    | { readonly about: 'swell', readonly way: 'up' | 'down' | 'both' }
+    | { readonly about: 'down-and-up-alike' | 'every-stroke-down' | 'falls-through' | 'finger-ready' | 'raked' | 'rest-stroke' | 'free-stroke' | 'plant' }
+    | { readonly about: 'same-finger-twice' | 'fingers-cross', readonly times: number }
+    | { readonly about: 'slurs', readonly pulled: boolean }
+    | { readonly about: 'slide' | 'roll' | 'beyond-limit' | 'stretch' | 'hasty' }
+  /** How the plucking hand rests, and what it sounds the strings with. */
+    | { readonly about: 'anchor', readonly way: NonNullable<Habits['anchor']> }
+    | { readonly about: 'sounder', readonly with: Exclude<NonNullable<Habits['sounder']>, 'flesh'> }
+  /** Past the fret where the neck meets the body, as the sheet counts frets. */
+    | { readonly about: 'past-body', readonly stays: boolean, readonly fret: number }
+  /** A string that no finger keeps quiet within a stroke. */
+    | { readonly about: 'unquieted', readonly string: number }
+    | { readonly about: 'shift', readonly to: number }
+
+/** A reminder at its place in the drill. */
+export type Cue = { readonly at: Tick } & Reminder
 
 /** Time and way of a hand that has to be elsewhere: milliseconds from onset to onset, millimetres along the string. */
 export interface Travel {
@@ -48,19 +68,11 @@ export interface High { readonly from: Tick, readonly to: Tick, readonly stays: 
 /** What keeps a string quiet: a fretting finger's tip, its underside, its easing off; the plucking hand or its free fingers; nothing. */
 export type Quieter = 'tip' | 'underside' | 'easing' | 'hand' | 'fingers' | 'nothing'
 
-/** Which other string is kept quiet during a note, and by what: in words, and as what it is, with the fretting finger that does it. */
-export interface Quiet { readonly key: string, readonly string: number, readonly by: string, readonly how: Quieter, readonly finger?: Hold['finger'] }
+/** Which other string is kept quiet during a note, and by what, with the fretting finger that does it where one does. */
+export interface Quiet { readonly key: string, readonly string: number, readonly how: Quieter, readonly finger?: Hold['finger'] }
 
 /** Two fingers that are down together further apart than is comfortable, within what the hand can do. */
-export interface Stretch {
-  readonly key: string
-  readonly fingers: readonly [number, number]
-  readonly frets: readonly [number, number]
-  readonly mm: number
-  readonly comfortMm: number
-  readonly limitMm: number
-  readonly message: string
-}
+export type Stretch = { readonly key: string } & Span
 
 /** What was measured of a drill. */
 export interface Report {
@@ -81,7 +93,7 @@ export interface Report {
   readonly liftedEarly: number
 }
 
-/** A realised drill: every note, finger, stroke, hold and shift. */
+/** A realised drill: every note, finger, stroke, hold and shift, as codes and values. Its only words are the family's own: title and purpose. */
 export interface Score {
   readonly kind: 'sheet'
   readonly spec: Spec
@@ -124,5 +136,5 @@ export interface StepsPlan {
 /** What a spec realises to. */
 export type Realised = Score | CountPlan | StepsPlan
 
-/** Changes whenever the engine would write another score for the same spec; stored beside every score hash. */
-export const ENGINE_VERSION = 4
+/** Changes whenever the engine would write another score for the same spec, or another form of it; stored beside every score hash. */
+export const ENGINE_VERSION = 5

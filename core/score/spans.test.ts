@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import type { Stretch } from './score'
 import { hardestFirst, notable, wantsCare } from './spans'
 
-const stretch = (mm: number): Stretch => ({ key: '', fingers: [1, 2], frets: [1, 3], mm, comfortMm: 60, limitMm: 80, message: '' })
+const stretch = (mm: number): Stretch => ({ key: '', fingers: [1, 2], frets: [1, 3], mm, comfortMm: 60, limitMm: 80 })
 const mms = (stretches: readonly Stretch[]) => stretches.map(each => each.mm)
 
 describe('which stretches are told', () => {

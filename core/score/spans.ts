@@ -1,10 +1,9 @@
 import { spanMm } from '../guitar/geometry'
-import { comfortMm, limitMm } from '../hand/hand'
-import type { Breach, HandRules, Hold } from '../hand/advance-hand'
+import { comfortMm } from '../hand/hand'
+import type { HandRules, Hold } from '../hand/advance-hand'
+import { spanBetween, type Breach, type Span } from '../hand/breach'
 import type { FingeredEvent } from './finger-line'
 import type { Stretch } from './score'
-
-const figure = (mm: number) => mm.toFixed(1)
 
 /** What contacts that are down at one time come to. */
 export interface Spans {
@@ -17,7 +16,7 @@ export interface Spans {
 }
 
 /** How far a stretch goes from what is comfortable (0) towards the limit of the hand (1). */
-const strainOf = ({ mm, comfortMm, limitMm }: Stretch) => (mm - comfortMm) / (limitMm - comfortMm)
+const strainOf = ({ mm, comfortMm, limitMm }: Span) => (mm - comfortMm) / (limitMm - comfortMm)
 
 /** Strains from which a stretch is shown with the figures, and from which its drill asks for care: the project's own measure. */
 const WORTH_SHOWING = 0.25
@@ -69,10 +68,9 @@ export function measureSpans(holds: readonly Hold[], events: readonly FingeredEv
       if (told.has(name)) continue
       told.add(name)
       const key = noteOf(events, other, hold)
-      const limit = limitMm(hand, low.finger, high.finger)
-      const where = `fingers ${low.finger}–${high.finger} over frets ${low.fret}–${high.fret}: ${figure(mm)} mm`
-      if (mm > limit + 1e-9) breaches.push({ key, rule: 'reach', message: `${where}, limit ${figure(limit)} mm` })
-      else stretches.push({ key, fingers: [low.finger, high.finger], frets: [low.fret, high.fret], mm, comfortMm: comfort, limitMm: limit, message: `${where}, comfortable ${figure(comfort)} mm` })
+      const span = spanBetween(low, high, { hand, instrument })
+      if (span.mm > span.limitMm + 1e-9) breaches.push({ key, rule: 'reach', ...span })
+      else stretches.push({ key, ...span })
     }
     down.push(hold)
   }
@@ -91,18 +89,18 @@ function findBarres(holds: readonly Hold[], events: readonly FingeredEvent[]): r
   return [...barres.values()].flatMap((contacts): Breach[] => {
     const { finger, fret } = contacts[0]!
     const strings = contacts.map(contact => contact.string).sort((a, b) => b - a)
-    const message = `finger ${finger} lies across strings ${strings.slice(0, -1).join(', ')} and ${strings.at(-1)} at fret ${fret}: this hand is to take no barre`
-    if (contacts.length < 2 || told.has(message)) return []
-    told.add(message)
-    return [{ key: noteOf(events, contacts[0]!, contacts[1]!), rule: 'barre', message }]
+    const name = `${finger}/${fret}/${strings.join()}`
+    if (contacts.length < 2 || told.has(name)) return []
+    told.add(name)
+    return [{ key: noteOf(events, contacts[0]!, contacts[1]!), rule: 'barre', finger, fret, strings }]
   })
 }
 
 /** A breach for each finger the student is to spare or must not use, at its first note. */
 export function findSparedFingers(events: readonly FingeredEvent[], { hand }: HandRules): readonly Breach[] {
-  const rules = [['excluded', hand.excluded, 'is excluded for this student'], ['spared', hand.spared, 'is to be spared for this student']] as const
-  return rules.flatMap(([rule, fingers, words]) => fingers.flatMap((finger) => {
+  const rules = [['excluded', hand.excluded], ['spared', hand.spared]] as const
+  return rules.flatMap(([rule, fingers]) => fingers.flatMap((finger) => {
     const first = events.find(event => event.finger === finger)
-    return first ? [{ key: first.key, rule, message: `finger ${finger} ${words}` }] : []
+    return first?.finger ? [{ key: first.key, rule, finger: first.finger }] : []
   }))
 }

@@ -1,12 +1,13 @@
-import { answerOne } from '#core/score/answer'
+import { answerOne } from '#core/formats/door'
 import type { Context } from '#core/score/prepare'
+import { factsOf } from '#core/score/facts'
 import { realise } from '#core/score/realise'
 import type { Pins } from '#core/schema/fields'
 import type { Parsed, Spec } from '#core/schema/parse'
 import type { SpecProblem } from '#core/schema/spec-error'
 import { hashOf } from '../writes/canonical'
 
-/** A drill as it is kept: its spec with every default, its title, the hash of what it sounds like. */
+/** A drill as it is kept: its spec with every default, its title, the hash of what it comes to. */
 export interface WrittenDrill { readonly spec: Spec, readonly title: string, readonly scoreHash: string }
 
 /** What the heavy end of the core does for the server: plain data in, plain data out. */
@@ -14,7 +15,7 @@ export const ENGINE_TASKS = {
   /** Checks a spec and realises it, for keeping. */
   write: (spec: unknown): Parsed<WrittenDrill> => {
     const result = realise(spec)
-    return result.ok ? { ok: true, value: { spec: result.value.spec, title: result.value.title, scoreHash: hashOf(result.value) } } : result
+    return result.ok ? { ok: true, value: { spec: result.value.spec, title: result.value.title, scoreHash: hashOf(factsOf(result.value)) } } : result
   },
   /** What is wrong with fingers pinned to a drill's notes; null when nothing is. */
   checkPins: (spec: unknown, pins: Pins): SpecProblem | null => {
@@ -24,7 +25,7 @@ export const ENGINE_TASKS = {
   /** Hash of the sheet that a drill is for somebody; null when it cannot be written for them. */
   sheetHash: (spec: unknown, context: Context): string | null => {
     const result = realise(spec, context)
-    return result.ok ? hashOf(result.value) : null
+    return result.ok ? hashOf(factsOf(result.value)) : null
   },
   /** What a door answers for one request, both as JSON text: no answer is copied twice. */
   answer: (request: string): string => JSON.stringify(answerOne(JSON.parse(request))),

@@ -1,5 +1,5 @@
 import { and, countDistinct, desc, eq, getTableColumns, inArray, isNull, max } from 'drizzle-orm'
-import { changesSince } from '#core/score/engine-changes'
+import { changesSince } from '#core/wording/engine-changes'
 import { ENGINE_VERSION } from '#core/score/score'
 import type { DrillDetail, DrillRow, DrillVersion } from '#shared/contracts/drills'
 import type { Database } from '../db/client'

@@ -7,6 +7,7 @@ import { assignmentRevisions, lessonEvents } from '../db/tables'
 import { localEngine } from '../engine/engine'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import type { Actor } from '../policy/actor'
+import { factsOf } from '#core/score/facts'
 import { hashOf } from '../writes/canonical'
 import { DomainError } from './domain-error'
 import { changeInstrument, createInstrument } from './instruments'
@@ -97,7 +98,7 @@ describe('revisions', () => {
     const { agenda: [set] } = await readLesson(db, teacher, lessonId, later(3))
     const sheet = (tempo: number, pins: Record<string, 1 | 2 | 3 | 4>) => {
       const result = realise({ ...set!.spec, tempo }, { hand: set!.hand, habits: {}, pins })
-      return result.ok ? hashOf(result.value) : null
+      return result.ok ? hashOf(factsOf(result.value)) : null
     }
     expect([first!.scoreHash, second!.scoreHash]).toEqual([sheet(72, {}), sheet(76, { 'p1.s6.2': 4 })])
     expect([first!.bpm, second!.bpm]).toEqual([72, 76])

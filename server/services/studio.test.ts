@@ -1,7 +1,7 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
-import { changesSince } from '#core/score/engine-changes'
+import { changesSince } from '#core/wording/engine-changes'
 import { ENGINE_VERSION } from '#core/score/score'
 import { drillVersions } from '../db/tables'
 import { localEngine } from '../engine/engine'

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { habitOf, type Blocked } from '#core/fitting/habit'
-import { byNumber } from '#core/score/note-words'
+import { breachInWords } from '#core/wording/fingering'
+import { numbered } from '#core/wording/note'
 import { realise } from '#core/score/realise'
 import type { StudentPage, StudentRow } from '#shared/contracts/students'
 
@@ -19,10 +20,7 @@ watch(() => props.student?.id, async (id) => {
 
 const played = computed(() => props.bench.asPlayed.value ?? {})
 const judged = computed(() => props.bench.fingering.value?.breaches.filter(breach => breach.key in played.value) ?? [])
-const noteOf = (key: string) => {
-  const i = props.bench.score.value!.notes.findIndex(note => note.key === key)
-  return `note ${i + 1}`
-}
+const noteOf = computed(() => numbered(props.bench.score.value!.notes))
 /** Drills set after the one on the bench; all of them when it is not on the list. */
 const upcoming = computed(() => {
   const list = page.value?.assignments ?? []
@@ -78,14 +76,14 @@ watch([habit, upcoming], async () => {
     <ul v-else>
       <li
         v-for="breach in judged"
-        :key="breach.key + breach.message"
+        :key="breach.key + breach.rule"
         class="first-letter:uppercase"
       >
-        {{ noteOf(breach.key) }}: {{ byNumber(breach.message, bench.score.value!.notes) }}
+        {{ noteOf(breach.key) }}: {{ breachInWords(breach, noteOf) }}
       </li>
     </ul>
     <p v-if="blocked">
-      On their list it next stands in the way of <b>{{ blocked.name }}</b>: {{ blocked.message }}
+      On their list it next stands in the way of <b>{{ blocked.name }}</b>: {{ breachInWords(blocked.breach, numbered(blocked.notes)) }}
     </p>
     <p
       v-else-if="habit && upcoming.length > 0"

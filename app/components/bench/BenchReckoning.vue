@@ -5,14 +5,15 @@ import { lowestComfortablePosition, romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
 import { handOf } from '#core/hand/hand'
 import type { Verdict } from '#core/score/judge'
-import { liftedInWords } from '#core/fitting/fit'
 import { effortBeside, lawsBroken } from '#core/fingering/costs'
-import { byNumber } from '#core/score/note-words'
 import type { Score } from '#core/score/score'
 import { notable } from '#core/score/spans'
 import { RELIABLE_MM_PER_S } from '#core/score/travel'
 import { noteTicks, ticksToMs } from '#core/line/ticks'
 import type { HandInput } from '#core/schema/fields'
+import { cueInWords } from '#core/wording/cue'
+import { breachInWords, liftedInWords, QUICK_WAY, stretchInWords } from '#core/wording/fingering'
+import { numbered } from '#core/wording/note'
 
 /** What the drill amounts to, in figures: speed, reach, crossings, cautions. */
 const props = defineProps<{ score: Score, hand?: HandInput, verdict: Verdict | null, busy: boolean }>()
@@ -41,7 +42,7 @@ const cautions = computed(() => props.verdict?.breaches ?? report.value.breaches
 const broken = computed(() => lawsBroken(props.verdict?.cost ?? 0))
 const effort = computed(() => effortBeside(props.verdict?.cost ?? 0))
 const stretches = computed(() => notable(report.value.stretches))
-const numberOf = (key: string) => props.score.notes.findIndex(note => note.key === key) + 1
+const nameOf = computed(() => numbered(props.score.notes))
 const others = computed(() => props.verdict?.alternatives.filter(other => props.score.notes.some(note => note.finger && other.fingers[note.key] !== note.finger)) ?? [])
 /** Where another fingering first differs, in words. */
 function differs(other: Verdict['alternatives'][number]) {
@@ -146,7 +147,7 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
       <ul class="space-y-2">
         <li
           v-for="caution in cautions.slice(0, 6)"
-          :key="caution.key + caution.rule + caution.message"
+          :key="caution.key + breachInWords(caution)"
           class="border-l-4 border-attention pl-3"
         >
           <button
@@ -154,7 +155,7 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
             class="text-left hover:underline underline-offset-4"
             @click="emit('show', caution.key)"
           >
-            <span class="text-soft">Note {{ numberOf(caution.key) }}:</span> {{ byNumber(caution.message, score.notes) }}
+            <span class="text-soft">{{ capital(nameOf(caution.key)) }}:</span> {{ breachInWords(caution, nameOf) }}
           </button>
         </li>
       </ul>
@@ -178,14 +179,14 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
       <ul class="space-y-1">
         <li
           v-for="stretch in stretches.slice(0, 4)"
-          :key="stretch.message"
+          :key="stretchInWords(stretch)"
         >
           <button
             type="button"
             class="text-left hover:underline underline-offset-4"
             @click="emit('show', stretch.key)"
           >
-            <span class="text-soft">Note {{ numberOf(stretch.key) }}:</span> {{ stretch.message }}
+            <span class="text-soft">{{ capital(nameOf(stretch.key)) }}:</span> {{ stretchInWords(stretch) }}
           </button>
         </li>
       </ul>
@@ -229,7 +230,7 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
         v-if="verdict.quick"
         class="mt-1 border-l-4 border-attention pl-3"
       >
-        {{ verdict.quick[0]!.toUpperCase() + verdict.quick.slice(1) }}: playable, but not surely the least effort. A shorter part is searched in full.
+        {{ capital(QUICK_WAY) }}: playable, but not surely the least effort. A shorter part is searched in full.
       </p>
       <template v-if="others.length > 0">
         <p class="text-soft mt-1">
@@ -257,9 +258,9 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
     <ul class="list-disc pl-5 space-y-1">
       <li
         v-for="cue in score.cues.filter(each => each.at === 0)"
-        :key="cue.text"
+        :key="cueInWords(cue)"
       >
-        {{ cue.text }}
+        {{ cueInWords(cue) }}
       </li>
     </ul>
   </section>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import type { Verdict } from '#core/score/judge'
-import { byNumber } from '#core/score/note-words'
+import { breachInWords, reasonInWords } from '#core/wording/fingering'
+import { numbered } from '#core/wording/note'
 import type { Note } from '#core/score/score'
 
 /** The finger of one note: change it and see at once what that does. */
@@ -10,6 +11,11 @@ const emit = defineEmits<{ pin: [finger: number | null], mend: [fingers: Readonl
 const FINGERS = [1, 2, 3, 4]
 const finger = computed({ get: () => props.note.finger ?? 0, set: value => emit('pin', value) })
 const breaches = computed(() => props.verdict?.breaches.filter(breach => breach.key === props.note.key) ?? [])
+const nameOf = computed(() => numbered(props.notes))
+const reason = computed(() => {
+  const found = props.verdict?.reasons[props.note.key]
+  return found ? reasonInWords(found) : ''
+})
 const repair = computed(() => breaches.value.find(breach => breach.repair)?.repair)
 </script>
 
@@ -68,13 +74,13 @@ const repair = computed(() => breaches.value.find(breach => breach.repair)?.repa
       <template v-else>
         <p
           v-for="breach in breaches"
-          :key="breach.rule + breach.message"
+          :key="breach.rule"
           class="border-l-4 border-attention pl-3 mb-1 first-letter:uppercase"
         >
-          {{ byNumber(breach.message, notes) }}
+          {{ breachInWords(breach, nameOf) }}
         </p>
         <p class="text-soft first-letter:uppercase">
-          {{ verdict.reasons[note.key] }}
+          {{ reason }}
         </p>
       </template>
     </div>

@@ -1,6 +1,10 @@
 <script setup lang="ts">
+import { fitChangeInWords, unsuitedInWords } from '#core/wording/fitting'
+
 /** What fitting to a student changed and why; the teacher may keep the original. */
-defineProps<{ fitted: Fitted }>()
+const props = defineProps<{ fitted: Fitted }>()
+const changes = computed(() => props.fitted.changes.map(fitChangeInWords))
+const left = computed(() => [...new Set(props.fitted.left.map(unsuitedInWords))])
 const emit = defineEmits<{ original: [], dismiss: [] }>()
 </script>
 
@@ -10,13 +14,13 @@ const emit = defineEmits<{ original: [], dismiss: [] }>()
     @dismiss="emit('dismiss')"
   >
     <p
-      v-for="change in fitted.changes"
+      v-for="change in changes"
       :key="change.what"
     >
       <b>For {{ fitted.student }}: {{ change.what }}.</b> <span class="text-soft">{{ change.why }}.</span>
     </p>
-    <p v-if="fitted.left.length > 0">
-      <b>{{ fitted.changes.length > 0 ? 'Still' : `For ${fitted.student}` }}:</b> {{ fitted.left.slice(0, 2).join('; ') }}{{ fitted.left.length > 2 ? `; and ${fitted.left.length - 2} more` : '' }}.
+    <p v-if="left.length > 0">
+      <b>{{ fitted.changes.length > 0 ? 'Still' : `For ${fitted.student}` }}:</b> {{ left.slice(0, 2).join('; ') }}{{ left.length > 2 ? `; and ${left.length - 2} more` : '' }}.
     </p>
     <template
       v-if="fitted.changes.length > 0"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { fitChangeInWords, unsuitedInWords } from '#core/wording/fitting'
 import { stepsBetween } from '#core/practice/tempo/arithmetic'
 import type { StudentRow } from '#shared/contracts/students'
 import { DateTime } from 'luxon'
@@ -68,13 +69,13 @@ function set() {
         role="status"
       >
         <p
-          v-for="change in fitted.changes"
+          v-for="change in fitted.changes.map(fitChangeInWords)"
           :key="change.what"
         >
           <b>{{ change.what }}</b>: <span class="text-soft">{{ change.why }}</span>
         </p>
         <p v-if="fitted.left.length > 0">
-          {{ fitted.left[0] }}
+          {{ unsuitedInWords(fitted.left[0]!) }}
         </p>
         <label
           v-if="fitted.changes.length > 0"

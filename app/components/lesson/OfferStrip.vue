@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { groundsInWords } from '#core/wording/decision'
 import type { Plan } from '#core/schema/plan-fields'
 import type { Standing } from '#core/practice/log/standing'
 import { easedBpm, raisedBpm } from '#core/practice/tempo/arithmetic'
@@ -51,7 +52,7 @@ function decide() {
       {{ headline }}
     </p>
     <p class="text-soft flex-1 min-w-48">
-      {{ offer.reason }}
+      {{ groundsInWords(offer) }}
     </p>
     <div class="flex gap-2">
       <BaseButton

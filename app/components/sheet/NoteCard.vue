@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { explainNote } from '#core/score/explain-note'
-import { noteInWords } from '#core/score/note-words'
+import { explainNote } from '#core/wording/explain'
+import { noteInWords } from '#core/wording/note'
 import type { Score } from '#core/score/score'
 
 /** What is to be known of the selected note. */

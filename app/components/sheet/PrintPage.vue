@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { isCompound, tempoInWords } from '#core/line/meter'
 import type { Score } from '#core/score/score'
+import { cueInWords } from '#core/wording/cue'
 import { layOut, type SheetLayout } from './sheet-layout'
 
 /** One printed page of a drill: the sheet with both hands, tempos, cues and boxes to log by hand. */
@@ -51,9 +52,9 @@ const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInW
         <ul>
           <li
             v-for="cue in cues"
-            :key="cue.text"
+            :key="cueInWords(cue)"
           >
-            {{ cue.text }}
+            {{ cueInWords(cue) }}
           </li>
         </ul>
         <p><b>Pain is not normal: stop at once and tell your teacher.</b></p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { noteInWords } from '#core/score/note-words'
+import { noteInWords } from '#core/wording/note'
 import type { PlacedNote, SheetFrame, System } from './sheet-layout'
 import { QUIET_FILLED, QUIET_SHAPES, ribbonPath, strokePath } from './sheet-paths'
 

@@ -3,7 +3,7 @@ import { instrumentOf } from '#core/guitar/instrument'
 import { barTicks, noteTicks } from '#core/line/ticks'
 import { pitchClassName } from '#core/pitch/pitch'
 import { countBar } from '#core/score/count'
-import { positionAt } from '#core/score/explain-note'
+import { positionAt } from '#core/score/position-at'
 import type { Note, Quieter, Score } from '#core/score/score'
 
 /** Height of a finger's ribbon in its lane, px. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { leftOver } from '#core/fitting/fit'
+import { unsuitedInWords } from '#core/wording/fitting'
 import type { FollowedDrill, LessonRow, PastDrill, StudentPage } from '#shared/contracts/students'
 
 const route = useRoute()
@@ -199,7 +200,7 @@ const told = (set: FollowedDrill) => set.decisions.slice(-3).reverse().map((deci
                 v-if="unsuited.get(set.id)!.length > 0"
                 class="mt-1 border-l-4 border-attention pl-3"
               >
-                {{ unsuited.get(set.id)![0] }}
+                {{ unsuitedInWords(unsuited.get(set.id)![0]!) }}
                 <NuxtLink
                   :to="{ path: '/bench', query: { drill: set.drillId, student: student.id } }"
                   class="underline underline-offset-4"

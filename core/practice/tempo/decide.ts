@@ -31,10 +31,10 @@ export interface Question {
 /**
  * Says what to do next with a drill: done when the target was reached in two lessons running, else what the plan's
  * school says.
- * @returns The decision, its tempo in quarters per minute, its reason and the numbers used.
+ * @returns The decision, its tempo in quarters per minute, its grounds and the numbers used.
  */
 export function decide({ plan, bpm, history, sinceDecision = history }: Question): Decision {
   const bySchool = SCHOOL[plan.school](plan, bpm, sinceDecision)
   if (!reachedTwice(plan, history)) return bySchool
-  return { decision: 'done', bpm, reason: `The target of ${plan.targetBpm} was reached in two lessons running; look at it again after ${REVIEW_WEEKS.join(', ')} weeks.`, used: bySchool.used }
+  return { decision: 'done', bpm, grounds: { ground: 'target-twice', targetBpm: plan.targetBpm, reviewWeeks: REVIEW_WEEKS }, used: bySchool.used }
 }

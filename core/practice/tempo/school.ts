@@ -23,13 +23,24 @@ export interface Used {
   readonly proposes?: DecisionKind
 }
 
+/** Why a decision is what it is, with its figures; said in `core/wording/decision.ts`. */
+export type Grounds
+  /** So many clean passes in a row at the tempo. */
+  = | { readonly ground: 'clean-in-a-row', readonly count: number, readonly bpm: number, readonly heardBy: Used['heardBy'] }
+  /** So many slips among so many of the last passes at the tempo. */
+    | { readonly ground: 'slips', readonly count: number, readonly among: number, readonly bpm: number, readonly heardBy: Used['heardBy'] }
+  /** So many more clean passes in a row are wanted at the tempo. */
+    | { readonly ground: 'more-wanted', readonly count: number, readonly bpm: number }
+  /** At the target, not yet twice. */
+    | { readonly ground: 'at-target', readonly targetBpm: number }
+    | { readonly ground: 'target-twice', readonly targetBpm: number, readonly reviewWeeks: readonly number[] }
+
 /** What to do next with a drill, and why. */
 export interface Decision {
   readonly decision: DecisionKind
   /** Tempo from now on. */
   readonly bpm: number
-  /** One sentence. */
-  readonly reason: string
+  readonly grounds: Grounds
   readonly used: Used
 }
 

@@ -50,7 +50,7 @@ describe('tempo arithmetic', () => {
 describe('clean passes', () => {
   test('clean clean slip clean clean clean raises 72 to 76 after the sixth, not before', () => {
     for (const letters of ['c', 'cc', 'ccx', 'ccxc', 'ccxcc']) expect(after(letters).decision).toBe('hold')
-    expect(after('ccxccc')).toMatchObject({ decision: 'raise', bpm: 76, reason: 'Three clean passes in a row at 72, heard by you.' })
+    expect(after('ccxccc')).toMatchObject({ decision: 'raise', bpm: 76, grounds: { ground: 'clean-in-a-row', count: 3, bpm: 72, heardBy: 'teacher' } })
   })
 
   test('five slips offer to ease; three clean passes after them raise all the same', () => {

@@ -1,34 +1,15 @@
 import { romanPosition } from '../guitar/geometry'
+import { tempoInWords } from '../line/meter'
 import { ticksToMs } from '../line/ticks'
 import { pitchName } from '../pitch/pitch'
-import { effortBeside, lawsBroken } from '../fingering/costs'
-import { tempoInWords } from '../line/meter'
-import { byNumber, noteInWords, VIA_WORDS } from './note-words'
-import type { Verdict } from './judge'
-import type { Note, Realised, Score } from './score'
-
-/** Position of the hand at a tick: the last shift before it, else where the drill began, which most of its fingers tell. */
-export function positionAt(score: Score, at: number): number | null {
-  const past = score.shifts.filter(shift => shift.at <= at).at(-1)
-  if (past) return past.to
-  if (score.shifts[0]) return score.shifts[0].from
-  const counts = new Map<number, number>()
-  for (const note of score.notes) {
-    if (!note.finger) continue
-    const position = Math.max(1, note.fret - note.finger + 1)
-    counts.set(position, (counts.get(position) ?? 0) + 1)
-  }
-  return [...counts].reduce<readonly [number, number] | null>((most, each) => (most && most[1] >= each[1] ? most : each), null)?.[0] ?? null
-}
+import type { Verdict } from '../score/judge'
+import { positionAt } from '../score/position-at'
+import type { Note, Realised, Score } from '../score/score'
+import { breachInWords, effortInWords, reasonInWords } from './fingering'
+import { noteInWords, numbered, VIA_WORDS } from './note'
+import { quieterInWords } from './quiet'
 
 const plural = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`
-
-/** An effort in words: laws of the hand that are broken counted for themselves, not in figures of a thousand. */
-export function effortInWords(cost: number): string {
-  const broken = lawsBroken(cost)
-  const effort = `${effortBeside(cost).toFixed(1)} of effort for the fretting hand`
-  return broken === 0 ? effort : `${plural(broken, 'law')} of the hand broken, and ${effort}`
-}
 
 const listed = (strings: readonly number[]) => strings.length === 1 ? `string ${strings[0]}` : `strings ${strings.join(', ')}`
 
@@ -41,8 +22,10 @@ export function explainNote(score: Score, note: Note, { breaches = true }: { rea
   const position = positionAt(score, note.at)
   const others = score.holds.filter(hold => hold.from <= note.at && hold.to > note.at && hold.finger !== note.finger)
   const muted = new Map<string, number[]>()
-  for (const { key, string, by } of score.report.quiet) {
-    if (key === note.key) muted.set(by, [...(muted.get(by) ?? []), string])
+  for (const quiet of score.report.quiet) {
+    if (quiet.key !== note.key) continue
+    const by = quieterInWords(quiet)
+    muted.set(by, [...(muted.get(by) ?? []), quiet.string])
   }
   return [
     `${pitchName(note.midi, note.name)}, ${Math.round(ticksToMs(note.dur, score.tempo))} ms, ${VIA_WORDS[note.via]}`,
@@ -53,7 +36,7 @@ export function explainNote(score: Score, note: Note, { breaches = true }: { rea
         : null,
     others.length > 0 ? others.map(hold => `finger ${hold.finger} stays on string ${hold.string}, fret ${hold.fret}`).join('; ') : null,
     ...[...muted].map(([by, strings]) => `${listed(strings)} kept quiet by ${by}`),
-    ...(breaches ? score.report.breaches.filter(breach => breach.key === note.key).map(breach => breach.message) : []),
+    ...(breaches ? score.report.breaches.filter(breach => breach.key === note.key).map(breach => breachInWords(breach, numbered(score.notes))) : []),
   ].filter(text => text !== null)
 }
 
@@ -70,13 +53,14 @@ export function explainRealised(realised: Realised | (Score & { readonly fingeri
 }
 
 function explainScore(score: Score, verdict: Verdict | null): string {
+  const nameOf = numbered(score.notes)
   return [
     score.title,
     score.purpose,
     `${plural(score.notes.length, 'note')}, ${plural(score.bars, 'bar')}, ${score.seconds.toFixed(1)} s at ${tempoInWords(score.tempo, score.meter)}, ${score.notesPerSecond.toFixed(2)} notes a second`,
     ...(verdict ? [effortInWords(verdict.cost)] : []),
-    ...(verdict?.breaches ?? score.report.breaches).map(breach => `caution at note ${score.notes.findIndex(note => note.key === breach.key) + 1}: ${byNumber(breach.message, score.notes)}`),
+    ...(verdict?.breaches ?? score.report.breaches).map(breach => `caution at ${nameOf(breach.key)}: ${breachInWords(breach, nameOf)}`),
     '',
-    ...score.notes.map((note, i) => `${i + 1}. ${noteInWords(note)}. ${explainNote(score, note, { breaches: verdict === null }).join('. ')}.${verdict ? ` Why: ${verdict.reasons[note.key]}.` : ''}`),
+    ...score.notes.map((note, i) => `${i + 1}. ${noteInWords(note)}. ${explainNote(score, note, { breaches: verdict === null }).join('. ')}.${verdict ? ` Why: ${reasonInWords(verdict.reasons[note.key]!)}.` : ''}`),
   ].join('\n')
 }

@@ -1,4 +1,4 @@
-import type { Note } from './score'
+import type { Note } from '../score/score'
 
 const STROKE_WORDS: Readonly<Record<string, string>> = { D: 'down', U: 'up', p: 'thumb', i: 'i', m: 'm', a: 'a', c: 'c' }
 /** How a note is sounded, in words. */
@@ -14,10 +14,5 @@ export function noteInWords(note: Note): string {
   return [`string ${note.string}`, note.fret === 0 ? null : `fret ${note.fret}`, finger, sound, ...note.marks.map(mark => MARK_WORDS[mark])].filter(Boolean).join(', ')
 }
 
-/** A message that names notes by their keys in brackets, told by number instead: `(p1.s5.4)` becomes `(note 8)`; a key of no note stays. */
-export function byNumber(message: string, notes: readonly Pick<Note, 'key'>[]): string {
-  return message.replace(/\((p\d+\.[^()\s]+)\)/g, (whole, key: string) => {
-    const index = notes.findIndex(note => note.key === key)
-    return index < 0 ? whole : `(note ${index + 1})`
-  })
-}
+/** How the notes of a drill are called: by their number in it, the first being 1. */
+export const numbered = (notes: readonly Pick<Note, 'key'>[]) => (key: string): string => `note ${notes.findIndex(note => note.key === key) + 1}`

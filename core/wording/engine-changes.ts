@@ -1,4 +1,4 @@
-import { ENGINE_VERSION } from './score'
+import { ENGINE_VERSION } from '../score/score'
 
 /** What each version of the engine reckons otherwise than the one before, for the teacher of a drill that was kept before it. */
 const CHANGES: Readonly<Record<number, readonly string[]>> = {
