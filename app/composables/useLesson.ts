@@ -25,7 +25,7 @@ export function useLesson(lessonId: string) {
     try {
       // The outbox is read first: an event delivered in between then stands in the server's answer.
       await outbox.refresh()
-      const pending = outbox.entries.filter(entry => entry.lessonId === lessonId && entry.refused === undefined).map(entry => entry.event)
+      const pending = outbox.entries.flatMap(entry => (entry.kind === 'event' && entry.lessonId === lessonId && entry.refused === undefined ? [entry.event] : []))
       const loaded = await api.get<LessonDetail>(`/api/lessons/${lessonId}`)
       const known = new Set(loaded.events.map(event => event.id))
       detail.value = loaded
@@ -44,7 +44,7 @@ export function useLesson(lessonId: string) {
     const event = { id: uuid(), at: new Date().toISOString(), ...happening } as LessonEvent
     events.value = [...events.value, event]
     if (event.kind === 'reopen') reopening.value = true
-    outbox.add({ userId: session.me!.userId, lessonId, event }).catch((error: Error) => {
+    outbox.add({ kind: 'event', userId: session.me!.userId, lessonId, event }).catch((error: Error) => {
       useToasts().say(`This device could not keep what you put down (${error.message}). Free some space, then reload.`, { tone: 'trouble' })
     })
     return event
@@ -63,7 +63,7 @@ export function useLesson(lessonId: string) {
   }
 
   const off = outbox.refusals.on(async ({ entry, answer }) => {
-    if (entry.lessonId !== lessonId) return
+    if (entry.kind !== 'event' || entry.lessonId !== lessonId) return
     await load()
     // What was set aside stands on the page with its reason; of a decision it is said what stands now.
     const current = answer.current as { bpm?: number | null } | undefined

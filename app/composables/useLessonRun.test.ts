@@ -14,10 +14,10 @@ const detail = (more: object = {}) => ({ id: 'lesson', student: { name: 'Ida' },
 let served: LessonDetail
 let kept: { event: LessonEvent }[]
 let said: { text: string, action?: { run: () => void } }[]
-let waitingEvents: { lessonId: string, event: LessonEvent, refused?: string }[]
+let waitingEvents: { kind: 'event', lessonId: string, event: LessonEvent, refused?: string }[]
 let offsetMs = 0
 const waiting = ref(0)
-let refuse: (told: { entry: { lessonId: string, event: { kind: string } }, answer: { message: string, current?: unknown } }) => Promise<void>
+let refuse: (told: { entry: { kind: 'event', lessonId: string, event: { kind: string } }, answer: { message: string, current?: unknown } }) => Promise<void>
 autoImports({
   useApi: () => ({ get: async () => served }),
   useSession: () => ({ me: { userId: 'wren' } }),
@@ -139,7 +139,7 @@ describe('deciding', () => {
   test('a decision that came second is shown again with what stands now', async () => {
     const { lesson } = await open()
     served = detail({ agenda: [set('a', { decisions: [{ revision: 0, bpm: 80, at: '2026-01-05T16:10:00Z' }] })] })
-    await refuse({ entry: { lessonId: 'lesson', event: { kind: 'decision' } }, answer: { message: 'another decision came first', current: { bpm: 80 } } })
+    await refuse({ entry: { kind: 'event', lessonId: 'lesson', event: { kind: 'decision' } }, answer: { message: 'another decision came first', current: { bpm: 80 } } })
     expect(said.at(-1)!.text).toBe('another decision came first: it stands at 80 now. Your decision is kept above; decide again.')
     expect(lesson.standing(lesson.detail.value!.agenda[0]!).bpm).toBe(80)
   })
@@ -177,7 +177,7 @@ describe('reopening', () => {
   test('what the server has and what is still on its way are one log, nothing twice', async () => {
     const pass = (id: string): LessonEvent => ({ id, at: '2026-01-05T16:01:00.000Z', kind: 'pass', assignmentId: 'a', bpm: 72, clean: true })
     served = detail({ events: [pass('1'), pass('2')] })
-    waitingEvents = [{ lessonId: 'lesson', event: pass('2') }, { lessonId: 'lesson', event: pass('3') }, { lessonId: 'another', event: pass('4') }, { lessonId: 'lesson', event: pass('5'), refused: 'no' }]
+    waitingEvents = ([['lesson', '2'], ['lesson', '3'], ['another', '4'], ['lesson', '5', 'no']] as const).map(([lessonId, id, refused]) => ({ kind: 'event', lessonId, event: pass(id), refused }))
     const { lesson } = await open()
     expect(lesson.state.value.passes.map(each => each.id)).toEqual(['1', '2', '3'])
   })

@@ -1,10 +1,11 @@
 import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { openDB } from 'idb'
 import { createPinia, setActivePinia } from 'pinia'
 import { FetchError } from 'ofetch'
 import type { LessonEvent } from '#core/practice/log/events'
 import { autoImports, until } from '../tests/auto-imports'
-import { useOutbox } from './outbox'
+import { useOutbox, type OutboxEntry } from './outbox'
 
 /** What the server does with the next event: takes it, or answers a status; nothing at all when it is gone. */
 type Answer = number | 'gone'
@@ -13,10 +14,10 @@ let arrived: string[] = []
 let signedIn = 'wren'
 
 const $fetch = {
-  raw: async (path: string, { body }: { body: { event: LessonEvent } }) => {
+  raw: async (path: string, { method, body }: { method: string, body: { event?: LessonEvent, id?: string } }) => {
     const answer = answers.shift() ?? 200
     if (answer === 'gone') throw new FetchError('fetch failed')
-    arrived.push(`${path.split('/')[3]}:${body.event.id}`)
+    arrived.push(body.event ? `${path.split('/')[3]}:${body.event.id}` : `${method} ${path}:${body.id}`)
     if (answer >= 400) {
       const error = new FetchError(`${answer}`) as FetchError & { response: unknown, data: unknown }
       Object.assign(error, { response: { status: answer }, data: { code: 'conflict', message: `refused with ${answer}` } })
@@ -28,7 +29,11 @@ const $fetch = {
 autoImports({ $fetch, useSession: () => ({ me: { userId: signedIn } }) })
 
 const pass = (id: string): LessonEvent => ({ id, at: '2026-01-05T16:00:00.000Z', kind: 'pass', assignmentId: 'a', bpm: 72, clean: true })
-const entry = (id: string, userId = 'wren', lessonId = 'lesson') => ({ userId, lessonId, event: pass(id) })
+const entry = (id: string, userId = 'wren', lessonId = 'lesson') => ({ kind: 'event' as const, userId, lessonId, event: pass(id) })
+
+const idOf = (each: OutboxEntry) => (each.kind === 'event' ? each.event.id : each.body.id)
+/** Something else than an event: minutes practised, say. */
+const minutes = (id: string) => ({ kind: 'write' as const, userId: 'wren', way: 'PUT' as const, path: '/api/somewhere', body: { id, minutes: 20 }, what: 'the minutes practised', at: '2026-01-05T16:00:00.000Z' })
 
 /** The outbox of a page that was just opened: what is in it is what the device kept. */
 function openPage() {
@@ -100,6 +105,26 @@ describe('delivering', () => {
     expect(arrived).toEqual(['lesson:1'])
   })
 
+  test('any other write goes the same way, in its turn, with the id it was given', async () => {
+    answers = ['gone']
+    const outbox = openPage()
+    await outbox.add(entry('1'))
+    await outbox.add(minutes('2'))
+    await outbox.add(entry('3'))
+    await until(() => outbox.waiting === 0)
+    expect(arrived).toEqual(['lesson:1', 'PUT /api/somewhere:2', 'lesson:3'])
+  })
+
+  test('what an older version left on the device is delivered', async () => {
+    await openPage().refresh()
+    const device = await openDB('fidactyl-outbox', 1)
+    await device.add('entries', { userId: 'wren', lessonId: 'lesson', event: pass('1') })
+    device.close()
+    const opened = openPage()
+    await opened.deliver()
+    expect(arrived).toEqual(['lesson:1'])
+  })
+
   test('delivering twice at the same moment sends nothing twice', async () => {
     const outbox = openPage()
     await Promise.all([outbox.add(entry('1')), outbox.deliver(), outbox.deliver()])
@@ -114,16 +139,24 @@ describe('what the server refuses', () => {
     const outbox = openPage()
     const told: string[] = []
     outbox.refusals.on(({ entry: refused, answer }) => {
-      told.push(`${refused.event.id}: ${answer.message}`)
+      told.push(`${idOf(refused)}: ${answer.message}`)
     })
     await outbox.add(entry('1'))
     await outbox.add(entry('2'))
     await until(() => outbox.waiting === 0)
-    expect(outbox.entries.map(each => [each.event.id, each.refused])).toEqual([['1', `refused with ${status}`]])
+    expect(outbox.entries.map(each => [idOf(each), each.refused])).toEqual([['1', `refused with ${status}`]])
     expect(told).toEqual([`1: refused with ${status}`])
     expect(arrived).toEqual(['lesson:1', 'lesson:2'])
     await outbox.drop(outbox.entries[0]!.seq!)
     expect(outbox.entries).toEqual([])
+  })
+
+  test('a write that is no event is set aside like one, with what it is', async () => {
+    answers = [422]
+    const outbox = openPage()
+    await outbox.add(minutes('1'))
+    await until(() => outbox.waiting === 0)
+    expect(outbox.setAside).toMatchObject([{ kind: 'write', what: 'the minutes practised', refused: 'refused with 422' }])
   })
 
   test('what the server fails at again and again is set aside, and what comes after it goes', async () => {
@@ -133,7 +166,7 @@ describe('what the server refuses', () => {
     await outbox.add(entry('2'))
     await hurry(outbox, () => outbox.waiting === 0)
     expect(arrived).toEqual([...Array.from({ length: 6 }, () => 'lesson:1'), 'lesson:2'])
-    expect(outbox.setAside.map(each => [each.event.id, each.refused])).toEqual([['1', 'refused with 500']])
+    expect(outbox.setAside.map(each => [idOf(each), each.refused])).toEqual([['1', 'refused with 500']])
     // A server that can again takes it when it is asked.
     await outbox.tryAgain(outbox.setAside[0]!)
     await until(() => outbox.entries.length === 0)
@@ -153,8 +186,8 @@ describe('what the server refuses', () => {
   test('an end that came already, an undo of what was undone: nothing is left to deliver', async () => {
     answers = [409, 409]
     const outbox = openPage()
-    await outbox.add({ userId: 'wren', lessonId: 'lesson', event: { id: '1', at: '2026-01-05T16:00:00.000Z', kind: 'end' } })
-    await outbox.add({ userId: 'wren', lessonId: 'lesson', event: { id: '2', at: '2026-01-05T16:00:00.000Z', kind: 'void', eventId: '0' } })
+    await outbox.add({ kind: 'event', userId: 'wren', lessonId: 'lesson', event: { id: '1', at: '2026-01-05T16:00:00.000Z', kind: 'end' } })
+    await outbox.add({ kind: 'event', userId: 'wren', lessonId: 'lesson', event: { id: '2', at: '2026-01-05T16:00:00.000Z', kind: 'void', eventId: '0' } })
     await until(() => outbox.entries.length === 0)
     expect(arrived).toEqual(['lesson:1', 'lesson:2'])
   })

@@ -4,12 +4,25 @@ import { defineStore } from 'pinia'
 import type { LessonEvent } from '#core/practice/log/events'
 import type { ErrorAnswer } from '#shared/contracts/common'
 
-/** An event on its way to the server; it stays here until the server has it for good. */
-export interface OutboxEntry {
+/** An event of a lesson. */
+export interface OutgoingEvent { readonly kind: 'event', readonly lessonId: string, readonly event: LessonEvent }
+
+/** Any other write: where it goes, what it says with the id by which it is done once, and what it is, for whoever has to be told. */
+export interface OutgoingWrite {
+  readonly kind: 'write'
+  readonly way: 'POST' | 'PUT'
+  readonly path: string
+  readonly body: { readonly id: string } & Readonly<Record<string, unknown>>
+  /** Such as "the minutes practised at home". */
+  readonly what: string
+  /** ISO time at which it was put down. */
+  readonly at: string
+}
+
+/** What is on its way to the server; it stays here until the server has it for good. */
+export type OutboxEntry = (OutgoingEvent | OutgoingWrite) & {
   readonly seq?: number
   readonly userId: string
-  readonly lessonId: string
-  readonly event: LessonEvent
   /** How often the server failed at it, though it answers others. */
   readonly failures?: number
   /** Why it cannot be delivered; it waits for the teacher then, and the others go on. */
@@ -24,12 +37,19 @@ const RETRY_MS = [500, 1000, 2000, 4000, 8000, 15_000]
 /** After so many failures of the server at one event it is set aside: it would hold up all that comes after it for ever. */
 const MOST_FAILURES = 6
 const openStore = () => openDB<OutboxSchema>('fidactyl-outbox', 1, { upgrade: db => void db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true }) })
+/** At first it carried events only, and did not say so. */
+const withKind = (entry: OutboxEntry) => ({ ...{ kind: 'event' }, ...entry }) as OutboxEntry
 
 /** Whether a refusal says that what was wanted is so already: a lesson that ended, an event that was taken back. */
-const isSoAlready = ({ kind }: LessonEvent, status: number) => status === 409 && (kind === 'end' || kind === 'void' || kind === 'reopen')
+const isSoAlready = (entry: OutboxEntry, status: number) => status === 409 && entry.kind === 'event' && ['end', 'void', 'reopen'].includes(entry.event.kind)
+
+/** The request that delivers an entry; the offset of the device's clock is told as measured by then. */
+const requestOf = (entry: OutboxEntry, deviceOffsetMs: number) => entry.kind === 'event'
+  ? { path: `/api/lessons/${entry.lessonId}/events`, method: 'POST' as const, body: { event: entry.event, deviceOffsetMs } }
+  : { path: entry.path, method: entry.way, body: entry.body }
 
 /**
- * Delivers lesson events in the order they happened. An event is kept on this device first and dropped only after the
+ * Delivers what was put down, events of lessons above all, in the order it happened. It is kept on this device first and dropped only after the
  * server has stored it (or the student is gone): neither the end of the browser nor of the server loses it, and its
  * id keeps a repeat from counting twice. What can never be delivered is set aside in sight, and the rest goes on.
  */
@@ -44,11 +64,11 @@ export const useOutbox = defineStore('outbox', () => {
   let timer: ReturnType<typeof setTimeout> | undefined
 
   async function refresh() {
-    entries.value = await (await (store ??= openStore())).getAll('entries')
+    entries.value = (await (await (store ??= openStore())).getAll('entries')).map(withKind)
   }
 
-  async function add(entry: Omit<OutboxEntry, 'seq'>) {
-    // The event is safe on this device before anything else happens with it.
+  async function add(entry: (OutgoingEvent | OutgoingWrite) & { readonly userId: string }) {
+    // It is safe on this device before anything else happens with it.
     await (await (store ??= openStore())).add('entries', entry)
     await refresh()
     void deliver()
@@ -71,7 +91,7 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** What becomes of an entry that was answered with an error. @returns whether the next may follow. */
   async function refuse(entry: OutboxEntry, status: number, answer: ErrorAnswer): Promise<boolean> {
-    if (status === 410 || isSoAlready(entry.event, status)) {
+    if (status === 410 || isSoAlready(entry, status)) {
       await drop(entry.seq!)
       if (status !== 410) refusals.emit({ entry, answer })
       return true
@@ -93,7 +113,8 @@ export const useOutbox = defineStore('outbox', () => {
   async function send(entry: OutboxEntry): Promise<boolean> {
     const began = Date.now()
     try {
-      const answer = await $fetch.raw(`/api/lessons/${entry.lessonId}/events`, { method: 'POST', body: { event: entry.event, deviceOffsetMs: offsetMs.value }, retry: 0 })
+      const { path, ...request } = requestOf(entry, offsetMs.value)
+      const answer = await $fetch.raw(path, { ...request, retry: 0 })
       const serverDate = Date.parse(answer.headers.get('date') ?? '')
       if (Number.isFinite(serverDate)) offsetMs.value = Math.round(serverDate - (began + Date.now()) / 2)
       await drop(entry.seq!)

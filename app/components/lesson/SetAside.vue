@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { LessonEvent } from '#core/practice/log/events'
+import type { OutboxEntry } from '~/stores/outbox'
 
 /** What this device could not deliver: nothing of it is lost until the teacher lets it go. */
 const props = defineProps<{ lessonId?: string }>()
 const outbox = useOutbox()
 const when = useWhen()
-const entries = computed(() => outbox.setAside.filter(entry => props.lessonId === undefined || entry.lessonId === props.lessonId))
+const entries = computed(() => outbox.setAside.filter(entry => props.lessonId === undefined || (entry.kind === 'event' && entry.lessonId === props.lessonId)))
 
-function inWords(event: LessonEvent): string {
+function eventInWords(event: LessonEvent): string {
   switch (event.kind) {
     case 'pass': return `${event.clean ? 'a clean pass' : 'a slip'} at ${event.bpm}`
     case 'note': return `the note “${event.text}”`
@@ -19,9 +20,12 @@ function inWords(event: LessonEvent): string {
   }
 }
 
+const inWords = (entry: OutboxEntry) => (entry.kind === 'event' ? eventInWords(entry.event) : entry.what)
+const madeAt = (entry: OutboxEntry) => (entry.kind === 'event' ? entry.event.at : entry.at)
+
 /** Writes them to a file on this device. */
 function keep() {
-  const url = URL.createObjectURL(new Blob([JSON.stringify(entries.value.map(({ lessonId, event, refused }) => ({ lessonId, event, refused })), null, 1)], { type: 'application/json' }))
+  const url = URL.createObjectURL(new Blob([JSON.stringify(entries.value.map(({ seq: _seq, userId: _userId, failures: _failures, ...entry }) => entry), null, 1)], { type: 'application/json' }))
   const link = Object.assign(document.createElement('a'), { href: url, download: 'not-delivered.json' })
   link.click()
   URL.revokeObjectURL(url)
@@ -48,7 +52,7 @@ function keep() {
         class="flex flex-wrap items-center gap-x-3 gap-y-1 py-2"
       >
         <p class="flex-1 basis-64">
-          {{ when.date(entry.event.at) }}, {{ when.clock(entry.event.at) }}: {{ inWords(entry.event) }}. <span class="text-soft">{{ sentence(entry.refused!) }}</span>
+          {{ when.date(madeAt(entry)) }}, {{ when.clock(madeAt(entry)) }}: {{ inWords(entry) }}. <span class="text-soft">{{ sentence(entry.refused!) }}</span>
         </p>
         <BaseButton
           size="sm"
