@@ -70,7 +70,7 @@ async function run(device: Device) {
           await answer.text()
           return answer.status
         }, () => 0)
-      if (status === 200) break
+      if (status === 201) break
       if (status !== 0 && status !== 503) device.odd++
       device.retried++
       await wait(50 + Math.random() * 100)

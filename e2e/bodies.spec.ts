@@ -41,7 +41,7 @@ test.describe('what is typed', () => {
     test(`${JSON.stringify(text)} is kept as it is`, async ({ baseURL }) => {
       const teacher = await enter(baseURL!, 'wren', PASSWORD)
       const id = randomUUID()
-      expect((await teacher.send('POST', '/api/students', { id, ...CARD, name: `x${text}x`, about: `x${text}x` })).status).toBe(200)
+      expect((await teacher.send('POST', '/api/students', { id, ...CARD, name: `x${text}x`, about: `x${text}x` })).status).toBe(201)
       expect((await teacher.send('GET', `/api/students/${id}`)).body).toMatchObject({ student: { name: `x${text}x`, about: `x${text}x` } })
       await teacher.send('POST', `/api/students/${id}/erase`, { id: randomUUID(), name: `x${text}x` })
     })
@@ -103,7 +103,7 @@ test.describe('how much is sent', () => {
     const notes = (count: number) => ({ version: 1, family: 'free', free: { notes: Array.from({ length: count }, (_, i) => ({ at: i * 2520, dur: 2520, string: 1 + (i % 6), fret: 3 })) } })
     expect((await teacher.send('POST', '/api/drills/realise', notes(1500))).status).toBe(200)
     const id = randomUUID()
-    expect((await teacher.send('POST', '/api/drills', { id, name: 'Long', spec: notes(1500) })).status).toBe(200)
+    expect((await teacher.send('POST', '/api/drills', { id, name: 'Long', spec: notes(1500) })).status).toBe(201)
     expect((await teacher.send('POST', '/api/drills', { id: randomUUID(), name: 'Longer', spec: notes(12_000) })).status).toBe(413)
     await teacher.send('POST', `/api/drills/${id}/archive`, { id: randomUUID(), archived: true })
   })

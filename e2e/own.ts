@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { expect } from '@playwright/test'
+import { eq } from 'drizzle-orm'
 import { openDatabase } from '../server/db/client'
-import { studios, users } from '../server/db/tables'
+import { students, studios, users } from '../server/db/tables'
 import { hashPassword } from '../server/services/password'
 import { ROUTES, type Kind } from './routes'
 import type { Visitor } from './visitor'
@@ -16,7 +17,8 @@ export async function account(role: 'owner' | 'teacher' | 'student', elsewhere =
   const studioId = elsewhere ? randomUUID() : demo!.id
   if (elsewhere) await db.insert(studios).values({ id: studioId, name: 'Elsewhere', zone: 'Europe/Vienna', createdAt: new Date() })
   const [userId, name] = [randomUUID(), `${role}-${randomUUID()}`]
-  await db.insert(users).values({ id: userId, studioId, role, signInName: name, displayName: `A ${role}`, passwordHash: await hashPassword('walnut and spruce'), createdAt: new Date() })
+  const [student] = role === 'student' ? await db.select({ id: students.id }).from(students).where(eq(students.studioId, studioId)).limit(1) : []
+  await db.insert(users).values({ id: userId, studioId, role, studentId: student?.id ?? null, signInName: name, displayName: `A ${role}`, passwordHash: await hashPassword('walnut and spruce'), createdAt: new Date() })
   await close()
   return { name, userId }
 }
@@ -25,7 +27,7 @@ export async function account(role: 'owner' | 'teacher' | 'student', elsewhere =
 export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
   const post = async (path: string, body: object) => {
     const answer = await teacher.send('POST', path, body)
-    expect([path, answer.status, answer.body]).toEqual([path, 200, expect.anything()])
+    expect([path, answer.status, answer.body]).toEqual([path, 201, expect.anything()])
     return answer.body as { id: string, version?: { id: string } }
   }
   const none = {} as Own

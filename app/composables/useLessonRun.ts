@@ -51,7 +51,7 @@ export function useLessonRun(lesson: RunningLesson) {
     const { undoable } = state.value
     if (!undoable || ended.value) return
     lesson.record({ kind: 'void', eventId: undoable.id })
-    toasts.say(undoable.kind === 'pass' ? `Took back a ${undoable.clean ? 'clean pass' : 'slip'} at ${undoable.bpm}.` : 'Took back the note.')
+    toasts.say(undoable.kind === 'pass' ? `Took back a ${undoable.clean ? 'clean pass' : 'slip'} at ${undoable.bpm}.` : `Took back the ${undoable.kind}.`)
   }
 
   function decide(choice: Decided) {

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useForm } from 'vee-validate'
 import { signInBody, type Me } from '#shared/contracts/accounts'
 
 definePageMeta({ layout: 'bare' })
@@ -7,23 +6,17 @@ useHead({ title: 'Sign in · Fidactyl' })
 
 const api = useApi()
 const session = useSession()
-const { handleSubmit, defineField, errors, isSubmitting } = useForm({ validationSchema: signInBody, initialValues: { name: '', password: '' } })
-const [name] = defineField('name', { validateOnModelUpdate: false })
-const [password] = defineField('password', { validateOnModelUpdate: false })
-const refusal = ref('')
+const { busy, refusal, errorOf, send } = useSending(signInBody)
+const [name, password] = [ref(''), ref('')]
+const wanted = useRoute().query.to
 
-const submit = handleSubmit(async (attempt) => {
-  refusal.value = ''
-  try {
-    session.me = await api.post<Me>('/api/sign-in', attempt)
-    const wanted = useRoute().query.to
-    // Only a path of this studio: an address from outside must not lead away.
-    await navigateTo(typeof wanted === 'string' && /^\/(?![/\\])/.test(wanted) ? wanted : '/')
-  }
-  catch (error) {
-    refusal.value = (error as Error).message
-  }
-})
+async function submit() {
+  const signedIn = await send({ name: name.value, password: password.value }, attempt => api.post<Me>('/api/sign-in', attempt))
+  if (!signedIn) return
+  session.me = signedIn.answer
+  // Only a path of this studio: an address from outside must not lead away.
+  await navigateTo(typeof wanted === 'string' && /^\/(?![/\\])/.test(wanted) ? wanted : '/')
+}
 </script>
 
 <template>
@@ -41,7 +34,7 @@ const submit = handleSubmit(async (attempt) => {
       <form
         class="w-full max-w-sm mx-auto space-y-4"
         novalidate
-        @submit="submit"
+        @submit.prevent="submit"
       >
         <p class="lg:hidden font-head font-bold text-2xl text-action dark:text-ink">
           Fidactyl
@@ -53,27 +46,24 @@ const submit = handleSubmit(async (attempt) => {
           v-model="name"
           label="Name"
           autocomplete="username"
-          :error="errors.name"
+          :error="errorOf('name')"
         />
         <FormField
           v-model="password"
           label="Password"
           type="password"
           autocomplete="current-password"
-          :error="errors.password"
+          :error="errorOf('password')"
         />
-        <p
-          v-if="refusal"
-          role="alert"
-          class="text-pain"
-        >
-          {{ refusal }}
-        </p>
+        <FormRefusal
+          :refusal="refusal"
+          :said-by-fields="['name', 'password']"
+        />
         <BaseButton
           tone="action"
           type="submit"
           class="w-full"
-          :busy="isSubmitting"
+          :busy="busy"
         >
           Sign in
         </BaseButton>

@@ -1,5 +1,7 @@
 import { DateTime } from 'luxon'
-import type { Attention } from '../practice/attention'
+import { SILENT_DAYS, type Attention } from '../practice/attention'
+import { STALLED_LESSONS } from '../practice/tempo/pace'
+import { countInWords } from './numbers'
 
 /** A day as a sentence says it: "1 April". */
 const dayInWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('d LLLL')
@@ -12,10 +14,10 @@ export function attentionInWords(attention: Attention | { readonly kind: 'unfini
   switch (attention.kind) {
     case 'review': return `Spared fingers to be looked at again since ${dayInWords(attention.since)}.`
     case 'nothing-set': return 'No drill is set.'
-    case 'stalled': return `${attention.drillName}: no rise for four lessons or more, at ${attention.bpm} of ${attention.targetBpm}.`
+    case 'stalled': return `${attention.drillName}: no rise for ${countInWords(STALLED_LESSONS)} lessons or more, at ${attention.bpm} of ${attention.targetBpm}.`
     case 'due': return `${attention.drillName}: ${attention.late ? 'was wanted' : 'wanted'} by ${dayInWords(attention.on)}, at ${attention.bpm} of ${attention.targetBpm}.`
     case 'behind': return `${attention.drillName}: behind its plan, at ${attention.bpm} of ${attention.targetBpm}.`
     case 'unfinished': return 'A lesson was begun and not ended.'
-    case 'silent': return 'No lesson for three weeks or more.'
+    case 'silent': return `No lesson for ${countInWords(SILENT_DAYS / 7)} weeks or more.`
   }
 }

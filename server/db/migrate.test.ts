@@ -96,7 +96,7 @@ test('a studio of the form before, ids in upper case among it, is brought to the
   await migrateDatabase(url, folder)
   const { db, close } = openDatabase(url)
   await rebuildMissing(db)
-  const [lower, actor] = [(id: string | undefined) => id!.toLowerCase(), { userId: teacher!.toLowerCase(), studioId: studio!.toLowerCase(), role: 'owner' as const, zone: 'Europe/London' }]
+  const [lower, actor] = [(id: string | undefined) => id!.toLowerCase(), { userId: teacher!.toLowerCase(), studioId: studio!.toLowerCase(), role: 'owner' as const, studentId: null, zone: 'Europe/London' }]
   const page = await readStudent(db, actor, lower(student), NOW)
   expect(page.student).toMatchObject({ id: lower(student), name: 'Wanda' })
   // The undone pass does not count, the decision does, and what was written stays as it was written.
@@ -106,7 +106,8 @@ test('a studio of the form before, ids in upper case among it, is brought to the
   expect(detail.events.map(each => each.id)).toEqual([1, 2, 3, 4, 5].map(n => event(n).toLowerCase()))
   expect(JSON.stringify(detail)).not.toContain('BBBB')
   // What was taught is kept as it is known: the drill as it was set, for the hand of the card.
-  expect(await ask('SELECT number, stage, bpm, engine_version, score_hash FROM assignment_revisions')).toEqual([{ number: 0, stage: 'together', bpm: 60, engine_version: 3, score_hash: 'f'.repeat(64) }])
+  expect(await ask('SELECT number, name FROM stages')).toEqual([{ number: 0, name: 'together' }])
+  expect(await ask('SELECT number, stage, bpm, engine_version, score_hash FROM assignment_revisions')).toEqual([{ number: 0, stage: 0, bpm: 60, engine_version: 3, score_hash: 'f'.repeat(64) }])
   expect(await ask('SELECT kind, revision, assignment_revision FROM lesson_events ORDER BY number')).toEqual([
     { kind: 'pass', revision: 0, assignment_revision: 0 }, { kind: 'pass', revision: 0, assignment_revision: 0 }, { kind: 'void', revision: null, assignment_revision: null },
     { kind: 'decision', revision: 0, assignment_revision: 0 }, { kind: 'end', revision: null, assignment_revision: null },

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { bigint, boolean, char, check, date, datetime, double, foreignKey, index, int, json, mysqlEnum, mysqlTable, primaryKey, text, tinyint, unique, varchar } from 'drizzle-orm/mysql-core'
+import { bigint, boolean, char, check, date, datetime, double, foreignKey, index, int, json, mysqlEnum, mysqlTable, primaryKey, text, tinyint, unique, varchar, type AnyMySqlColumn } from 'drizzle-orm/mysql-core'
 import type { HandInput, Pins } from '../../core/schema/fields'
 import type { Habits } from '../../core/schema/habits'
 import type { InstrumentChoice } from '../../core/guitar/instrument'
@@ -32,13 +32,16 @@ export const users = mysqlTable('users', {
   passwordHash: varchar('password_hash', { length: 255 }).notNull(),
   displayName: varchar('display_name', { length: 120 }).notNull(),
   /** The student this account belongs to; only for the role student. */
-  studentId: uuid('student_id'),
+  studentId: uuid('student_id').references((): AnyMySqlColumn => students.id),
   /** Counted up by all that ends sessions: a session of an earlier epoch is none. */
   sessionEpoch: int('session_epoch').notNull().default(0),
   /** May not sign in since. */
   suspendedAt: instant('suspended_at'),
   createdAt: instant('created_at').notNull(),
-}, t => [unique('users_in_studio').on(t.studioId, t.id)])
+}, t => [
+  unique('users_in_studio').on(t.studioId, t.id),
+  check('users_student_role', sql`(${t.role} = 'student') = (${t.studentId} is not null)`),
+])
 
 /** Devices somebody has signed in on, by the hash of a secret only the device has. */
 export const knownDevices = mysqlTable('known_devices', {
@@ -139,7 +142,8 @@ export const assignments = mysqlTable('assignments', {
   studioId: uuid('studio_id').notNull(),
   studentId: uuid('student_id').notNull(),
   drillVersionId: uuid('drill_version_id').notNull(),
-  stage: varchar('stage', { length: 80 }).notNull(),
+  /** Number of the stage it is at. */
+  stage: int('stage').notNull().default(0),
   plan: json('plan').$type<Plan>().notNull(),
   /** Fingers set for this student over the drill's own, by note; null for none. */
   pins: json('pins').$type<Pins>(),
@@ -157,6 +161,18 @@ export const assignments = mysqlTable('assignments', {
   index('assignments_by_student').on(t.studioId, t.studentId),
 ])
 
+/** The stages a set drill is taught through, in order. A row never changes: another name is another stage. */
+export const stages = mysqlTable('stages', {
+  assignmentId: uuid('assignment_id').notNull(),
+  number: int('number').notNull(),
+  studioId: uuid('studio_id').notNull(),
+  name: varchar('name', { length: 80 }).notNull(),
+  at: instant('at').notNull(),
+}, t => [
+  primaryKey({ columns: [t.assignmentId, t.number] }),
+  foreignKey({ name: 'stages_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
+])
+
 /**
  * What was taught with a set drill from one moment on: a change of version, stage, plan, fingers, hand or guitar is a new
  * revision, and what happens in a lesson names the one it was. Rows never change.
@@ -166,7 +182,7 @@ export const assignmentRevisions = mysqlTable('assignment_revisions', {
   number: int('number').notNull(),
   studioId: uuid('studio_id').notNull(),
   drillVersionId: uuid('drill_version_id').notNull(),
-  stage: varchar('stage', { length: 80 }).notNull(),
+  stage: int('stage').notNull(),
   plan: json('plan').$type<Plan>().notNull(),
   pins: json('pins').$type<Pins>(),
   hand: json('hand').$type<HandInput>().notNull(),
@@ -182,6 +198,8 @@ export const assignmentRevisions = mysqlTable('assignment_revisions', {
   primaryKey({ columns: [t.assignmentId, t.number] }),
   foreignKey({ name: 'revisions_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
   foreignKey({ name: 'revisions_version', columns: [t.studioId, t.drillVersionId], foreignColumns: [drillVersions.studioId, drillVersions.id] }),
+  foreignKey({ name: 'revisions_stage', columns: [t.assignmentId, t.stage], foreignColumns: [stages.assignmentId, stages.number] }),
+  check('revision_bpm', sql`${t.bpm} between 10 and 400`),
 ])
 
 /** A lesson that recurs: local wall time, zone and rule; occurrences are reckoned, not stored. */
@@ -201,6 +219,7 @@ export const lessonSlots = mysqlTable('lesson_slots', {
   foreignKey({ name: 'slots_student', columns: [t.studioId, t.studentId], foreignColumns: [students.studioId, students.id] }),
   check('slot_weekday', sql`${t.weekday} between 1 and 7`),
   check('slot_weeks', sql`${t.everyWeeks} between 1 and 8`),
+  check('slot_minutes', sql`${t.minutes} between 5 and 240`),
 ])
 
 /** A lesson that was begun. */
@@ -232,6 +251,8 @@ export const lessons = mysqlTable('lessons', {
   index('lessons_by_student').on(t.studioId, t.studentId, t.startedAt),
   index('lessons_by_day').on(t.studioId, t.teacherId, t.startedAt),
   index('lessons_by_slot_day').on(t.studioId, t.teacherId, t.slotDay),
+  check('lesson_minutes', sql`${t.minutes} between 5 and 240`),
+  check('lesson_tally', sql`${t.clean} >= 0 and ${t.clean} <= ${t.passes}`),
   index('lessons_open').on(t.studioId, t.teacherId, t.endedAt, t.startedAt),
 ])
 
@@ -257,6 +278,7 @@ export const lessonEvents = mysqlTable('lesson_events', {
   receivedAt: instant('received_at').notNull(),
 }, t => [
   unique('event_numbers').on(t.lessonId, t.number),
+  foreignKey({ name: 'events_actor', columns: [t.studioId, t.actorId], foreignColumns: [users.studioId, users.id] }),
   foreignKey({ name: 'events_lesson', columns: [t.studioId, t.lessonId], foreignColumns: [lessons.studioId, lessons.id] }),
   foreignKey({ name: 'events_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
   foreignKey({ name: 'events_revision', columns: [t.assignmentId, t.assignmentRevision], foreignColumns: [assignmentRevisions.assignmentId, assignmentRevisions.number] }),
@@ -292,6 +314,7 @@ export const hearings = mysqlTable('hearings', {
   primaryKey({ columns: [t.assignmentId, t.lessonId] }),
   foreignKey({ name: 'hearings_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
   foreignKey({ name: 'hearings_lesson', columns: [t.studioId, t.lessonId], foreignColumns: [lessons.studioId, lessons.id] }),
+  check('hearing_tally', sql`${t.clean} >= 0 and ${t.clean} <= ${t.passes}`),
   index('hearings_in_order').on(t.studioId, t.assignmentId, t.startedAt),
 ])
 
@@ -310,6 +333,8 @@ export const standings = mysqlTable('standings', {
   lessonsSinceRise: int('lessons_since_rise').notNull(),
 }, t => [
   foreignKey({ name: 'standings_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
+  foreignKey({ name: 'standings_lesson', columns: [t.studioId, t.risenInLesson], foreignColumns: [lessons.studioId, lessons.id] }),
+  check('standing_bpm', sql`${t.bpm} between 10 and 400`),
 ])
 
 /** Decisions on a drill's tempo; each revision of an assignment is decided once. The event holds the rest. */
@@ -327,13 +352,14 @@ export const decisions = mysqlTable('decisions', {
 }, t => [
   unique('one_decision_per_revision').on(t.assignmentId, t.revision),
   foreignKey({ name: 'decisions_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
+  check('decision_bpm', sql`${t.bpm} between 10 and 400`),
 ])
 
 /** Every write that was taken, under the id its client made: a repeat is answered from here. */
 export const writes = mysqlTable('writes', {
-  actorId: uuid('actor_id').notNull(),
+  actorId: uuid('actor_id').notNull().references(() => users.id),
   id: uuid('id').notNull(),
   bodyHash: char('body_hash', { length: 64 }).notNull(),
   answer: json('answer'),
   at: instant('at').notNull(),
-}, t => [primaryKey({ columns: [t.actorId, t.id] })])
+}, t => [primaryKey({ columns: [t.actorId, t.id] }), index('writes_by_age').on(t.at)])

@@ -5,7 +5,7 @@ import { assignments, drills, erasedIds, instruments, lessons, students } from '
 import type { Actor } from './actor'
 import { DomainError, notFound } from '../services/domain-error'
 
-// A teacher sees only what is theirs; everything else does not exist for them.
+// A teacher sees only what is theirs, a student only themself; everything else does not exist for them.
 
 /** The answer for a row that is not there: `gone` when it was erased with a student of this teacher's. */
 async function missing(db: Database, actor: Actor, id: string, what: string): Promise<DomainError> {
@@ -18,9 +18,12 @@ const own = (actor: Actor, id: string) => ({ id, studioId: actor.studioId, teach
 
 const studentOfTeacher = question(db => db.select().from(students).where(and(eq(students.id, given('id')), eq(students.studioId, given('studioId')), eq(students.teacherId, given('teacherId')))))
 
-/** The teacher's own student. @throws DomainError `not-found`, or `gone` when the student was erased. */
+const studentInStudio = question(db => db.select().from(students).where(and(eq(students.id, given('id')), eq(students.studioId, given('studioId')))))
+
+/** The teacher's own student, or for a student themself. @throws DomainError `not-found`, or `gone` when the student was erased. */
 export async function ownStudent(db: Database, actor: Actor, id: string) {
-  const [student] = await studentOfTeacher(db, own(actor, id))
+  if (actor.role === 'student' && id !== actor.studentId) throw notFound('student')
+  const [student] = actor.role === 'student' ? await studentInStudio(db, { id, studioId: actor.studioId }) : await studentOfTeacher(db, own(actor, id))
   if (!student) throw await missing(db, actor, id, 'student')
   return student
 }

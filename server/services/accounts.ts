@@ -25,7 +25,7 @@ export async function addAccount(db: Database, studio: Pick<Actor, 'studioId' | 
     if (duplicateKey(error) === null || duplicateKey(error) === 'PRIMARY') throw error
     throw new DomainError('conflict', `somebody signs in as ${signInName} already`, { path: 'signInName' })
   }
-  return { userId, studioId: studio.studioId, role, zone: studio.zone }
+  return { userId, studioId: studio.studioId, role, studentId: null, zone: studio.zone }
 }
 
 /**

@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
 import type { LessonEvent } from '#core/practice/log/events'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
+import { knownDevices, users } from '../db/tables'
 import { localEngine } from '../engine/engine'
 import { eraseStudent, exportStudent } from './erasing'
 import { appendEvent, readLesson, startLesson } from './lessons'
@@ -63,6 +64,9 @@ describe('erasing a student', () => {
     const { teacher, made, secret, lessonId, append } = await taught()
     expect(await occurrences(secret)).toBeGreaterThanOrEqual(3)
     const body = { id: randomUUID(), name: secret }
+    const account = { id: randomUUID(), studioId: teacher.studioId, role: 'student' as const, studentId: made.studentId, signInName: secret, displayName: secret, passwordHash: 'none', createdAt: NOW }
+    await db.insert(users).values(account)
+    await db.insert(knownDevices).values({ userId: account.id, deviceHash: 'f'.repeat(64), at: NOW })
     expect(await eraseStudent(db, teacher, made.studentId, body, NOW)).toEqual({ erased: true })
     expect(await occurrences(secret)).toBe(0)
     // The answer came late and the device asks again.

@@ -2,7 +2,7 @@ import { and, eq, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { eraseStudentBody, StudentFile } from '#shared/contracts/student-file'
 import type { Database } from '../db/client'
-import { assignmentRevisions, assignments, decisions, drills, drillVersions, erasedIds, hearings, lessonEvents, lessons, lessonSlots, standings, students } from '../db/tables'
+import { assignmentRevisions, assignments, decisions, drills, drillVersions, erasedIds, hearings, knownDevices, lessonEvents, lessons, lessonSlots, stages, standings, students, users, writes } from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { DomainError } from './domain-error'
 import { idempotentWrite } from '../writes/idempotent-write'
@@ -16,7 +16,8 @@ import { revisionsOf } from './revisions'
 export async function exportStudent(db: Database, actor: Actor, studentId: string, now: Date): Promise<StudentFile> {
   const student = await ownStudent(db, actor, studentId)
   const slots = await db.select().from(lessonSlots).where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
-  const set = await db.select({ assignment: assignments, version: drillVersions, drillName: drills.name }).from(assignments)
+  const set = await db.select({ assignment: assignments, stage: stages.name, version: drillVersions, drillName: drills.name }).from(assignments)
+    .innerJoin(stages, and(eq(stages.assignmentId, assignments.id), eq(stages.number, assignments.stage)))
     .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId)).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId))).orderBy(assignments.position)
   const revisions = set.length === 0 ? [] : await revisionsOf(db, actor, set.map(each => each.assignment.id))
   const given = await db.select().from(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId))).orderBy(lessons.startedAt)
@@ -34,11 +35,11 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
       since: student.createdAt.toISOString(), formerSince: student.archivedAt?.toISOString() ?? null,
     },
     weeklyLessons: slots.map(({ weekday, everyWeeks, wallTime, minutes, zone, startsOn, endsOn }) => ({ weekday, everyWeeks, wallTime, minutes, zone, startsOn, endsOn })),
-    drills: set.map(({ assignment, version, drillName }) => ({
-      id: assignment.id, name: drillName, version: version.number, title: version.title, spec: version.spec, stage: assignment.stage, plan: assignment.plan, pins: assignment.pins ?? {},
+    drills: set.map(({ assignment, stage, version, drillName }) => ({
+      id: assignment.id, name: drillName, version: version.number, title: version.title, spec: version.spec, stage, plan: assignment.plan, pins: assignment.pins ?? {},
       targetOn: assignment.targetOn, setAt: assignment.setAt.toISOString(), endedAt: assignment.endedAt?.toISOString() ?? null,
-      revisions: revisions.filter(each => each.revision.assignmentId === assignment.id).map(({ revision, versionNumber }) => ({
-        number: revision.number, at: revision.at.toISOString(), version: versionNumber, stage: revision.stage, plan: revision.plan, pins: revision.pins ?? {},
+      revisions: revisions.filter(each => each.revision.assignmentId === assignment.id).map(({ revision, stage, versionNumber }) => ({
+        number: revision.number, at: revision.at.toISOString(), version: versionNumber, stage, plan: revision.plan, pins: revision.pins ?? {},
         hand: revision.hand, habits: revision.habits ?? {}, instrument: revision.instrument, bpm: revision.bpm, engineVersion: revision.engineVersion, scoreHash: revision.scoreHash,
       })),
     })),
@@ -72,10 +73,20 @@ export function eraseStudent(db: Database, actor: Actor, studentId: string, body
       await tx.delete(standings).where(inArray(standings.assignmentId, ids))
     }
     for (const ids of inParts(given)) await tx.delete(lessonEvents).where(inArray(lessonEvents.lessonId, ids))
-    for (const ids of inParts(set)) await tx.delete(assignmentRevisions).where(inArray(assignmentRevisions.assignmentId, ids))
+    for (const ids of inParts(set)) {
+      await tx.delete(assignmentRevisions).where(inArray(assignmentRevisions.assignmentId, ids))
+      await tx.delete(stages).where(inArray(stages.assignmentId, ids))
+    }
     await tx.delete(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
     await tx.delete(assignments).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
     await tx.delete(lessonSlots).where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
+    // The student's own account goes with them, and what it left.
+    const accounts = (await tx.select({ id: users.id }).from(users).where(eq(users.studentId, studentId))).map(row => row.id)
+    for (const ids of inParts(accounts)) {
+      await tx.delete(writes).where(inArray(writes.actorId, ids))
+      await tx.delete(knownDevices).where(inArray(knownDevices.userId, ids))
+      await tx.delete(users).where(inArray(users.id, ids))
+    }
     await tx.delete(students).where(eq(students.id, studentId))
     for (const ids of inParts([studentId, ...set, ...given])) await tx.insert(erasedIds).values(ids.map(id => ({ id, studioId: actor.studioId, teacherId: actor.userId, erasedAt: now })))
     return { erased: true }

@@ -8,7 +8,7 @@ import type { Actor } from '../policy/actor'
 import { revisionsOf } from './revisions'
 import type { Database } from '../db/client'
 import { amongGiven, given, question, questionOfEach } from '../db/question'
-import { assignmentRevisions, assignments, BY_VOIDED, decisions, drills, drillVersions, hearings, lessonEvents, lessons, standings, students } from '../db/tables'
+import { assignmentRevisions, assignments, BY_VOIDED, decisions, drills, drillVersions, hearings, lessonEvents, lessons, stages, standings, students } from '../db/tables'
 
 interface Scope {
   /** Whose studio it is; its zone is that of the times. */
@@ -121,10 +121,11 @@ function standingOf({ id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRis
 }
 
 const detailed = (which: SQL) => question(db => db.select({
-  ...setFields, stage: assignments.stage, pins: assignments.pins, endedAt: assignments.endedAt, drillId: drills.id, number: drillVersions.number, spec: drillVersions.spec,
+  ...setFields, stage: stages.name, pins: assignments.pins, endedAt: assignments.endedAt, drillId: drills.id, number: drillVersions.number, spec: drillVersions.spec,
   taught: assignmentRevisions.number, hand: assignmentRevisions.hand, habits: assignmentRevisions.habits,
 }).from(assignments)
   .innerJoin(assignmentRevisions, and(eq(assignmentRevisions.assignmentId, assignments.id), eq(assignmentRevisions.number, assignments.revision)))
+  .innerJoin(stages, and(eq(stages.assignmentId, assignments.id), eq(stages.number, assignments.stage)))
   .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
   .where(and(eq(assignments.studioId, given('studioId')), eq(assignments.studentId, given('studentId')), which))
   .orderBy(asc(assignments.position), asc(assignments.setAt)))
@@ -174,8 +175,8 @@ async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(db: Datab
   return set.map((each) => {
     const then = known.get(`${each.id} ${taught.get(each.id)}`)
     if (!then) return each
-    const { number, stage, plan, pins, hand, habits } = then.revision
-    return { ...each, taught: number, versionNumber: then.versionNumber, spec: then.spec, stage, plan, pins: pins ?? {}, hand, habits: habits ?? {} }
+    const { number, plan, pins, hand, habits } = then.revision
+    return { ...each, taught: number, versionNumber: then.versionNumber, spec: then.spec, stage: then.stage, plan, pins: pins ?? {}, hand, habits: habits ?? {} }
   })
 }
 

@@ -135,6 +135,16 @@ describe('the event log', () => {
     expect((await readStudent(db, teacher, made.studentId, NOW)).assignments[0]!.lessons).toEqual([])
   })
 
+  test('a fault is put down against its drill, and taken back like a pass', async () => {
+    await freshLesson()
+    const fault: LessonEvent = { ...stamp(), kind: 'fault', assignmentId: made.assignmentId, fault: 'wrong-finger', finger: 3, instead: 4 }
+    await append(fault)
+    expect((await log()).map(row => [row.kind, row.assignmentId, row.assignmentRevision])).toEqual([['fault', made.assignmentId, 0]])
+    await append({ ...stamp(), kind: 'void', eventId: fault.id })
+    expect(foldLesson((await log()).map(row => row.body)).faults).toEqual([])
+    await expect(append({ ...fault, ...stamp(), assignmentId: randomUUID() } as LessonEvent)).rejects.toMatchObject({ code: 'not-found' })
+  })
+
   test('an event of another lesson cannot be undone from this one', async () => {
     await freshLesson()
     const elsewhere = pass()

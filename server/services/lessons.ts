@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, desc, eq, inArray, isNull, lt, max } from 'drizzle-orm'
 import type { z } from 'zod'
-import { overrules, type LessonEvent, type LessonEventOf } from '#core/practice/log/events'
+import { isVoidable, overrules, type LessonEvent, type LessonEventOf } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
 import { afterDecision, afterHearing, hearingOf, unheard, withPass, type DrillStanding, type Hearing } from '#core/practice/log/tally'
 import { instantOf, localDay } from '#core/practice/schedule/local-time'
@@ -135,11 +135,11 @@ async function assertOpen(tx: Database, actor: Actor, lesson: Lesson, event: Les
   throw new DomainError('conflict', event.kind === 'end' ? 'this lesson has ended already' : 'this lesson has ended: take it up again first')
 }
 
-/** The pass or note an undo names. @throws DomainError when it is not there, cannot be undone or was undone. */
+/** The pass, fault or note an undo names. @throws DomainError when it is not there, cannot be undone or was undone. */
 async function voidedBy(tx: Database, lesson: Lesson, event: LessonEventOf<'void'>): Promise<LessonEvent> {
   const [target] = await tx.select({ kind: lessonEvents.kind, body: lessonEvents.body }).from(lessonEvents).where(and(eq(lessonEvents.id, event.eventId), eq(lessonEvents.lessonId, lesson.id)))
   if (!target) throw notFound('event to undo')
-  if (target.kind !== 'pass' && target.kind !== 'note') throw new DomainError('invalid', `a ${target.kind} cannot be undone this way`, { path: 'event.eventId' })
+  if (!isVoidable(target.body)) throw new DomainError('invalid', `a ${target.kind} cannot be undone this way`, { path: 'event.eventId' })
   const [before] = await tx.select({ id: lessonEvents.id }).from(lessonEvents).where(eq(lessonEvents.voids, event.eventId)).limit(1)
   if (before) throw new DomainError('conflict', `this ${target.kind} was taken back already`)
   return target.body

@@ -2,7 +2,7 @@ import { and, eq, inArray, isNull } from 'drizzle-orm'
 import { ENGINE_VERSION } from '#core/score/score'
 import type { Spec } from '#core/schema/parse'
 import type { Database } from '../db/client'
-import { assignmentRevisions, assignments, drillVersions, standings, type students } from '../db/tables'
+import { assignmentRevisions, assignments, drillVersions, stages, standings, type students } from '../db/tables'
 import type { Engine } from '../engine/engine'
 import type { Actor } from '../policy/actor'
 import { hashOf } from '../writes/canonical'
@@ -83,7 +83,8 @@ export async function revise(tx: Database, actor: Actor, which: Which, change: C
 
 /** What was taught with some set drills, by their revisions: all of those drills', oldest first. */
 export function revisionsOf(db: Database, actor: Actor, assignmentIds: readonly string[]) {
-  return db.select({ revision: assignmentRevisions, spec: drillVersions.spec, versionNumber: drillVersions.number, drillId: drillVersions.drillId }).from(assignmentRevisions)
+  return db.select({ revision: assignmentRevisions, stage: stages.name, spec: drillVersions.spec, versionNumber: drillVersions.number, drillId: drillVersions.drillId }).from(assignmentRevisions)
     .innerJoin(drillVersions, eq(drillVersions.id, assignmentRevisions.drillVersionId))
+    .innerJoin(stages, and(eq(stages.assignmentId, assignmentRevisions.assignmentId), eq(stages.number, assignmentRevisions.stage)))
     .where(and(eq(assignmentRevisions.studioId, actor.studioId), inArray(assignmentRevisions.assignmentId, [...assignmentIds]))).orderBy(assignmentRevisions.assignmentId, assignmentRevisions.number)
 }

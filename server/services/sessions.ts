@@ -5,7 +5,7 @@ import { given, question } from '../db/question'
 import { studios, users } from '../db/tables'
 import type { SignedIn } from './sign-in'
 
-const whoseSession = question(db => db.select({ userId: users.id, studioId: users.studioId, role: users.role, name: users.displayName, studioName: studios.name, zone: studios.zone })
+const whoseSession = question(db => db.select({ userId: users.id, studioId: users.studioId, role: users.role, studentId: users.studentId, name: users.displayName, studioName: studios.name, zone: studios.zone })
   .from(users).innerJoin(studios, eq(studios.id, users.studioId))
   .where(and(eq(users.id, given('userId')), eq(users.sessionEpoch, given('epoch')), isNull(users.suspendedAt))))
 

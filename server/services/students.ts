@@ -8,7 +8,7 @@ import type { LessonRow, Page, PastDrill, SlotRow, StudentPage, endSlotBody, pin
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
-import { assignments, drills, drillVersions, lessonEvents, lessons, lessonSlots, standings, students } from '../db/tables'
+import { assignments, drills, drillVersions, lessonEvents, lessons, lessonSlots, stages, standings, students } from '../db/tables'
 import type { Engine } from '../engine/engine'
 import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
@@ -160,6 +160,9 @@ export function endSlot(db: Database, actor: Actor, studentId: string, body: z.i
 /** Fingers as they are kept: null for none. */
 const pinned = (pins: Pins | undefined) => (pins && Object.keys(pins).length > 0 ? pins : null)
 
+/** Number of the stage a drill is set at. */
+const FIRST_STAGE = 0
+
 /** Sets a version of a drill for a student, after those already set. */
 export function setAssignment(db: Database, engine: Engine, actor: Actor, body: z.infer<typeof setAssignmentBody>, now: Date): Promise<{ id: string }> {
   const { id, drillVersionId, stage, plan } = body
@@ -167,8 +170,9 @@ export function setAssignment(db: Database, engine: Engine, actor: Actor, body: 
   return idempotentWrite(db, actor, 'set-assignment', body, now, async (tx, scoreHash) => {
     const { hand, habits, instrument } = await presentStudent(tx, actor, body.studentId)
     const [last] = await tx.select({ position: max(assignments.position) }).from(assignments).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, body.studentId)))
-    await tx.insert(assignments).values({ ...body, pins, studioId: actor.studioId, position: (last?.position ?? 0) + 1, setAt: now })
-    await firstRevision(tx, { assignmentId: id, studioId: actor.studioId, drillVersionId, stage, plan, pins, hand, habits, instrument, bpm: plan.startBpm, scoreHash: scoreHash ?? null, at: now })
+    await tx.insert(assignments).values({ ...body, stage: FIRST_STAGE, pins, studioId: actor.studioId, position: (last?.position ?? 0) + 1, setAt: now })
+    await tx.insert(stages).values({ assignmentId: id, number: FIRST_STAGE, studioId: actor.studioId, name: stage, at: now })
+    await firstRevision(tx, { assignmentId: id, studioId: actor.studioId, drillVersionId, stage: FIRST_STAGE, plan, pins, hand, habits, instrument, bpm: plan.startBpm, scoreHash: scoreHash ?? null, at: now })
     await tx.insert(standings).values({ assignmentId: id, studioId: actor.studioId, ...standingAtStart(plan.startBpm) })
     return { id }
   }, async () => {

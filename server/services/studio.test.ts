@@ -6,6 +6,7 @@ import { ENGINE_VERSION } from '#core/score/score'
 import { drillVersions } from '../db/tables'
 import { localEngine } from '../engine/engine'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase, SPEC } from '../tests/studio'
+import { ownStudent } from '../policy/access'
 import { archiveDrill, createDrill, duplicateDrill, listDrills, readDrill, renameDrill, saveVersion } from './drills'
 import { hashPassword, isPassword } from './password'
 import { archiveInstrument, changeInstrument, createInstrument, listInstruments } from './instruments'
@@ -39,12 +40,24 @@ describe('drills', () => {
     const teacher = await makeTeacher(db)
     const { id } = await createDrill(db, localEngine, teacher, { id: randomUUID(), name: 'Old', spec: SPEC }, NOW)
     expect((await readDrill(db, localEngine, teacher, id)).anew).toEqual([])
-    await db.update(drillVersions).set({ engineVersion: ENGINE_VERSION - 1 }).where(eq(drillVersions.drillId, id))
+    // The third is the last that reckoned otherwise.
+    const before = 3
+    await db.update(drillVersions).set({ engineVersion: before }).where(eq(drillVersions.drillId, id))
     expect((await readDrill(db, localEngine, teacher, id)).anew).toEqual([])
     await db.update(drillVersions).set({ scoreHash: '0'.repeat(64) }).where(eq(drillVersions.drillId, id))
-    expect((await readDrill(db, localEngine, teacher, id)).anew).toEqual(changesSince(ENGINE_VERSION - 1))
-    expect(changesSince(ENGINE_VERSION - 1).length).toBeGreaterThan(0)
+    expect((await readDrill(db, localEngine, teacher, id)).anew).toEqual(changesSince(before))
+    expect(changesSince(before).length).toBeGreaterThan(0)
     expect(changesSince(ENGINE_VERSION)).toEqual([])
+  })
+
+  test('a student\'s account sees its own student and no other', async () => {
+    const teacher = await makeTeacher(db)
+    const [{ studentId }, other] = [await makeStudent(db, teacher), await makeStudent(db, teacher)]
+    const themself = { ...teacher, userId: randomUUID(), role: 'student' as const, studentId }
+    expect((await ownStudent(db, themself, studentId)).id).toBe(studentId)
+    await expect(ownStudent(db, themself, other.studentId)).rejects.toMatchObject({ code: 'not-found' })
+    await expect(ownStudent(db, { ...themself, studentId: null }, studentId)).rejects.toMatchObject({ code: 'not-found' })
+    await expect(ownStudent(db, { ...themself, studioId: randomUUID() }, studentId)).rejects.toMatchObject({ code: 'not-found' })
   })
 
   test('versions saved at once get numbers of their own', async () => {

@@ -27,7 +27,7 @@ export async function makeTeacher(db: TestDatabase, more: { studioId?: string, p
   const userId = randomUUID()
   const signInName = more.signInName ?? `t-${userId}`
   await db.insert(users).values({ id: userId, studioId, role: 'teacher', signInName, displayName: 'Teacher', passwordHash: more.password ? await hashPassword(more.password, { N: 1024, r: 8, p: 1, maxmem: 2 ** 26 }) : 'none', createdAt: NOW })
-  return { userId, studioId, role: 'teacher', zone: 'Europe/London', signInName }
+  return { userId, studioId, role: 'teacher', studentId: null, zone: 'Europe/London', signInName }
 }
 
 export const PLAN = { school: 'clean-passes', startBpm: 72, targetBpm: 104, step: 4, need: 3, tooMany: 5 } as const

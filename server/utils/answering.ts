@@ -2,6 +2,8 @@ import type { EventHandlerRequest, H3Event } from 'h3'
 import { ERROR_CODES, type ErrorAnswer } from '#shared/contracts/common'
 import type { Me } from '#shared/contracts/accounts'
 import { databaseErrorOf } from '../db/database-errors'
+import { failureOf } from '../observability/failure'
+import { logger } from '../observability/logger'
 import { DomainError } from '../services/domain-error'
 
 // What was on its way may have been kept or not: only that trying again does no harm is certain.
@@ -17,16 +19,18 @@ function refuse(event: H3Event, error: unknown): ErrorAnswer {
     if (error.retryAfterSeconds !== undefined) setHeader(event, 'retry-after', error.retryAfterSeconds)
     return { code: error.code, message: error.message, ...(error.path !== undefined && { path: error.path }), ...(error.current !== undefined && { current: error.current }) }
   }
+  const request = event.context.request?.id
+  const where = { request, method: event.method, path: event.path.split('?')[0] }
   const trouble = databaseErrorOf(error)
   if (trouble) {
-    // One line, not a stack for every request that meets it.
-    console.error(`${event.method} ${event.path.split('?')[0]} failed: database ${trouble}`)
+    // Not a stack for every request that meets it.
+    logger.error({ ...where, database: trouble }, 'failed')
     setResponseStatus(event, ERROR_CODES.unavailable)
     return { code: 'unavailable', message: TROUBLE[trouble] }
   }
-  console.error(failureInWords(event.method, event.path, error))
+  logger.error({ ...where, failure: failureOf(error) }, 'failed')
   setResponseStatus(event, 500)
-  return { code: 'failed', message: 'Something went wrong on the server. Try again: what was kept already is not kept twice.' }
+  return { code: 'failed', message: `Something went wrong on the server. Try again: what was kept already is not kept twice.${request ? ` Its log has it as ${request.slice(0, 8)}.` : ''}` }
 }
 
 /** Does some work of a request; what it throws is answered in one form. */
@@ -42,6 +46,12 @@ export async function answerRefusal<T>(event: H3Event, work: () => Promise<T>): 
 /** Wraps a handler so that every error it throws is answered in one form. */
 export function answering<T>(handler: (event: H3Event<EventHandlerRequest>) => Promise<T>) {
   return defineEventHandler((event): Promise<T | ErrorAnswer> => answerRefusal(event, () => handler(event)))
+}
+
+/** Answers that something was made, where it was: a repeat, or something that was there before, is an answer like any other. */
+export function created<T extends { readonly id: string }>(event: H3Event, { id }: { readonly id: string }, made: T): T {
+  if (made.id === id) setResponseStatus(event, 201)
+  return made
 }
 
 /** Who asks, whoever it is. @throws DomainError `signed-out`. */

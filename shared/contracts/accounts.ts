@@ -21,6 +21,8 @@ export interface Me {
   readonly userId: string
   readonly studioId: string
   readonly role: 'owner' | 'teacher' | 'student'
+  /** Whom the account is of, for a student's. */
+  readonly studentId: string | null
   readonly name: string
   readonly studioName: string
   /** IANA zone of the studio. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ALL_FAULTS } from '#core/practice/log/kinds'
 import { DECISIONS } from '#core/schema/plan-fields'
 import type { Attention } from '#core/practice/attention'
 import type { LessonEvent } from '#core/practice/log/events'
@@ -26,11 +27,13 @@ const stamp = { id: writeId, at: deviceTime }
 const bpm = z.number().min(10, 'must be at least 10 bpm').max(400, 'must be at most 400 bpm')
 const assignmentId = uuidOf('must be a drill of this student')
 const count = z.int().min(0).max(1_000_000)
+const fretting = z.int('must be a finger').min(0, 'must be a finger').max(4, 'must be a finger')
 const aboutDrill = { assignmentId, taught: count.optional() }
 
 export const lessonEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...stamp, kind: z.literal('turn'), ...aboutDrill }),
   z.strictObject({ ...stamp, kind: z.literal('pass'), ...aboutDrill, revision: count.optional(), bpm, clean: z.boolean() }),
+  z.strictObject({ ...stamp, kind: z.literal('fault'), ...aboutDrill, fault: z.enum(ALL_FAULTS, { error: 'must be a fault of the list' }), finger: fretting.optional(), instead: fretting.optional() }),
   z.strictObject({ ...stamp, kind: z.literal('note'), assignmentId: assignmentId.nullable(), text: z.string().trim().min(1, 'a note needs words').max(2000, 'must be at most 2000 characters') }),
   z.strictObject({ ...stamp, kind: z.literal('void'), eventId: uuidOf('must be an event of this lesson') }),
   z.strictObject({

@@ -14,6 +14,7 @@ import type { HandInput } from '#core/schema/fields'
 import { cueInWords } from '#core/wording/cue'
 import { breachInWords, liftedInWords, QUICK_WAY, stretchInWords } from '#core/wording/fingering'
 import { numbered } from '#core/wording/note'
+import { capital } from '#core/wording/numbers'
 
 /** What the drill amounts to, in figures: speed, reach, crossings, cautions. */
 const props = defineProps<{ score: Score, hand?: HandInput, verdict: Verdict | null, busy: boolean }>()

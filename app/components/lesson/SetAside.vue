@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { faultInWords } from '#core/wording/fault'
 import type { LessonEvent } from '#core/practice/log/events'
 import type { OutboxEntry } from '~/stores/outbox'
 
@@ -11,6 +12,7 @@ const entries = computed(() => outbox.setAside.filter(entry => props.lessonId ==
 function eventInWords(event: LessonEvent): string {
   switch (event.kind) {
     case 'pass': return `${event.clean ? 'a clean pass' : 'a slip'} at ${event.bpm}`
+    case 'fault': return `the fault “${faultInWords(event)}”`
     case 'note': return `the note “${event.text}”`
     case 'decision': return `the decision to ${event.decision} at ${event.bpm}`
     case 'turn': return 'turning to a drill'

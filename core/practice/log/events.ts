@@ -1,4 +1,5 @@
 import type { DecisionKind } from '../../schema/plan-fields'
+import type { Fault } from './kinds'
 
 interface Stamp {
   /** Made by the device: the same id is the same event however often it is sent. */
@@ -20,6 +21,8 @@ export type LessonEvent = Stamp & (
   | AboutDrill & { readonly kind: 'turn' }
   /** `revision`: decisions on the drill's tempo made before it, as the device knew; the present count when left out. */
   | AboutDrill & { readonly kind: 'pass', readonly revision?: number, readonly bpm: number, readonly clean: boolean }
+  /** `finger` and, for a wrong one, `instead` of which. */
+  | AboutDrill & { readonly kind: 'fault', readonly fault: Fault, readonly finger?: number, readonly instead?: number }
   | { readonly kind: 'note', readonly assignmentId: string | null, readonly text: string }
   | { readonly kind: 'void', readonly eventId: string }
   | AboutDrill & {
@@ -42,6 +45,13 @@ export type LessonEvent = Stamp & (
   /** An ended lesson taken up again. */
   | { readonly kind: 'reopen' }
 )
+
+/** Kinds of events that an undo takes back; everything else is answered by an event of its own. */
+export const VOIDABLE = ['pass', 'fault', 'note'] as const
+export type Voidable = LessonEventOf<typeof VOIDABLE[number]>
+
+/** Whether an undo takes an event back. */
+export const isVoidable = (event: LessonEvent): event is Voidable & LessonEvent => (VOIDABLE as readonly string[]).includes(event.kind)
 
 /** One kind of event. */
 export type LessonEventOf<K extends LessonEvent['kind']> = Extract<LessonEvent, { kind: K }>

@@ -1,8 +1,9 @@
-import type { LessonEvent, LessonEventOf } from './events'
+import { isVoidable, type LessonEvent, type LessonEventOf, type Voidable } from './events'
 
 /** What a lesson amounts to so far. */
 export interface LessonState {
   readonly passes: readonly LessonEventOf<'pass'>[]
+  readonly faults: readonly LessonEventOf<'fault'>[]
   readonly notes: readonly LessonEventOf<'note'>[]
   readonly decisions: readonly LessonEventOf<'decision'>[]
   /** The drill the teacher last turned to. */
@@ -10,8 +11,8 @@ export interface LessonState {
   /** Minutes spent at each drill, by assignment. */
   readonly minutes: ReadonlyMap<string, number>
   readonly endedAt: string | null
-  /** The latest pass or note that has not been voided: what undo takes back. */
-  readonly undoable: LessonEventOf<'pass'> | LessonEventOf<'note'> | null
+  /** The latest pass, fault or note that has not been voided: what undo takes back. */
+  readonly undoable: Voidable | null
 }
 
 const minutesBetween = (from: string, to: string) => Math.max(0, (Date.parse(to) - Date.parse(from)) / 60000)
@@ -37,11 +38,12 @@ export function foldLesson(events: readonly LessonEvent[]): LessonState {
   }
   return {
     passes: of('pass'),
+    faults: of('fault'),
     notes: of('note'),
     decisions: of('decision'),
     currentId: turns.at(-1)?.assignmentId ?? null,
     minutes,
     endedAt,
-    undoable: live.findLast((event): event is LessonEventOf<'pass'> | LessonEventOf<'note'> => event.kind === 'pass' || event.kind === 'note') ?? null,
+    undoable: live.findLast(isVoidable) ?? null,
   }
 }

@@ -21,6 +21,13 @@ describe('folding a lesson', () => {
     expect(foldLesson(events).undoable?.id).toBe('1')
   })
 
+  test('faults stand in the order they were put down, and undo takes the last of whatever it was', () => {
+    const events: LessonEvent[] = [pass('1', 0), { id: '2', at: at(1), kind: 'fault', assignmentId: 'a', fault: 'late-shift' }, { id: '3', at: at(2), kind: 'note', assignmentId: null, text: 'x' }]
+    expect(foldLesson(events).faults.map(event => event.fault)).toEqual(['late-shift'])
+    expect(foldLesson([...events, { id: '4', at: at(3), kind: 'void', eventId: '3' }]).undoable?.id).toBe('2')
+    expect(foldLesson([...events, { id: '5', at: at(3), kind: 'void', eventId: '2' }])).toMatchObject({ faults: [], undoable: { id: '3' } })
+  })
+
   test('minutes are counted per drill from turn to turn and to the end', () => {
     const state = foldLesson([
       { id: '1', at: at(0), kind: 'turn', assignmentId: 'a' },

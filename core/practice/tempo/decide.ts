@@ -1,5 +1,5 @@
 import type { Plan, PlanOf } from '../../schema/plan-fields'
-import type { Decision, HistoryEvent, School } from './school'
+import { passesOf, type Decision, type HistoryEvent, type School } from './school'
 import { cleanPasses } from './schools/clean-passes'
 
 const SCHOOL: { readonly [S in Plan['school']]: School<PlanOf<S>> } = { 'clean-passes': cleanPasses }
@@ -12,7 +12,7 @@ const dayOf = (iso: string) => iso.slice(0, 10)
 
 /** Whether a clean pass at the target was heard by the teacher on each of the last two lesson days. */
 function reachedTwice(plan: Plan, history: readonly HistoryEvent[]): boolean {
-  const heard = history.filter(event => event.by === 'teacher')
+  const heard = passesOf(history).filter(pass => pass.by === 'teacher')
   const days = [...new Set(heard.map(event => dayOf(event.at)))].slice(-2)
   return days.length === 2 && days.every(day => heard.some(event => dayOf(event.at) === day && event.clean && event.bpm >= plan.targetBpm))
 }
@@ -24,7 +24,7 @@ export interface Question {
   readonly bpm: number
   /** Oldest first. */
   readonly history: readonly HistoryEvent[]
-  /** Passes since the last accepted decision; counts restart there. All of the history when left out. */
+  /** What happened since the last accepted decision; counts restart there. All of the history when left out. */
   readonly sinceDecision?: readonly HistoryEvent[]
 }
 

@@ -1,4 +1,5 @@
 import type { DecisionKind, Plan } from '../../schema/plan-fields'
+import type { Fault, FEELS, HURTS } from '../log/kinds'
 
 /** Once through a drill, as it was heard. */
 export interface PassEvent {
@@ -10,8 +11,28 @@ export interface PassEvent {
   readonly by: 'teacher' | 'student'
 }
 
-/** Everything a decision looks at, oldest first. */
-export type HistoryEvent = PassEvent
+/** Practice at home, as it was reported: a day's minutes at a tempo, how it felt, and where it hurt if it did. */
+export interface PracticeEvent {
+  readonly at: string
+  readonly kind: 'practice'
+  readonly bpm: number
+  readonly minutes: number
+  readonly feel: typeof FEELS[number]
+  readonly hurts?: typeof HURTS[number]
+  readonly by: 'teacher' | 'student'
+}
+
+/** A lesson as a whole: how well the drill sounded (1 to 5) where the teacher said so, and the faults heard in it. */
+export interface LessonHeld { readonly at: string, readonly kind: 'lesson', readonly quality?: number, readonly faults: readonly Fault[] }
+
+/** The teacher has cleared a pain. */
+export interface Cleared { readonly at: string, readonly kind: 'cleared' }
+
+/** Everything a decision looks at. */
+export type HistoryEvent = PassEvent | PracticeEvent | LessonHeld | Cleared
+
+/** The passes of a history: what was played and heard. */
+export const passesOf = (history: readonly HistoryEvent[]): readonly PassEvent[] => history.filter(event => event.kind === 'pass')
 
 /** The numbers a decision used, so that it can be checked and told. */
 export interface Used {

@@ -2,4 +2,8 @@ import { setAssignmentBody } from '#shared/contracts/students'
 import { setAssignment } from '../../services/students'
 
 /** Sets a drill for a student. */
-export default answering(async event => setAssignment(database.db, engine, teacherOf(event), await bodyOf(event, setAssignmentBody, BODY.drill), new Date()))
+export default answering(async (event) => {
+  const who = teacherOf(event)
+  const body = await bodyOf(event, setAssignmentBody, BODY.drill)
+  return created(event, body, await setAssignment(database.db, engine, who, body, new Date()))
+})

@@ -2,4 +2,8 @@ import { saveInstrumentBody } from '#shared/contracts/students'
 import { createInstrument } from '../../services/instruments'
 
 /** Adds a guitar. */
-export default answering(async event => createInstrument(database.db, teacherOf(event), await bodyOf(event, saveInstrumentBody), new Date()))
+export default answering(async (event) => {
+  const who = teacherOf(event)
+  const body = await bodyOf(event, saveInstrumentBody)
+  return created(event, body, await createInstrument(database.db, who, body, new Date()))
+})

@@ -2,4 +2,8 @@ import { saveStudentBody } from '#shared/contracts/students'
 import { createStudent } from '../../services/students'
 
 /** Adds a student. */
-export default answering(async event => createStudent(database.db, teacherOf(event), await bodyOf(event, saveStudentBody), new Date()))
+export default answering(async (event) => {
+  const who = teacherOf(event)
+  const body = await bodyOf(event, saveStudentBody)
+  return created(event, body, await createStudent(database.db, who, body, new Date()))
+})

@@ -1,13 +1,13 @@
 import type { PlanOf } from '../../../schema/plan-fields'
 import { easedBpm, raisedBpm } from '../arithmetic'
-import type { Grounds, PassEvent, School, Used } from '../school'
+import { passesOf, type Grounds, type HistoryEvent, type PassEvent, type School, type Used } from '../school'
 
 const WINDOW = 8
 
 /** Passes at the present tempo since it was last changed. */
-function passesHere(history: readonly PassEvent[], bpm: number): readonly PassEvent[] {
-  const lastElsewhere = history.findLastIndex(event => event.bpm !== bpm)
-  return history.slice(lastElsewhere + 1)
+function passesHere(history: readonly HistoryEvent[], bpm: number): readonly PassEvent[] {
+  const passes = passesOf(history)
+  return passes.slice(passes.findLastIndex(pass => pass.bpm !== bpm) + 1)
 }
 
 function cleanRun(passes: readonly PassEvent[]): readonly PassEvent[] {

@@ -3,6 +3,7 @@ import { appendEvent } from '../../../services/lessons'
 
 /** Adds an event to a lesson's log; answered after it is committed. */
 export default answering(async (event) => {
-  const teacher = teacherOf(event)
-  return appendEvent(database.db, teacher, idOf(event), await bodyOf(event, appendEventBody), new Date())
+  const who = teacherOf(event)
+  const body = await bodyOf(event, appendEventBody)
+  return created(event, body.event, await appendEvent(database.db, who, idOf(event), body, new Date()))
 })
