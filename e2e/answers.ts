@@ -42,7 +42,7 @@ const studentRow = just({
   nextLesson: just({ at: instant, minutes: count }).nullable(), lastLessonAt: instant.nullable(),
   drills: z.array(just({ name: z.string(), bpm, targetBpm: bpm, pace })),
 }) satisfies z.ZodType<StudentRow>
-const decided = z.custom<LessonEventOf<'decision'>>((value) => { const read = lessonEventSchema.safeParse(value); return read.success && read.data.kind === 'decision' })
+const decided = z.custom<LessonEventOf<'decision'>>(value => lessonEventSchema.safeParse(value).data?.kind === 'decision')
 const decision: z.ZodType<HistoryDecision> = just({ id, lessonId: id, revision: count, bpm, at: z.string(), overruled: z.boolean(), event: decided })
 const detail = {
   id, drillName: z.string(), plan: planSchema, targetOn: day.nullable(), bpm, pace,

@@ -43,6 +43,7 @@ if [ "$ONLY" = all ]; then
   nuxt prepare >/dev/null 2>&1 || fail "nuxt prepare failed; run it by hand to see why."
   check types bash scripts/types.sh
   check lint eslint .
+  check unused knip
 fi
 
 # A database of an earlier run is thrown away: every run starts from the same nothing.
