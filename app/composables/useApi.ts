@@ -1,5 +1,8 @@
-import { FetchError } from 'ofetch'
+import { navigateTo, useRoute } from '#imports'
+import { readonly, type Ref, ref, shallowRef, watch } from 'vue'
+import { $fetch, FetchError } from 'ofetch'
 import type { ErrorAnswer } from '#shared/contracts/common'
+import { useSession } from '../stores/session'
 
 /** A refusal of the server in its own words; `code` is `offline` when it could not be reached. */
 export class ApiError extends Error {

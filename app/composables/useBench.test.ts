@@ -1,16 +1,14 @@
-import { beforeEach, describe, expect, test } from '@jest/globals'
-import { ref, shallowRef, type Ref } from 'vue'
+import { beforeEach, describe, expect, jest, test } from '@jest/globals'
+import { ref, shallowRef, watch, type Ref } from 'vue'
 import { FAMILIES } from '#core/families/registry'
 import { realiseJudged } from '#core/score/realise'
-import { autoImports, inScope } from '../tests/auto-imports'
-import { saysTheSame } from '../utils/same'
-import { useBench, useField, type BenchPerson } from './useBench'
+import { inScope } from '../tests/composables'
+import type { Bench, BenchPerson } from './useBench'
 
 /** Stands in for the worker: answers at once, or when the test says so. */
 let waiting: (() => void)[] = []
 let atOnce = true
-autoImports({
-  saysTheSame,
+jest.unstable_mockModule('./useVerdict', () => ({
   useVerdict: (asked: () => { spec: unknown, context: object }) => {
     const answer = shallowRef<unknown>(null)
     const ask = () => {
@@ -21,13 +19,14 @@ autoImports({
       if (atOnce) give()
       else waiting.push(give)
     }
-    ;(globalThis as unknown as { watch: (source: unknown, run: () => void, options: object) => void }).watch(asked, ask, { immediate: true, flush: 'sync' })
+    watch(asked, ask, { immediate: true, flush: 'sync' })
     return { answer, busy: ref(false), stopped: ref(false), stop: () => {}, ask }
   },
-})
+}))
+const { useBench, useField } = await import('./useBench')
 
 let person: Ref<BenchPerson>
-let bench: ReturnType<typeof useBench>
+let bench: Bench
 beforeEach(() => {
   waiting = []
   atOnce = true

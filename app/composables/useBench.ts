@@ -1,3 +1,5 @@
+import { useManualRefHistory } from '@vueuse/core'
+import { computed, type Ref, shallowRef, watch } from 'vue'
 import { openingOf } from '#core/families/opening'
 import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
 import type { Verdict } from '#core/score/judge'
@@ -9,6 +11,8 @@ import { minimalSpec } from '#core/families/minimal-spec'
 import { fieldAt, withField } from '#core/schema/minimal'
 import { parseSpec, type Parsed, type Spec } from '#core/schema/parse'
 import type { SpecProblem } from '#core/schema/spec-error'
+import { saysTheSame } from '../utils/same'
+import { useVerdict } from './useVerdict'
 
 /** The drill an empty bench opens with. */
 export const openingSpec = (): Record<string, unknown> => {

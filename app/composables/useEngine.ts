@@ -1,3 +1,4 @@
+import { onScopeDispose } from 'vue'
 import { wrap, type Remote } from 'comlink'
 import type { Engine } from '../workers/engine.worker'
 

@@ -1,17 +1,17 @@
-import { beforeEach, describe, expect, test } from '@jest/globals'
+import { beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { ref, shallowRef } from 'vue'
 import type { StudentRow } from '#shared/contracts/students'
-import { autoImports, inScope } from '../tests/auto-imports'
-import { saysTheSame } from '../utils/same'
-import { useBench } from './useBench'
-import { fitFor, useFitting } from './useFitting'
+import { inScope } from '../tests/composables'
+import type { Bench } from './useBench'
 
-autoImports({ saysTheSame, useVerdict: () => ({ answer: shallowRef(null), busy: ref(false), stopped: ref(false), stop: () => {}, ask: () => {} }) })
+jest.unstable_mockModule('./useVerdict', () => ({ useVerdict: () => ({ answer: shallowRef(null), busy: ref(false), stopped: ref(false), stop: () => {}, ask: () => {} }) }))
+const { useBench } = await import('./useBench')
+const { fitFor, useFitting } = await import('./useFitting')
 
 const student = (more: object = {}) => ({ id: 's', name: 'Ida', instrument: { preset: 'half' }, hand: { reachMm: 50 }, ...more }) as unknown as StudentRow
 const drill = { version: 1, family: 'order', position: 1, order: { fingers: [1, 2, 3, 4] } }
 
-let bench: ReturnType<typeof useBench>
+let bench: Bench
 let fitting: ReturnType<typeof useFitting>
 beforeEach(() => {
   bench = inScope(() => useBench(ref({}))).value

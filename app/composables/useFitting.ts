@@ -1,8 +1,10 @@
+import { shallowReadonly, shallowRef } from 'vue'
 import { familyLookup } from '#core/families/registry'
 import { fitDrill, type FitChange, type Unsuited } from '#core/fitting/fit'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { parseSpec } from '#core/schema/parse'
 import type { StudentRow } from '#shared/contracts/students'
+import type { Bench } from './useBench'
 
 /** A drill as it was before it was fitted, and what fitting did. */
 export interface Fitted {

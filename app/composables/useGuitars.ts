@@ -1,8 +1,10 @@
+import { computed } from 'vue'
 import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'
 import { instrumentOf, type InstrumentChoice } from '#core/guitar/instrument'
 import { TUNINGS } from '#core/guitar/tunings'
 import { readTuning, writeTuning } from '#core/pitch/tuning'
 import type { InstrumentRow } from '#shared/contracts/students'
+import { useLoaded } from './useApi'
 
 /** A guitar's figures in a few words. */
 export function guitarInWords(choice: InstrumentChoice): string {

@@ -1,4 +1,4 @@
-import type { InjectionKey } from 'vue'
+import { inject, type InjectionKey, provide, type Ref, ref } from 'vue'
 
 const LEFT_HANDED: InjectionKey<Readonly<Ref<boolean>>> = Symbol('left-handed')
 

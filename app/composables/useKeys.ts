@@ -1,14 +1,19 @@
-/** A key of a place: what it is called, what it does. Keys in text fields and with modifiers are left alone. */
+import { useEventListener } from '@vueuse/core'
+
+/** A key of a place: what it is called, what it does. Keys in text fields are left alone. */
 export interface Shortcut {
   readonly key: string
+  /** Together with Ctrl, or ⌘ on a Mac; with Shift besides. */
+  readonly held?: 'ctrl' | 'ctrl+shift'
   readonly label: string
   readonly run: () => void
 }
 
 const NAMES: Record<string, string> = { ' ': 'Space', 'ArrowUp': '↑', 'ArrowDown': '↓' }
+const HELD = { 'ctrl': 'Ctrl ', 'ctrl+shift': 'Ctrl Shift ' }
 
 /** How a key is written on its cap. */
-export const keyName = (key: string) => NAMES[key] ?? key.toUpperCase()
+export const keyName = ({ key, held }: Pick<Shortcut, 'key' | 'held'>) => `${held ? HELD[held] : ''}${NAMES[key] ?? key.toUpperCase()}`
 
 /**
  * Takes the focus off a button that was pressed with mouse or finger: Space would press it again instead of doing
@@ -21,16 +26,26 @@ function releasePressedButtons() {
   })
 }
 
-/** Listens for the keys of a place while it is open. */
+/** What is held down with a key; undefined for nothing, null for what no shortcut asks for. */
+function heldWith(event: KeyboardEvent): Shortcut['held'] | null {
+  if (event.altKey) return null
+  return event.ctrlKey || event.metaKey ? (event.shiftKey ? 'ctrl+shift' : 'ctrl') : undefined
+}
+
+/** Where keys belong to what has the focus; with Ctrl held only what is written in. */
+const OWN_KEYS = 'input, textarea, select, [role="dialog"], [role="listbox"], [role="radiogroup"]'
+const OWN_KEYS_HELD = 'input, textarea'
+
+/** Listens for the keys of a place while it is open: the one listener of the page. */
 export function useKeys(shortcuts: () => readonly Shortcut[]) {
   releasePressedButtons()
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
+    const held = heldWith(event)
     const target = event.target as HTMLElement
-    if (target.closest('input, textarea, select, [role="dialog"], [role="listbox"], [role="radiogroup"]')) return
+    if (event.defaultPrevented || held === null || target.closest(held ? OWN_KEYS_HELD : OWN_KEYS)) return
     // Space on a button presses that button.
     if (event.key === ' ' && target.closest('button, a, [role="button"]')) return
-    const shortcut = shortcuts().find(each => each.key.toLowerCase() === event.key.toLowerCase())
+    const shortcut = shortcuts().find(each => each.key.toLowerCase() === event.key.toLowerCase() && each.held === held)
     if (!shortcut || (event.repeat && !event.key.startsWith('Arrow'))) return
     event.preventDefault()
     shortcut.run()

@@ -1,3 +1,4 @@
+import { computed, onScopeDispose, readonly, type Ref, ref, shallowRef, watch } from 'vue'
 import { v4 as uuid } from 'uuid'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
@@ -5,6 +6,11 @@ import { standingOf, type Standing } from '#core/practice/log/standing'
 import { localIso } from '#core/practice/schedule/local-time'
 import type { LessonDetail } from '#shared/contracts/lessons'
 import type { AgendaItem } from '#shared/contracts/students'
+import { useOutbox } from '../stores/outbox'
+import { useSession } from '../stores/session'
+import { useToasts } from '../stores/toasts'
+import type { ApiError } from './useApi'
+import { useApi } from './useApi'
 
 type Happening = { [K in LessonEvent['kind']]: Omit<LessonEventOf<K>, 'id' | 'at'> }[LessonEvent['kind']]
 

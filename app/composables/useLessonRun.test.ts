@@ -1,11 +1,9 @@
-import { beforeEach, describe, expect, test } from '@jest/globals'
+import { beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { ref } from 'vue'
 import type { LessonEvent } from '#core/practice/log/events'
 import { planSchema } from '#core/schema/plan-fields'
 import type { LessonDetail } from '#shared/contracts/lessons'
-import { autoImports, inScope, until } from '../tests/auto-imports'
-import { useLesson } from './useLesson'
-import { useLessonRun } from './useLessonRun'
+import { inScope, until } from '../tests/composables'
 
 const PLAN = planSchema.parse({ school: 'clean-passes', startBpm: 72, targetBpm: 80 })
 const set = (id: string, more: object = {}) => ({ id, drillName: `Drill ${id}`, plan: PLAN, taught: 2, passes: [], decisions: [], ...more })
@@ -18,10 +16,10 @@ let waitingEvents: { kind: 'event', lessonId: string, event: LessonEvent, refuse
 let offsetMs = 0
 const waiting = ref(0)
 let refuse: (told: { entry: { kind: 'event', lessonId: string, event: { kind: string } }, answer: { message: string, current?: unknown } }) => Promise<void>
-autoImports({
-  useApi: () => ({ get: async () => served }),
-  useSession: () => ({ me: { userId: 'wren' } }),
-  useToasts: () => ({ say: (text: string, more: { action?: { run: () => void } } = {}) => said.push({ text, ...more }) }),
+jest.unstable_mockModule('./useApi', () => ({ useApi: () => ({ get: async () => served }), ApiError: Error }))
+jest.unstable_mockModule('../stores/session', () => ({ useSession: () => ({ me: { userId: 'wren' } }) }))
+jest.unstable_mockModule('../stores/toasts', () => ({ useToasts: () => ({ say: (text: string, more: { action?: { run: () => void } } = {}) => said.push({ text, ...more }) }) }))
+jest.unstable_mockModule('../stores/outbox', () => ({
   useOutbox: () => ({
     get entries() {
       return waitingEvents
@@ -43,7 +41,9 @@ autoImports({
       },
     },
   }),
-})
+}))
+const { useLesson } = await import('./useLesson')
+const { useLessonRun } = await import('./useLessonRun')
 
 async function open() {
   const { value: lesson } = inScope(() => useLesson('lesson'))

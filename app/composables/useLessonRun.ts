@@ -1,6 +1,9 @@
+import { computed, ref, watch } from 'vue'
 import { groundsInWords } from '#core/wording/decision'
 import type { DecisionKind } from '#core/schema/plan-fields'
 import type { Standing } from '#core/practice/log/standing'
+import { useToasts } from '../stores/toasts'
+import type { RunningLesson } from './useLesson'
 
 /** What a teacher decides on a drill; `reason` only where it goes against the offer. */
 export interface Decided { readonly decision: DecisionKind, readonly bpm: number, readonly reason: string | null }

@@ -1,4 +1,9 @@
+import { navigateTo } from '#imports'
+import { readonly, ref } from 'vue'
 import type { LessonStarted, TodayLesson } from '#shared/contracts/lessons'
+import { useToasts } from '../stores/toasts'
+import { useWrites } from '../stores/writes'
+import { useWhen } from './useWhen'
 
 /** Begins a student's lesson, planned or out of turn, and goes there. */
 export function useLessonStart() {

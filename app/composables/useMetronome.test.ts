@@ -1,7 +1,6 @@
-import { beforeEach, describe, expect, test } from '@jest/globals'
+import { beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { nextTick, ref, shallowRef } from 'vue'
-import { autoImports, inScope } from '../tests/auto-imports'
-import { useMetronome, useTapTempo } from './useMetronome'
+import { inScope } from '../tests/composables'
 
 const QUARTER = 10080
 /** A sound card that only writes down what it is told; its clock is moved by the tests. */
@@ -47,7 +46,7 @@ class Pulse {
   }
 }
 const settings: Record<string, ReturnType<typeof ref>> = {}
-autoImports({
+Object.assign(globalThis, {
   AudioContext: Card,
   OscillatorNode: Tone,
   GainNode: class {
@@ -57,9 +56,12 @@ autoImports({
     }
   },
   Worker: Pulse,
+})
+jest.unstable_mockModule('@vueuse/core', () => ({
   useRafFn: () => ({ pause: () => {}, resume: () => {} }),
   useLocalStorage: (name: string, fallback: unknown) => (settings[name] ??= ref(fallback)),
-})
+}))
+const { useMetronome, useTapTempo } = await import('./useMetronome')
 
 /** Lets the clock run, a pulse every 25 ms, as the worker sends them. */
 async function run(seconds: number) {

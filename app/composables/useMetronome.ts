@@ -1,3 +1,5 @@
+import { useLocalStorage, useRafFn } from '@vueuse/core'
+import { onScopeDispose, readonly, type Ref, ref, watch } from 'vue'
 import { barTicks } from '#core/line/ticks'
 import { clicksBetween, secondsToTicks, ticksToSeconds, type ClickPlan } from '~/audio/click-times'
 

@@ -1,4 +1,7 @@
+import { computed, readonly, ref, shallowRef, watch } from 'vue'
 import type { Page } from '#shared/contracts/students'
+import { useToasts } from '../stores/toasts'
+import { useApi } from './useApi'
 
 /** A list that grows without end, page by page: the first comes with its surroundings, further ones when asked for. */
 export function usePages<T>(first: () => Page<T> | null | undefined, path: () => string) {

@@ -1,3 +1,6 @@
+import { useEventListener, useMediaQuery } from '@vueuse/core'
+import { computed, nextTick, ref } from 'vue'
+
 /**
  * Whether the page is being printed, so that what only paper shows is drawn only then. `printOut` prints it.
  */

@@ -1,5 +1,7 @@
+import { readonly, ref } from 'vue'
 import type { z } from 'zod'
 import { check } from '#core/schema/problem'
+import type { ApiError } from './useApi'
 
 /**
  * What a form sends and how it was answered. The contract the server checks by is asked here first: a slip of the pen

@@ -1,5 +1,7 @@
 import type { z } from 'zod'
 import { saveStudentBody, type StudentPage } from '#shared/contracts/students'
+import { useWrites } from '../stores/writes'
+import { useWrite } from './useWrite'
 
 type CardBody = Omit<z.input<typeof saveStudentBody>, 'id'>
 

@@ -1,12 +1,11 @@
-import { beforeEach, describe, expect, test } from '@jest/globals'
+import { beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { ref, type Ref } from 'vue'
-import { autoImports, inScope, until } from '../tests/auto-imports'
-import { useVerdict } from './useVerdict'
+import { inScope, until } from '../tests/composables'
 
 /** Questions the worker was asked, each with the way to answer it. */
 let questions: { spec: unknown, answer: (value?: unknown) => void }[] = []
 let ended = 0
-autoImports({
+jest.unstable_mockModule('./useEngine', () => ({
   plain: (value: unknown) => structuredClone(value),
   useEngine: () => ({
     ask: () => ({
@@ -18,7 +17,8 @@ autoImports({
       ended++
     },
   }),
-})
+}))
+const { useVerdict } = await import('./useVerdict')
 
 let spec: Ref<string>
 let verdict: ReturnType<typeof useVerdict>

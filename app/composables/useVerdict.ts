@@ -1,6 +1,9 @@
+import { watchDebounced } from '@vueuse/core'
+import { readonly, ref, shallowReadonly, shallowRef } from 'vue'
 import type { Context } from '#core/score/prepare'
 import type { Judged } from '#core/score/realise'
 import type { Parsed } from '#core/schema/parse'
+import { plain, useEngine } from './useEngine'
 
 /** What the engine is asked: a spec and whom it is for. */
 export interface Asked { readonly spec: unknown, readonly context: Context }

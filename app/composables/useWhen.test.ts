@@ -1,9 +1,8 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals'
-import { autoImports } from '../tests/auto-imports'
-import { useWhen } from './useWhen'
 
 let zone = 'Europe/Vienna'
-autoImports({ useSession: () => ({ me: { zone } }) })
+jest.unstable_mockModule('../stores/session', () => ({ useSession: () => ({ me: { zone } }) }))
+const { useWhen } = await import('./useWhen')
 
 // Monday 5 January 2026, 23:30 in London: half past midnight on Tuesday in Vienna.
 beforeEach(() => void jest.useFakeTimers({ now: new Date('2026-01-05T23:30:00Z') }))

@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon'
+import { useSession } from '../stores/session'
 
 /** Writes times as a teacher says them, in the studio's zone. */
 export function useWhen() {

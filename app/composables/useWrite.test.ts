@@ -1,10 +1,8 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
 import { z } from 'zod'
-import { autoImports, inScope } from '../tests/auto-imports'
-import { useSending } from './useSending'
+import { inScope } from '../tests/composables'
 import { useWrite } from './useWrite'
 
-autoImports({ useSending })
 const schema = z.strictObject({ id: z.uuid(), name: z.string().min(1, 'a name is needed'), weeks: z.int('must be whole weeks') })
 const refused = (code: string, path?: string) => Object.assign(new Error(`refused: ${code}`), { code, path })
 

@@ -1,5 +1,6 @@
 import { NIL } from 'uuid'
 import type { z } from 'zod'
+import { useSending } from './useSending'
 
 /** A form whose fields are a write: what the contract asks of it is asked here first, its id is given when it is sent. */
 export function useWrite<S extends z.ZodType<{ id: string }>>(schema: S) {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { barTicks } from '#core/line/ticks'
 import type { Roster } from '#shared/contracts/students'
+import type { Shortcut } from '~/composables/useKeys'
 
 const route = useRoute()
-const router = useRouter()
 
 const { data: roster } = useLoaded<Roster>(() => '/api/students')
 const students = computed(() => roster.value?.students ?? [])
@@ -16,25 +16,12 @@ provideHandedness(computed(() => student.value?.hand.leftHanded ?? false))
 const bench = useBench(person)
 const fitting = useFitting(bench)
 const { fitted } = fitting
-const drill = useBenchDrill(bench, students)
+const kept = useSavedDrill(bench)
+const assigning = useAssigning(bench, kept, students)
 const { lanes, quiet } = useSheetRows()
-await drill.open(route.query)
-
-// Putting the drill in the address is a navigation too: it must not overtake one that leads away.
-let leaving = false
-onBeforeRouteLeave(() => {
-  leaving = true
-})
-watchDebounced([bench.minimal, bench.pins, studentId, drill.drill, drill.assignment], () => {
-  const query = {
-    ...(drill.drill.value && { drill: drill.drill.value.id }),
-    ...(studentId.value && { student: studentId.value }),
-    ...(drill.assignment.value && { set: drill.assignment.value.id }),
-    spec: JSON.stringify(bench.minimal.value),
-    ...(Object.keys(bench.pins.value).length > 0 && { pins: JSON.stringify(bench.pins.value) }),
-  }
-  if (!leaving) void router.replace({ path: '/bench', query })
-}, { debounce: 250 })
+const address = useBenchAddress({ bench, kept, assigning, studentId })
+await address.open(route.query)
+address.follow()
 
 // The drill moves to the student's own guitar and hand; undo or “Keep the original” takes it back. An address that spells
 // a drill out, and one that was set for this student, are left as they are.
@@ -53,9 +40,19 @@ function show(key: string) {
   if (index >= 0) selected.value = index
 }
 
+/** What is on the bench belongs to nothing that was saved or set. */
+function letGo() {
+  kept.letGo()
+  assigning.letGo()
+}
+function startNew() {
+  letGo()
+  bench.load(openingSpec())
+}
+
 /** The marked notes become a drill of their own; the spec keeps what they were taken from. */
 function takeExcerpt(from: string, to: string) {
-  drill.letGo()
+  letGo()
   bench.set('then', [...bench.spec.value!.then, { do: 'excerpt', from, to }])
 }
 
@@ -66,11 +63,11 @@ const metronome = useMetronome(source, tempo)
 const dock = useTemplateRef<{ change: (by: number) => void, tap: () => void }>('dock')
 
 // Not the title of an unsaved drill: setting a document's title at every step costs a quarter of a frame.
-useHead({ title: computed(() => `${drill.drill.value?.name ?? 'Bench'} · Fidactyl`) })
+useHead({ title: computed(() => `${kept.drill.value?.name ?? 'Bench'} · Fidactyl`) })
 
 const { printing, printOut } = usePrinting()
 const keysOpen = ref(false)
-const shortcuts = [
+const shortcuts: readonly Shortcut[] = [
   { key: ' ', label: 'Play or stop', run: () => metronome.toggle() },
   { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
   { key: 'ArrowDown', label: 'Slower by 1', run: () => dock.value?.change(-1) },
@@ -79,26 +76,23 @@ const shortcuts = [
   { key: '0', label: 'Its own finger again', run: () => sheet.value?.setFinger(null) },
   { key: 'z', label: 'Undo', run: () => bench.undo() },
   { key: 'y', label: 'Redo', run: () => bench.redo() },
-  { key: 's', label: 'Save', run: () => void drill.save() },
+  { key: 's', label: 'Save', run: () => void kept.save() },
+  { key: 'z', held: 'ctrl', label: 'Undo', run: () => bench.undo() },
+  { key: 'z', held: 'ctrl+shift', label: 'Redo', run: () => bench.redo() },
+  { key: 'y', held: 'ctrl', label: 'Redo', run: () => bench.redo() },
+  { key: 's', held: 'ctrl', label: 'Save', run: () => void kept.save() },
   { key: 'l', label: 'Show or hide the finger lanes', run: () => { lanes.value = !lanes.value } },
   { key: 'q', label: 'Show or hide the quiet strings', run: () => { quiet.value = !quiet.value } },
   { key: 'p', label: 'Print', run: printOut },
   { key: '?', label: 'These keys', run: () => { keysOpen.value = true } },
 ]
 useKeys(() => shortcuts)
-useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  if (!(event.ctrlKey || event.metaKey) || (event.target as HTMLElement).closest('input, textarea')) return
-  const key = event.key.toLowerCase()
-  const run = key === 'z' ? (event.shiftKey ? bench.redo : bench.undo) : key === 'y' ? bench.redo : key === 's' ? drill.save : null
-  if (!run) return
-  event.preventDefault()
-  void run()
-})
 
 const { plan, score } = bench
-const { title, naming, setting, refusal, busy } = drill
+const { title, naming } = kept
+const { setting } = assigning
 const nameAsked = {
-  save: { title: 'Save on your shelf', action: 'Save', initial: () => drill.ownTitle.value },
+  save: { title: 'Save on your shelf', action: 'Save', initial: () => kept.ownTitle.value },
   rename: { title: 'Rename the drill', action: 'Rename', initial: () => title.value },
   duplicate: { title: 'Duplicate the drill', action: 'Duplicate', initial: () => `${title.value} (copy)` },
 }
@@ -114,15 +108,17 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
       <BenchHeader
         v-model:student-id="studentId"
         :bench="bench"
-        :drill="drill"
+        :kept="kept"
+        :assigning="assigning"
         :students="students"
+        @anew="startNew"
         @print="printOut"
         @keys="keysOpen = true"
       />
       <AnewNote
-        v-if="drill.anew.value.length > 0"
-        :changes="drill.anew.value"
-        @dismiss="drill.dismissAnew"
+        v-if="kept.anew.value.length > 0"
+        :changes="kept.anew.value"
+        @dismiss="kept.dismissAnew"
       />
       <FitNote
         v-if="fitted"
@@ -143,7 +139,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           v-model:selected="selected"
           :bench="bench"
           :student="student"
-          :drill-id="drill.drill.value?.id ?? null"
+          :drill-id="kept.drill.value?.id ?? null"
           :clock="metronome"
           @excerpt="takeExcerpt"
         />
@@ -180,10 +176,10 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         :title="asked.title"
         :action="asked.action"
         :initial="naming === null ? '' : asked.initial()"
-        :busy="busy"
-        :error="refusal"
+        :busy="kept.busy.value"
+        :error="kept.refusal.value"
         @update:open="naming = null"
-        @named="drill.name"
+        @named="kept.name"
       />
       <SetDialog
         v-model:open="setting"
@@ -191,9 +187,9 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         :chosen-id="studentId"
         :spec="bench.minimal.value"
         :tempo="tempo"
-        :busy="busy"
-        :error="refusal"
-        @set="drill.setFor"
+        :busy="assigning.busy.value"
+        :error="assigning.refusal.value"
+        @set="assigning.setFor"
       />
       <ShortcutsDialog
         v-model:open="keysOpen"

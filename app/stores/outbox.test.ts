@@ -1,11 +1,11 @@
 import 'fake-indexeddb/auto'
-import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { openDB } from 'idb'
 import { createPinia, setActivePinia } from 'pinia'
 import { FetchError } from 'ofetch'
 import type { LessonEvent } from '#core/practice/log/events'
-import { autoImports, until } from '../tests/auto-imports'
-import { useOutbox, type OutboxEntry } from './outbox'
+import { until } from '../tests/composables'
+import type { OutboxEntry } from './outbox'
 
 /** What the server does with the next event: takes it, or answers a status; nothing at all when it is gone. */
 type Answer = number | 'gone'
@@ -26,7 +26,9 @@ const $fetch = {
     return { headers: new Headers({ date: new Date(Date.now() + 60_000).toUTCString() }) }
   },
 }
-autoImports({ $fetch, useSession: () => ({ me: { userId: signedIn } }) })
+jest.unstable_mockModule('ofetch', () => ({ $fetch, FetchError }))
+jest.unstable_mockModule('./session', () => ({ useSession: () => ({ me: { userId: signedIn } }) }))
+const { useOutbox } = await import('./outbox')
 
 const pass = (id: string): LessonEvent => ({ id, at: '2026-01-05T16:00:00.000Z', kind: 'pass', assignmentId: 'a', bpm: 72, clean: true })
 const entry = (id: string, userId = 'wren', lessonId = 'lesson') => ({ kind: 'event' as const, userId, lessonId, event: pass(id) })

@@ -1,8 +1,11 @@
+import { useEventBus } from '@vueuse/core'
+import { computed, readonly, ref, shallowRef } from 'vue'
 import { openDB, type DBSchema } from 'idb'
-import { FetchError } from 'ofetch'
+import { $fetch, FetchError } from 'ofetch'
 import { defineStore } from 'pinia'
 import type { LessonEvent } from '#core/practice/log/events'
 import type { ErrorAnswer } from '#shared/contracts/common'
+import { useSession } from './session'
 
 /** An event of a lesson. */
 export interface OutgoingEvent { readonly kind: 'event', readonly lessonId: string, readonly event: LessonEvent }

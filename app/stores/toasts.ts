@@ -1,3 +1,4 @@
+import { readonly, ref } from 'vue'
 import { defineStore } from 'pinia'
 
 /** A short message at the foot of the page, with at most one thing to do about it. */

@@ -1,8 +1,5 @@
-import { beforeEach, describe, expect, test } from '@jest/globals'
+import { beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { createPinia, setActivePinia } from 'pinia'
-import { autoImports } from '../tests/auto-imports'
-import { saysTheSame } from '../utils/same'
-import { useWrites } from './writes'
 
 const refused = (code: string) => Object.assign(new Error(`refused: ${code}`), { code })
 
@@ -12,7 +9,8 @@ const door = async (path: string, body: { id: string }) => {
   sent.push({ path, id: body.id })
   return answer(path)
 }
-autoImports({ saysTheSame, useApi: () => ({ post: door, put: door }) })
+jest.unstable_mockModule('../composables/useApi', () => ({ ApiError: Error, useApi: () => ({ post: door, put: door }) }))
+const { useWrites } = await import('./writes')
 
 let writes: ReturnType<typeof useWrites>
 beforeEach(() => {

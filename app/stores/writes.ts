@@ -1,5 +1,8 @@
 import { defineStore } from 'pinia'
 import { v4 as uuid } from 'uuid'
+import type { ApiError } from '../composables/useApi'
+import { useApi } from '../composables/useApi'
+import { saysTheSame } from '../utils/same'
 
 /** Answers after which a write may have been made all the same. */
 const UNCERTAIN: readonly string[] = ['offline', 'unavailable', 'failed']

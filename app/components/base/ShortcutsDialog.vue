@@ -14,11 +14,11 @@ const open = defineModel<boolean>('open', { required: true })
     <dl class="divide-y divide-line">
       <div
         v-for="shortcut in shortcuts"
-        :key="shortcut.key"
+        :key="keyName(shortcut)"
         class="flex justify-between py-2"
       >
         <dt>{{ shortcut.label }}</dt>
-        <dd><kbd class="rounded border border-edge px-2 py-0.5 font-bold font-sans">{{ keyName(shortcut.key) }}</kbd></dd>
+        <dd><kbd class="rounded border border-edge px-2 py-0.5 font-bold font-sans">{{ keyName(shortcut) }}</kbd></dd>
       </div>
     </dl>
   </BaseDialog>

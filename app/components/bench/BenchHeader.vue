@@ -4,13 +4,15 @@ import { PRESETS } from '#core/guitar/presets'
 import type { StudentRow } from '#shared/contracts/students'
 
 /** What is on the bench, for whom, and what is done with it as a whole. */
-const props = defineProps<{ bench: Bench, drill: BenchDrill, students: readonly StudentRow[] }>()
-const emit = defineEmits<{ print: [], keys: [] }>()
+const props = defineProps<{ bench: Bench, kept: SavedDrill, assigning: Assigning, students: readonly StudentRow[] }>()
+const emit = defineEmits<{ anew: [], print: [], keys: [] }>()
 const studentId = defineModel<string | null>('studentId', { required: true })
 
 const { canUndo, canRedo, problem } = props.bench
-const { title, ownTitle, state, saved, busy, naming, setting, fingersChanged, keepFingers } = props.drill
-const named = computed(() => props.drill.drill.value !== null)
+const { title, ownTitle, state, saved, naming } = props.kept
+const { setting, fingersChanged, keepFingers } = props.assigning
+const busy = computed(() => props.kept.busy.value || props.assigning.busy.value)
+const named = computed(() => props.kept.drill.value !== null)
 const impossible = computed(() => problem.value !== null)
 const options = computed(() => [
   { value: null, label: 'No student', detail: 'reach 80 mm' },
@@ -20,7 +22,7 @@ const menu = computed(() => [
   { label: 'Print', run: () => emit('print') },
   { label: 'Rename', run: () => { naming.value = 'rename' }, disabled: !named.value },
   { label: 'Duplicate', run: () => { naming.value = 'duplicate' }, disabled: !named.value },
-  { label: 'New drill', run: props.drill.startNew },
+  { label: 'New drill', run: () => emit('anew') },
   { label: 'Keyboard shortcuts', run: () => emit('keys') },
 ])
 </script>
@@ -69,7 +71,7 @@ const menu = computed(() => [
       <BaseButton
         :disabled="impossible || saved !== null"
         :busy="busy"
-        @click="drill.save()"
+        @click="kept.save()"
       >
         Save
       </BaseButton>

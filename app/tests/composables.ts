@@ -1,17 +1,8 @@
-import * as vueuse from '@vueuse/core'
-import * as vue from 'vue'
-
-/**
- * Gives plain Jest what the framework imports by itself: Vue, VueUse, and the app's own as a test wants them.
- * @param own By name: composables, stores and helpers, real or stood in for.
- */
-export function autoImports(own: Record<string, unknown> = {}): void {
-  Object.assign(globalThis, vueuse, vue, own)
-}
+import { effectScope } from 'vue'
 
 /** Runs a composable as a component would and hands back what it gives, and how to end it. */
 export function inScope<T>(composable: () => T): { readonly value: T, readonly end: () => void } {
-  const scope = vue.effectScope()
+  const scope = effectScope()
   return { value: scope.run(composable)!, end: () => scope.stop() }
 }
 

@@ -1,0 +1,88 @@
+import { onBeforeRouteLeave, useRouter } from '#imports'
+import { watchDebounced } from '@vueuse/core'
+import type { Ref } from 'vue'
+import { pinsSchema, type Pins } from '#core/schema/fields'
+import { useToasts } from '../stores/toasts'
+import type { Assigning } from './useAssigning'
+import { type Bench, openingSpec } from './useBench'
+import { minimalOf, type SavedDrill } from './useSavedDrill'
+
+/** What an address of the bench may ask for; read as it comes. */
+export interface BenchQuery { readonly spec?: unknown, readonly drill?: unknown, readonly pins?: unknown, readonly set?: unknown, readonly student?: unknown }
+
+/** The parts of the bench that an address names. */
+export interface BenchParts { readonly bench: Bench, readonly kept: SavedDrill, readonly assigning: Assigning, readonly studentId: Readonly<Ref<string | null>> }
+
+/** Pins of an address; what cannot be read is no reason to lose the drill. */
+function readPins(text: unknown): Pins {
+  if (typeof text !== 'string') return {}
+  try {
+    const read = pinsSchema.safeParse(JSON.parse(text))
+    return read.success ? read.data : {}
+  }
+  catch {
+    return {}
+  }
+}
+
+/** The address holds what is on the bench: it can be reloaded, gone back to, sent to a colleague. */
+export function useBenchAddress({ bench, kept, assigning, studentId }: BenchParts) {
+  const toasts = useToasts()
+  const router = useRouter()
+
+  /** Puts a drill that is spelt out in an address on the bench. */
+  function openSpec(text: string, pins: unknown) {
+    try {
+      const read: unknown = JSON.parse(text)
+      if (typeof read !== 'object' || read === null || Array.isArray(read)) throw new TypeError('not a drill')
+      bench.load(read as Record<string, unknown>, readPins(pins))
+      // A drill that cannot be read at all leaves nothing to draw: start from the opening one and say so.
+      if (!bench.spec.value) throw new TypeError('not a drill')
+      const { value: problem } = bench.problem
+      if (problem) toasts.say(`The address asks for something impossible: ${problem.path}: ${problem.message}. The last playable drill is shown.`, { tone: 'trouble' })
+    }
+    catch {
+      toasts.say('The drill in the address cannot be read. The bench opens with a plain one.', { tone: 'trouble' })
+      bench.load(openingSpec())
+    }
+  }
+
+  /** Opens what an address asks for: a drill as it was set, a drill spelt out, a saved drill. */
+  async function open({ spec, drill, pins, set, student }: BenchQuery) {
+    if (typeof set === 'string' && typeof student === 'string') {
+      await assigning.load(set, student)
+      const { value: assignment } = assigning.assignment
+      if (assignment && typeof spec !== 'string') {
+        bench.load(minimalOf(assignment), assignment.pins)
+        return
+      }
+    }
+    if (typeof drill === 'string' && !kept.drill.value) {
+      await kept.load(drill).catch((error: Error) => toasts.say(error.message, { tone: 'trouble' }))
+    }
+    const newest = kept.drill.value?.versions[0]
+    if (typeof spec === 'string') openSpec(spec, pins)
+    else if (newest) bench.load(minimalOf(newest))
+  }
+
+  // Putting the drill in the address is a navigation too: it must not overtake one that leads away.
+  let leaving = false
+  onBeforeRouteLeave(() => {
+    leaving = true
+  })
+  /** Keeps the address in step with the bench from now on. */
+  function follow() {
+    watchDebounced([bench.minimal, bench.pins, studentId, kept.drill, assigning.assignment], () => {
+      const query = {
+        ...(kept.drill.value && { drill: kept.drill.value.id }),
+        ...(studentId.value && { student: studentId.value }),
+        ...(assigning.assignment.value && { set: assigning.assignment.value.id }),
+        spec: JSON.stringify(bench.minimal.value),
+        ...(Object.keys(bench.pins.value).length > 0 && { pins: JSON.stringify(bench.pins.value) }),
+      }
+      if (!leaving) void router.replace({ path: '/bench', query })
+    }, { debounce: 250 })
+  }
+
+  return { open, follow }
+}
