@@ -25,6 +25,8 @@ const core = filesIn('core').filter(file => !isTest(file))
 
 /** Layers of the core; a lower one never imports an upper one. Layers on one line do not import each other. */
 const LAYERS: readonly (readonly string[])[] = [['pitch', 'guitar'], ['schema'], ['line'], ['chords'], ['families', 'transforms', 'strokes', 'hand'], ['fingering'], ['score'], ['fitting', 'chord-changes', 'practice'], ['wording'], ['formats']]
+/** The parts of the fingering engine, in the same way: how the hand is described, every way to play, the cheapest of them, and why. */
+const FINGERING = ['model', 'space', 'solve', 'explain']
 const layerOf = (path: string) => LAYERS.findIndex(layer => layer.includes(path.split('/')[1]!))
 
 describe('the way imports point', () => {
@@ -42,6 +44,15 @@ describe('the way imports point', () => {
     for (const name of importsOf(file).filter(each => each.startsWith('core/'))) {
       const same = name.split('/')[1] === file.split('/')[1]
       expect([file, name, same || layerOf(name) < layerOf(file)]).toEqual([file, name, true])
+    }
+  })
+
+  test('the parts of the fingering engine build on each other in one direction', () => {
+    const part = (path: string) => FINGERING.indexOf(path.split('/')[2]!)
+    const inside = core.filter(file => file.startsWith('core/fingering/'))
+    expect(inside.length).toBeGreaterThan(10)
+    for (const file of inside) {
+      for (const name of importsOf(file).filter(each => each.startsWith('core/fingering/'))) expect([file, name, part(name) <= part(file)]).toEqual([file, name, true])
     }
   })
 

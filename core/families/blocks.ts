@@ -41,7 +41,7 @@ export const blocks: SheetFamily<Blocks> = {
   build: (spec, drill, instrument) => {
     const chords = chordShapes(drill.chords, instrument, 'blocks')
     const bar = barTicks(spec.rhythm.meter)
-    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'blocks.chords', stringPath: 'blocks.chords' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'visits', fretPath: 'blocks.chords', stringPath: 'blocks.chords' }, (writer) => {
       for (const [i, chord] of chords.entries()) {
         const entry = drill.chords[i]!
         const barCount = entry.bars ?? drill.barsPerChord

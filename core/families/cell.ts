@@ -36,7 +36,7 @@ export const cell: SheetFamily<Cell> = {
     const dur = noteTicks(spec.rhythm.perBeat)
     const visits = stringVisits(spec.strings, instrument.tuning.length)
     const note = (string: number, i: number): Played => ({ string, fret: spec.position + offsets[i]!, finger: fingers[i]!, position: spec.position, ...(offsets[i]! > 3 && { marks: ['stretch'] as const }) })
-    return writeLine(spec, instrument, { keys: 'visits', masked: true, fretPath: 'position', stringPath: 'strings', sizePath: 'cell.stay' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'visits', masked: true, fretPath: 'position', stringPath: 'strings', sizePath: 'cell.stay' }, (writer) => {
       for (const [v, { string, back }] of visits.entries()) {
         writer.turn()
         const order = back ? [2, 1, 0] : [0, 1, 2]

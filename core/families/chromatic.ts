@@ -63,7 +63,7 @@ function build(spec: SharedSpec, drill: Chromatic, instrument: Instrument) {
     ? [travelled(acrossStrings(drill, instrument), drill.travel)]
     : drill.strings.map(string => travelled(oneString(string, drill), drill.travel))
   let last: Played | undefined
-  return writeLine(spec, instrument, { keys: 'visits', masked: true, fretPath: 'chromatic.positions', stringPath: 'chromatic.strings' }, (writer) => {
+  return writeLine(spec, instrument, { noteIds: 'visits', masked: true, fretPath: 'chromatic.positions', stringPath: 'chromatic.strings' }, (writer) => {
     for (const part of parts) {
       writer.turn()
       last = write(writer, part, dur, pause, last)

@@ -33,7 +33,7 @@ export const diagonal: SheetFamily<Diagonal> = {
   build: (spec, drill, instrument) => {
     if (drill.strings.some((string, i) => i > 0 && string !== drill.strings[i - 1]! - 1)) throw new SpecError('diagonal.strings', `strings ${drill.strings.join(' ')} are not four neighbours from thick to thin`)
     const dur = noteTicks(spec.rhythm.perBeat)
-    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'diagonal.fret', stringPath: 'diagonal.strings' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'visits', fretPath: 'diagonal.fret', stringPath: 'diagonal.strings' }, (writer) => {
       for (const [m, move] of drill.moves.entries()) {
         const rising = drill.form === 'rising' || (drill.form === 'alternate' && m % 2 === 0)
         const position = drill.fret + move

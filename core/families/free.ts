@@ -49,7 +49,7 @@ function placeOf(note: FreeNote, i: number, instrument: Instrument, hand: number
 const isBare = (note: FreeNote) => note.midi !== undefined && (note.string === undefined || note.fret === undefined)
 
 /** Places for notes that begin together, settled ones first, so that bare pitches share out what strings are left. */
-function placeStack(group: readonly { readonly note: FreeNote, readonly i: number }[], instrument: Instrument, hand: number): ReadonlyMap<FreeNote, { readonly string: number, readonly fret: number }> {
+function placeTogether(group: readonly { readonly note: FreeNote, readonly i: number }[], instrument: Instrument, hand: number): ReadonlyMap<FreeNote, { readonly string: number, readonly fret: number }> {
   const places = new Map<FreeNote, { readonly string: number, readonly fret: number }>()
   const taken = new Set<number>()
   const put = (note: FreeNote, place: { readonly string: number, readonly fret: number }) => {
@@ -82,7 +82,7 @@ function positionFor(fret: number, finger: number | undefined, position: number)
 }
 
 /** Fingers of notes that begin together: distinct, ascending with the frets; one fret on several strings is a barre. */
-function fingerStack(group: readonly { readonly note: FreeNote, readonly fret: number }[], position: number): ReadonlyMap<FreeNote, FingerOrOpen> {
+function fingerTogether(group: readonly { readonly note: FreeNote, readonly fret: number }[], position: number): ReadonlyMap<FreeNote, FingerOrOpen> {
   const fingers = new Map<FreeNote, FingerOrOpen>()
   let last = { finger: 0, fret: 0 }
   for (const { note, fret } of [...group].sort((a, b) => a.fret - b.fret)) {
@@ -112,7 +112,7 @@ function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line 
     while (next < sorted.length && sorted[next]!.note.at === at) next++
     const group = sorted.slice(start, next)
     start = next
-    const places = placeStack(group, instrument, position)
+    const places = placeTogether(group, instrument, position)
     const placed = group.map(({ note, i }) => {
       const place = places.get(note)!
       if (note.finger !== undefined && !(left && isBare(note)) && (note.finger === 0) !== (place.fret === 0)) throw new SpecError(`free.notes.${i}.finger`, place.fret === 0 ? 'an open string has finger 0' : 'finger 0 is for open strings')
@@ -120,13 +120,13 @@ function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line 
     }).sort((a, b) => b.string - a.string)
     const lead = placed.filter(each => each.fret > 0 && each.note.via !== 'tap').sort((a, b) => a.fret - b.fret)[0]
     if (lead) position = positionFor(lead.fret, lead.note.finger, position)
-    const fingers = fingerStack(placed, position)
+    const fingers = fingerTogether(placed, position)
     for (const { note, string, fret } of placed) {
       const tapped = note.via === 'tap'
       const finger = fingers.get(note)!
       const key = `p1.n${++number}`
       events.push({
-        key,
+        noteId: key,
         at,
         dur: note.dur,
         place: left && isBare(note) && note.string === undefined ? { midi: note.midi! } : { string, fret },
@@ -147,7 +147,7 @@ function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line 
 
 function passes(events: readonly Event[], times: number): Line {
   const end = events.reduce((latest, event) => Math.max(latest, event.at + event.dur), 0)
-  const all = Array.from({ length: times }, (_, pass) => events.map(event => ({ ...event, at: event.at + pass * end, key: event.key.replace(/^p1/, `p${pass + 1}`), visit: event.visit.replace(/^p1/, `p${pass + 1}`) })))
+  const all = Array.from({ length: times }, (_, pass) => events.map(event => ({ ...event, at: event.at + pass * end, noteId: event.noteId.replace(/^p1/, `p${pass + 1}`), visit: event.visit.replace(/^p1/, `p${pass + 1}`) })))
   return { events: all.flat(), grips: [], restarts: all.map((_, pass) => pass * end), strokeShift: 0 }
 }
 

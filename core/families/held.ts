@@ -63,7 +63,7 @@ export const held: SheetFamily<Held> = {
     }
     const dur = noteTicks(spec.rhythm.perBeat)
     const visits = stringVisits({ ...spec.strings, order: drill.moving.strings }, instrument.tuning.length, 'held.moving.strings')
-    return writeLine(spec, instrument, { keys: 'visits', masked: true, fretPath: 'position', stringPath: 'held.moving.strings' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'visits', masked: true, fretPath: 'position', stringPath: 'held.moving.strings' }, (writer) => {
       const from = writer.at()
       for (const { string } of visits) {
         writer.turn()

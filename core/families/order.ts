@@ -48,7 +48,7 @@ function build(spec: SharedSpec, order: Order, instrument: Instrument): Line {
       const fingers = visit.back && order.back === 'mirror' ? mirrored : order.fingers
       for (const [i, finger] of fingers.entries()) {
         events.push({
-          key: `p${pass}.${visit.name}.${i + 1}`,
+          noteId: `p${pass}.${visit.name}.${i + 1}`,
           at,
           dur,
           place: { string: visit.string, fret: position + finger - 1 },

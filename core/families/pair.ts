@@ -39,7 +39,7 @@ export const pair: SheetFamily<Pair> = {
     if (a === b) throw new SpecError('pair.fingers', `finger ${a} twice`)
     const dur = noteTicks(spec.rhythm.perBeat)
     const visits = stringVisits(spec.strings, instrument.tuning.length)
-    return writeLine(spec, instrument, { keys: 'visits', masked: true, fretPath: 'position', stringPath: 'strings', sizePath: 'pair.reps' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'visits', masked: true, fretPath: 'position', stringPath: 'strings', sizePath: 'pair.reps' }, (writer) => {
       for (const { string } of visits) {
         writer.turn()
         for (let i = 0; i < 2 * reps; i++) {

@@ -56,7 +56,7 @@ export const pattern: SheetFamily<Pattern> = {
   build: (spec, drill, instrument) => {
     const chords = chordShapes(drill.chords, instrument, 'pattern')
     const bar = barTicks(spec.rhythm.meter)
-    return writeLine(spec, instrument, { keys: 'numbers', fretPath: 'pattern.chords', stringPath: 'pattern.line.string', sizePath: 'pattern.barsPerChord' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'numbers', fretPath: 'pattern.chords', stringPath: 'pattern.line.string', sizePath: 'pattern.barsPerChord' }, (writer) => {
       let next = 0
       for (const [i, chord] of chords.entries()) {
         const entry = drill.chords[i]!

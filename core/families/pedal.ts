@@ -31,7 +31,7 @@ export const pedal: SheetFamily<Pedal> = {
   build: (spec, { string, fingers, start, moving }, instrument) => {
     const dur = noteTicks(spec.rhythm.perBeat)
     const note = (on: number, finger: FingerOrOpen) => ({ string: on, fret: finger === 0 ? 0 : spec.position + finger - 1, finger, position: spec.position })
-    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'position', stringPath: 'pedal.moving.strings' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'visits', fretPath: 'position', stringPath: 'pedal.moving.strings' }, (writer) => {
       let kept: { finger: FingerOrOpen, from: number } | null = null
       /** The pedal finger stays down until another takes the pedal; one that moves as well cannot. */
       const keep = (finger: FingerOrOpen | null) => {

@@ -31,7 +31,7 @@ export const picking: SheetFamily<Picking> = {
     const dur = noteTicks(spec.rhythm.perBeat)
     const strings = [...new Set(groups.flatMap(group => group.strings))]
     const finger = fret === 0 ? 0 : 1
-    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'picking.fret', stringPath: 'picking.groups' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'visits', fretPath: 'picking.fret', stringPath: 'picking.groups' }, (writer) => {
       const from = writer.at()
       for (const group of groups) {
         for (let time = 0; time < group.times; time++) {

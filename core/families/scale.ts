@@ -125,7 +125,7 @@ function build(spec: SharedSpec, drill: ScaleBlock, instrument: Instrument) {
   const onsets = drill.crossing ? crossed(route) : route
   const named = onsets.map(onset => onset.map(note => ({ ...note, name: spelling.get(midiAt(instrument, note.string, note.fret) % 12) })))
   const dur = noteTicks(spec.rhythm.perBeat)
-  return writeLine(spec, instrument, { keys: 'numbers', masked: true, fretPath: 'position', stringPath: 'scale.string' }, (writer) => {
+  return writeLine(spec, instrument, { noteIds: 'numbers', masked: true, fretPath: 'position', stringPath: 'scale.string' }, (writer) => {
     const from = writer.at()
     writer.turn()
     for (const onset of named) writer.play(onset, dur)

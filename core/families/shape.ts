@@ -65,7 +65,7 @@ export const shape: SheetFamily<Shape> = {
     const route = travelled(up, drill.travel)
     const spelling = spellingOf(Chord.get(drill.chord).notes)
     const dur = noteTicks(spec.rhythm.perBeat)
-    return writeLine(spec, instrument, { keys: 'numbers', masked: true, fretPath: 'shape.place', stringPath: 'shape.strings' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'numbers', masked: true, fretPath: 'shape.place', stringPath: 'shape.strings' }, (writer) => {
       for (const note of route) writer.play([{ ...note, name: spelling.get(midiAt(instrument, note.string, note.fret) % 12) }], dur)
     })
   },

@@ -40,7 +40,7 @@ export const slur: SheetFamily<Slur> = {
       if (missing !== undefined) throw new SpecError('slur.slurred', `there is no group ${missing}: there are ${drill.groups.length}`)
     }
     const dur = noteTicks(spec.rhythm.perBeat)
-    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'position', stringPath: 'slur.string' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'visits', fretPath: 'position', stringPath: 'slur.string' }, (writer) => {
       for (const [g, group] of drill.groups.entries()) {
         for (const [i, finger] of group.entries()) {
           const fret = fretOf(finger, drill, spec.position)

@@ -47,7 +47,7 @@ export const tap: SheetFamily<Tap> = {
     /** Fingers of the plucking hand that are down on the string since it last tapped, with their frets. */
     let down = new Map<string, number>()
     let lastFret = 0
-    return writeLine(spec, instrument, { keys: 'visits', fretPath: 'tap.cycle', stringPath: 'tap.string', sizePath: 'tap.times' }, (writer) => {
+    return writeLine(spec, instrument, { noteIds: 'visits', fretPath: 'tap.cycle', stringPath: 'tap.string', sizePath: 'tap.times' }, (writer) => {
       for (let round = 0; round < drill.times; round++) {
         for (const note of drill.cycle) {
           if ('tap' in note) {

@@ -1,4 +1,4 @@
-import { costlyNotes, type CostlyNote } from '../fingering/check'
+import { costlyNotes, type CostlyNote } from '../fingering/explain/check'
 import { familyNamed } from '../families/registry'
 import { prepare } from '../score/prepare'
 import { scoreFrom } from '../score/realise'

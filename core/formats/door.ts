@@ -2,10 +2,10 @@ import { parseRequest } from '../schema/parse'
 import type { SpecProblem } from '../schema/spec-error'
 import type { JudgedBreach, Verdict } from '../score/judge'
 import { realiseJudged, type Judged } from '../score/realise'
-import type { Cue, CountPlan, Quiet, Report, Score, StepsPlan, Stretch } from '../score/score'
+import type { Cue, CountPlan, Muting, Report, Score, StepsPlan, Stretch } from '../score/score'
 import { cueInWords } from '../wording/cue'
 import { breachInWords, QUICK_WAY, reasonInWords, stretchInWords } from '../wording/fingering'
-import { quieterInWords } from '../wording/quiet'
+import { mutedByInWords } from '../wording/muting'
 
 type Said<T> = T & { readonly message: string }
 
@@ -13,7 +13,7 @@ type Said<T> = T & { readonly message: string }
 export interface SaidSheet extends Omit<Score, 'cues' | 'report'> {
   readonly cues: readonly (Cue & { readonly text: string })[]
   readonly report: Omit<Report, 'quiet' | 'breaches' | 'stretches'> & {
-    readonly quiet: readonly (Quiet & { readonly by: string })[]
+    readonly quiet: readonly (Muting & { readonly by: string })[]
     readonly breaches: readonly Said<Report['breaches'][number]>[]
     readonly stretches: readonly Said<Stretch>[]
   }
@@ -34,7 +34,7 @@ function saidSheet(sheet: Extract<Judged, { kind: 'sheet' }>): SaidSheet {
     cues: sheet.cues.map(cue => ({ ...cue, text: cueInWords(cue) })),
     report: {
       ...report,
-      quiet: report.quiet.map(quiet => ({ ...quiet, by: quieterInWords(quiet) })),
+      quiet: report.quiet.map(quiet => ({ ...quiet, by: mutedByInWords(quiet) })),
       breaches: report.breaches.map(breach => ({ ...breach, message: breachInWords(breach) })),
       stretches: report.stretches.map(stretch => ({ ...stretch, message: stretchInWords(stretch) })),
     },

@@ -14,7 +14,7 @@ function moment(beat: number, notes: string, more: { position?: number, length?:
   const read = notes.split(' + ').map((note, i) => {
     const [finger, place] = note.split(' ')
     const [string, fret] = place!.split('/').map(Number)
-    return { key: `n${beat}.${i}`, finger: Number(finger), string: string!, fret: fret! }
+    return { noteId: `n${beat}.${i}`, finger: Number(finger), string: string!, fret: fret! }
   })
   const landings = read.filter(note => note.finger > 0).map((note): Landing => ({ ...note, finger: note.finger as Finger, soundsAt: beat * BEAT, noteEnd: (beat + length) * BEAT }))
   return { at: beat * BEAT, end: (beat + length) * BEAT, position, sounding: read.map(({ string, fret }) => ({ string, fret })), landings: [...landings, ...ahead] }
@@ -138,7 +138,7 @@ describe('a grip', () => {
 })
 
 describe('fingers placed ahead', () => {
-  const ahead = (finger: Finger, fret: number, beat: number): Landing => ({ key: `a${fret}`, finger, string: 6, fret, soundsAt: beat * BEAT, noteEnd: (beat + 1) * BEAT })
+  const ahead = (finger: Finger, fret: number, beat: number): Landing => ({ noteId: `a${fret}`, finger, string: 6, fret, soundsAt: beat * BEAT, noteEnd: (beat + 1) * BEAT })
 
   test.each(['until-needed', 'legato-only', 'lift'] as const)('%s: they land with the note they were placed at and stay to their own', (policy) => {
     const holds = told(play([moment(0, '4 6/8', { ahead: [ahead(1, 5, 1)] }), moment(1, '1 6/5')], rules(policy)).holds)

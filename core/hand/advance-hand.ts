@@ -35,7 +35,7 @@ export interface HandState {
 
 /** A finger that lands: for a note of this moment, or ahead of a later one. */
 export interface Landing {
-  readonly key: string
+  readonly noteId: string
   readonly finger: Finger
   readonly string: number
   readonly fret: number
@@ -178,7 +178,7 @@ export function advanceHand(state: HandState, moment: Moment, rules: HandRules, 
     else if (left.breaks === 'grip') torn++
     if (left.at > contact.from) ended.push(holdOf(contact, left.at))
     if (left.crossedBy) {
-      breaches.push({ key: left.crossedBy.key, rule: 'crossing', finger: left.crossedBy.finger, fret: left.crossedBy.fret, crossed: contact.finger, crossedFret: contact.fret })
+      breaches.push({ key: left.crossedBy.noteId, rule: 'crossing', finger: left.crossedBy.finger, fret: left.crossedBy.fret, crossed: contact.finger, crossedFret: contact.fret })
     }
   }
   for (const landing of moment.landings) {

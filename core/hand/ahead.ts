@@ -74,7 +74,7 @@ export function placedAhead(onsets: readonly FingeredOnset[], rules: HandRules):
       if (!note.slurred) continue
       const before = onsets[i - 1]!.notes.find(other => other.string === note.string)
       const pulled = before && before.fret > note.fret && before.finger !== note.finger
-      if (pulled && !ahead[i - 1]!.some(landing => landing.key === note.key)) ahead[i - 1]!.push(note)
+      if (pulled && !ahead[i - 1]!.some(landing => landing.noteId === note.noteId)) ahead[i - 1]!.push(note)
     }
   }
   return ahead

@@ -16,7 +16,7 @@ export type Mark = 'accent' | 'staccato' | 'muted' | 'stretch' | 'louder' | 'sof
 /** One note as a family writes it: no hand, no stroke, no hold. */
 export interface Event {
   /** Names the note by where it comes from (`p1.s5.3`); unique, unchanged by tempo, position or instrument. */
-  readonly key: string
+  readonly noteId: string
   readonly at: Tick
   /** Notated length. */
   readonly dur: Tick

@@ -29,7 +29,7 @@ export interface Played {
 /** How a family's notes are named and checked. */
 export interface WriterOptions {
   /** `visits` for families that prescribe strings (`p1.s5.3`), `numbers` for those that do not (`p1.n7`). */
-  readonly keys: 'visits' | 'numbers'
+  readonly noteIds: 'visits' | 'numbers'
   /** Slur masks mean something here. */
   readonly masked?: boolean
   /** Field to blame for a fret that is not on the neck, and for a string that is not on the guitar. */
@@ -97,9 +97,9 @@ export function writeLine(spec: SharedSpec, instrument: Instrument, options: Wri
       if (!single || turned || visit.string !== played.string) enter(played.string)
       turned = false
       visit.size++
-      const key = options.keys === 'visits' ? `${visit.name}.${visit.size}` : `p${passNumber}.n${++number}`
+      const noteId = options.noteIds === 'visits' ? `${visit.name}.${visit.size}` : `p${passNumber}.n${++number}`
       const event: Event = {
-        key,
+        noteId,
         at,
         dur: played.dur ?? dur,
         place: { string: played.string, fret: played.fret },
@@ -117,7 +117,7 @@ export function writeLine(spec: SharedSpec, instrument: Instrument, options: Wri
       events.push(event)
       visit.last = event
     }
-    // A stack ends every visit.
+    // Notes sounding together end every visit.
     turned = !single
     at += dur
   }

@@ -15,7 +15,7 @@ export interface FingeredEvent extends Event {
 function fingerOf(event: Event, pin: number | undefined): FingeredEvent['finger'] {
   if (event.tap) return null
   if (pin !== undefined) return pin as Finger
-  if (event.want === 'free') throw new RangeError(`${event.key} has no finger: a family hands over fingers for all it does not tap`)
+  if (event.want === 'free') throw new RangeError(`${event.noteId} has no finger: a family hands over fingers for all it does not tap`)
   return event.want.finger
 }
 
@@ -25,11 +25,11 @@ function fingerOf(event: Event, pin: number | undefined): FingeredEvent['finger'
  */
 export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}): readonly FingeredEvent[] {
   return line.events.map((event): FingeredEvent => {
-    if (!('string' in event.place)) throw new RangeError(`${event.key} has no place on the neck`)
+    if (!('string' in event.place)) throw new RangeError(`${event.noteId} has no place on the neck`)
     const { string, fret } = event.place
     // Written out: copying by spread was a third of the time a drill takes.
     return {
-      key: event.key,
+      noteId: event.noteId,
       at: event.at,
       dur: event.dur,
       place: event.place,
@@ -46,7 +46,7 @@ export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}):
       string,
       fret,
       midi: midiAt(instrument, string, fret),
-      finger: fingerOf(event, pins[event.key]),
+      finger: fingerOf(event, pins[event.noteId]),
     }
   })
 }
@@ -54,7 +54,7 @@ export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}):
 const noteOf = (event: FingeredEvent, grips: readonly Grip[]): FingeredNote | UnfingeredNote => event.finger === 0 || event.finger === null
   ? { finger: 0, string: event.string, fret: event.fret, slurred: event.slurred }
   : {
-      key: event.key,
+      noteId: event.noteId,
       finger: event.finger,
       string: event.string,
       fret: event.fret,

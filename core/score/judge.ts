@@ -1,8 +1,8 @@
-import { accountOf } from '../fingering/account'
-import { costlyNotes, untyped, type CostlyNote, type PricedFingers } from '../fingering/check'
-import { finger, fingersByKey, otherFingerings, type Fingered } from '../fingering/finger'
-import { reasonsOf, type Reason } from '../fingering/reasons'
-import type { Path } from '../fingering/search'
+import { accountOf } from '../fingering/explain/account'
+import { costlyNotes, untyped, type CostlyNote, type PricedFingers } from '../fingering/explain/check'
+import { finger, fingersByKey, otherFingerings, type Fingered } from '../fingering/solve/finger'
+import { reasonsOf, type Reason } from '../fingering/explain/reasons'
+import type { Path } from '../fingering/solve/search'
 import type { Breach } from '../hand/breach'
 import type { Pins } from '../schema/fields'
 import type { Prepared } from './prepare'
@@ -31,7 +31,7 @@ function givenFingers({ spec, pins, fingered, written }: Prepared, score: Score)
   if (spec.fingering.rule === 'best') return Object.keys(pins).length > 0 ? pins : null
   const shown = Object.fromEntries(score.notes.flatMap(note => (note.finger ? [[note.key, note.finger]] : [])))
   if (spec.fingering.rule === 'one-per-fret') return Object.keys(pins).length > 0 ? shown : null
-  const free = new Set(written.events.filter(event => event.want === 'free' && !(event.key in pins)).map(event => event.key))
+  const free = new Set(written.events.filter(event => event.want === 'free' && !(event.noteId in pins)).map(event => event.noteId))
   return fingered && Object.fromEntries(Object.entries(shown).filter(([key]) => !free.has(key)))
 }
 

@@ -1,9 +1,9 @@
 import type { Finger } from '../guitar/finger'
 import { instrumentOf, type Instrument } from '../guitar/instrument'
 import type { SheetFamily } from '../families/family'
-import { effortOf, STEPS_PER_DRILL, type Effort } from '../fingering/effort'
-import { finger, lineBy, type Fingered, type PlayedLine } from '../fingering/finger'
-import type { Freedom, TaskOptions } from '../fingering/task'
+import { effortOf, STEPS_PER_DRILL, type Effort } from '../fingering/model/effort'
+import { finger, lineBy, type Fingered, type PlayedLine } from '../fingering/solve/finger'
+import type { Freedom, TaskOptions } from '../fingering/model/task'
 import { handOf } from '../hand/hand'
 import type { HandRules } from '../hand/advance-hand'
 import type { Grip, Line } from '../line/line'
@@ -56,19 +56,19 @@ function buildLine(family: SheetFamily, spec: Spec, moved: SharedSpec, instrumen
 
 /** Puts a pinned finger into the chord whose string it is on. */
 function pinGrips(line: Line, pins: Pins): readonly Grip[] {
-  const pinned = line.events.filter(event => event.key in pins && 'string' in event.place)
+  const pinned = line.events.filter(event => event.noteId in pins && 'string' in event.place)
   if (pinned.length === 0) return line.grips
   return line.grips.map(grip => ({
     ...grip,
     contacts: grip.contacts.map((contact) => {
       const by = pinned.find(event => event.at >= grip.from && event.at < grip.to && 'string' in event.place && event.place.string === contact.string && event.place.fret === contact.fret)
-      return by ? { ...contact, finger: pins[by.key] as Finger, pinned: true } : contact
+      return by ? { ...contact, finger: pins[by.noteId] as Finger, pinned: true } : contact
     }),
   }))
 }
 
 function checkPins({ events }: Line, pins: Pins): void {
-  const known = new Map(events.map(event => [event.key, event]))
+  const known = new Map(events.map(event => [event.noteId, event]))
   for (const key of Object.keys(pins)) {
     const event = known.get(key)
     if (!event) throw new SpecError(`pins.${key}`, 'no note has this key')

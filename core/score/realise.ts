@@ -17,7 +17,7 @@ import { findHigh } from './high'
 import { fingeredOnsets, fingerLine, type FingeredEvent } from './finger-line'
 import { judge, type Verdict } from './judge'
 import { pluckingOf, prepare, type Context, type Prepared } from './prepare'
-import { quietStrings, unquieted } from './quiet'
+import { mutingsOf, unmuted } from './muting'
 import { replay } from './replay'
 import type { CountPlan, Note, Realised, Score, StepsPlan, Via } from './score'
 import { findSparedFingers, measureSpans } from './spans'
@@ -53,7 +53,7 @@ function assignStrokes(events: readonly FingeredEvent[], system: PluckingSystem,
     // The hand moves with the beat, whether it strikes or not: down on a beat, up between.
     const beaten = strums && onsets[k]!.strings.length > 1 && own.strokes.every(stroke => stroke === 'D' || stroke === 'U') && options.system !== 'down'
     const { strokes, raked } = beaten ? { ...own, strokes: own.strokes.map((): Stroke => (onsets[k]!.at % TICKS_PER_QUARTER === 0 ? 'D' : 'U')) } : own
-    // A finger prescribed for one note of a stack stands over the system's.
+    // A finger prescribed for one of several sounding together stands over the system's.
     for (const [s, index] of plucked[k]!.events.entries()) sounded[index] = { pluck: events[index]!.pluck ?? strokes[s]!, raked: raked ?? false }
   }
   return sounded
@@ -98,7 +98,7 @@ function writeNotes(events: readonly FingeredEvent[], sounded: readonly Sounded[
     const marks: readonly Mark[] = accented || swell ? [...event.marks, ...(accented ? ['accent' as const] : []), ...(swell ? [swell] : [])] : event.marks
     // Written out, as every drill has many; what few notes have is added after.
     const note: Note = {
-      key: event.key,
+      key: event.noteId,
       at: event.at,
       dur: event.dur,
       string: event.string,
@@ -185,8 +185,8 @@ export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
   const travel = measureTravel(notes, played.shifts, instrument, spec.tempo)
   const high = findHigh(notes, instrument, barTicks(spec.rhythm.meter))
   const fingerCrossings = countFingerCrossings(notes)
-  const quiet = spec.sound.length === 'muted' ? [] : quietStrings(notes, { holds: played.holds, stringCount: instrument.tuning.length, chords: line.grips.flatMap(({ from, to, strings }) => (strings ? [{ from, to, strings }] : [])) })
-  const loud = unquieted(quiet).map(({ key, string }) => ({ string, at: notes.find(note => note.key === key)!.at }))
+  const quiet = spec.sound.length === 'muted' ? [] : mutingsOf(notes, { holds: played.holds, stringCount: instrument.tuning.length, chords: line.grips.flatMap(({ from, to, strings }) => (strings ? [{ from, to, strings }] : [])) })
+  const loud = unmuted(quiet).map(({ key, string }) => ({ string, at: notes.find(note => note.key === key)!.at }))
   const report: Score['report'] = {
     crossings: countCrossings(notes),
     fingerCrossings,

@@ -13,8 +13,8 @@ export interface Replay {
   readonly liftedEarly: number
 }
 
-const gripLandings = (grip: Grip, key: string): readonly Landing[] =>
-  grip.contacts.map(({ finger, string, fret }) => ({ key, finger, string, fret, soundsAt: grip.from, noteEnd: grip.from, until: grip.to }))
+const gripLandings = (grip: Grip, noteId: string): readonly Landing[] =>
+  grip.contacts.map(({ finger, string, fret }) => ({ noteId, finger, string, fret, soundsAt: grip.from, noteEnd: grip.from, until: grip.to }))
 
 /** What the engine decided beside the fingers, by onset: what lands ahead, and what lifts by choice. */
 export interface Decided {
@@ -52,7 +52,7 @@ export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[],
     const gripped: Landing[] = []
     for (; nextGrip < waiting.length && waiting[nextGrip]!.from <= onset.at; nextGrip++) {
       const grip = waiting[nextGrip]!
-      const landings = gripLandings(grip, onset.landings[0]?.key ?? '')
+      const landings = gripLandings(grip, onset.landings[0]?.noteId ?? '')
       // A grip that begins between two onsets lands there, in silence.
       if (grip.from < onset.at) go({ at: grip.from, end: grip.from, position: state.position || position, sounding: [], landings })
       else gripped.push(...landings)

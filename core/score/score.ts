@@ -66,10 +66,10 @@ export interface Travel {
 export interface High { readonly from: Tick, readonly to: Tick, readonly stays: boolean }
 
 /** What keeps a string quiet: a fretting finger's tip, its underside, its easing off; the plucking hand or its free fingers; nothing. */
-export type Quieter = 'tip' | 'underside' | 'easing' | 'hand' | 'fingers' | 'nothing'
+export type MutedBy = 'tip' | 'underside' | 'easing' | 'hand' | 'fingers' | 'nothing'
 
 /** Which other string is kept quiet during a note, and by what, with the fretting finger that does it where one does. */
-export interface Quiet { readonly key: string, readonly string: number, readonly how: Quieter, readonly finger?: Hold['finger'] }
+export interface Muting { readonly key: string, readonly string: number, readonly how: MutedBy, readonly finger?: Hold['finger'] }
 
 /** Two fingers that are down together further apart than is comfortable, within what the hand can do. */
 export type Stretch = { readonly key: string } & Span
@@ -86,7 +86,7 @@ export interface Report {
   readonly widestSpanMm: number
   readonly travel: readonly Travel[]
   readonly high: readonly High[]
-  readonly quiet: readonly Quiet[]
+  readonly quiet: readonly Muting[]
   readonly breaches: readonly Breach[]
   readonly stretches: readonly Stretch[]
   /** Times a finger lifts early because the hand does not reach over it. */

@@ -36,7 +36,7 @@ function noteOf(events: readonly FingeredEvent[], a: Hold, b: Hold): string {
   const [from, to] = [Math.max(a.from, b.from), Math.min(a.to, b.to)]
   const own = (hold: Hold) => events.find(event => event.finger === hold.finger && event.string === hold.string && event.fret === hold.fret && event.at + event.dur > from && event.at < to)
   const later = b.from >= a.from ? [b, a] : [a, b]
-  return (own(later[0]!) ?? own(later[1]!) ?? events.find(event => event.at + event.dur > from) ?? events.at(-1))?.key ?? ''
+  return (own(later[0]!) ?? own(later[1]!) ?? events.find(event => event.at + event.dur > from) ?? events.at(-1))?.noteId ?? ''
 }
 
 /**
@@ -101,6 +101,6 @@ export function findSparedFingers(events: readonly FingeredEvent[], { hand }: Ha
   const rules = [['excluded', hand.excluded], ['spared', hand.spared]] as const
   return rules.flatMap(([rule, fingers]) => fingers.flatMap((finger) => {
     const first = events.find(event => event.finger === finger)
-    return first?.finger ? [{ key: first.key, rule, finger: first.finger }] : []
+    return first?.finger ? [{ key: first.noteId, rule, finger: first.finger }] : []
   }))
 }

@@ -15,7 +15,7 @@ export function countCrossings(notes: readonly PickedNote[]): { outside: number,
   let before: PickedNote | null = null
   for (const [i, after] of notes.entries()) {
     if (after.pluck === null) continue
-    // A stack is one stroke over its strings, no crossing.
+    // Notes sounding together are one stroke over their strings, no crossing.
     if (notes[i - 1]?.at === after.at || notes[i + 1]?.at === after.at) {
       before = null
       continue

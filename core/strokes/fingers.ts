@@ -7,10 +7,10 @@ const BY_STRING: Readonly<Record<number, Stroke>> = { 1: 'a', 2: 'm', 3: 'i' }
 const usual = (string: number): Stroke => BY_STRING[string] ?? 'p'
 
 /**
- * Fingers for a stack: where the usual share gives each its own, that; of up to three on the bass strings the thumb takes
+ * Fingers for notes sounding together: where the usual share gives each its own, that; of up to three on the bass strings the thumb takes
  * the thickest; else i m a on the thinnest three and p on all thicker ones.
  */
-function forStack({ strings }: PluckedOnset): Stroke[] {
+function forNotesTogether({ strings }: PluckedOnset): Stroke[] {
   const byString = strings.map(usual)
   if (strings.length < 4 && new Set(byString).size === byString.length) return byString
   if (strings.length < 4) return strings.map((_, i): Stroke => (['p', 'i', 'm'] as const)[i]!)
@@ -20,7 +20,7 @@ function forStack({ strings }: PluckedOnset): Stroke[] {
 /** Each finger on its own strings. */
 export const pima: PluckingSystem = {
   label: 'p i m a by string',
-  begin: () => onset => ({ strokes: onset.strings.length === 1 ? [usual(onset.strings[0]!)] : forStack(onset) }),
+  begin: () => onset => ({ strokes: onset.strings.length === 1 ? [usual(onset.strings[0]!)] : forNotesTogether(onset) }),
   starts: () => [],
   cycleLength: () => null,
 }
@@ -43,7 +43,7 @@ function cycling(label: string, cycleOf: (options: SharedSpec['plucking']) => re
         if (onset.given) return { strokes: onset.given }
         const finger = cycle[at]!
         at = (at + 1) % cycle.length
-        return { strokes: onset.strings.length === 1 ? [finger] : forStack(onset) }
+        return { strokes: onset.strings.length === 1 ? [finger] : forNotesTogether(onset) }
       }
     },
     starts: cycleOf,

@@ -6,7 +6,7 @@ const firstStroke = ({ options, shift }: PluckingStart): Stroke => {
   const start = options.start === 'U' ? 'U' : 'D'
   return Math.abs(shift) % 2 === 0 ? start : other(start)
 }
-/** A pick gives a stack one stroke. */
+/** A pick gives notes sounding together one stroke. */
 const all = (onset: PluckedOnset, stroke: Stroke) => ({ strokes: onset.strings.map(() => stroke) })
 
 /** Strict down and up in turn. */
@@ -107,7 +107,7 @@ export const hybrid: PluckingSystem = {
       const away = Math.min(3, lastString - string)
       lastString = onset.strings.at(-1)!
       if (onset.given) return { strokes: onset.given }
-      // In a stack the fingers take the thinner strings in order, three at most, and the pick all thicker ones in one stroke.
+      // Of notes sounding together the fingers take the thinner strings in order, three at most, and the pick all thicker ones in one stroke.
       const { length } = onset.strings
       if (length > 1) {
         const stroke = takePick()

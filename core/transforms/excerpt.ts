@@ -7,8 +7,8 @@ import type { RuleFor } from './transform'
  * @throws SpecError (path `from` or `to`) when a key names no note or they are the wrong way round.
  */
 export function excerptLine(line: Line, from: string, to: string): Line {
-  const first = line.events.find(event => event.key === from)
-  const last = line.events.find(event => event.key === to)
+  const first = line.events.find(event => event.noteId === from)
+  const last = line.events.find(event => event.noteId === to)
   if (!first) throw new SpecError('from', `no note has the key ${from}`)
   if (!last) throw new SpecError('to', `no note has the key ${to}`)
   if (last.at < first.at) throw new SpecError('to', `${to} comes before ${from}`)

@@ -28,8 +28,8 @@ export function mirrorLine(line: Line): Line {
   const skipped = (rest[0]?.[0]!.at ?? end) - (turn?.[0]!.at ?? 0)
   const move = end - skipped
   // A second mirror must not reuse the keys of the first: its copies are counted on from the last there is.
-  const last = line.events.reduce((most, event) => Math.max(most, copyOf(event.key)), 0)
-  const copies = rest.flat().map(event => ({ ...event, key: copyKey(event.key, copyOf(event.key) + last + 1), at: event.at + move }))
+  const last = line.events.reduce((most, event) => Math.max(most, copyOf(event.noteId)), 0)
+  const copies = rest.flat().map(event => ({ ...event, noteId: copyKey(event.noteId, copyOf(event.noteId) + last + 1), at: event.at + move }))
   const grips = backwards.grips.map(grip => ({ ...grip, from: Math.max(end, grip.from + move), to: grip.to + move })).filter(grip => grip.to > grip.from)
   return { ...line, events: [...line.events, ...copies], grips: [...line.grips, ...grips], restarts: [...line.restarts, end] }
 }

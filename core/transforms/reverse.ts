@@ -9,7 +9,7 @@ function slurredBackwards(events: readonly Event[]): ReadonlySet<string> {
   for (const event of events) {
     if (!('string' in event.place)) continue
     const before = lastOnString.get(event.place.string)
-    if ((event.slurred || event.tap) && before && !before.tap) keys.add(before.key)
+    if ((event.slurred || event.tap) && before && !before.tap) keys.add(before.noteId)
     lastOnString.set(event.place.string, event)
   }
   return keys
@@ -28,7 +28,7 @@ export function reverseLine(line: Line): Line {
   const events = groups.map((group, i) => {
     const next = groups[i + 1]?.[0]!.at ?? end
     const sounding = Math.min(next, Math.max(...group.map(event => event.at + event.dur)))
-    return group.map(event => ({ ...event, at: end - sounding, slurred: slurred.has(event.key) }))
+    return group.map(event => ({ ...event, at: end - sounding, slurred: slurred.has(event.noteId) }))
   }).reverse().flat()
   const grips = line.grips.map(grip => reverseGrip(grip, end)).reverse()
   return {

@@ -5,7 +5,7 @@ const CHANGES: Readonly<Record<number, readonly string[]>> = {
   4: [
     'stretches are measured only between fingers that are down together',
     'what fingers and places cost was settled anew, so the best of them may be others',
-    'strokes of stacks and rolls, quiet strings, cues and titles follow what sounds',
+    'strokes of chords and rolls, quiet strings, cues and titles follow what sounds',
     'sequences turn by whole groups, and a pedal finger stays down',
   ],
 }

@@ -4,7 +4,7 @@ import { realise } from '../score/realise'
 import { scoreOf } from '../score/score-of.test.data'
 import { explainNote, explainRealised } from './explain'
 import { noteInWords, numbered } from './note'
-import { quieterInWords } from './quiet'
+import { mutedByInWords } from './muting'
 
 const order = (more: object = {}, block: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 3, 2, 4], ...block }, strings: { from: 6, to: 4, travel: 'there' }, ...more })
 
@@ -53,7 +53,7 @@ describe('notes in words', () => {
     ['xx0x32', '----21', 3, 'the tip of finger 2'],
   ])('strummed as %s, fingers %s, string %i is kept quiet by %s', (frets, fingers, string, by) => {
     const strummed = scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets, fingers }] } })
-    expect(quieterInWords(strummed.report.quiet.find(quiet => quiet.string === string)!)).toBe(by)
+    expect(mutedByInWords(strummed.report.quiet.find(quiet => quiet.string === string)!)).toBe(by)
     const cues = strummed.cues.filter(cue => cue.about === 'unquieted' && cue.string === string)
     expect(cues).toHaveLength(by.startsWith('nothing') ? 1 : 0)
     const plucked = scoreOf({ version: 1, family: 'blocks', plucking: { system: 'pima' }, blocks: { chords: [{ frets, fingers }] } })

@@ -7,7 +7,7 @@ import { positionAt } from '../score/position-at'
 import type { Note, Realised, Score } from '../score/score'
 import { breachInWords, effortInWords, reasonInWords } from './fingering'
 import { noteInWords, numbered, VIA_WORDS } from './note'
-import { quieterInWords } from './quiet'
+import { mutedByInWords } from './muting'
 
 const plural = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`
 
@@ -24,7 +24,7 @@ export function explainNote(score: Score, note: Note, { breaches = true }: { rea
   const muted = new Map<string, number[]>()
   for (const quiet of score.report.quiet) {
     if (quiet.key !== note.key) continue
-    const by = quieterInWords(quiet)
+    const by = mutedByInWords(quiet)
     muted.set(by, [...(muted.get(by) ?? []), quiet.string])
   }
   return [

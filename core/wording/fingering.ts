@@ -1,6 +1,6 @@
 import { romanPosition } from '../guitar/geometry'
-import { COSTS, effortBeside, lawsBroken } from '../fingering/costs'
-import type { Because, Charge, Charged, Fault, Reason } from '../fingering/reasons'
+import { COSTS, effortBeside, lawsBroken } from '../fingering/model/costs'
+import type { Because, Charge, Charged, Fault, Reason } from '../fingering/explain/reasons'
 import type { Breach, Span } from '../hand/breach'
 import type { JudgedBreach } from '../score/judge'
 import type { Stretch } from '../score/score'

@@ -4,7 +4,7 @@ import { barTicks, noteTicks } from '#core/line/ticks'
 import { pitchClassName } from '#core/pitch/pitch'
 import { countBar } from '#core/score/count'
 import { positionAt } from '#core/score/position-at'
-import type { Note, Quieter, Score } from '#core/score/score'
+import type { Note, MutedBy, Score } from '#core/score/score'
 
 /** Height of a finger's ribbon in its lane, px. */
 export const RIBBON_HEIGHT = 12
@@ -37,7 +37,7 @@ export interface Ribbon {
 const MARK_WORDS = { louder: 'louder', softer: 'softer', rolled: 'roll' } as const
 
 /** A string that sounds at an onset, or what keeps it quiet. */
-export interface QuietMark { readonly x: number, readonly y: number, readonly by: Quieter | 'sounds' }
+export interface QuietMark { readonly x: number, readonly y: number, readonly by: MutedBy | 'sounds' }
 
 /** One line of the sheet, ready to draw. */
 export interface System {

@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
-import { instrumentOf } from '../guitar/instrument'
-import { handOf } from '../hand/hand'
-import { realiseJudged, type Judged } from '../score/realise'
-import { effortOf, TooWide } from './effort'
+import { instrumentOf } from '../../guitar/instrument'
+import { handOf } from '../../hand/hand'
+import { realiseJudged, type Judged } from '../../score/realise'
+import { effortOf, TooWide } from '../model/effort'
 import { finger } from './finger'
-import { lineOf, type Stop } from './passage.test.data'
+import { lineOf, type Stop } from '../passage.test.data'
 
 const rules = { hand: handOf(), instrument: instrumentOf({ preset: 'classical' }), policy: 'until-needed' as const }
 const options = { rules, tempo: 60, pins: {}, freedom: 'all' as const }

@@ -1,12 +1,12 @@
 import type { Tick } from '../line/ticks'
 import { FINGERS } from '../guitar/finger'
 import type { Hold } from '../hand/advance-hand'
-import type { Note, Quiet, Quieter } from './score'
+import type { Note, Muting, MutedBy } from './score'
 
 /** What keeps it quiet, and where that is one of the fretting hand, with which finger. */
-type Means = Pick<Quiet, 'how' | 'finger'>
+type Means = Pick<Muting, 'how' | 'finger'>
 
-const meansOf = (how: Quieter) => FINGERS.map((finger): Means => ({ how, finger }))
+const meansOf = (how: MutedBy) => FINGERS.map((finger): Means => ({ how, finger }))
 // Every note has some for every other string: they are made once.
 const TIP = meansOf('tip')
 const UNDERSIDE = meansOf('underside')
@@ -16,7 +16,7 @@ const FREE_FINGERS: Means = { how: 'fingers' }
 const NOTHING: Means = { how: 'nothing' }
 
 /** What is known of a drill that its quiet strings follow from. */
-export interface QuietContext {
+export interface MutingContext {
   readonly holds: readonly Hold[]
   readonly stringCount: number
   /** Strings of the chords held, open ones included, and from when to when: they may ring. */
@@ -84,7 +84,7 @@ function onsetOf(group: readonly Note[], down: readonly Hold[]): Onset {
  * What keeps a string quiet on which nothing sounds. A touch on the nut side of a stopped fret damps nothing, so a string
  * with a finger still down on it is quiet by that finger easing off, by the palm (pick, thicker strings) or by free fingers.
  */
-function quieter(string: number, note: Note, onset: Onset): Means {
+function mutedBy(string: number, note: Note, onset: Onset): Means {
   const { picked, idle, stops } = onset
   const stop = stops[string]
   if (picked && string > onset.lowest && string < onset.highest) return stop ? EASING[stop.finger - 1]! : withinStroke(string, onset.down)
@@ -101,8 +101,8 @@ function quieter(string: number, note: Note, onset: Onset): Means {
  * chord that is held, is left to ring. Common practice.
  * @param notes In time order.
  */
-export function quietStrings(notes: readonly Note[], { holds, stringCount, chords }: QuietContext): readonly Quiet[] {
-  const quiet: Quiet[] = []
+export function mutingsOf(notes: readonly Note[], { holds, stringCount, chords }: MutingContext): readonly Muting[] {
+  const quiet: Muting[] = []
   const ringsUntil: number[] = []
   let down: Hold[] = []
   let nextHold = 0
@@ -120,7 +120,7 @@ export function quietStrings(notes: readonly Note[], { holds, stringCount, chord
     for (const note of group) {
       for (let string = stringCount; string >= 1; string--) {
         if (ringing & (1 << string) || (ringsUntil[string] ?? 0) > at) continue
-        const { how, finger } = quieter(string, note, onset)
+        const { how, finger } = mutedBy(string, note, onset)
         quiet.push(finger === undefined ? { key: note.key, string, how } : { key: note.key, string, how, finger })
       }
     }
@@ -131,8 +131,8 @@ export function quietStrings(notes: readonly Note[], { holds, stringCount, chord
 }
 
 /** Strings that sound along against the music because no finger is beside them: each with the first note it happens at. */
-export function unquieted(quiet: readonly Quiet[]): readonly Quiet[] {
-  const found = new Map<number, Quiet>()
+export function unmuted(quiet: readonly Muting[]): readonly Muting[] {
+  const found = new Map<number, Muting>()
   for (const each of quiet) if (each.how === 'nothing' && !found.has(each.string)) found.set(each.string, each)
   return [...found.values()]
 }

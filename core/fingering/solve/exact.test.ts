@@ -1,14 +1,14 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { instrumentOf, midiAt } from '../guitar/instrument'
-import { handOf } from '../hand/hand'
-import type { HandInput, HoldPolicy } from '../schema/fields'
-import { accountOf } from './account'
+import { instrumentOf, midiAt } from '../../guitar/instrument'
+import { handOf } from '../../hand/hand'
+import type { HandInput, HoldPolicy } from '../../schema/fields'
+import { accountOf } from '../explain/account'
 import { bruteForceCost } from './brute-force.test.data'
 import { explicitGraph, shortestPathCost } from './explicit-graph.test.data'
 import { finger } from './finger'
-import { lineOf, type Stop } from './passage.test.data'
-import type { TaskOptions } from './task'
+import { lineOf, type Stop } from '../passage.test.data'
+import type { TaskOptions } from '../model/task'
 
 const guitar = instrumentOf({ preset: 'classical' })
 const options = (hand: HandInput, policy: HoldPolicy, tempo: number, pins = {}): TaskOptions =>
@@ -117,7 +117,7 @@ describe('what a change of the student or the music does to the cost', () => {
       const line = lineOf(stops)
       const fretted = line.events.filter(event => 'fret' in event.place && event.place.fret > 0)
       fc.pre(fretted.length > 0)
-      const pins = { [fretted[which % fretted.length]!.key]: pinned }
+      const pins = { [fretted[which % fretted.length]!.noteId]: pinned }
       expect(finger(line, options(measures, policy, 60, pins)).path.cost).toBeGreaterThanOrEqual(cost(stops, measures, policy, 60) - 1e-6)
     }), { numRuns: 200 })
   })

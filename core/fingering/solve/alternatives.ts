@@ -1,5 +1,5 @@
-import { TooWide } from './effort'
-import type { Graph } from './graph'
+import { TooWide } from '../model/effort'
+import type { Graph } from '../space/graph'
 import { EPSILON, sweep, upTo, walkBack, type Edge, type Move, type Node, type Path } from './search'
 
 /** Names a path by its fingers and places. */

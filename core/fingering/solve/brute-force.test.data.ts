@@ -1,8 +1,8 @@
-import { RESTING_HAND, type HandState } from '../hand/advance-hand'
-import { arrive, changeBetween, land, settledCost, START } from './charge'
-import type { Choice } from './choice'
-import { choicesFor } from './choices'
-import type { Task } from './task'
+import { RESTING_HAND, type HandState } from '../../hand/advance-hand'
+import { arrive, changeBetween, land, settledCost, START } from '../model/charge'
+import type { Choice } from '../model/choice'
+import { choicesFor } from '../space/choices'
+import type { Task } from '../model/task'
 
 /** Every set of fingers that could be lifted, one bit each. */
 const LIFTS = Array.from({ length: 16 }, (_, set) => set << 1)

@@ -1,8 +1,8 @@
-import { spanMm } from '../guitar/geometry'
-import type { Finger } from '../guitar/finger'
-import { comfortMm, limitMm } from '../hand/hand'
-import type { HandRules, Landing, Moment } from '../hand/advance-hand'
-import type { Tick } from '../line/ticks'
+import { spanMm } from '../../guitar/geometry'
+import type { Finger } from '../../guitar/finger'
+import { comfortMm, limitMm } from '../../hand/hand'
+import type { HandRules, Landing, Moment } from '../../hand/advance-hand'
+import type { Tick } from '../../line/ticks'
 import type { Place } from './task'
 
 /** A finger on a place. */

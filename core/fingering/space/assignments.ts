@@ -1,11 +1,11 @@
-import { FINGERS, type Finger } from '../guitar/finger'
-import type { Hand } from '../hand/hand'
-import type { HandRules } from '../hand/advance-hand'
-import { overLimit, type Gripped, type Touch } from './choice'
-import type { Effort } from './effort'
-import type { Place } from './task'
+import { FINGERS, type Finger } from '../../guitar/finger'
+import type { Hand } from '../../hand/hand'
+import type { HandRules } from '../../hand/advance-hand'
+import { overLimit, type Gripped, type Touch } from '../model/choice'
+import type { Effort } from '../model/effort'
+import type { Place } from '../model/task'
 
-/** What a stack of places may be fingered as. */
+/** What places that sound together may be fingered as. */
 export interface Assignment { readonly fingers: readonly Finger[], readonly faults: number }
 
 /** A place that wants a finger, perhaps a certain one. */
@@ -15,7 +15,7 @@ export type Wanted = Place & { readonly finger: Finger | null, readonly pinned?:
 const underBarre = (a: Place, b: Place, sounding: readonly Place[]) => sounding.some(place =>
   place.fret < a.fret && place.string >= Math.min(a.string, b.string) && place.string <= Math.max(a.string, b.string))
 
-/** How often two fingers of one stack break a law of the hand: crossing, one finger on two frets, a barre that cannot lie. */
+/** How often two fingers that land together break a law of the hand: crossing, one finger on two frets, a barre that cannot lie. */
 function faultsBetween(a: Touch, b: Touch, sounding: readonly Place[], hand: Hand): number {
   if (a.finger === b.finger) {
     if (a.fret !== b.fret) return 1
@@ -88,13 +88,13 @@ export function likelyAssignments(wanted: readonly Wanted[], ground: Ground, kee
   return partial.filter(({ faults }) => faults === partial[0]!.faults).map(({ taken, faults }) => ({ fingers: taken.map(touch => touch.finger), faults }))
 }
 
-/** How far from its one-per-fret place a finger may be: one fret in a single line; in a stack two, finger 1 one. */
-export const leeway = (finger: Finger, stacked: boolean) => (stacked && finger !== 1 ? 2 : 1)
+/** How far from its one-per-fret place a finger may be: one fret in a single line; among notes sounding together two, finger 1 one. */
+export const leeway = (finger: Finger, together: boolean) => (together && finger !== 1 ? 2 : 1)
 
 /** Positions in which all fingers are near enough to their places; where there is none, those that suit one of them. */
-export function positionsFor(touches: readonly Touch[], stacked: boolean, lastFret: number): { readonly positions: readonly number[], readonly strained: boolean } {
-  const low = Math.max(1, ...touches.map(touch => touch.fret - touch.finger + 1 - leeway(touch.finger, stacked)))
-  const high = Math.min(lastFret, ...touches.map(touch => touch.fret - touch.finger + 1 + leeway(touch.finger, stacked)))
+export function positionsFor(touches: readonly Touch[], together: boolean, lastFret: number): { readonly positions: readonly number[], readonly strained: boolean } {
+  const low = Math.max(1, ...touches.map(touch => touch.fret - touch.finger + 1 - leeway(touch.finger, together)))
+  const high = Math.min(lastFret, ...touches.map(touch => touch.fret - touch.finger + 1 + leeway(touch.finger, together)))
   const positions = Array.from({ length: Math.max(0, high - low + 1) }, (_, i) => low + i)
   if (positions.length > 0) return { positions, strained: false }
   return { positions: [...new Set(touches.map(touch => Math.max(1, touch.fret - touch.finger + 1)))].sort((a, b) => a - b), strained: true }

@@ -1,7 +1,7 @@
-import { RESTING_HAND, type HandState } from '../hand/advance-hand'
-import { arrive, land, START, type Change } from './charge'
-import type { Choice } from './choice'
-import type { Graph } from './graph'
+import { RESTING_HAND, type HandState } from '../../hand/advance-hand'
+import { arrive, land, START, type Change } from '../model/charge'
+import type { Choice } from '../model/choice'
+import type { Graph } from '../space/graph'
 
 /** How one moment of a path is played. */
 export interface Move {

@@ -1,8 +1,8 @@
-import { RESTING_HAND, type HandState } from '../hand/advance-hand'
-import { arrive, changeBetween, land, settledCost, START, type Arrival, type Change, type Landed } from './charge'
-import type { Choice, Placing } from './choice'
-import type { Path } from './search'
-import type { Task, TaskMoment } from './task'
+import { RESTING_HAND, type HandState } from '../../hand/advance-hand'
+import { arrive, changeBetween, land, settledCost, START, type Arrival, type Change, type Landed } from '../model/charge'
+import type { Choice, Placing } from '../model/choice'
+import type { Path } from '../solve/search'
+import type { Task, TaskMoment } from '../model/task'
 
 /** One moment of a path with everything that was charged for it. */
 export interface Entry {

@@ -1,15 +1,15 @@
-import { FINGERS, type Finger } from '../guitar/finger'
-import type { HandRules, Landing } from '../hand/advance-hand'
-import type { Tick } from '../line/ticks'
+import { FINGERS, type Finger } from '../../guitar/finger'
+import type { HandRules, Landing } from '../../hand/advance-hand'
+import type { Tick } from '../../line/ticks'
 import { assignments, leeway, likelyAssignments, positionsFor, type Assignment, type Wanted } from './assignments'
-import { isTwisted, offBy, type Choice, type Gripped, type LandingCharge, type Placing, type Touch } from './choice'
-import { barreCost, COSTS, HIGH_POSITION, LOW_FRETS, NUT_FRETS } from './costs'
+import { isTwisted, offBy, type Choice, type Gripped, type LandingCharge, type Placing, type Touch } from '../model/choice'
+import { barreCost, COSTS, HIGH_POSITION, LOW_FRETS, NUT_FRETS } from '../model/costs'
 import { placingsOf } from './placings'
-import type { Place, Task, TaskGrip, TaskMoment } from './task'
+import type { Place, Task, TaskGrip, TaskMoment } from '../model/task'
 
 /** What a moment says of all that could land in it. */
 interface Setting {
-  readonly stacked: boolean
+  readonly together: boolean
   /** An open string sounds in this moment or beside it. */
   readonly beside: boolean
   /** As in a broken chord: a neighbouring note lies at the same fret of another string, or a fretted note sounds on beneath. */
@@ -17,9 +17,9 @@ interface Setting {
 }
 
 /** What landing these fingers in this position costs, whatever was before. */
-function landingCharges(touches: readonly Touch[], position: number, { stacked, beside, broken }: Setting, { hand }: HandRules): LandingCharge[] {
+function landingCharges(touches: readonly Touch[], position: number, { together, beside, broken }: Setting, { hand }: HandRules): LandingCharge[] {
   const charges: LandingCharge[] = []
-  const off = COSTS.offPlace[hand.rule] * (stacked || broken ? COSTS.stackShare : 1)
+  const off = COSTS.offPlace[hand.rule] * (together || broken ? COSTS.togetherShare : 1)
   for (const [k, touch] of touches.entries()) {
     const { finger } = touch
     for (let other = k + 1; other < touches.length; other++) if (isTwisted(touch, touches[other]!)) charges.push({ kind: 'twisted', amount: COSTS.twisted, finger })
@@ -56,7 +56,7 @@ function placeCharges({ notes }: TaskMoment, places: readonly Place[], position:
 
 const NO_CHARGES: LandingCharge[] = []
 
-/** Whether a finger lies over a string between its own that nothing of the stack is on. */
+/** Whether a finger lies over a string between its own that nothing that sounds with it is on. */
 function overSilent(touches: readonly Touch[], finger: Finger): boolean {
   const strings = touches.filter(touch => touch.finger === finger).map(touch => touch.string)
   for (let string = Math.min(...strings) + 1; string < Math.max(...strings); string++) if (!touches.some(touch => touch.string === string)) return true
@@ -175,7 +175,7 @@ const NOTHING_GRIPPED: readonly Gripped[] = []
 
 /**
  * The same for the commonest moment, one fretted note with nothing held: its choices are as those of any other, only
- * found without the detours that stacks and grips need. Null where it is not so plain.
+ * found without the detours that notes sounding together and grips need. Null where it is not so plain.
  */
 function loneChoices(task: Task, i: number, before: readonly Choice[]): readonly Choice[] | null {
   const moment = task.moments[i]!
@@ -187,7 +187,7 @@ function loneChoices(task: Task, i: number, before: readonly Choice[]): readonly
   const fingers = note!.finger === null ? FINGERS.filter(finger => !hand.excluded.includes(finger)) : [note!.finger]
   if (fingers.length === 0) return null
   const first: Touch = { string: place.string, fret: place.fret, finger: fingers[0]! }
-  const setting: Setting = { stacked: false, beside: besideOpen(task, i, note!.places), broken: inBrokenChord(task, i, [first]) }
+  const setting: Setting = { together: false, beside: besideOpen(task, i, note!.places), broken: inBrokenChord(task, i, [first]) }
   const choices: Choice[] = []
   for (const finger of fingers) {
     const touch: Touch = { string: place.string, fret: place.fret, finger }
@@ -205,7 +205,7 @@ function loneChoices(task: Task, i: number, before: readonly Choice[]): readonly
       looseOpens: 0,
       setting,
       fingerSum: finger,
-      landings: () => [{ key: note!.key, finger, string: place.string, fret: place.fret, soundsAt: moment.at, noteEnd: note!.end }],
+      landings: () => [{ noteId: note!.noteId, finger, string: place.string, fret: place.fret, soundsAt: moment.at, noteEnd: note!.end }],
     }
     const natural = place.fret - finger + 1
     const near = leeway(finger, false)
@@ -230,18 +230,18 @@ function onGround(task: Task, i: number, places: readonly Place[], begun: Return
   }
   wanted.sort((a, b) => a.fret - b.fret || b.string - a.string)
   if (wanted.length === 0) return [settle(task, i, playedWith(task, i, places, [], [], ground), ground.position || moment.position || 0, 0)]
-  const stacked = wanted.length > 1 || begun.length > 0
+  const together = wanted.length > 1 || begun.length > 0
   const under = { kept: ground.gripped, sounding: places, rules }
   const made = (found: readonly Assignment[]) => found.flatMap(({ fingers, faults }) => {
     const touches = wanted.map(({ string, fret }, k): Touch => ({ string, fret, finger: fingers[k]! }))
     const gripped = wanted.flatMap(({ to, loose }, k) => (to === undefined ? [] : [{ ...touches[k]!, to, loose: loose ?? false }]))
-    const { positions: all, strained } = moment.position === null ? positionsFor(touches, stacked, rules.instrument.lastFret) : { positions: [moment.position], strained: false }
+    const { positions: all, strained } = moment.position === null ? positionsFor(touches, together, rules.instrument.lastFret) : { positions: [moment.position], strained: false }
     // The quick way keeps single notes one finger per fret where it can.
-    const near = task.keep === undefined || stacked ? all : all.filter(position => offBy(touches[0]!, position) === 0)
+    const near = task.keep === undefined || together ? all : all.filter(position => offBy(touches[0]!, position) === 0)
     const positions = near.length > 0 ? near : all
     const played = playedWith(task, i, places, touches, gripped, ground)
     task.effort.spend(4 * positions.length)
-    return positions.map(position => settle(task, i, played, position, faults + (strained ? touches.filter(touch => offBy(touch, position) > leeway(touch.finger, stacked)).length : 0)))
+    return positions.map(position => settle(task, i, played, position, faults + (strained ? touches.filter(touch => offBy(touch, position) > leeway(touch.finger, together)).length : 0)))
   })
   // Where every way breaks some law, those that break the fewest.
   const fewest = (choices: readonly Choice[]) => choices.reduce((least, choice) => Math.min(least, choice.faults), Infinity)
@@ -284,13 +284,13 @@ function playedWith(task: Task, i: number, places: readonly Place[], touches: re
     startsGrip: begun.length > 0,
     open: sounding.length === 0 && isOpen(places),
     looseOpens: moment.notes.reduce((count, note, n) => count + (note.pitched && places[n]!.fret === 0 ? 1 : 0), 0),
-    setting: { stacked: touches.length > 1 || begun.length > 0, beside: touches.length > 0 && besideOpen(task, i, places), broken: inBrokenChord(task, i, touches) },
+    setting: { together: touches.length > 1 || begun.length > 0, beside: touches.length > 0 && besideOpen(task, i, places), broken: inBrokenChord(task, i, touches) },
     fingerSum: touches.reduce((sum, touch) => sum + touch.finger, 0),
     landings: () => [
-      ...begun.map(({ finger, string, fret, to }): Landing => ({ key: moment.notes[0]?.key ?? '', finger, string, fret, soundsAt: moment.at, noteEnd: moment.at, until: to })),
+      ...begun.map(({ finger, string, fret, to }): Landing => ({ noteId: moment.notes[0]?.noteId ?? '', finger, string, fret, soundsAt: moment.at, noteEnd: moment.at, until: to })),
       ...moment.notes.flatMap((note, n): Landing[] => {
         const finger = fingers[n]
-        return finger ? [{ key: note.key, finger, ...places[n]!, soundsAt: moment.at, noteEnd: note.end }] : []
+        return finger ? [{ noteId: note.noteId, finger, ...places[n]!, soundsAt: moment.at, noteEnd: note.end }] : []
       }),
     ],
   }

@@ -1,13 +1,13 @@
 import { accountOf } from './account'
-import type { Choice } from './choice'
-import { TooWide } from './effort'
-import { fingersByKey } from './finger'
-import { graphOf } from './graph'
-import { steered, type Path } from './search'
+import type { Choice } from '../model/choice'
+import { TooWide } from '../model/effort'
+import { fingersByKey } from '../solve/finger'
+import { graphOf } from '../space/graph'
+import { steered, type Path } from '../solve/search'
 import { chargesOf, type Charged } from './reasons'
-import type { Line } from '../line/line'
-import type { Pins } from '../schema/fields'
-import { taskOf, type Task, type TaskMoment, type TaskOptions } from './task'
+import type { Line } from '../../line/line'
+import type { Pins } from '../../schema/fields'
+import { taskOf, type Task, type TaskMoment, type TaskOptions } from '../model/task'
 
 /** A fingering by note with what it costs. */
 export interface PricedFingers { readonly cost: number, readonly fingers: Readonly<Record<string, number>> }
@@ -59,9 +59,9 @@ function judgeNotes(line: Line, given: Pins, { only, ...options }: CheckOptions)
   const open = untyped(line)
   const task = taskOf(open, { ...options, freedom: 'all', pins: {} })
   const graph = graphOf(task, taskOf(open, { ...options, freedom: 'all', pins: given }))
-  const notes = task.moments.flatMap((moment, i) => moment.notes.filter(note => note.key in given).map((note, n) => ({ key: note.key, moment: i, before: n })))
+  const notes = task.moments.flatMap((moment, i) => moment.notes.filter(note => note.noteId in given).map((note, n) => ({ key: note.noteId, moment: i, before: n })))
   const agreement = graph.layers.map((layer, i) => layer.map(choice => agreementOf(task.moments[i]!, choice, given)))
-  const optimumWith = steered(graph, agreement, task.moments.map(moment => moment.notes.filter(note => note.key in given).length))
+  const optimumWith = steered(graph, agreement, task.moments.map(moment => moment.notes.filter(note => note.noteId in given).length))
   // Two notes of one chord string given two fingers: nothing to compare with.
   if (!optimumWith) return []
   const known = new Map<number, Path>()
@@ -99,8 +99,8 @@ function judgeNotes(line: Line, given: Pins, { only, ...options }: CheckOptions)
 function agreementOf({ notes }: TaskMoment, { fingers }: Choice, given: Pins): number {
   let count = 0
   for (const [n, note] of notes.entries()) {
-    if (!(note.key in given)) continue
-    if (fingers[n] !== given[note.key]) break
+    if (!(note.noteId in given)) continue
+    if (fingers[n] !== given[note.noteId]) break
     count++
   }
   return count
@@ -109,7 +109,7 @@ function agreementOf({ notes }: TaskMoment, { fingers }: Choice, given: Pins): n
 /** Where a finger is paid for in the drill as it is shown: the note from it on whose cost rises most, and what is charged there. */
 function consequence(task: Task, key: string, free: Path, shown: Path): Pick<CostlyNote, 'paidAt' | 'what'> {
   const [without, withIt] = [accountOf(task, free), accountOf(task, shown)]
-  const from = task.moments.findIndex(moment => moment.notes.some(note => note.key === key))
+  const from = task.moments.findIndex(moment => moment.notes.some(note => note.noteId === key))
   let worst = from
   let most = -Infinity
   for (const [i, entry] of withIt.entries()) {
@@ -119,7 +119,7 @@ function consequence(task: Task, key: string, free: Path, shown: Path): Pick<Cos
   }
   const paid = withIt[worst]!
   const what = chargesOf(paid, task.rules)[0]?.what ?? null
-  if (paid.moment.notes.some(each => each.key === key)) return { what }
+  if (paid.moment.notes.some(each => each.noteId === key)) return { what }
   const place = paid.choice.places[0]
-  return { paidAt: place ? { key: paid.moment.notes[0]!.key, string: place.string, fret: place.fret } : null, what }
+  return { paidAt: place ? { key: paid.moment.notes[0]!.noteId, string: place.string, fret: place.fret } : null, what }
 }

@@ -1,11 +1,11 @@
-import type { Finger } from '../guitar/finger'
-import type { Landing } from '../hand/advance-hand'
-import type { Event, Grip, Line, Mark } from '../line/line'
+import type { Finger } from '../../guitar/finger'
+import type { Landing } from '../../hand/advance-hand'
+import type { Event, Grip, Line, Mark } from '../../line/line'
 import { alternatives } from './alternatives'
-import { BOUNDLESS, TooWide } from './effort'
-import { graphOf, type Graph } from './graph'
+import { BOUNDLESS, TooWide } from '../model/effort'
+import { graphOf, type Graph } from '../space/graph'
 import { cheapest, quickest, type Path } from './search'
-import { taskOf, type Task, type TaskOptions } from './task'
+import { taskOf, type Task, type TaskOptions } from '../model/task'
 
 /** A line with its cheapest fingering. */
 export interface Fingered {
@@ -57,7 +57,7 @@ export function otherFingerings({ graph, path, quick }: Fingered, count: number)
 export function fingersByKey({ moments }: Task, path: Path): Readonly<Record<string, 0 | Finger>> {
   return Object.fromEntries(path.moves.flatMap(({ choice }, i) => moments[i]!.notes.flatMap((note, n) => {
     const finger = choice.fingers[n]
-    return finger === null || finger === undefined ? [] : [[note.key, finger]]
+    return finger === null || finger === undefined ? [] : [[note.noteId, finger]]
   })))
 }
 

@@ -1,6 +1,6 @@
-import { spanMm } from '../guitar/geometry'
-import { comfortMm, limitMm } from '../hand/hand'
-import { advanceHand, type HandRules, type HandState, type Moment, type Stepped } from '../hand/advance-hand'
+import { spanMm } from '../../guitar/geometry'
+import { comfortMm, limitMm } from '../../hand/hand'
+import { advanceHand, type HandRules, type HandState, type Moment, type Stepped } from '../../hand/advance-hand'
 import { excessMm, isTwisted, type Choice, type Placing, type Touch } from './choice'
 import { barreCost, chordJump, COSTS, HIGH_POSITION, hingeCost, hurry, NUT_FRETS, weakPairCost } from './costs'
 import type { Task, TaskMoment } from './task'
@@ -13,7 +13,7 @@ export interface Change {
   readonly hinge: number
   /** Two notes running at one fret of two strings, the lower finger on the thinner one. */
   readonly turned: number
-  /** Fingers that change in a stack that moves as one shape. */
+  /** Fingers that change where notes sounding together move as one shape. */
   readonly reshaped: number
   /** Strings leapt over, and open strings far from the hand, where only the pitch is given. */
   readonly placing: number
@@ -34,7 +34,7 @@ export const START: Change = { weakPair: 0, sameFinger: 0, hinge: 0, turned: 0, 
 
 const onPlace = ({ finger, fret }: Touch, position: number) => fret === position + finger - 1
 
-/** The costliest of the pairs whose fingers lie furthest apart, for stacks; for single notes simply their pair. */
+/** The costliest of the pairs whose fingers lie furthest apart, for notes sounding together; for single notes simply their pair. */
 function weakPair(from: readonly Touch[], to: readonly Touch[], ms: number): number {
   let distance = 0
   let cost = 0
@@ -50,7 +50,7 @@ function weakPair(from: readonly Touch[], to: readonly Touch[], ms: number): num
   return cost
 }
 
-/** How a finger comes from one place to another: it stays or slides with the whole stack, rolls over as a barre or hinge, or jumps. */
+/** How a finger comes from one place to another: it stays or slides with all that sounds, rolls over as a barre or hinge, or jumps. */
 function wayOf(from: Touch, to: Touch, slides: boolean, barre: boolean): 'stays' | 'rolls' | 'jumps' {
   if (from.string === to.string) return from.fret === to.fret || slides ? 'stays' : 'jumps'
   return from.fret === to.fret && barre && (to.finger === 1 || Math.abs(from.string - to.string) === 1) ? 'rolls' : 'jumps'
@@ -79,7 +79,7 @@ function sameFinger(from: readonly Touch[], to: readonly Touch[], slides: boolea
   return { jumps: jumps * COSTS.sameFinger, hinge }
 }
 
-/** Fingers that change where a stack moves as one shape along its strings: power chords, octaves, sixths, tenths. */
+/** Fingers that change where notes sounding together move as one shape along their strings: power chords, octaves, sixths, tenths. */
 function reshaped(before: readonly Touch[], after: readonly Touch[]): number {
   if (before.length < 2 || before.length !== after.length) return 0
   let direction = 0
@@ -103,7 +103,7 @@ function placingCost(before: Choice, after: Choice, moment: TaskMoment): number 
   }
   // Open strings before the hand was anywhere are far from it when it comes up the neck.
   const opens = before.position === 0 && after.position >= HIGH_POSITION ? before.looseOpens * COSTS.highOpen : 0
-  // Voices keep to their strings as far as they can; a stack's notes come in the order of their voices.
+  // Voices keep to their strings as far as they can; notes sounding together come in the order of their voices.
   const voices = after.places.length > 1 && after.places.length === before.places.length
     ? after.places.reduce((sum, { string }, n) => sum + Math.abs(string - before.places[n]!.string), 0) * COSTS.voicePerString
     : 0

@@ -1,12 +1,12 @@
-import { spanMm } from '../guitar/geometry'
-import type { Finger } from '../guitar/finger'
-import { limitMm, comfortMm } from '../hand/hand'
-import type { HandRules } from '../hand/advance-hand'
-import { spanBetween, type Span } from '../hand/breach'
-import { COSTS } from './costs'
+import { spanMm } from '../../guitar/geometry'
+import type { Finger } from '../../guitar/finger'
+import { limitMm, comfortMm } from '../../hand/hand'
+import type { HandRules } from '../../hand/advance-hand'
+import { spanBetween, type Span } from '../../hand/breach'
+import { COSTS } from '../model/costs'
 import type { Entry } from './account'
-import { excessMm, type Choice, type LandingCharge, type Touch } from './choice'
-import { shiftCost } from './charge'
+import { excessMm, type Choice, type LandingCharge, type Touch } from '../model/choice'
+import { shiftCost } from '../model/charge'
 
 /** A law of the hand that a moment cannot keep, with what breaks it; said in `core/wording/fingering.ts`. */
 export type Fault
@@ -136,12 +136,12 @@ export function reasonsOf(entry: Entry, rules: HandRules): Readonly<Record<strin
   const { choice, moment, placing } = entry
   const charges = chargesOf(entry, rules)
   const landsHere = (n: number) => choice.fresh.some(each => each.string === choice.places[n]!.string && each.fret === choice.places[n]!.fret)
-  const fresh = moment.notes.flatMap((note, n) => (choice.fingers[n] && landsHere(n) ? [{ key: note.key, finger: choice.fingers[n] }] : []))
+  const fresh = moment.notes.flatMap((note, n) => (choice.fingers[n] && landsHere(n) ? [{ key: note.noteId, finger: choice.fingers[n] }] : []))
   const bearers = charges.map(({ finger }) => (fresh.find(each => each.finger === finger) ?? fresh[0])?.key)
   const ahead = placing.ahead.map(landing => landing.finger)
   return Object.fromEntries(moment.notes.map((note, n): readonly [string, Reason] => {
     const why = becauseOf(entry, n, landsHere(n))
-    return [note.key, 'finger' in why ? { why, ahead, costs: charges.filter((_, i) => bearers[i] === note.key) } : { why, ahead: [], costs: [] }]
+    return [note.noteId, 'finger' in why ? { why, ahead, costs: charges.filter((_, i) => bearers[i] === note.noteId) } : { why, ahead: [], costs: [] }]
   }))
 }
 

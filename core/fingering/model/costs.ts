@@ -1,4 +1,4 @@
-import type { Finger } from '../guitar/finger'
+import type { Finger } from '../../guitar/finger'
 
 /**
  * What a fingering costs, in units of effort: the one table the engine, its reasons and its checker read.
@@ -16,9 +16,9 @@ export const COSTS = {
   acrossGap: 1 / 3,
   /** The same finger for the next note, on another place. */
   sameFinger: 4,
-  /** Every fret a finger is off its one-per-fret place, by the student's rule; in a stack only a share of it. */
+  /** Every fret a finger is off its one-per-fret place, by the student's rule; among notes sounding together only a share of it. */
   offPlace: { strict: 3, loose: 1.5 },
-  stackShare: 1 / 3,
+  togetherShare: 1 / 3,
   /** One finger rolls over from one string to the next at the same fret, both to sound on; free where notes are cut short anyway. */
   hingeByFirst: 0.5,
   hingeByOther: 2.3,
@@ -45,7 +45,7 @@ export const COSTS = {
   /** A shift or a jump of one finger with less time than this is charged by quickMs over its time. */
   quickMs: 250,
   spared: 2,
-  /** A stack that moves as one shape along its strings: every finger that changes. */
+  /** Notes sounding together that move as one shape along their strings: every finger that changes. */
   reshaped: 0.5,
   /** None of its fingers stays: nothing guides it along. */
   unguided: 3.5,
@@ -55,9 +55,9 @@ export const COSTS = {
   highPerFret: 0.2,
   /** A string leapt over from note to note. */
   leapPerString: 0.25,
-  /** A voice of a stack that changes its string, per string. */
+  /** A voice, of several sounding together, that changes its string, per string. */
   voicePerString: 1,
-  /** Of two voices of a stack the higher one on the thicker string; a string left out between them. */
+  /** Of two voices sounding together the higher one on the thicker string; a string left out between them. */
   crossedVoices: 2,
   gapPerString: 0.25,
   /** From an open string to a low fret or back while the hand is not in position I. */

@@ -1,7 +1,7 @@
-import { FINGERS, type Finger } from '../guitar/finger'
-import type { Landing, Moment } from '../hand/advance-hand'
-import { offBy, overLimit, type Choice, type Placing } from './choice'
-import type { Place, Task, TaskMoment } from './task'
+import { FINGERS, type Finger } from '../../guitar/finger'
+import type { Landing, Moment } from '../../hand/advance-hand'
+import { offBy, overLimit, type Choice, type Placing } from '../model/choice'
+import type { Place, Task, TaskMoment } from '../model/task'
 
 /** One fretted note on one settled place. */
 function loneNote(moment: TaskMoment | undefined) {
@@ -18,7 +18,7 @@ export function placingsOf(task: Task, i: number, choice: Omit<Choice, 'placings
   const add = (ahead: readonly Landing[], startsRun: boolean) => placings.push({ moment: { ...base, landings: [...landings, ...ahead] }, ahead, startsRun, lone: choice.lone, broken: task.ringing && choice.broken })
   const next = moments[i + 1]
   if (!next) return placings
-  const aheadOf = (at: TaskMoment, note: TaskMoment['notes'][number], place: Place, finger: Finger): Landing => ({ key: note.key, finger, ...place, soundsAt: at.at, noteEnd: note.end })
+  const aheadOf = (at: TaskMoment, note: TaskMoment['notes'][number], place: Place, finger: Finger): Landing => ({ noteId: note.noteId, finger, ...place, soundsAt: at.at, noteEnd: note.end })
   const fits = (ahead: readonly Landing[]) => [...landings, ...ahead].every((a, k, all) => all.slice(k + 1).every(b => !overLimit(a, b, rules)))
   const mayPlay = (finger: number, note: TaskMoment['notes'][number]): finger is Finger =>
     finger >= 1 && finger <= 4 && (note.finger === null || note.finger === finger) && !rules.hand.excluded.includes(finger as Finger) && !choice.gripped.some(kept => kept.finger === finger)

@@ -1,9 +1,9 @@
-import { midiAt, type Instrument } from '../guitar/instrument'
-import type { Finger } from '../guitar/finger'
-import type { HandRules } from '../hand/advance-hand'
-import { gripParts, onsets, type Event, type Grip, type Line } from '../line/line'
-import { ticksToMs, type Tick } from '../line/ticks'
-import type { Pins } from '../schema/fields'
+import { midiAt, type Instrument } from '../../guitar/instrument'
+import type { Finger } from '../../guitar/finger'
+import type { HandRules } from '../../hand/advance-hand'
+import { gripParts, onsets, type Event, type Grip, type Line } from '../../line/line'
+import { ticksToMs, type Tick } from '../../line/ticks'
+import type { Pins } from '../../schema/fields'
 import { BOUNDLESS, type Effort } from './effort'
 
 /** A place on the neck. */
@@ -11,7 +11,7 @@ export interface Place { readonly string: number, readonly fret: number }
 
 /** A note to be fingered. */
 export interface TaskNote {
-  readonly key: string
+  readonly noteId: string
   /** Its place in the line. */
   readonly index: number
   /** Where it can be played; one place unless only the pitch is given. */
@@ -109,10 +109,10 @@ function prefersFrets(places: readonly Place[], fretted: boolean): readonly Plac
 const prescribed = (event: Event): Finger | null => (event.want === 'free' || event.want.finger === 0 ? null : event.want.finger)
 
 function noteOf(event: Event, index: number, { rules, pins, freedom }: TaskOptions): TaskNote {
-  const pin = pins[event.key]
+  const pin = pins[event.noteId]
   const own = freedom === 'all' && !event.typed ? null : prescribed(event)
   return {
-    key: event.key,
+    noteId: event.noteId,
     index,
     pitched: !('string' in event.place),
     places: prefersFrets(placesOf(event, rules.instrument), pin !== undefined || (event.typed === true && event.want !== 'free' && event.want.finger !== 0)),

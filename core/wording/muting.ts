@@ -1,10 +1,10 @@
-import type { Quiet } from '../score/score'
+import type { Muting } from '../score/score'
 
 /**
  * What keeps a string quiet.
- * @example quieterInWords({ how: 'tip', finger: 1 }) // 'the tip of finger 1'
+ * @example mutedByInWords({ how: 'tip', finger: 1 }) // 'the tip of finger 1'
  */
-export function quieterInWords({ how, finger }: Pick<Quiet, 'how' | 'finger'>): string {
+export function mutedByInWords({ how, finger }: Pick<Muting, 'how' | 'finger'>): string {
   switch (how) {
     case 'tip': return `the tip of finger ${finger}`
     case 'underside': return `the underside of finger ${finger}`

@@ -1,10 +1,10 @@
 import dijkstra from 'dijkstrajs'
-import { RESTING_HAND, type HandState } from '../hand/advance-hand'
-import { arrive, changeBetween, land, settledCost, START } from './charge'
-import type { Choice } from './choice'
-import { choicesFor } from './choices'
+import { RESTING_HAND, type HandState } from '../../hand/advance-hand'
+import { arrive, changeBetween, land, settledCost, START } from '../model/charge'
+import type { Choice } from '../model/choice'
+import { choicesFor } from '../space/choices'
 import { liftSets } from './search'
-import type { Task } from './task'
+import type { Task } from '../model/task'
 
 // The library holds that an edge of no length is none.
 const EDGE = 1e-6

@@ -1,8 +1,8 @@
-import { changeBetween, settledCost, strainFloor, type Change } from './charge'
-import type { Choice } from './choice'
+import { changeBetween, settledCost, strainFloor, type Change } from '../model/charge'
+import type { Choice } from '../model/choice'
 import { choicesFor } from './choices'
-import { COSTS } from './costs'
-import type { Task, TaskMoment } from './task'
+import { COSTS } from '../model/costs'
+import type { Task, TaskMoment } from '../model/task'
 
 /** All that can be worked out before the first hand moves. */
 export interface Graph {
