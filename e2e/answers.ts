@@ -9,9 +9,12 @@ import { planSchema } from '../core/schema/plan-fields'
 import { STAFF_ROLES, type AccountRow, type Me } from '../shared/contracts/accounts'
 import { ERROR_CODES, type ErrorAnswer } from '../shared/contracts/common'
 import type { DrillDetail, DrillRow, DrillVersion } from '../shared/contracts/drills'
-import { lessonEventSchema, type EventStored, type LessonDetail, type LessonStarted, type TodayPage } from '../shared/contracts/lessons'
+import { lessonEventSchema } from '../shared/contracts/lessons'
 import type { StudentFile } from '../shared/contracts/student-file'
-import type { AgendaItem, AssignmentDetail, FollowedDrill, HistoryDecision, InstrumentRow, LessonRow, PastDrill, Roster, SlotRow, StudentPage, StudentRow } from '../shared/contracts/students'
+import type { AgendaItem, AssignmentDetail, FollowedDrill, HistoryDecision, PastDrill } from '../shared/contracts/assignments'
+import type { InstrumentRow } from '../shared/contracts/instruments'
+import type { LessonRow, EventStored, LessonDetail, LessonStarted, TodayPage } from '../shared/contracts/lessons'
+import type { Roster, SlotRow, StudentPage, StudentRow } from '../shared/contracts/students'
 
 // What the contract's types promise, held against what is really answered: nothing missing, nothing more.
 

@@ -3,7 +3,7 @@ import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'
 import { instrumentOf, type InstrumentChoice } from '#core/guitar/instrument'
 import { TUNINGS } from '#core/guitar/tunings'
 import { readTuning, writeTuning } from '#core/pitch/tuning'
-import type { InstrumentRow } from '#shared/contracts/students'
+import type { InstrumentRow } from '#shared/contracts/instruments'
 import { useLoaded } from './useApi'
 
 /** A guitar's figures in a few words. */

@@ -1,5 +1,5 @@
 import { computed, readonly, ref, shallowRef, watch } from 'vue'
-import type { Page } from '#shared/contracts/students'
+import type { Page } from '#shared/contracts/common'
 import { useToasts } from '../stores/toasts'
 import { useApi } from './useApi'
 

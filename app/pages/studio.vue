@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { InstrumentRow } from '#shared/contracts/students'
+import type { InstrumentRow } from '#shared/contracts/instruments'
 
 useHead({ title: 'Studio · Fidactyl' })
 const { data, error, reload } = useLoaded<readonly InstrumentRow[]>(() => '/api/instruments')

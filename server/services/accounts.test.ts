@@ -1,7 +1,7 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
-import { newStudio } from '#shared/contracts/new-studio'
+import { newStudio } from '#shared/contracts/studios'
 import { studios } from '../db/tables'
 import { NOW, openTestDatabase } from '../tests/studio'
 import { addAccount, openStudio } from './accounts'

@@ -2,7 +2,7 @@ import { and, asc, desc, eq, isNull, lt, ne, sql, type Placeholder, type SQL } f
 import { alias } from 'drizzle-orm/mysql-core'
 import { localClock } from '#core/practice/schedule/local-time'
 import { paceOf } from '#core/practice/tempo/pace'
-import type { AgendaItem, AssignmentDetail, AssignmentStanding, FollowedDrill, HeardPass, HistoryDecision, LessonHearing } from '#shared/contracts/students'
+import type { AgendaItem, AssignmentDetail, AssignmentStanding, FollowedDrill, HeardPass, HistoryDecision, LessonHearing } from '#shared/contracts/assignments'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import type { Actor } from '../policy/actor'
 import { revisionsOf } from './revisions'

@@ -1,5 +1,5 @@
 import { and, asc, count, eq, isNull } from 'drizzle-orm'
-import type { InstrumentRow, saveInstrumentBody } from '#shared/contracts/students'
+import type { InstrumentRow, saveInstrumentBody } from '#shared/contracts/instruments'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { instruments, students } from '../db/tables'

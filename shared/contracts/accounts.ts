@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { writeId } from './common'
-import { newAccount, newPassword } from './new-studio'
+import { newAccount, newPassword } from './studios'
 
 export const signInBody = z.strictObject({
   name: z.string().trim().min(1, 'the sign-in name is needed').max(80, 'must be at most 80 characters'),

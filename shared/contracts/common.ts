@@ -28,3 +28,6 @@ export interface ErrorAnswer {
 
 export const ERROR_CODES = { 'signed-out': 401, 'forbidden': 403, 'not-found': 404, 'conflict': 409, 'gone': 410, 'too-large': 413, 'invalid': 422, 'too-many': 429, 'unavailable': 503 } as const
 export type ErrorCode = keyof typeof ERROR_CODES | 'failed'
+
+/** A page of something that grows without end, the newest first; `before` asks for the next. */
+export interface Page<T> { readonly rows: readonly T[], readonly before: string | null }

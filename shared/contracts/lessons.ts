@@ -7,7 +7,7 @@ import type { HandInput } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
 import type { InstrumentChoice } from '#core/guitar/instrument'
 import { deviceTime, localDaySchema, uuidOf, writeId } from './common'
-import type { AgendaItem } from './students'
+import type { AgendaItem } from './assignments'
 
 export const startLessonBody = z.strictObject({
   id: writeId,
@@ -61,6 +61,17 @@ export const appendEventBody = z.strictObject({ event: lessonEventSchema, device
 
 /** Answer to an event that was stored, now or before. */
 export interface EventStored { readonly id: string, readonly number: number }
+
+/** A lesson as the student's page lists it. */
+export interface LessonRow {
+  readonly id: string
+  readonly startedAt: string
+  readonly endedAt: string | null
+  readonly minutes: number
+  readonly passes: number
+  readonly clean: number
+  readonly notes: readonly string[]
+}
 
 /** A lesson with all that is needed to run it. */
 export interface LessonDetail {

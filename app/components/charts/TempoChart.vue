@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { curveStepAfter, line } from 'd3-shape'
-import type { FollowedDrill } from '#shared/contracts/students'
+import type { FollowedDrill } from '#shared/contracts/assignments'
 import { tempoSeries } from './tempo-series'
 
 /** Tempo of a drill over the lessons, against its plan. */

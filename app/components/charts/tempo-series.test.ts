@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import type { FollowedDrill } from '#shared/contracts/students'
+import type { FollowedDrill } from '#shared/contracts/assignments'
 import { tempoSeries } from './tempo-series'
 
 const decision = (day: string, bpm: number, revision: number, overruled = false) => ({ id: `d${revision}`, lessonId: day, revision, bpm, at: `${day}T16:10:00+00:00`, overruled, event: {} as never })

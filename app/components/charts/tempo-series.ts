@@ -1,6 +1,6 @@
 import { plannedBpm } from '#core/practice/tempo/pace'
 import { dayPlus } from '#core/practice/schedule/local-time'
-import type { FollowedDrill } from '#shared/contracts/students'
+import type { FollowedDrill } from '#shared/contracts/assignments'
 
 /** A lesson with the drill, as the chart shows it. */
 export interface LessonPoint { readonly day: string, readonly bestClean: number | null, readonly tried: number, readonly passes: number }

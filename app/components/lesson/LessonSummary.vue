@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AgendaItem } from '#shared/contracts/students'
+import type { AgendaItem } from '#shared/contracts/assignments'
 
 /** What a lesson amounted to, on one page. */
 const props = defineProps<{ lesson: RunningLesson }>()

@@ -4,7 +4,7 @@ import { instrumentOf } from '#core/guitar/instrument'
 import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'
 import { TUNINGS } from '#core/guitar/tunings'
 import { readTuning, writeTuning } from '#core/pitch/tuning'
-import { saveInstrumentBody, type InstrumentRow } from '#shared/contracts/students'
+import { saveInstrumentBody, type InstrumentRow } from '#shared/contracts/instruments'
 
 /** Adds a guitar of the teacher's own, or changes one. */
 const props = defineProps<{ instrument: InstrumentRow | null }>()

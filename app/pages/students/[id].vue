@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { leftOver } from '#core/fitting/fit'
 import { unsuitedInWords } from '#core/wording/fitting'
-import type { FollowedDrill, LessonRow, PastDrill, StudentPage } from '#shared/contracts/students'
+import type { FollowedDrill, PastDrill } from '#shared/contracts/assignments'
+import type { LessonRow } from '#shared/contracts/lessons'
+import type { StudentPage } from '#shared/contracts/students'
 
 const route = useRoute()
 const id = computed(() => String(route.params.id))

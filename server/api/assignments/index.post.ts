@@ -1,4 +1,4 @@
-import { setAssignmentBody } from '#shared/contracts/students'
+import { setAssignmentBody } from '#shared/contracts/assignments'
 import { setAssignment } from '../../services/students'
 
 /** Sets a drill for a student. */

@@ -1,4 +1,4 @@
-import { saveInstrumentBody } from '#shared/contracts/students'
+import { saveInstrumentBody } from '#shared/contracts/instruments'
 import { createInstrument } from '../../services/instruments'
 
 /** Adds a guitar. */

@@ -1,4 +1,4 @@
-import { endAssignmentBody } from '#shared/contracts/students'
+import { endAssignmentBody } from '#shared/contracts/assignments'
 import { endAssignment } from '../../../services/students'
 
 /** Takes a set drill off a student's list or puts it back. */

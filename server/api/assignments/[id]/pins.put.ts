@@ -1,4 +1,4 @@
-import { pinsBody } from '#shared/contracts/students'
+import { pinsBody } from '#shared/contracts/assignments'
 import { setPins } from '../../../services/students'
 
 /** Sets the fingers of a drill anew for its student. */

@@ -1,4 +1,4 @@
-import { saveInstrumentBody } from '#shared/contracts/students'
+import { saveInstrumentBody } from '#shared/contracts/instruments'
 import { changeInstrument } from '../../../services/instruments'
 
 /** Changes a guitar. */
