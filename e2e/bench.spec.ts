@@ -11,7 +11,7 @@ const notes = '.sheet-system .note'
 
 test('every control redraws the sheet at once', async ({ page }) => {
   const title = page.getByRole('heading', { level: 1 })
-  const reckoning = page.getByRole('region', { name: 'Figures' })
+  const figures = page.getByRole('region', { name: 'Figures' })
   await expect(page.locator(notes)).toHaveCount(48)
   await page.getByRole('button', { name: '4', exact: true, pressed: true }).first().click()
   await expect(page.locator(notes)).toHaveCount(36)
@@ -28,7 +28,7 @@ test('every control redraws the sheet at once', async ({ page }) => {
   await page.getByRole('button', { name: 'Crawl: more' }).click()
   await page.getByRole('radio', { name: 'string', exact: true }).click()
   await expect(title).toContainText('crawling up 1 per string')
-  await expect(reckoning.getByText('Shifts')).toBeVisible()
+  await expect(figures.getByText('Shifts')).toBeVisible()
   await page.getByRole('button', { name: 'Reverse' }).click()
   await expect(title).toContainText('reversed')
   await page.getByRole('button', { name: 'Take back: reversed' }).click()

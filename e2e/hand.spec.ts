@@ -41,7 +41,7 @@ test('a guitar of the studio’s own: refused where it is wrong, added, changed;
   await expect(card.getByRole('img')).toHaveAccessibleName(/comfortable from IV/)
 
   await page.getByRole('link', { name: 'Studio' }).click()
-  await page.getByRole('button', { name: `Put ${guitar} away` }).click()
+  await page.getByRole('button', { name: `Archive ${guitar}` }).click()
   await expect(page.getByText(`${player} plays it: give them another guitar first`)).toBeVisible()
   await page.getByRole('button', { name: `Change ${guitar}` }).click()
   await dialog.getByLabel('Scale length', { exact: true }).fill('650')
@@ -151,11 +151,11 @@ test('the engine chooses for the hand and offers other ways; a chord change is d
   await expect(changes.getByRole('listitem')).toHaveCount(2)
   await expect(changes).toContainText('1 stays, 2 stays, 3 moves')
   await page.getByRole('radio', { name: 'best for the hand' }).click()
-  const reckoning = page.getByRole('region', { name: 'Figures' })
-  await expect(reckoning.getByText('Other ways:')).toBeVisible()
+  const figures = page.getByRole('region', { name: 'Figures' })
+  await expect(figures.getByText('Other ways:')).toBeVisible()
   const before = await page.locator('.sheet-system .note').first().getAttribute('aria-label')
   expect(before).toContain('finger 3')
-  await reckoning.getByRole('button', { name: /^\+\d/ }).first().click()
+  await figures.getByRole('button', { name: /^\+\d/ }).first().click()
   await expect(page.getByText(/fingers? (is|are) pinned/)).toBeVisible()
 
   const necks = changes.getByRole('img')

@@ -32,7 +32,7 @@ test('a student is added with a clear word on every slip of the pen, planned, en
   await expect(page.getByText(/Mondays 16:00, 45 min/)).toBeVisible()
 
   await more.click()
-  await page.getByRole('menuitem', { name: 'Take off the roster' }).click()
+  await page.getByRole('menuitem', { name: 'Archive' }).click()
   await page.getByRole('link', { name: 'Students' }).click()
   await expect(page.getByRole('heading', { name: 'Juno Pellwether' })).toBeVisible()
   await expect(page.getByText('Ida Testwell')).toHaveCount(0)

@@ -148,7 +148,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           aria-label="What it amounts to"
           tabindex="0"
         >
-          <BenchReckoning
+          <BenchFigures
             v-if="!plan"
             :score="score"
             :hand="student?.hand"

@@ -51,7 +51,7 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
         Guitars
       </h2>
       <p class="text-soft mb-3">
-        Your own beside the ready-made ones: reach, positions and travel of every drill are reckoned from their figures.
+        Your own beside the ready-made ones: reach, positions and travel of every drill are worked out from their figures.
       </p>
       <EmptyState
         v-if="present.length === 0"
@@ -93,16 +93,16 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
           </BaseButton>
           <BaseButton
             size="sm"
-            :aria-label="`Put ${instrument.name} away`"
+            :aria-label="`Archive ${instrument.name}`"
             @click="archive(instrument, true)"
           >
-            Put away
+            Archive
           </BaseButton>
         </li>
       </ul>
       <template v-if="away.length > 0">
         <h2 class="text-xl mt-8 mb-2">
-          Put away
+          Archived
         </h2>
         <ul class="space-y-1">
           <li
@@ -115,7 +115,7 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
               size="sm"
               @click="archive(instrument, false)"
             >
-              Take out again
+              Restore
             </BaseButton>
           </li>
         </ul>

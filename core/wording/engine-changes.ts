@@ -1,6 +1,6 @@
 import { ENGINE_VERSION } from '../score/score'
 
-/** What each version of the engine reckons otherwise than the one before, for the teacher of a drill that was kept before it. */
+/** What each version of the engine works out otherwise than the one before, for the teacher of a drill that was kept before it. */
 const CHANGES: Readonly<Record<number, readonly string[]>> = {
   4: [
     'stretches are measured only between fingers that are down together',
@@ -10,6 +10,6 @@ const CHANGES: Readonly<Record<number, readonly string[]>> = {
   ],
 }
 
-/** What has changed in the reckoning since an engine version; empty for the present one. */
+/** What has changed since an engine version; empty for the present one. */
 export const changesSince = (version: number): readonly string[] =>
   Array.from({ length: Math.max(0, ENGINE_VERSION - version) }, (_, i) => CHANGES[version + 1 + i] ?? []).flat()

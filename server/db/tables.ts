@@ -202,7 +202,7 @@ export const assignmentRevisions = mysqlTable('assignment_revisions', {
   check('revision_bpm', sql`${t.bpm} between 10 and 400`),
 ])
 
-/** A lesson that recurs: local wall time, zone and rule; occurrences are reckoned, not stored. */
+/** A lesson that recurs: local wall time, zone and rule; occurrences are worked out, not stored. */
 export const lessonSlots = mysqlTable('lesson_slots', {
   id: uuid('id').primaryKey(),
   studioId: uuid('studio_id').notNull(),

@@ -31,7 +31,7 @@ export async function ownStudent(db: Database, actor: Actor, id: string) {
 /** The teacher's own student, who still comes. @throws DomainError `conflict` for a former one. */
 export async function presentStudent(db: Database, actor: Actor, id: string) {
   const student = await ownStudent(db, actor, id)
-  if (student.archivedAt !== null) throw new DomainError('conflict', `${student.name} is a former student: put them back on the roster first`)
+  if (student.archivedAt !== null) throw new DomainError('conflict', `${student.name} is archived: restore them first`)
   return student
 }
 

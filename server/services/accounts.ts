@@ -23,7 +23,7 @@ export async function addAccount(db: Database, studio: Pick<Actor, 'studioId' | 
   }
   catch (error) {
     if (duplicateKey(error) === null || duplicateKey(error) === 'PRIMARY') throw error
-    throw new DomainError('conflict', `somebody signs in as ${signInName} already`, { path: 'signInName' })
+    throw new DomainError('conflict', 'that sign-in name is taken', { path: 'signInName' })
   }
   return { userId, studioId: studio.studioId, role, studentId: null, zone: studio.zone }
 }

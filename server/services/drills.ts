@@ -101,8 +101,8 @@ export async function listDrills(db: Database, actor: Actor): Promise<readonly D
     .sort((a, b) => (a.newest.createdAt < b.newest.createdAt ? 1 : -1))
 }
 
-/** What is reckoned otherwise than when a version was kept; a sheet that comes out the same has nothing to say. */
-async function reckonedAnew(engine: Engine, version: typeof drillVersions.$inferSelect): Promise<readonly string[]> {
+/** What comes out otherwise than when a version was kept; a sheet that comes out the same has nothing to say. */
+async function workedOutAnew(engine: Engine, version: typeof drillVersions.$inferSelect): Promise<readonly string[]> {
   const changes = changesSince(version.engineVersion)
   if (changes.length === 0) return []
   const now = await engine.write(version.spec)
@@ -113,5 +113,5 @@ async function reckonedAnew(engine: Engine, version: typeof drillVersions.$infer
 export async function readDrill(db: Database, engine: Engine, actor: Actor, drillId: string): Promise<DrillDetail> {
   const drill = await ownDrill(db, actor, drillId)
   const versions = await db.select().from(drillVersions).where(eq(drillVersions.drillId, drillId)).orderBy(desc(drillVersions.number))
-  return { id: drill.id, name: drill.name, archived: drill.archivedAt !== null, versions: versions.map(versionOf), anew: await reckonedAnew(engine, versions[0]!) }
+  return { id: drill.id, name: drill.name, archived: drill.archivedAt !== null, versions: versions.map(versionOf), anew: await workedOutAnew(engine, versions[0]!) }
 }

@@ -286,7 +286,7 @@ describe('a former student', () => {
   test('is given no lesson, no drill and no weekly hour, and what was under way is still taken', async () => {
     await freshLesson()
     await archiveStudent(db, teacher, made.studentId, { id: randomUUID(), archived: true }, NOW)
-    const told = { code: 'conflict', message: 'Student is a former student: put them back on the roster first' }
+    const told = { code: 'conflict', message: 'Student is archived: restore them first' }
     await expect(startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW)).rejects.toMatchObject(told)
     await expect(setSlot(db, teacher, made.studentId, { id: randomUUID(), weekday: 1, wallTime: '16:00', minutes: 45, everyWeeks: 1 }, NOW)).rejects.toMatchObject(told)
     await expect(setAssignment(db, localEngine, teacher, { id: randomUUID(), studentId: made.studentId, drillVersionId: made.versionId, stage: 'x', plan: PLAN, targetOn: null }, NOW)).rejects.toMatchObject(told)

@@ -36,11 +36,11 @@ describe('drills', () => {
     expect(drill.versions[1]).toEqual(version)
   })
 
-  test('a drill kept before the reckoning changed says what changed, unless its sheet is the same', async () => {
+  test('a drill kept before the engine changed says what changed, unless its sheet is the same', async () => {
     const teacher = await makeTeacher(db)
     const { id } = await createDrill(db, localEngine, teacher, { id: randomUUID(), name: 'Old', spec: SPEC }, NOW)
     expect((await readDrill(db, localEngine, teacher, id)).anew).toEqual([])
-    // The third is the last that reckoned otherwise.
+    // The third is the last that worked it out otherwise.
     const before = 3
     await db.update(drillVersions).set({ engineVersion: before }).where(eq(drillVersions.drillId, id))
     expect((await readDrill(db, localEngine, teacher, id)).anew).toEqual([])

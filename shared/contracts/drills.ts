@@ -37,6 +37,6 @@ export interface DrillDetail {
   readonly name: string
   readonly archived: boolean
   readonly versions: readonly DrillVersion[]
-  /** What is reckoned otherwise since the newest version was kept, where its sheet would now be another; empty where it is the same. */
+  /** What comes out otherwise since the newest version was kept, where its sheet would now be another; empty where it is the same. */
   readonly anew: readonly string[]
 }

@@ -34,7 +34,7 @@ export const lessonEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...stamp, kind: z.literal('turn'), ...aboutDrill }),
   z.strictObject({ ...stamp, kind: z.literal('pass'), ...aboutDrill, revision: count.optional(), bpm, clean: z.boolean() }),
   z.strictObject({ ...stamp, kind: z.literal('fault'), ...aboutDrill, fault: z.enum(ALL_FAULTS, { error: 'must be a fault of the list' }), finger: fretting.optional(), instead: fretting.optional() }),
-  z.strictObject({ ...stamp, kind: z.literal('note'), assignmentId: assignmentId.nullable(), text: z.string().trim().min(1, 'a note needs words').max(2000, 'must be at most 2000 characters') }),
+  z.strictObject({ ...stamp, kind: z.literal('note'), assignmentId: assignmentId.nullable(), text: z.string().trim().min(1, 'enter a note').max(2000, 'must be at most 2000 characters') }),
   z.strictObject({ ...stamp, kind: z.literal('void'), eventId: uuidOf('must be an event of this lesson') }),
   z.strictObject({
     ...stamp,

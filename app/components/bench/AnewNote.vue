@@ -1,12 +1,12 @@
 <script setup lang="ts">
-/** What is reckoned otherwise since a drill was kept: shown, never taken over in silence. */
+/** What comes out otherwise since a drill was saved: shown, never taken over in silence. */
 defineProps<{ changes: readonly string[] }>()
 const emit = defineEmits<{ dismiss: [] }>()
 </script>
 
 <template>
   <BenchNote
-    label="Reckoned anew"
+    label="Worked out anew"
     @dismiss="emit('dismiss')"
   >
     <p>

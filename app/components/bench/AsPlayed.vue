@@ -71,7 +71,7 @@ watch([habit, upcoming], async () => {
       Working out where it leads…
     </p>
     <p v-else-if="judged.length === 0">
-      These fingers lead nowhere they should not: nothing later costs more.
+      No later problem: these fingers cost nothing more further on.
     </p>
     <ul v-else>
       <li

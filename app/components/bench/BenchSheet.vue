@@ -161,7 +161,7 @@ function takeExcerpt() {
           Make a drill of them
         </BaseButton>
         <BaseButton @click="range = null">
-          Leave it
+          Clear selection
         </BaseButton>
       </div>
     </div>

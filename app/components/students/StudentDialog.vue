@@ -42,7 +42,7 @@ async function submit() {
 <template>
   <BaseDialog
     v-model:open="open"
-    :title="student ? 'Change who they are' : 'Add a student'"
+    :title="student ? 'Edit student' : 'Add a student'"
     about="Only what the lessons need: a first name is enough. Local data-protection and safeguarding rules apply."
     wide
   >

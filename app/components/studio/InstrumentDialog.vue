@@ -67,7 +67,7 @@ async function submit() {
   <BaseDialog
     v-model:open="open"
     :title="instrument ? 'Change the guitar' : 'Add a guitar'"
-    :about="instrument && instrument.students > 0 ? `${instrument.students} ${instrument.students === 1 ? 'student plays' : 'students play'} it: their hand cards follow.` : 'Measure from nut to saddle; everything in mm is reckoned from that.'"
+    :about="instrument && instrument.students > 0 ? `${instrument.students} ${instrument.students === 1 ? 'student plays' : 'students play'} it: their hand cards follow.` : 'Measure from nut to saddle; everything in mm is worked out from that.'"
     wide
   >
     <form

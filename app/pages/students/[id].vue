@@ -60,7 +60,7 @@ async function end(set: Pick<PastDrill, 'id' | 'drillName'>, ended: boolean) {
 }
 async function archive(archived: boolean) {
   if (await write(`/api/students/${id.value}/archive`, { archived }) && archived) {
-    toasts.say(`${student.value.name} is off the roster. Nothing is lost.`, { action: { label: 'Put them back', run: () => void archive(false) } })
+    toasts.say(`${student.value.name} is archived. Nothing is lost.`, { action: { label: 'Restore', run: () => void archive(false) } })
   }
 }
 const { starting, start } = useLessonStart()
@@ -116,11 +116,11 @@ const told = (set: FollowedDrill) => set.decisions.slice(-3).reverse().map((deci
           <ActionMenu
             label="More"
             :items="[
-              { label: 'Change who they are', run: () => editing = true },
+              { label: 'Edit student', run: () => editing = true },
               { label: 'Change the hand card', run: () => handOpen = true },
               { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => planning = true },
               ...(page.slot ? [{ label: 'End the weekly lesson', run: () => void endWeekly() }] : []),
-              { label: student.archived ? 'Put back on the roster' : 'Take off the roster', run: () => void archive(!student.archived) },
+              { label: student.archived ? 'Restore' : 'Archive', run: () => void archive(!student.archived) },
               { label: 'Save everything as a file', run: saveFile },
               { label: 'Erase for good', run: () => erasing = true },
             ]"

@@ -11,7 +11,7 @@ const dayNumber = (day: string) => Date.parse(`${day}T00:00:00Z`) / 86_400_000
 
 /**
  * The tempo a plan asks for on a day: equal shares of tempo per day from the start to the target, for each step is a
- * share of the tempo before (the usual reckoning of tempo growth).
+ * share of the tempo before (as tempo growth is usually counted).
  * @param setOn Day the drill was set, YYYY-MM-DD.
  * @param targetOn Day the target is wanted on.
  * @returns Quarters per minute, between start and target.
