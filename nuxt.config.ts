@@ -14,7 +14,10 @@ export default defineNuxtConfig({
     head: {
       htmlAttrs: { lang: 'en-GB' },
       title: 'Fidactyl',
-      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'color-scheme', content: 'light dark' }],
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'color-scheme', content: 'light dark' },
+      ],
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
     },
   },
@@ -28,7 +31,9 @@ export default defineNuxtConfig({
   alias: { '#core': core },
   routeRules: {
     // Without these a worker is refused silently under cross-origin isolation.
-    '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'credentialless', 'cross-origin-resource-policy': 'same-origin' } },
+    '/_nuxt/**': {
+      headers: { 'cross-origin-embedder-policy': 'credentialless', 'cross-origin-resource-policy': 'same-origin' },
+    },
   },
   experimental: { appManifest: false },
   compatibilityDate: '2026-01-01',
@@ -36,19 +41,17 @@ export default defineNuxtConfig({
     preset: 'node-server',
     rollupConfig: { plugins: [engineWorker(fileURLToPath(new URL('./server/engine/worker.ts', import.meta.url)))] },
   },
-  vite: {
-    plugins: [tailwindcss()],
-    worker: { format: 'es' },
-    build: { chunkSizeWarningLimit: 700 },
-  },
+  vite: { plugins: [tailwindcss()], worker: { format: 'es' }, build: { chunkSizeWarningLimit: 700 } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
   auth: { loadStrategy: 'none' },
-  eslint: { config: { stylistic: { indent: 2, quotes: 'single', semi: false } } },
+  eslint: { config: { stylistic: false } },
   security: {
     removeLoggers: false,
-    // What the API refuses it refuses in its own words: sizes are counted by route as a body is read, rates by who asks,
-    // origins by the guard. What was typed is never looked at for tags: "tempo < 80" is a note, and the templates escape.
+    // What the API refuses it refuses in its own words: sizes are counted by route as a body is read, rates by who
+    // asks,
+    // origins by the guard. What was typed is never looked at for tags: "tempo < 80" is a note, and the templates
+    // escape.
     rateLimiter: false,
     requestSizeLimiter: false,
     xssValidator: false,
@@ -56,10 +59,10 @@ export default defineNuxtConfig({
     headers: {
       strictTransportSecurity: false,
       contentSecurityPolicy: {
-        'script-src': ['\'self\'', '\'nonce-{{nonce}}\'', '\'strict-dynamic\''],
-        'worker-src': ['\'self\'', 'blob:'],
-        'img-src': ['\'self\'', 'data:'],
-        'connect-src': ['\'self\''],
+        'script-src': ["'self'", "'nonce-{{nonce}}'", "'strict-dynamic'"],
+        'worker-src': ["'self'", 'blob:'],
+        'img-src': ["'self'", 'data:'],
+        'connect-src': ["'self'"],
         'upgrade-insecure-requests': false,
       },
     },

@@ -9,11 +9,17 @@ import type { SignedIn } from '../server/services/sign-in'
 
 const { db } = openDatabase(process.env.DATABASE_URL!)
 const app = createApp()
-app.use('/', defineEventHandler(async (event) => {
-  const session = await useSession<{ user?: SignedIn }>(event, { name: 'fidactyl', password: process.env.NUXT_SESSION_PASSWORD! })
-  const me = session.data.user && await sessionOf(db, session.data.user)
-  if (!me) throw createError({ status: 401 })
-  const day = localDaySchema.optional().parse(getQuery(event).day)
-  return readToday(db, me, new Date(), day)
-}))
+app.use(
+  '/',
+  defineEventHandler(async event => {
+    const session = await useSession<{ user?: SignedIn }>(event, {
+      name: 'fidactyl',
+      password: process.env.NUXT_SESSION_PASSWORD!,
+    })
+    const me = session.data.user && (await sessionOf(db, session.data.user))
+    if (!me) throw createError({ status: 401 })
+    const day = localDaySchema.optional().parse(getQuery(event).day)
+    return readToday(db, me, new Date(), day)
+  }),
+)
 createServer(toNodeListener(app)).listen(Number(process.env.BARE_PORT), '127.0.0.1')

@@ -7,18 +7,47 @@ const { E2E_ADDRESS, BARE_ADDRESS, DEMO_PASSWORD } = process.env
 const rows: [string, string, string][] = []
 const whole = (value: number) => Math.round(value).toLocaleString('en-GB')
 
-for (const { name, perSecond } of realiseRates()) rows.push([`realise ${name}`, `${whole(perSecond)} drills/s`, name.startsWith('order, 48') ? '≥ 5,000' : ''])
+for (const { name, perSecond } of realiseRates())
+  rows.push([`realise ${name}`, `${whole(perSecond)} drills/s`, name.startsWith('order, 48') ? '≥ 5,000' : ''])
 for (const { name, perSecond, unit, aim } of fingeringRates()) rows.push([name, `${whole(perSecond)} ${unit}`, aim])
 const library = againstLibrary()
-rows.push([`engine against a shortest-path library, ${library.notes} notes, ${whole(library.nodes)} hands`, `searching alone ${library.searchRatio.toFixed(1)} times as fast`, `with the graph written out ${whole(library.withBuilding)} times`])
-for (const { kind, passages, rate } of agreementRates()) rows.push([`agreement with accepted fingerings, ${kind}, ${passages}`, `${(100 * rate).toFixed(1)} %`, kind === 'all' ? '≥ 95 %' : '≥ 85 %'])
+rows.push([
+  `engine against a shortest-path library, ${library.notes} notes, ${whole(library.nodes)} hands`,
+  `searching alone ${library.searchRatio.toFixed(1)} times as fast`,
+  `with the graph written out ${whole(library.withBuilding)} times`,
+])
+for (const { kind, passages, rate } of agreementRates())
+  rows.push([
+    `agreement with accepted fingerings, ${kind}, ${passages}`,
+    `${(100 * rate).toFixed(1)} %`,
+    kind === 'all' ? '≥ 95 %' : '≥ 85 %',
+  ])
 const { firstPageBytes, frames, worker } = await browserFigures(E2E_ADDRESS!, DEMO_PASSWORD!)
-for (const { notes, p50, p95 } of frames) rows.push([`change to frame end, ${notes} notes`, `p50 ${p50.toFixed(1)} ms, p95 ${p95.toFixed(1)} ms`, `p95 ≤ ${notes === 48 ? 16 : 33} ms`])
-rows.push(['best fingering of 64 notes in the browser’s worker', `p50 ${worker.p50.toFixed(0)} ms, p95 ${worker.p95.toFixed(0)} ms`, '< 100 ms'])
+for (const { notes, p50, p95 } of frames)
+  rows.push([
+    `change to frame end, ${notes} notes`,
+    `p50 ${p50.toFixed(1)} ms, p95 ${p95.toFixed(1)} ms`,
+    `p95 ≤ ${notes === 48 ? 16 : 33} ms`,
+  ])
+rows.push([
+  'best fingering of 64 notes in the browser’s worker',
+  `p50 ${worker.p50.toFixed(0)} ms, p95 ${worker.p95.toFixed(0)} ms`,
+  '< 100 ms',
+])
 rows.push(['JavaScript of the first page, gzipped', `${(firstPageBytes / 1000).toFixed(0)} kB`, '≤ 150 kB'])
 for (const load of await apiLoads(E2E_ADDRESS!, BARE_ADDRESS!, DEMO_PASSWORD!)) {
-  rows.push([`GET /api/today, ${load.clients} client${load.clients > 1 ? 's' : ''}`, `${whole(load.perSecond)}/s, bare ${whole(load.barePerSecond)}/s`, `ratio ${(load.perSecond / load.barePerSecond).toFixed(2)}`])
+  rows.push([
+    `GET /api/today, ${load.clients} client${load.clients > 1 ? 's' : ''}`,
+    `${whole(load.perSecond)}/s, bare ${whole(load.barePerSecond)}/s`,
+    `ratio ${(load.perSecond / load.barePerSecond).toFixed(2)}`,
+  ])
 }
 
 const widths = [0, 1, 2].map(column => Math.max(...rows.map(row => row[column]!.length)))
-for (const row of rows) console.log(row.map((cell, column) => cell.padEnd(widths[column]!)).join('  ').trimEnd())
+for (const row of rows)
+  console.log(
+    row
+      .map((cell, column) => cell.padEnd(widths[column]!))
+      .join('  ')
+      .trimEnd(),
+  )

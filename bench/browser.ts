@@ -1,7 +1,15 @@
 import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
 
-const ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+const ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
 
 function percentile(values: readonly number[], share: number): number {
   const sorted = [...values].sort((a, b) => a - b)
@@ -13,31 +21,45 @@ function percentile(values: readonly number[], share: number): number {
  * the beginning of a frame, where a browser delivers input: waiting for the screen's next turn is not counted.
  */
 async function changeTimes(page: Page, presses: number): Promise<number[]> {
-  return page.evaluate(async (count) => {
-    const buttons = ['more', 'less'].map(way => document.querySelector<HTMLButtonElement>(`button[aria-label="Position: ${way}"]`)!)
+  return page.evaluate(async count => {
+    const buttons = ['more', 'less'].map(way =>
+      document.querySelector<HTMLButtonElement>(`button[aria-label="Position: ${way}"]`)!,
+    )
     const times: number[] = []
     for (let i = 0; i < count; i++) {
       // Waits for a quiet moment, so that each press is measured by itself.
       await new Promise(resolve => setTimeout(resolve, 40))
-      times.push(await new Promise<number>(resolve => requestAnimationFrame(() => {
-        const began = performance.now()
-        buttons[i % 2]!.click()
-        // A message posted in a frame callback arrives after that frame was drawn.
-        const channel = new MessageChannel()
-        channel.port1.onmessage = () => resolve(performance.now() - began)
-        channel.port2.postMessage(null)
-      })))
+      times.push(
+        await new Promise<number>(resolve =>
+          requestAnimationFrame(() => {
+            const began = performance.now()
+            buttons[i % 2]!.click()
+            // A message posted in a frame callback arrives after that frame was drawn.
+            const channel = new MessageChannel()
+            channel.port1.onmessage = () => resolve(performance.now() - began)
+            channel.port2.postMessage(null)
+          }),
+        ),
+      )
     }
     return times
   }, presses)
 }
 
-/** Milliseconds from asking the worker about 64 notes, every finger free, to its answer: score, reasons, other ways and all. */
+/**
+ * Milliseconds from asking the worker about 64 notes, every finger free, to its answer: score, reasons, other ways and
+ * all.
+ */
 async function verdictTimes(page: Page, address: string) {
-  await page.goto(`${address}/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family: 'order', times: 4, fingering: { rule: 'best' }, strings: { to: 3, travel: 'there' }, order: { fingers: [1, 3, 2, 4] } }))}`)
+  await page.goto(
+    `${address}/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family: 'order', times: 4, fingering: { rule: 'best' }, strings: { to: 3, travel: 'there' }, order: { fingers: [1, 3, 2, 4] } }))}`,
+  )
   await page.locator('.sheet-system').first().waitFor()
   for (let i = 0; i < 40; i++) {
-    await page.locator('button[aria-label="Position: more"], button[aria-label="Position: less"]').nth(i % 2).click()
+    await page
+      .locator('button[aria-label="Position: more"], button[aria-label="Position: less"]')
+      .nth(i % 2)
+      .click()
     await page.waitForTimeout(250)
   }
   const times = await page.evaluate(() => performance.getEntriesByName('verdict').map(entry => entry.duration))
@@ -50,9 +72,12 @@ export async function browserFigures(address: string, password: string) {
   const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS })
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   const scripts = new Map<string, number>()
-  page.on('response', (response) => {
+  page.on('response', response => {
     if (response.request().resourceType() !== 'script') return
-    void response.body().then(body => scripts.set(response.url(), gzipSync(body).length), () => {})
+    void response.body().then(
+      body => scripts.set(response.url(), gzipSync(body).length),
+      () => {},
+    )
   })
   await page.goto(`${address}/`)
   await page.getByLabel('Name').waitFor()
@@ -62,9 +87,14 @@ export async function browserFigures(address: string, password: string) {
   await page.getByLabel('Password').fill(password)
   await page.getByRole('button', { name: 'Sign in' }).click()
   await page.getByRole('heading', { name: 'Today' }).waitFor()
-  const frames: { notes: number, p50: number, p95: number }[] = []
-  for (const [notes, spec] of [[48, {}], [256, { times: 8, strings: { from: 6, to: 3 } }]] as const) {
-    await page.goto(`${address}/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, ...spec }))}`)
+  const frames: { notes: number; p50: number; p95: number }[] = []
+  for (const [notes, spec] of [
+    [48, {}],
+    [256, { times: 8, strings: { from: 6, to: 3 } }],
+  ] as const) {
+    await page.goto(
+      `${address}/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, ...spec }))}`,
+    )
     await page.locator('.sheet-system').first().waitFor()
     await changeTimes(page, 20)
     const times = await changeTimes(page, 120)

@@ -19,30 +19,44 @@ function written(spec: Record<string, unknown>, freedom: TaskOptions['freedom'] 
   const family = familyNamed(parsed.value.family)
   if (!('build' in family)) throw new Error('a drill without notes')
   const line = family.build(parsed.value, parsed.value[parsed.value.family], guitar)
-  const options: TaskOptions = { rules: { hand: handOf(), instrument: guitar, policy: parsed.value.hold }, tempo: parsed.value.tempo, pins: {}, freedom }
+  const options: TaskOptions = {
+    rules: { hand: handOf(), instrument: guitar, policy: parsed.value.hold },
+    tempo: parsed.value.tempo,
+    pins: {},
+    freedom,
+  }
   return { spec: parsed.value, line, options }
 }
 
 /** How often a second something is done, best of five after a warm-up. */
 function rate(run: () => unknown, times: number): number {
   for (let i = 0; i < times; i++) run()
-  return Math.max(...Array.from({ length: 5 }, () => {
-    const began = performance.now()
-    for (let i = 0; i < times; i++) run()
-    return times / ((performance.now() - began) / 1000)
-  }))
+  return Math.max(
+    ...Array.from({ length: 5 }, () => {
+      const began = performance.now()
+      for (let i = 0; i < times; i++) run()
+      return times / ((performance.now() - began) / 1000)
+    }),
+  )
 }
 
 const order = (more: object) => ({ family: 'order', order: { fingers: [1, 3, 2, 4] }, ...more })
 /** Drills as the Bench opens them; one of open strings alone leaves nothing to finger. */
-const OPENINGS = FAMILIES.filter(family => 'build' in family && !['order', 'picking'].includes(family.name)).map((family) => {
-  const { version: _, ...spec } = openingOf(family)
-  return [family.label.toLowerCase(), spec] as const
-})
+const OPENINGS = FAMILIES.filter(family => 'build' in family && !['order', 'picking'].includes(family.name)).map(
+  family => {
+    const { version: _, ...spec } = openingOf(family)
+    return [family.label.toLowerCase(), spec] as const
+  },
+)
 
 const growing = (notes: number) => order({ times: notes / 16, strings: { to: 3, travel: 'there' } })
 
-interface Rate { readonly name: string, readonly perSecond: number, readonly unit: string, readonly aim: string }
+interface Rate {
+  readonly name: string
+  readonly perSecond: number
+  readonly unit: string
+  readonly aim: string
+}
 
 /** Notes fingered a second, exactly, by hold policy, drill and length. */
 export function fingeringRates(): readonly Rate[] {
@@ -56,37 +70,86 @@ export function fingeringRates(): readonly Rate[] {
   const free = written(order({}))
   return [
     notes('fingering, order of 48, until needed', order({}), '≥ 5,000'),
-    notes('fingering, scale three to a string, until needed', { family: 'scale', position: 3, scale: { tonic: 'G', type: 'major', layout: 'three-per-string' } }, '≥ 1,500'),
+    notes(
+      'fingering, scale three to a string, until needed',
+      { family: 'scale', position: 3, scale: { tonic: 'G', type: 'major', layout: 'three-per-string' } },
+      '≥ 1,500',
+    ),
     notes('fingering, chromatic on one string, until needed', chromatic, '≥ 1,500'),
-    notes('fingering, chromatic on six strings in three positions', { family: 'chromatic', chromatic: { strings: [6, 5, 4, 3, 2, 1] } }, '≥ 460 (138 notes in 300 ms)', 4),
+    notes(
+      'fingering, chromatic on six strings in three positions',
+      { family: 'chromatic', chromatic: { strings: [6, 5, 4, 3, 2, 1] } },
+      '≥ 460 (138 notes in 300 ms)',
+      4,
+    ),
     ...OPENINGS.map(([name, spec]) => notes(`fingering, ${name} as the Bench opens it`, spec, '≥ 5,000')),
     notes('fingering, order of 48, lift', order({ hold: 'lift' }), '≥ 20,000', 30),
-    ...[64, 256, 1024].map(length => notes(`fingering, order of ${length}, until needed`, growing(length), '', Math.ceil(400 / length))),
-    { name: 'fingering with four others, order of 48', perSecond: rate(() => otherFingerings(finger(free.line, free.options), 4), 8) * free.line.events.length, unit: 'notes/s', aim: '' },
-    { name: 'one per fret judged, order of 48', perSecond: rate(() => finger(line, options), 200), unit: 'drills/s', aim: '≥ 1,500' },
-    { name: 'one per fret fitted to a hand, order of 48', perSecond: rate(() => fitDrill(suited, { reachMm: 79 }), 100), unit: 'drills/s', aim: '≥ 1,000' },
+    ...[64, 256, 1024].map(length =>
+      notes(`fingering, order of ${length}, until needed`, growing(length), '', Math.ceil(400 / length)),
+    ),
+    {
+      name: 'fingering with four others, order of 48',
+      perSecond: rate(() => otherFingerings(finger(free.line, free.options), 4), 8) * free.line.events.length,
+      unit: 'notes/s',
+      aim: '',
+    },
+    {
+      name: 'one per fret judged, order of 48',
+      perSecond: rate(() => finger(line, options), 200),
+      unit: 'drills/s',
+      aim: '≥ 1,500',
+    },
+    {
+      name: 'one per fret fitted to a hand, order of 48',
+      perSecond: rate(() => fitDrill(suited, { reachMm: 79 }), 100),
+      unit: 'drills/s',
+      aim: '≥ 1,000',
+    },
   ]
 }
 
-/** The engine against a general shortest-path library on the graph written out, in one run: how many times as long the library takes. */
-export function againstLibrary(): { readonly notes: number, readonly nodes: number, readonly searchRatio: number, readonly withBuilding: number } {
+/**
+ * The engine against a general shortest-path library on the graph written out, in one run: how many times as long the
+ * library takes.
+ */
+export function againstLibrary(): {
+  readonly notes: number
+  readonly nodes: number
+  readonly searchRatio: number
+  readonly withBuilding: number
+} {
   const line = lineOf([5, 7, 8, 7, 5, 8].map((fret, i) => [{ string: i < 3 ? 4 : 3, fret }]))
   const { options } = written(order({}))
   const task = taskOf(line, options)
   const graph = explicitGraph(task)
-  if (Math.abs(shortestPathCost(graph) - finger(line, options).path.cost) > 1e-4) throw new Error('the library finds another cost')
+  if (Math.abs(shortestPathCost(graph) - finger(line, options).path.cost) > 1e-4)
+    throw new Error('the library finds another cost')
   const engine = rate(() => finger(line, options), 100)
-  return { notes: line.events.length, nodes: graph.nodes, searchRatio: engine / rate(() => shortestPathCost(graph), 3), withBuilding: engine / rate(() => explicitGraph(task), 1) }
+  return {
+    notes: line.events.length,
+    nodes: graph.nodes,
+    searchRatio: engine / rate(() => shortestPathCost(graph), 3),
+    withBuilding: engine / rate(() => explicitGraph(task), 1),
+  }
 }
 
 /** How many passages of each kind the engine fingers as teachers do. */
-export function agreementRates(): readonly { readonly kind: string, readonly passages: number, readonly rate: number }[] {
+export function agreementRates(): readonly {
+  readonly kind: string
+  readonly passages: number
+  readonly rate: number
+}[] {
   const kinds = new Map<string, boolean[]>()
   for (const passage of AGREED) {
     const result = realise(passage.spec)
-    const agrees = result.ok && result.value.kind === 'sheet' && isAccepted(passage, answerTo(passage, result.value.notes))
+    const agrees =
+      result.ok && result.value.kind === 'sheet' && isAccepted(passage, answerTo(passage, result.value.notes))
     kinds.set(passage.kind, [...(kinds.get(passage.kind) ?? []), agrees])
   }
   const all = [...kinds.values()].flat()
-  return [...kinds, ['all', all] as const].map(([kind, list]) => ({ kind, passages: list.length, rate: list.filter(Boolean).length / list.length }))
+  return [...kinds, ['all', all] as const].map(([kind, list]) => ({
+    kind,
+    passages: list.length,
+    rate: list.filter(Boolean).length / list.length,
+  }))
 }

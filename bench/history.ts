@@ -24,21 +24,51 @@ async function giveLessons({ actor, students }: BenchTeacher, events: number, da
     let rows: unknown[][] = []
     const flush = async () => {
       if (lessons.length === 0) return
-      await pool.query('INSERT INTO lessons (id, studio_id, student_id, teacher_id, planned_at, minutes, started_at, ended_at) VALUES ?', [lessons])
-      await pool.query('INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES ?', [rows])
+      await pool.query(
+        'INSERT INTO lessons (id, studio_id, student_id, teacher_id, planned_at, minutes, started_at, ended_at) VALUES ?',
+        [lessons],
+      )
+      await pool.query(
+        'INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES ?',
+        [rows],
+      )
       lessons = []
       rows = []
     }
     for (let l = 0; l < lessonsEach; l++) {
       const lessonId = randomUUID()
-      const began = Date.now() - (daysBack * DAY_MS) + (l * daysBack * DAY_MS) / (lessonsEach + 1)
-      lessons.push([lessonId, actor.studioId, student.id, actor.userId, new Date(began), 45, new Date(began), new Date(began + 2_700_000)])
+      const began = Date.now() - daysBack * DAY_MS + (l * daysBack * DAY_MS) / (lessonsEach + 1)
+      lessons.push([
+        lessonId,
+        actor.studioId,
+        student.id,
+        actor.userId,
+        new Date(began),
+        45,
+        new Date(began),
+        new Date(began + 2_700_000),
+      ])
       for (let n = 1; n <= EVENTS_A_LESSON; n++) {
         const id = randomUUID()
         const when = new Date(began + n * 60_000)
         const assignmentId = student.assignmentIds[n % student.assignmentIds.length]!
-        const body = n === EVENTS_A_LESSON ? { id, at: when.toISOString(), kind: 'end' } : { id, at: when.toISOString(), kind: 'pass', assignmentId, bpm: 60 + (l % 40), clean: n % 3 > 0 }
-        rows.push([id, actor.studioId, lessonId, n, actor.userId, body.kind, JSON.stringify(body), body.kind === 'end' ? null : assignmentId, when, 0, when])
+        const body =
+          n === EVENTS_A_LESSON
+            ? { id, at: when.toISOString(), kind: 'end' }
+            : { id, at: when.toISOString(), kind: 'pass', assignmentId, bpm: 60 + (l % 40), clean: n % 3 > 0 }
+        rows.push([
+          id,
+          actor.studioId,
+          lessonId,
+          n,
+          actor.userId,
+          body.kind,
+          JSON.stringify(body),
+          body.kind === 'end' ? null : assignmentId,
+          when,
+          0,
+          when,
+        ])
       }
       if (lessons.length >= 50) await flush()
     }
@@ -55,21 +85,33 @@ async function timed(work: () => Promise<unknown>): Promise<number> {
 /** Twenty at a time would measure the machine; two at a time is what two teachers do. */
 async function times(count: number, work: () => Promise<unknown>): Promise<readonly number[]> {
   const all: number[] = []
-  await Promise.all([0, 1].map(async () => {
-    for (let i = 0; i < count / 2; i++) all.push(await timed(work))
-  }))
+  await Promise.all(
+    [0, 1].map(async () => {
+      for (let i = 0; i < count / 2; i++) all.push(await timed(work))
+    }),
+  )
   return sorted(all)
 }
 
-/** The same questions of the database without anything around them: what the services ask, asked again one after the other. */
+/**
+ * The same questions of the database without anything around them: what the services ask, asked again one after the
+ * other.
+ */
 async function bare(ask: (db: Database) => Promise<unknown>): Promise<number> {
-  const asked: { query: string, params: unknown[] }[] = []
-  await ask(drizzle({ client: pool, logger: { logQuery: (query, params) => asked.push({ query, params }) } }) as unknown as Database)
+  const asked: { query: string; params: unknown[] }[] = []
+  await ask(
+    drizzle({
+      client: pool,
+      logger: { logQuery: (query, params) => asked.push({ query, params }) },
+    }) as unknown as Database,
+  )
   const all: number[] = []
   for (let i = 0; i < 20; i++) {
-    all.push(await timed(async () => {
-      for (const { query, params } of asked) await pool.query(query, params)
-    }))
+    all.push(
+      await timed(async () => {
+        for (const { query, params } of asked) await pool.query(query, params)
+      }),
+    )
   }
   return at(sorted(all), 0.5)
 }
@@ -91,7 +133,9 @@ for (const events of [10_000, 100_000, 1_000_000].filter(each => each <= most)) 
   await giveLessons(teacher!, events - written, written === 0 ? 60 : written < 50_000 ? 700 : 6000)
   written = events
   const seconds = (await timed(() => rebuildTallies(db))) / 1000
-  console.log(`${events.toLocaleString('en-GB')} events written; what is kept beside the log made anew in ${seconds.toFixed(0)} s`)
+  console.log(
+    `${events.toLocaleString('en-GB')} events written; what is kept beside the log made anew in ${seconds.toFixed(0)} s`,
+  )
   const now = new Date()
   const student = students[7]!
   const pages = [
@@ -104,7 +148,14 @@ for (const events of [10_000, 100_000, 1_000_000].filter(each => each <= most)) 
     await times(10, () => get(path))
     const list = await times(100, () => get(path))
     const alone = await bare(ask)
-    rows.push([name, events.toLocaleString('en-GB'), `${at(list, 0.5).toFixed(0)} ms`, `${at(list, 0.95).toFixed(0)} ms`, `${alone.toFixed(0)} ms`, (at(list, 0.5) / alone).toFixed(1)])
+    rows.push([
+      name,
+      events.toLocaleString('en-GB'),
+      `${at(list, 0.5).toFixed(0)} ms`,
+      `${at(list, 0.95).toFixed(0)} ms`,
+      `${alone.toFixed(0)} ms`,
+      (at(list, 0.5) / alone).toFixed(1),
+    ])
   }
 }
 table(rows)

@@ -7,21 +7,42 @@ import { at, benchStudio, enter, sorted, table, type BenchTeacher } from './stud
 const { E2E_ADDRESS, DATABASE_URL, SERVER_PID } = process.env
 const address = E2E_ADDRESS!
 
-interface Asked { readonly ms: number, readonly second: number, readonly status: number, readonly what: string }
+interface Asked {
+  readonly ms: number
+  readonly second: number
+  readonly status: number
+  readonly what: string
+}
 const agent = new Agent({ keepAlive: true, maxSockets: Infinity })
 
 /** One request, timed until its last byte. */
-function ask(method: string, path: string, cookie: string, body?: object): Promise<{ readonly ms: number, readonly status: number, readonly text: string }> {
+function ask(
+  method: string,
+  path: string,
+  cookie: string,
+  body?: object,
+): Promise<{ readonly ms: number; readonly status: number; readonly text: string }> {
   const began = performance.now()
   const text = body && JSON.stringify(body)
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     let answered = ''
     const end = (status: number) => resolve({ ms: performance.now() - began, status, text: answered })
-    const sent = request(address + path, { method, agent, headers: { cookie, ...(text && { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) }) } }, (answer) => {
-      answer.setEncoding('utf8')
-      answer.on('data', (part: string) => (answered += part))
-      answer.on('end', () => end(answer.statusCode!))
-    })
+    const sent = request(
+      address + path,
+      {
+        method,
+        agent,
+        headers: {
+          cookie,
+          ...(text && { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) }),
+        },
+      },
+      answer => {
+        answer.setEncoding('utf8')
+        answer.on('data', (part: string) => (answered += part))
+        answer.on('end', () => end(answer.statusCode!))
+      },
+    )
     sent.on('error', () => end(0))
     sent.end(text)
   })
@@ -30,17 +51,52 @@ function ask(method: string, path: string, cookie: string, body?: object): Promi
 const pick = <T>(list: readonly T[]) => list[Math.floor(Math.random() * list.length)]!
 
 /** What a teacher's device does next: more reading than writing, most writing passes. */
-function next({ students }: BenchTeacher): { readonly what: string, readonly method: string, readonly path: string, readonly body?: object } {
+function next({ students }: BenchTeacher): {
+  readonly what: string
+  readonly method: string
+  readonly path: string
+  readonly body?: object
+} {
   const student = pick(students)
-  const event = (more: object) => ({ event: { id: randomUUID(), at: new Date().toISOString(), ...more }, deviceOffsetMs: 0 })
+  const event = (more: object) => ({
+    event: { id: randomUUID(), at: new Date().toISOString(), ...more },
+    deviceOffsetMs: 0,
+  })
   const die = Math.random()
-  if (die < 0.35) return { what: 'pass', method: 'POST', path: `/api/lessons/${student.lessonId}/events`, body: event({ kind: 'pass', assignmentId: pick(student.assignmentIds), bpm: 60 + 4 * Math.floor(Math.random() * 5), clean: Math.random() < 0.7 }) }
-  if (die < 0.38) return { what: 'note', method: 'POST', path: `/api/lessons/${student.lessonId}/events`, body: event({ kind: 'note', assignmentId: null, text: 'thumb lower, tempo < 80' }) }
-  if (die < 0.40) return { what: 'new drill', method: 'POST', path: '/api/drills', body: { id: randomUUID(), name: 'Of the bench', spec: { version: 1, family: 'order', order: { fingers: [1, 2, 4] } } } }
+  if (die < 0.35)
+    return {
+      what: 'pass',
+      method: 'POST',
+      path: `/api/lessons/${student.lessonId}/events`,
+      body: event({
+        kind: 'pass',
+        assignmentId: pick(student.assignmentIds),
+        bpm: 60 + 4 * Math.floor(Math.random() * 5),
+        clean: Math.random() < 0.7,
+      }),
+    }
+  if (die < 0.38)
+    return {
+      what: 'note',
+      method: 'POST',
+      path: `/api/lessons/${student.lessonId}/events`,
+      body: event({ kind: 'note', assignmentId: null, text: 'thumb lower, tempo < 80' }),
+    }
+  if (die < 0.4)
+    return {
+      what: 'new drill',
+      method: 'POST',
+      path: '/api/drills',
+      body: {
+        id: randomUUID(),
+        name: 'Of the bench',
+        spec: { version: 1, family: 'order', order: { fingers: [1, 2, 4] } },
+      },
+    }
   if (die < 0.55) return { what: 'today', method: 'GET', path: '/api/today' }
   if (die < 0.65) return { what: 'students', method: 'GET', path: '/api/students' }
   if (die < 0.75) return { what: 'student page', method: 'GET', path: `/api/students/${student.id}` }
-  if (die < 0.90) return { what: 'lesson', method: 'GET', path: `/api/lessons/${student.lessonId}` }
+  if (die < 0.9) return { what: 'lesson', method: 'GET', path: `/api/lessons/${student.lessonId}` }
   return { what: 'me', method: 'GET', path: '/api/me' }
 }
 
@@ -48,7 +104,10 @@ function next({ students }: BenchTeacher): { readonly what: string, readonly met
 async function turnOver(teacher: BenchTeacher, cookie: string): Promise<BenchTeacher> {
   const students = []
   for (const student of teacher.students) {
-    await ask('POST', `/api/lessons/${student.lessonId}/events`, cookie, { event: { id: randomUUID(), at: new Date().toISOString(), kind: 'end' }, deviceOffsetMs: 0 })
+    await ask('POST', `/api/lessons/${student.lessonId}/events`, cookie, {
+      event: { id: randomUUID(), at: new Date().toISOString(), kind: 'end' },
+      deviceOffsetMs: 0,
+    })
     const { text } = await ask('POST', '/api/lessons', cookie, { id: randomUUID(), studentId: student.id, slot: null })
     students.push({ ...student, lessonId: (JSON.parse(text) as { id: string }).id })
   }
@@ -56,49 +115,68 @@ async function turnOver(teacher: BenchTeacher, cookie: string): Promise<BenchTea
 }
 const LESSON_SECONDS = 60
 
-/** So many clients, each asking again as soon as it is answered, for so many seconds. @param present Teachers with the lessons they give; each minute they begin others. */
-async function load(present: BenchTeacher[], cookies: readonly string[], clients: number, seconds: number): Promise<readonly Asked[]> {
+/**
+ * So many clients, each asking again as soon as it is answered, for so many seconds. @param present Teachers with the
+ * lessons they give; each minute they begin others.
+ */
+async function load(
+  present: BenchTeacher[],
+  cookies: readonly string[],
+  clients: number,
+  seconds: number,
+): Promise<readonly Asked[]> {
   const began = performance.now()
   const asked: Asked[] = []
   let turned = 0
   const until = began + seconds * 1000
-  await Promise.all(Array.from({ length: clients }, async (_, i) => {
-    const k = i % present.length
-    while (performance.now() < until) {
-      const second = Math.floor((performance.now() - began) / 1000)
-      if (i === 0 && second >= (turned + 1) * LESSON_SECONDS) {
-        turned++
-        for (const [t, teacher] of present.entries()) present[t] = await turnOver(teacher, cookies[t]!)
+  await Promise.all(
+    Array.from({ length: clients }, async (_, i) => {
+      const k = i % present.length
+      while (performance.now() < until) {
+        const second = Math.floor((performance.now() - began) / 1000)
+        if (i === 0 && second >= (turned + 1) * LESSON_SECONDS) {
+          turned++
+          for (const [t, teacher] of present.entries()) present[t] = await turnOver(teacher, cookies[t]!)
+        }
+        const { what, method, path, body } = next(present[k]!)
+        const { ms, status } = await ask(method, path, cookies[k]!, body)
+        asked.push({ ms, second, status, what })
       }
-      const { what, method, path, body } = next(present[k]!)
-      const { ms, status } = await ask(method, path, cookies[k]!, body)
-      asked.push({ ms, second, status, what })
-    }
-  }))
+    }),
+  )
   return asked
 }
 
 /** Memory of the server's process, MB. */
-const rssMb = () => Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${SERVER_PID}/status`, 'utf8'))![1]) / 1024)
+const rssMb = () =>
+  Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${SERVER_PID}/status`, 'utf8'))![1]) / 1024)
 
 function figures(asked: readonly Asked[], seconds: number): string[] {
   const times = sorted(asked.map(each => each.ms))
   // A lesson that was ended while a pass was on its way answers 409: the only refusal there should be.
   const taken = asked.filter(each => each.status === 200 || each.status === 201).length
   const errors = asked.filter(each => each.status !== 409).length - taken
-  return [`${Math.round(asked.length / seconds)}/s`, `p50 ${at(times, 0.5).toFixed(0)}`, `p95 ${at(times, 0.95).toFixed(0)}`, `p99 ${at(times, 0.99).toFixed(0)} ms`, `${errors} errors`, `${asked.length - errors - taken} after the end`]
+  return [
+    `${Math.round(asked.length / seconds)}/s`,
+    `p50 ${at(times, 0.5).toFixed(0)}`,
+    `p95 ${at(times, 0.95).toFixed(0)}`,
+    `p99 ${at(times, 0.99).toFixed(0)} ms`,
+    `${errors} errors`,
+    `${asked.length - errors - taken} after the end`,
+  ]
 }
 
 const [mode = 'load', minutes = '5'] = process.argv.slice(2)
 const { db, close } = openDatabase(DATABASE_URL!)
-const teachers = [...await benchStudio(db, 10, 5)]
+const teachers = [...(await benchStudio(db, 10, 5))]
 await close()
 const cookies: string[] = []
 for (const { name } of teachers) cookies.push(await enter(address, name))
 
 if (mode === 'load') {
   const rows: string[][] = []
-  for (const clients of (process.env.CLIENTS ?? '1 10 100').split(' ').map(Number)) rows.push([`${clients} clients, 30 s`, ...figures(await load(teachers, cookies, clients, 30), 30)])
+  for (const clients of (process.env.CLIENTS ?? '1 10 100').split(' ').map(Number))
+    rows.push([`${clients} clients, 30 s`, ...figures(await load(teachers, cookies, clients, 30), 30)])
   const seconds = Number(minutes) * 60
   const asked = await load(teachers, cookies, 50, seconds)
   rows.push([`50 clients, ${minutes} min`, ...figures(asked, seconds)])
@@ -106,22 +184,43 @@ if (mode === 'load') {
   const last = asked.filter(each => each.second >= seconds - 60)
   rows.push(['  its first minute', ...figures(first, 60)], ['  its last minute', ...figures(last, 60)])
   table(rows)
-  console.log(`last minute against the first: ${((100 * last.length) / first.length).toFixed(0)} % of the requests (aim ≥ 90 %); p95 at 50 clients ≤ 300 ms`)
+  console.log(
+    `last minute against the first: ${((100 * last.length) / first.length).toFixed(0)} % of the requests (aim ≥ 90 %); p95 at 50 clients ≤ 300 ms`,
+  )
   for (const what of [...new Set(asked.map(each => each.what))].sort()) {
     const times = sorted(asked.filter(each => each.what === what).map(each => each.ms))
-    console.log(`  ${what.padEnd(14)} p50 ${at(times, 0.5).toFixed(0)} ms, p95 ${at(times, 0.95).toFixed(0)} ms of ${times.length}`)
+    console.log(
+      `  ${what.padEnd(14)} p50 ${at(times, 0.5).toFixed(0)} ms, p95 ${at(times, 0.95).toFixed(0)} ms of ${times.length}`,
+    )
   }
-}
-else if (mode === 'attack') {
+} else if (mode === 'attack') {
   const seconds = 60
   const quiet = await meFor(20)
   const until = performance.now() + seconds * 1000
   const guesses: number[] = []
   const drills: number[] = []
-  const worst = { version: 1, family: 'free', fingering: { rule: 'best' }, instrument: { preset: 'electric', frets: 24, tuning: [50, 50, 50, 50, 50, 50, 50, 50] }, free: { notes: Array.from({ length: 60 }, (_, k) => [60, 60, 60, 60, 60].map(midi => ({ at: k * 10080, dur: 10080, midi }))).flat() } }
+  const worst = {
+    version: 1,
+    family: 'free',
+    fingering: { rule: 'best' },
+    instrument: { preset: 'electric', frets: 24, tuning: [50, 50, 50, 50, 50, 50, 50, 50] },
+    free: {
+      notes: Array.from({ length: 60 }, (_, k) =>
+        [60, 60, 60, 60, 60].map(midi => ({ at: k * 10080, dur: 10080, midi })),
+      ).flat(),
+    },
+  }
   const attackers = [
     ...Array.from({ length: 100 }, async (_, i) => {
-      while (performance.now() < until) guesses.push((await ask('POST', '/api/sign-in', '', { name: i % 2 === 0 ? teachers[0]!.name : `nobody-${randomUUID()}`, password: 'wrong' })).status)
+      while (performance.now() < until)
+        guesses.push(
+          (
+            await ask('POST', '/api/sign-in', '', {
+              name: i % 2 === 0 ? teachers[0]!.name : `nobody-${randomUUID()}`,
+              password: 'wrong',
+            })
+          ).status,
+        )
     }),
     ...Array.from({ length: 20 }, async (_, i) => {
       while (performance.now() < until) {
@@ -134,11 +233,17 @@ else if (mode === 'attack') {
   ]
   const under = await meFor(seconds - 5)
   await Promise.all(attackers)
-  const tally = (list: readonly number[]) => [...new Set(list)].sort().map(status => `${status}: ${list.filter(each => each === status).length}`).join(', ')
-  table([['GET /api/me alone', ...quiet], ['while 100 guess passwords and 20 send the worst drills', ...under]])
+  const tally = (list: readonly number[]) =>
+    [...new Set(list)]
+      .sort()
+      .map(status => `${status}: ${list.filter(each => each === status).length}`)
+      .join(', ')
+  table([
+    ['GET /api/me alone', ...quiet],
+    ['while 100 guess passwords and 20 send the worst drills', ...under],
+  ])
   console.log(`guesses ${tally(guesses)}; drills ${tally(drills)}; aim p99 < 200 ms; server ${rssMb()} MB`)
-}
-else if (mode === 'soak') {
+} else if (mode === 'soak') {
   const seconds = Number(minutes) * 60
   const memory: number[] = []
   const timer = setInterval(() => memory.push(rssMb()), 60_000)
@@ -146,7 +251,11 @@ else if (mode === 'soak') {
   const part = Math.min(600, seconds)
   for (let begun = 0; begun < seconds; begun += part) {
     const asked = await load(teachers, cookies, 10, part)
-    parts.push([`minutes ${Math.round(begun / 60) + 1}–${Math.round((begun + part) / 60)}`, ...figures(asked, part), `${rssMb()} MB`])
+    parts.push([
+      `minutes ${Math.round(begun / 60) + 1}–${Math.round((begun + part) / 60)}`,
+      ...figures(asked, part),
+      `${rssMb()} MB`,
+    ])
     console.log(parts.at(-1)!.join('  '))
   }
   clearInterval(timer)
@@ -158,13 +267,20 @@ async function meFor(seconds: number): Promise<string[]> {
   const times: number[] = []
   const waiting: Promise<void>[] = []
   for (let i = 0; i < seconds * 20; i++) {
-    waiting.push(ask('GET', '/api/me', cookies[0]!).then(({ ms, status }) => {
-      times.push(status === 200 ? ms : Infinity)
-    }))
+    waiting.push(
+      ask('GET', '/api/me', cookies[0]!).then(({ ms, status }) => {
+        times.push(status === 200 ? ms : Infinity)
+      }),
+    )
     await new Promise(resolve => setTimeout(resolve, 50))
   }
   await Promise.all(waiting)
   const list = sorted(times)
-  return [`p50 ${at(list, 0.5).toFixed(0)}`, `p95 ${at(list, 0.95).toFixed(0)}`, `p99 ${at(list, 0.99).toFixed(0)} ms`, `longest ${at(list, 1).toFixed(0)} ms`]
+  return [
+    `p50 ${at(list, 0.5).toFixed(0)}`,
+    `p95 ${at(list, 0.95).toFixed(0)}`,
+    `p99 ${at(list, 0.99).toFixed(0)} ms`,
+    `longest ${at(list, 1).toFixed(0)} ms`,
+  ]
 }
 agent.destroy()

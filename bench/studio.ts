@@ -10,32 +10,120 @@ import { createStudent, setAssignment, setSlot } from '../server/services/studen
 
 export const PASSWORD = 'walnut and spruce'
 const PLAN = { school: 'clean-passes', startBpm: 60, targetBpm: 120, step: 4, need: 3, tooMany: 5 } as const
-const SPECS = [[1, 2, 3, 4], [1, 3, 2, 4], [2, 4, 1, 3], [4, 3, 2, 1]].map(fingers => ({ version: 1, family: 'order', order: { fingers } }))
+const SPECS = [
+  [1, 2, 3, 4],
+  [1, 3, 2, 4],
+  [2, 4, 1, 3],
+  [4, 3, 2, 1],
+].map(fingers => ({ version: 1, family: 'order', order: { fingers } }))
 
 /** A student of the bench with what is set for them and the lesson that is open. */
-export interface BenchStudent { readonly id: string, readonly assignmentIds: readonly string[], readonly lessonId: string }
-export interface BenchTeacher { readonly actor: Actor, readonly name: string, readonly students: readonly BenchStudent[] }
+export interface BenchStudent {
+  readonly id: string
+  readonly assignmentIds: readonly string[]
+  readonly lessonId: string
+}
+export interface BenchTeacher {
+  readonly actor: Actor
+  readonly name: string
+  readonly students: readonly BenchStudent[]
+}
 
 /** Makes a studio of its own with some teachers, their students, drills set and a lesson open for each. */
-export async function benchStudio(db: ReturnType<typeof openDatabase>['db'], teachers: number, studentsEach: number, drillsEach = 4): Promise<readonly BenchTeacher[]> {
+export async function benchStudio(
+  db: ReturnType<typeof openDatabase>['db'],
+  teachers: number,
+  studentsEach: number,
+  drillsEach = 4,
+): Promise<readonly BenchTeacher[]> {
   const now = new Date()
   const run = randomUUID().slice(0, 8)
-  const owner = await openStudio(db, { name: 'Bench', zone: 'Europe/Vienna', owner: { signInName: `bench-${run}-0`, displayName: 'Bench 0', password: PASSWORD } }, now)
+  const owner = await openStudio(
+    db,
+    {
+      name: 'Bench',
+      zone: 'Europe/Vienna',
+      owner: { signInName: `bench-${run}-0`, displayName: 'Bench 0', password: PASSWORD },
+    },
+    now,
+  )
   const made: BenchTeacher[] = []
   for (let t = 0; t < teachers; t++) {
     const name = `bench-${run}-${t}`
-    const actor = t === 0 ? owner : await addAccount(db, owner, 'teacher', { signInName: name, displayName: `Bench ${t}`, password: PASSWORD }, now)
+    const actor =
+      t === 0
+        ? owner
+        : await addAccount(
+            db,
+            owner,
+            'teacher',
+            { signInName: name, displayName: `Bench ${t}`, password: PASSWORD },
+            now,
+          )
     const versions: string[] = []
-    for (const [i, spec] of SPECS.entries()) versions.push((await createDrill(db, localEngine, actor, { id: randomUUID(), name: `Drill ${i + 1}`, spec }, now)).version.id)
+    for (const [i, spec] of SPECS.entries())
+      versions.push(
+        (await createDrill(db, localEngine, actor, { id: randomUUID(), name: `Drill ${i + 1}`, spec }, now)).version.id,
+      )
     const students: BenchStudent[] = []
     for (let s = 0; s < studentsEach; s++) {
       const id = randomUUID()
-      await createStudent(db, actor, { id, name: `Student ${s + 1}`, birthYear: 2010, instrument: { preset: 'classical' }, hand: { reachMm: 78 }, about: '' }, now)
-      await setSlot(db, actor, id, { id: randomUUID(), weekday: (s % 7) + 1, wallTime: '16:00', minutes: 45, everyWeeks: 1 }, now)
+      await createStudent(
+        db,
+        actor,
+        {
+          id,
+          name: `Student ${s + 1}`,
+          birthYear: 2010,
+          instrument: { preset: 'classical' },
+          hand: { reachMm: 78 },
+          about: '',
+        },
+        now,
+      )
+      await setSlot(
+        db,
+        actor,
+        id,
+        { id: randomUUID(), weekday: (s % 7) + 1, wallTime: '16:00', minutes: 45, everyWeeks: 1 },
+        now,
+      )
       const assignmentIds: string[] = []
-      for (let d = 0; d < drillsEach; d++) assignmentIds.push((await setAssignment(db, localEngine, actor, { id: randomUUID(), studentId: id, drillVersionId: versions[d % versions.length]!, stage: 'together', plan: PLAN, targetOn: null }, now)).id)
+      for (let d = 0; d < drillsEach; d++)
+        assignmentIds.push(
+          (
+            await setAssignment(
+              db,
+              localEngine,
+              actor,
+              {
+                id: randomUUID(),
+                studentId: id,
+                drillVersionId: versions[d % versions.length]!,
+                stage: 'together',
+                plan: PLAN,
+                targetOn: null,
+              },
+              now,
+            )
+          ).id,
+        )
       const { id: lessonId } = await startLesson(db, actor, { id: randomUUID(), studentId: id, slot: null }, now)
-      await appendEvent(db, actor, lessonId, { event: { id: randomUUID(), at: now.toISOString(), kind: 'turn', assignmentId: assignmentIds[0]! } as LessonEvent, deviceOffsetMs: 0 }, now)
+      await appendEvent(
+        db,
+        actor,
+        lessonId,
+        {
+          event: {
+            id: randomUUID(),
+            at: now.toISOString(),
+            kind: 'turn',
+            assignmentId: assignmentIds[0]!,
+          } as LessonEvent,
+          deviceOffsetMs: 0,
+        },
+        now,
+      )
       students.push({ id, assignmentIds, lessonId })
     }
     made.push({ actor, name, students })
@@ -45,17 +133,31 @@ export async function benchStudio(db: ReturnType<typeof openDatabase>['db'], tea
 
 /** Signs in. @returns The cookies to send. */
 export async function enter(address: string, name: string, password = PASSWORD): Promise<string> {
-  const answer = await fetch(`${address}/api/sign-in`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name, password }) })
+  const answer = await fetch(`${address}/api/sign-in`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name, password }),
+  })
   if (!answer.ok) throw new Error(`signing in as ${name}: ${answer.status}`)
-  return answer.headers.getSetCookie().map(cookie => cookie.split(';')[0]).join('; ')
+  return answer.headers
+    .getSetCookie()
+    .map(cookie => cookie.split(';')[0])
+    .join('; ')
 }
 
 /** The value at a share of some sorted figures. */
-export const at = (sorted: readonly number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0
+export const at = (sorted: readonly number[], share: number) =>
+  sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0
 export const sorted = (figures: readonly number[]) => figures.toSorted((a, b) => a - b)
 
 /** Prints rows as a table. */
 export function table(rows: readonly (readonly string[])[]): void {
   const widths = rows[0]!.map((_, column) => Math.max(...rows.map(row => row[column]!.length)))
-  for (const row of rows) console.log(row.map((cell, column) => cell.padEnd(widths[column]!)).join('  ').trimEnd())
+  for (const row of rows)
+    console.log(
+      row
+        .map((cell, column) => cell.padEnd(widths[column]!))
+        .join('  ')
+        .trimEnd(),
+    )
 }

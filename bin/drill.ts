@@ -16,7 +16,10 @@ function refuse(message: string): never {
 
 function readArguments() {
   try {
-    const { values, positionals } = parseArgs({ allowPositionals: true, options: { as: { type: 'string', default: 'json' }, help: { type: 'boolean', short: 'h' } } })
+    const { values, positionals } = parseArgs({
+      allowPositionals: true,
+      options: { as: { type: 'string', default: 'json' }, help: { type: 'boolean', short: 'h' } },
+    })
     if (values.help) {
       process.stdout.write(`${USAGE}\n`)
       process.exit(0)
@@ -24,8 +27,7 @@ function readArguments() {
     if (!['json', 'tab', 'explain'].includes(values.as)) refuse(`--as: must be json, tab or explain, not ${values.as}`)
     if (positionals.length !== 1) refuse(USAGE)
     return { as: values.as, source: positionals[0]! }
-  }
-  catch (error) {
+  } catch (error) {
     return refuse(`${(error as Error).message}\n${USAGE}`)
   }
 }
@@ -42,13 +44,15 @@ const { as, source } = readArguments()
 let raw: unknown
 try {
   raw = JSON.parse(source === '-' ? readFileSync(0, 'utf8') : source)
-}
-catch (error) {
+} catch (error) {
   refuse(`: not JSON: ${(error as Error).message}`)
 }
 const judged = [raw].flat().map(judgedOf)
 const [first] = judged
 if (!Array.isArray(raw) && 'error' in first!) refuse(problemIn(first.error))
-const text = as !== 'json' ? judged.map(each => show(each, as)).join('\n') : JSON.stringify(Array.isArray(raw) ? judged.map(said) : said(first!))
+const text =
+  as !== 'json'
+    ? judged.map(each => show(each, as)).join('\n')
+    : JSON.stringify(Array.isArray(raw) ? judged.map(said) : said(first!))
 // Written synchronously: a pipe would otherwise be cut at process exit.
 process.stdout.write(`${text}\n`)

@@ -25,7 +25,13 @@ for (let done = 0; done < count; done += 500) {
     let answer: ReturnType<typeof answerOne> | undefined
     const first = cpuMs(() => (answer = answerOne(request)))
     // What is over the bound is asked again: the first may have paid for rubbish of others before it.
-    const ms = first > MOST_MS ? Math.min(first, cpuMs(() => answerOne(request))) : first
+    const ms =
+      first > MOST_MS
+        ? Math.min(
+            first,
+            cpuMs(() => answerOne(request)),
+          )
+        : first
     times.push(ms)
     if (answer && 'error' in answer) refused++
     if (ms > slowest.ms) slowest = { ms, request }
@@ -35,7 +41,9 @@ for (let done = 0; done < count; done += 500) {
 times.sort((a, b) => a - b)
 const at = (share: number) => times[Math.min(times.length - 1, Math.floor(times.length * share))]!.toFixed(1)
 console.log(`\n${refused} refused in words, ${count - refused} answered; nothing thrown`)
-console.log(`CPU time: p50 ${at(0.5)} ms, p95 ${at(0.95)} ms, p99 ${at(0.99)} ms, longest ${at(1)} ms; most memory ${Math.round(process.resourceUsage().maxRSS / 1024)} MB`)
+console.log(
+  `CPU time: p50 ${at(0.5)} ms, p95 ${at(0.95)} ms, p99 ${at(0.99)} ms, longest ${at(1)} ms; most memory ${Math.round(process.resourceUsage().maxRSS / 1024)} MB`,
+)
 writeFileSync('.data/fuzz-slowest.json', JSON.stringify(slowest.request))
 if (slowest.ms > MOST_MS) {
   console.log(`over ${MOST_MS} ms: see .data/fuzz-slowest.json`)

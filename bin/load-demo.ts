@@ -14,7 +14,6 @@ try {
   // A database that holds a studio is somebody's: nothing is loaded into it twice.
   if (Number(row!.studios) > 0) process.exitCode = 3
   else await loadDemo(db, DEMO_PASSWORD, new Date())
-}
-finally {
+} finally {
   await close()
 }

@@ -13,10 +13,11 @@ try {
   await migrateDatabase(url, fileURLToPath(new URL('../server/db/migrations', import.meta.url)))
   const { db, close } = openDatabase(url)
   await rebuildMissing(db, done => process.stderr.write(`\r  history of ${done} drills summed up`)).finally(close)
-}
-catch (error) {
-  console.error(error instanceof NewerDatabase
-    ? 'This database was written by a newer version of Fidactyl. Update the program, or start over with: npm run demo -- --reset'
-    : `The database could not be prepared: ${rootOf(error).message}\nIf an update was broken off half-way, restore the back-up made before it and update again.`)
+} catch (error) {
+  console.error(
+    error instanceof NewerDatabase
+      ? 'This database was written by a newer version of Fidactyl. Update the program, or start over with: npm run demo -- --reset'
+      : `The database could not be prepared: ${rootOf(error).message}\nIf an update was broken off half-way, restore the back-up made before it and update again.`,
+  )
   process.exit(1)
 }

@@ -6,7 +6,8 @@ import * as ts from 'typescript'
 
 /**
  * Breaks the core on purpose, one place at a time, and says which breaks no test sees.
- *   npm run mutate -- FOLDER [MOST]      a folder or file of the core, and how many breaks at most (100), spread evenly over it
+ * npm run mutate -- FOLDER [MOST]      a folder or file of the core, and how many breaks at most (100), spread evenly
+ * over it
  * It works on a copy. A break is seen when a test of the core that depends on its file fails or never ends.
  */
 const [where = 'core/practice', most = '100'] = process.argv.slice(2)
@@ -16,26 +17,55 @@ process.on('exit', () => rmSync(COPY, { recursive: true, force: true }))
 const LONGEST_MS = 120_000
 
 /** A break: what stands at a place, and what is put there instead. */
-interface Break { readonly file: string, readonly start: number, readonly end: number, readonly instead: string }
-
-const INSTEAD: Readonly<Partial<Record<ts.SyntaxKind, string>>> = {
-  [ts.SyntaxKind.LessThanToken]: '<=', [ts.SyntaxKind.LessThanEqualsToken]: '<', [ts.SyntaxKind.GreaterThanToken]: '>=', [ts.SyntaxKind.GreaterThanEqualsToken]: '>',
-  [ts.SyntaxKind.EqualsEqualsEqualsToken]: '!==', [ts.SyntaxKind.ExclamationEqualsEqualsToken]: '===', [ts.SyntaxKind.AmpersandAmpersandToken]: '||', [ts.SyntaxKind.BarBarToken]: '&&',
-  [ts.SyntaxKind.PlusToken]: '-', [ts.SyntaxKind.MinusToken]: '+', [ts.SyntaxKind.AsteriskToken]: '/', [ts.SyntaxKind.SlashToken]: '*', [ts.SyntaxKind.PercentToken]: '*',
-  [ts.SyntaxKind.TrueKeyword]: 'false', [ts.SyntaxKind.FalseKeyword]: 'true',
+interface Break {
+  readonly file: string
+  readonly start: number
+  readonly end: number
+  readonly instead: string
 }
 
-/** Every break of one file: turned comparisons, sums and conditions, other numbers, conditions that always or never hold. */
+const INSTEAD: Readonly<Partial<Record<ts.SyntaxKind, string>>> = {
+  [ts.SyntaxKind.LessThanToken]: '<=',
+  [ts.SyntaxKind.LessThanEqualsToken]: '<',
+  [ts.SyntaxKind.GreaterThanToken]: '>=',
+  [ts.SyntaxKind.GreaterThanEqualsToken]: '>',
+  [ts.SyntaxKind.EqualsEqualsEqualsToken]: '!==',
+  [ts.SyntaxKind.ExclamationEqualsEqualsToken]: '===',
+  [ts.SyntaxKind.AmpersandAmpersandToken]: '||',
+  [ts.SyntaxKind.BarBarToken]: '&&',
+  [ts.SyntaxKind.PlusToken]: '-',
+  [ts.SyntaxKind.MinusToken]: '+',
+  [ts.SyntaxKind.AsteriskToken]: '/',
+  [ts.SyntaxKind.SlashToken]: '*',
+  [ts.SyntaxKind.PercentToken]: '*',
+  [ts.SyntaxKind.TrueKeyword]: 'false',
+  [ts.SyntaxKind.FalseKeyword]: 'true',
+}
+
+/**
+ * Every break of one file: turned comparisons, sums and conditions, other numbers, conditions that always or never
+ * hold.
+ */
 function breaksOf(file: string): readonly Break[] {
   const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.ES2023, true)
   const found: Break[] = []
-  const at = (node: ts.Node, instead: string) => found.push({ file, start: node.getStart(source), end: node.end, instead })
+  const at = (node: ts.Node, instead: string) =>
+    found.push({ file, start: node.getStart(source), end: node.end, instead })
   const walk = (node: ts.Node): void => {
-    if (ts.isTypeNode(node) || ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node) || ts.isImportDeclaration(node)) return
-    if (ts.isBinaryExpression(node) && INSTEAD[node.operatorToken.kind]) at(node.operatorToken, INSTEAD[node.operatorToken.kind]!)
-    else if (node.kind === ts.SyntaxKind.TrueKeyword || node.kind === ts.SyntaxKind.FalseKeyword) at(node, INSTEAD[node.kind]!)
+    if (
+      ts.isTypeNode(node) ||
+      ts.isInterfaceDeclaration(node) ||
+      ts.isTypeAliasDeclaration(node) ||
+      ts.isImportDeclaration(node)
+    )
+      return
+    if (ts.isBinaryExpression(node) && INSTEAD[node.operatorToken.kind])
+      at(node.operatorToken, INSTEAD[node.operatorToken.kind]!)
+    else if (node.kind === ts.SyntaxKind.TrueKeyword || node.kind === ts.SyntaxKind.FalseKeyword)
+      at(node, INSTEAD[node.kind]!)
     else if (ts.isNumericLiteral(node)) at(node, `(${node.text} + 1)`)
-    else if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken) at(node, node.operand.getText(source))
+    else if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken)
+      at(node, node.operand.getText(source))
     else if (ts.isConditionalExpression(node)) at(node.condition, 'true')
     else if (ts.isIfStatement(node)) at(node.expression, 'false')
     ts.forEachChild(node, walk)
@@ -48,18 +78,39 @@ function filesIn(path: string): readonly string[] {
   if (path.endsWith('.ts')) return [path]
   return readdirSync(path, { withFileTypes: true, recursive: true })
     .filter(entry => entry.isFile() && entry.name.endsWith('.ts') && !/\.test(\.data)?\.ts$/.test(entry.name))
-    .map(entry => relative(ROOT, join(entry.parentPath, entry.name))).sort()
+    .map(entry => relative(ROOT, join(entry.parentPath, entry.name)))
+    .sort()
 }
 
 /** Whether the tests that depend on a file all hold. */
 function holds(file: string): boolean {
-  const run = spawnSync(process.execPath, [join(ROOT, 'node_modules/jest/bin/jest.js'), '--selectProjects', 'core', '--bail', '--silent', '--passWithNoTests', '--findRelatedTests', file], {
-    cwd: COPY, timeout: LONGEST_MS, stdio: 'ignore', env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning' },
-  })
+  const run = spawnSync(
+    process.execPath,
+    [
+      join(ROOT, 'node_modules/jest/bin/jest.js'),
+      '--selectProjects',
+      'core',
+      '--bail',
+      '--silent',
+      '--passWithNoTests',
+      '--findRelatedTests',
+      file,
+    ],
+    {
+      cwd: COPY,
+      timeout: LONGEST_MS,
+      stdio: 'ignore',
+      env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning' },
+    },
+  )
   return run.status === 0
 }
 
-for (const file of execFileSync('git', ['ls-files', 'core', 'shared', 'jest.config.mjs', 'package.json'], { encoding: 'utf8' }).split('\n').filter(Boolean)) {
+for (const file of execFileSync('git', ['ls-files', 'core', 'shared', 'jest.config.mjs', 'package.json'], {
+  encoding: 'utf8',
+})
+  .split('\n')
+  .filter(Boolean)) {
   mkdirSync(join(COPY, file, '..'), { recursive: true })
   cpSync(join(ROOT, file), join(COPY, file))
 }
@@ -69,7 +120,8 @@ const all = filesIn(where).flatMap(breaksOf)
 const every = Math.max(1, all.length / Number(most))
 const tried = all.filter((_, i) => Math.floor(i / every) !== Math.floor((i - 1) / every))
 console.log(`${all.length} places to break in ${where}; trying ${tried.length}`)
-for (const file of new Set(tried.map(each => each.file))) if (!holds(file)) throw new Error(`the tests of ${file} fail unbroken: mend them first`)
+for (const file of new Set(tried.map(each => each.file)))
+  if (!holds(file)) throw new Error(`the tests of ${file} fail unbroken: mend them first`)
 let found = 0
 for (const [i, { file, start, end, instead }] of tried.entries()) {
   const text = readFileSync(file, 'utf8')
@@ -77,7 +129,10 @@ for (const [i, { file, start, end, instead }] of tried.entries()) {
   const seen = !holds(file)
   writeFileSync(join(COPY, file), text)
   if (seen) found++
-  else console.log(`not seen: ${file}:${text.slice(0, start).split('\n').length}  ${text.slice(start, end).replaceAll(/\s+/g, ' ')}  →  ${instead}`)
+  else
+    console.log(
+      `not seen: ${file}:${text.slice(0, start).split('\n').length}  ${text.slice(start, end).replaceAll(/\s+/g, ' ')}  →  ${instead}`,
+    )
   if ((i + 1) % 20 === 0) console.log(`${i + 1} tried, ${found} seen`)
 }
 console.log(`${found} of ${tried.length} breaks seen (${Math.round((100 * found) / tried.length)} %)`)

@@ -10,7 +10,6 @@ const { db, close } = openDatabase(DATABASE_URL)
 try {
   const { lessons, drills } = await rebuildTallies(db, done => process.stderr.write(`\r  ${done} drills`))
   console.log(`\n${lessons} lessons and ${drills} set drills made anew from the log.`)
-}
-finally {
+} finally {
   await close()
 }

@@ -13,19 +13,35 @@ function filesIn(folder: string): string[] {
 /** What a file imports: paths from the project's root for its own files, names for packages. */
 function importsOf(file: string): string[] {
   const source = readFileSync(join(ROOT, file), 'utf8')
-  return [...source.matchAll(/^(?:import|export|\})(?:[^'\n]* from)? '([^']+)'|\bimport\('([^']+)'\)/gm)].map(([, stated, dynamic]) => stated ?? dynamic!).map((name) => {
-    if (name.startsWith('.')) return relative(ROOT, resolve(ROOT, dirname(file), name))
-    if (name.startsWith('~/')) return `app/${name.slice(2)}`
-    return name.replace(/^#(core|shared)\//, '$1/')
-  })
+  return [...source.matchAll(/^(?:import|export|\})(?:[^'\n]* from)? '([^']+)'|\bimport\('([^']+)'\)/gm)]
+    .map(([, stated, dynamic]) => stated ?? dynamic!)
+    .map(name => {
+      if (name.startsWith('.')) return relative(ROOT, resolve(ROOT, dirname(file), name))
+      if (name.startsWith('~/')) return `app/${name.slice(2)}`
+      return name.replace(/^#(core|shared)\//, '$1/')
+    })
 }
 
 const isTest = (file: string) => /\.test(\.data)?\.ts$/.test(file)
 const core = filesIn('core').filter(file => !isTest(file))
 
 /** Layers of the core; a lower one never imports an upper one. Layers on one line do not import each other. */
-const LAYERS: readonly (readonly string[])[] = [['pitch', 'guitar'], ['schema'], ['line'], ['chords'], ['families', 'transforms', 'strokes', 'hand'], ['fingering'], ['score'], ['fitting', 'chord-changes', 'practice'], ['wording'], ['formats']]
-/** The parts of the fingering engine, in the same way: how the hand is described, every way to play, the cheapest of them, and why. */
+const LAYERS: readonly (readonly string[])[] = [
+  ['pitch', 'guitar'],
+  ['schema'],
+  ['line'],
+  ['chords'],
+  ['families', 'transforms', 'strokes', 'hand'],
+  ['fingering'],
+  ['score'],
+  ['fitting', 'chord-changes', 'practice'],
+  ['wording'],
+  ['formats'],
+]
+/**
+ * The parts of the fingering engine, in the same way: how the hand is described, every way to play, the cheapest of
+ * them, and why.
+ */
 const FINGERING = ['model', 'space', 'solve', 'explain']
 const layerOf = (path: string) => LAYERS.findIndex(layer => layer.includes(path.split('/')[1]!))
 
@@ -35,12 +51,13 @@ describe('the way imports point', () => {
     expect(core.flatMap(importsOf).length).toBeGreaterThan(60)
   })
 
-  test.each(core)('%s imports only the core and the few libraries it may', (file) => {
+  test.each(core)('%s imports only the core and the few libraries it may', file => {
     const allowed = ['tonal', 'luxon', ...(file.startsWith('core/schema/') ? ['zod'] : [])]
-    for (const name of importsOf(file)) expect([file, name.startsWith('core/') || allowed.includes(name) ? 'fine' : name]).toEqual([file, 'fine'])
+    for (const name of importsOf(file))
+      expect([file, name.startsWith('core/') || allowed.includes(name) ? 'fine' : name]).toEqual([file, 'fine'])
   })
 
-  test.each(core)('%s imports no layer above its own, and none beside it', (file) => {
+  test.each(core)('%s imports no layer above its own, and none beside it', file => {
     for (const name of importsOf(file).filter(each => each.startsWith('core/'))) {
       const same = name.split('/')[1] === file.split('/')[1]
       expect([file, name, same || layerOf(name) < layerOf(file)]).toEqual([file, name, true])
@@ -52,18 +69,26 @@ describe('the way imports point', () => {
     const inside = core.filter(file => file.startsWith('core/fingering/'))
     expect(inside.length).toBeGreaterThan(10)
     for (const file of inside) {
-      for (const name of importsOf(file).filter(each => each.startsWith('core/fingering/'))) expect([file, name, part(name) <= part(file)]).toEqual([file, name, true])
+      for (const name of importsOf(file).filter(each => each.startsWith('core/fingering/')))
+        expect([file, name, part(name) <= part(file)]).toEqual([file, name, true])
     }
   })
 
-  test.each(core)('%s asks neither clock nor chance', (file) => {
+  test.each(core)('%s asks neither clock nor chance', file => {
     const source = readFileSync(join(ROOT, file), 'utf8')
     expect(source).not.toMatch(/Date\.now|new Date\(\)|Math\.random|DateTime\.(now|local|utc)\(\)|process\.|console\./)
   })
 
   test('no file of the core is part of a cycle', () => {
     const known = new Set(core)
-    const next = new Map(core.map(file => [file, importsOf(file).map(name => `${name}.ts`).filter(name => known.has(name))]))
+    const next = new Map(
+      core.map(file => [
+        file,
+        importsOf(file)
+          .map(name => `${name}.ts`)
+          .filter(name => known.has(name)),
+      ]),
+    )
     const done = new Set<string>()
     const walk = (file: string, path: readonly string[]): void => {
       if (path.includes(file)) throw new Error(`cycle: ${[...path, file].join(' → ')}`)
@@ -76,8 +101,11 @@ describe('the way imports point', () => {
   })
 
   test('shared contracts import the core only; the application never the server, nor the server the application', () => {
-    for (const file of filesIn('shared')) for (const name of importsOf(file)) expect([file, /^(app|server)\//.test(name)]).toEqual([file, false])
-    for (const file of filesIn('app')) for (const name of importsOf(file)) expect([file, /^server\//.test(name)]).toEqual([file, false])
-    for (const file of filesIn('server')) for (const name of importsOf(file)) expect([file, /^app\//.test(name)]).toEqual([file, false])
+    for (const file of filesIn('shared'))
+      for (const name of importsOf(file)) expect([file, /^(app|server)\//.test(name)]).toEqual([file, false])
+    for (const file of filesIn('app'))
+      for (const name of importsOf(file)) expect([file, /^server\//.test(name)]).toEqual([file, false])
+    for (const file of filesIn('server'))
+      for (const name of importsOf(file)) expect([file, /^app\//.test(name)]).toEqual([file, false])
   })
 })

@@ -7,7 +7,11 @@ const ROOT = process.cwd()
 const files = readdirSync(join(ROOT, 'core'), { withFileTypes: true, recursive: true })
   .filter(entry => entry.isFile() && entry.name.endsWith('.ts') && !/\.test(\.data)?\.ts$/.test(entry.name))
   .map(entry => relative(ROOT, join(entry.parentPath, entry.name)))
-const examples = files.flatMap(file => [...readFileSync(join(ROOT, file), 'utf8').matchAll(/\* @example (.+?) \/\/ (.+)/g)].map(([, code, value]) => [file, code!, value!] as const))
+const examples = files.flatMap(file =>
+  [...readFileSync(join(ROOT, file), 'utf8').matchAll(/\* @example (.+?) \/\/ (.+)/g)].map(
+    ([, code, value]) => [file, code!, value!] as const,
+  ),
+)
 
 describe('examples in docstrings', () => {
   test('there are enough of them', () => {
@@ -15,9 +19,10 @@ describe('examples in docstrings', () => {
   })
 
   test.each(examples)('%s: %s gives %s', async (file, code, value) => {
-    const module = await import(join(ROOT, file)) as Record<string, unknown>
+    const module = (await import(join(ROOT, file))) as Record<string, unknown>
     const names = Object.keys(module)
-    const run = (source: string) => new Function(...names, `return (${source})`)(...names.map(name => module[name])) as unknown
+    const run = (source: string) =>
+      new Function(...names, `return (${source})`)(...names.map(name => module[name])) as unknown
     expect(run(code)).toEqual(run(value))
   })
 })

@@ -16,13 +16,23 @@ import { createDrill } from '../server/services/drills'
 import { createInstrument } from '../server/services/instruments'
 import { appendEvent, startLesson } from '../server/services/lessons'
 import { createStudent, setAssignment, setSlot } from '../server/services/students'
-import { DRILLS, GUITARS, NOTES, OTHER_STUDENTS, STUDENTS, STUDIO, TEACHERS, type DemoSet, type DemoStudent } from './studio'
+import {
+  DRILLS,
+  GUITARS,
+  NOTES,
+  OTHER_STUDENTS,
+  STUDENTS,
+  STUDIO,
+  TEACHERS,
+  type DemoSet,
+  type DemoStudent,
+} from './studio'
 
 /** A repeatable stream of numbers in 0–1 (mulberry32), so that two loads on one day tell the same story. */
 function stream(seed: number): () => number {
   let state = seed >>> 0
   return () => {
-    state = (state + 0x6D2B79F5) >>> 0
+    state = (state + 0x6d2b79f5) >>> 0
     let mixed = Math.imul(state ^ (state >>> 15), state | 1)
     mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61)
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296
@@ -55,47 +65,114 @@ async function loadTeacher(db: Database, actor: Actor, people: readonly DemoStud
   const wanted = new Set(people.flatMap(student => student.set.map(set => set.drill)))
   const versions = new Map<string, string>()
   for (const [i, drill] of DRILLS.filter(each => actor.role === 'owner' || wanted.has(each.name)).entries()) {
-    const { version } = await createDrill(db, localEngine, actor, { id: randomUUID(), ...drill }, new Date(now.getTime() - (190 - i) * 86_400_000))
+    const { version } = await createDrill(
+      db,
+      localEngine,
+      actor,
+      { id: randomUUID(), ...drill },
+      new Date(now.getTime() - (190 - i) * 86_400_000),
+    )
     versions.set(drill.name, version.id)
   }
   const guitars = new Map<string, string>()
   if (actor.role === 'owner') {
     for (const guitar of GUITARS) {
-      const { id } = await createInstrument(db, actor, { id: randomUUID(), name: guitar.name, choice: instrumentSchema.parse(guitar.choice) }, new Date(now.getTime() - 195 * 86_400_000))
+      const { id } = await createInstrument(
+        db,
+        actor,
+        { id: randomUUID(), name: guitar.name, choice: instrumentSchema.parse(guitar.choice) },
+        new Date(now.getTime() - 195 * 86_400_000),
+      )
       guitars.set(guitar.name, id)
     }
   }
-  await Promise.all(people.map((student, i) => loadStudent(db, actor, student, { versions, guitars }, now, stream(4711 + i * 97))))
+  await Promise.all(
+    people.map((student, i) => loadStudent(db, actor, student, { versions, guitars }, now, stream(4711 + i * 97))),
+  )
 }
 
 /** Ids of what was loaded before the students, by name. */
-interface Loaded { readonly versions: ReadonlyMap<string, string>, readonly guitars: ReadonlyMap<string, string> }
+interface Loaded {
+  readonly versions: ReadonlyMap<string, string>
+  readonly guitars: ReadonlyMap<string, string>
+}
 
-async function loadStudent(db: Database, actor: Actor, student: DemoStudent, { versions, guitars }: Loaded, now: Date, random: () => number) {
+async function loadStudent(
+  db: Database,
+  actor: Actor,
+  student: DemoStudent,
+  { versions, guitars }: Loaded,
+  now: Date,
+  random: () => number,
+) {
   const today = localDay(now.toISOString(), STUDIO.zone)
   const began = new Date(now.getTime() - student.sinceWeeks * 7 * 86_400_000)
   const studentId = randomUUID()
-  await createStudent(db, actor, { id: studentId, name: student.name, birthYear: now.getUTCFullYear() - student.age, instrument: student.instrument, instrumentId: student.guitar ? guitars.get(student.guitar)! : null, hand: student.hand, habits: { ...student.habits, ...(student.reviewInWeeks && { reviewOn: dayPlus(today, student.reviewInWeeks * 7) }) }, about: student.about }, began)
+  await createStudent(
+    db,
+    actor,
+    {
+      id: studentId,
+      name: student.name,
+      birthYear: now.getUTCFullYear() - student.age,
+      instrument: student.instrument,
+      instrumentId: student.guitar ? guitars.get(student.guitar)! : null,
+      hand: student.hand,
+      habits: {
+        ...student.habits,
+        ...(student.reviewInWeeks && { reviewOn: dayPlus(today, student.reviewInWeeks * 7) }),
+      },
+      about: student.about,
+    },
+    began,
+  )
   const { daysFromToday, ...lesson } = student.lesson
   const slotId = randomUUID()
-  await setSlot(db, actor, studentId, { id: slotId, weekday: weekdayOf(dayPlus(today, daysFromToday)), ...lesson }, began)
+  await setSlot(
+    db,
+    actor,
+    studentId,
+    { id: slotId, weekday: weekdayOf(dayPlus(today, daysFromToday)), ...lesson },
+    began,
+  )
   const [slot] = await db.select().from(lessonSlots).where(eq(lessonSlots.id, slotId))
   const followed: Followed[] = []
   for (const set of student.set) followed.push(await follow(db, actor, studentId, set, versions, now))
-  const days = Array.from({ length: student.sinceWeeks * 7 }, (_, i) => dayPlus(today, i - student.sinceWeeks * 7)).filter(day => fallsOn(slot!, day))
+  const days = Array.from({ length: student.sinceWeeks * 7 }, (_, i) =>
+    dayPlus(today, i - student.sinceWeeks * 7),
+  ).filter(day => fallsOn(slot!, day))
   for (const day of days) {
     // Now and then a lesson is missed.
     if (random() < 0.07) continue
-    await giveLesson(db, actor, { studentId, slotId, day, at: new Date(instantOf(day, lesson.wallTime, STUDIO.zone)), growth: student.growth }, followed, random)
+    await giveLesson(
+      db,
+      actor,
+      { studentId, slotId, day, at: new Date(instantOf(day, lesson.wallTime, STUDIO.zone)), growth: student.growth },
+      followed,
+      random,
+    )
   }
 }
 
-async function follow(db: Database, actor: Actor, studentId: string, set: DemoSet, versions: ReadonlyMap<string, string>, now: Date): Promise<Followed> {
+async function follow(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  set: DemoSet,
+  versions: ReadonlyMap<string, string>,
+  now: Date,
+): Promise<Followed> {
   const setAt = new Date(now.getTime() - set.setWeeksAgo * 7 * 86_400_000)
   const assignmentId = randomUUID()
   const plan: Plan = { ...PLAN, startBpm: set.startBpm, targetBpm: set.targetBpm }
   const targetOn = dayPlus(localDay(setAt.toISOString(), STUDIO.zone), set.weeks * 7)
-  await setAssignment(db, localEngine, actor, { id: assignmentId, studentId, drillVersionId: versions.get(set.drill)!, stage: set.stage, plan, targetOn }, setAt)
+  await setAssignment(
+    db,
+    localEngine,
+    actor,
+    { id: assignmentId, studentId, drillVersionId: versions.get(set.drill)!, stage: set.stage, plan, targetOn },
+    setAt,
+  )
   return { set, assignmentId, setAt, plan, passes: [], decisions: [] }
 }
 
@@ -103,10 +180,27 @@ async function follow(db: Database, actor: Actor, studentId: string, set: DemoSe
 type Record = (event: Happening, seconds: number) => Promise<LessonEvent>
 type Happening = { [K in LessonEvent['kind']]: Omit<LessonEventOf<K>, 'id' | 'at'> }[LessonEvent['kind']]
 
-interface Given { readonly studentId: string, readonly slotId: string, readonly day: string, readonly at: Date, readonly growth: number }
+interface Given {
+  readonly studentId: string
+  readonly slotId: string
+  readonly day: string
+  readonly at: Date
+  readonly growth: number
+}
 
-async function giveLesson(db: Database, actor: Actor, given: Given, followed: readonly Followed[], random: () => number) {
-  const { id } = await startLesson(db, actor, { id: randomUUID(), studentId: given.studentId, slot: { id: given.slotId, day: given.day } }, given.at)
+async function giveLesson(
+  db: Database,
+  actor: Actor,
+  given: Given,
+  followed: readonly Followed[],
+  random: () => number,
+) {
+  const { id } = await startLesson(
+    db,
+    actor,
+    { id: randomUUID(), studentId: given.studentId, slot: { id: given.slotId, day: given.day } },
+    given.at,
+  )
   let clock = given.at.getTime()
   const happened: Record = async (event, seconds) => {
     clock += seconds * 1000
@@ -120,7 +214,15 @@ async function giveLesson(db: Database, actor: Actor, given: Given, followed: re
     await happened({ kind: 'turn', assignmentId: drill.assignmentId }, 40)
     await workOn(drill, drill.set.startBpm + 3 + given.growth * weeks, random, happened)
   }
-  if (random() < 0.6) await happened({ kind: 'note', assignmentId: followed[0]?.assignmentId ?? null, text: NOTES[Math.floor(random() * NOTES.length)]! }, 60)
+  if (random() < 0.6)
+    await happened(
+      {
+        kind: 'note',
+        assignmentId: followed[0]?.assignmentId ?? null,
+        text: NOTES[Math.floor(random() * NOTES.length)]!,
+      },
+      60,
+    )
   await happened({ kind: 'end' }, 90)
 }
 
@@ -134,13 +236,27 @@ async function workOn(drill: Followed, ability: number, random: () => number, re
     const { offer } = standingOf(drill.plan, drill.passes, drill.decisions)
     if (offer.decision !== 'raise' && offer.decision !== 'ease') continue
     const overruled = random() < 0.12
-    const decided = await record({
-      kind: 'decision', assignmentId: drill.assignmentId, revision,
-      decision: overruled ? 'hold' : offer.decision, bpm: overruled ? bpm : offer.bpm,
-      offered: offer.decision, offeredBpm: offer.bpm, offerReason: groundsInWords(offer),
-      reason: overruled ? 'Clean, but not yet easy: once more next week.' : null, supersedes: null,
-    }, 10)
-    drill.decisions.push({ id: decided.id, revision, bpm: overruled ? bpm : offer.bpm, at: localIso(decided.at, STUDIO.zone) })
+    const decided = await record(
+      {
+        kind: 'decision',
+        assignmentId: drill.assignmentId,
+        revision,
+        decision: overruled ? 'hold' : offer.decision,
+        bpm: overruled ? bpm : offer.bpm,
+        offered: offer.decision,
+        offeredBpm: offer.bpm,
+        offerReason: groundsInWords(offer),
+        reason: overruled ? 'Clean, but not yet easy: once more next week.' : null,
+        supersedes: null,
+      },
+      10,
+    )
+    drill.decisions.push({
+      id: decided.id,
+      revision,
+      bpm: overruled ? bpm : offer.bpm,
+      at: localIso(decided.at, STUDIO.zone),
+    })
     if (pass >= 3) break
   }
 }

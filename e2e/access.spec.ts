@@ -24,25 +24,39 @@ test('a stranger is refused everything but signing in and the health check', asy
     const answer = await stranger.send(methodOf(route), pathOf(route, NOBODYS), bodyOf(route, {} as Own))
     const open = ROUTES[route]!.who === 'anybody'
     // The wrong password of the table is refused as such; everything else is not even looked at.
-    expect([route, answer.status, open || answer.body]).toEqual([route, open && methodOf(route) === 'GET' ? 200 : 401, open || { code: 'signed-out', message: 'Sign in first.' }])
+    expect([route, answer.status, open || answer.body]).toEqual([
+      route,
+      open && methodOf(route) === 'GET' ? 200 : 401,
+      open || { code: 'signed-out', message: 'Sign in first.' },
+    ])
   }
   expect((await stranger.send('GET', '/api/nothing-there')).status).toBe(401)
   expect((await stranger.send('GET', '/api/_auth/session')).status).toBe(404)
 })
 
-test('a student\'s account opens nothing of the teacher\'s side, a teacher\'s nothing of the owner\'s', async ({ baseURL }) => {
-  const [student, teacher] = [await enter(baseURL!, (await account('student')).name), await enter(baseURL!, (await account('teacher')).name)]
+test("a student's account opens nothing of the teacher's side, a teacher's nothing of the owner's", async ({
+  baseURL,
+}) => {
+  const [student, teacher] = [
+    await enter(baseURL!, (await account('student')).name),
+    await enter(baseURL!, (await account('teacher')).name),
+  ]
   for (const [route, { who }] of Object.entries(ROUTES)) {
     if (who === 'anybody') continue
-    const ask = async (visitor: Visitor) => (await visitor.send(methodOf(route), pathOf(route, NOBODYS), bodyOf(route, {} as Own))).status
+    const ask = async (visitor: Visitor) =>
+      (await visitor.send(methodOf(route), pathOf(route, NOBODYS), bodyOf(route, {} as Own))).status
     if (who !== 'signed-in') expect([route, await ask(student)]).toEqual([route, 403])
     if (who === 'owner') expect([route, await ask(teacher)]).toEqual([route, 403])
   }
 })
 
-test('whatever the route, another\'s rows do not exist: in the address, in the body, in lists', async ({ baseURL }) => {
+test("whatever the route, another's rows do not exist: in the address, in the body, in lists", async ({ baseURL }) => {
   test.setTimeout(120_000)
-  const people = { colleague: await account('teacher'), elsewhere: await account('owner', true), mine: await account('teacher') }
+  const people = {
+    colleague: await account('teacher'),
+    elsewhere: await account('owner', true),
+    mine: await account('teacher'),
+  }
   const mine = await enter(baseURL!, people.mine.name)
   const own = await makeOwn(mine, people.mine.userId)
   const ids = Object.values(own)
@@ -51,21 +65,34 @@ test('whatever the route, another\'s rows do not exist: in the address, in the b
     const other = await enter(baseURL!, name)
     const theirs = await makeOwn(other, userId)
     for (const [route, { names, who: allowed }] of Object.entries(ROUTES)) {
-      if (allowed === 'anybody' || route === 'POST /api/sign-out' || (allowed === 'owner' && who !== 'elsewhere')) continue
+      if (allowed === 'anybody' || route === 'POST /api/sign-out' || (allowed === 'owner' && who !== 'elsewhere'))
+        continue
       const told = async (label: string, path: string, body: object | undefined) => {
         const answer = await other.send(methodOf(route), path, body)
-        expect([who, route, label, answer.status, JSON.stringify(answer.body)]).toEqual([who, route, label, 404, expect.stringMatching(/"code":"not-found"/)])
+        expect([who, route, label, answer.status, JSON.stringify(answer.body)]).toEqual([
+          who,
+          route,
+          label,
+          404,
+          expect.stringMatching(/"code":"not-found"/),
+        ])
         walked++
       }
       if (route.includes('[id]')) {
-        for (const target of [own[kindOf(route)], NOBODYS, 'not-an-id', own[kindOf(route)].toUpperCase()]) await told(`address ${target}`, pathOf(route, target), bodyOf(route, theirs))
+        for (const target of [own[kindOf(route)], NOBODYS, 'not-an-id', own[kindOf(route)].toUpperCase()])
+          await told(`address ${target}`, pathOf(route, target), bodyOf(route, theirs))
       }
       for (const [field, kind] of Object.entries(names ?? {})) {
-        for (const target of [own[kind], NOBODYS]) await told(`body ${field}`, pathOf(route, theirs[kindOf(route)]), withForeign(route, theirs, field, target))
+        for (const target of [own[kind], NOBODYS])
+          await told(`body ${field}`, pathOf(route, theirs[kindOf(route)]), withForeign(route, theirs, field, target))
       }
       if (methodOf(route) === 'GET') {
         const answer = await other.send('GET', pathOf(route, theirs[kindOf(route)]))
-        expect([route, answer.status, ids.filter(id => JSON.stringify(answer.body).includes(id))]).toEqual([route, 200, []])
+        expect([route, answer.status, ids.filter(id => JSON.stringify(answer.body).includes(id))]).toEqual([
+          route,
+          200,
+          [],
+        ])
         walked++
       }
     }
@@ -81,22 +108,34 @@ test('signing out ends a session for whoever has a copy of its cookie, on every 
   const [laptop, phone] = [await enter(baseURL!, name), await enter(baseURL!, name)]
   expect((await phone.send('GET', '/api/me')).status).toBe(200)
   expect((await laptop.send('POST', '/api/sign-out')).status).toBe(200)
-  expect([(await laptop.send('GET', '/api/me')).status, (await phone.send('GET', '/api/me')).status]).toEqual([401, 401])
+  expect([(await laptop.send('GET', '/api/me')).status, (await phone.send('GET', '/api/me')).status]).toEqual([
+    401, 401,
+  ])
   expect((await (await enter(baseURL!, name)).send('GET', '/api/me')).status).toBe(200)
 })
 
 test('another password, given in the app, leaves only this session', async ({ baseURL }) => {
   const { name } = await account('teacher')
   const [here, there] = [await enter(baseURL!, name), await enter(baseURL!, name)]
-  expect((await here.send('POST', '/api/me/password', { presentPassword: 'wrong', newPassword: 'cedar and rosewood' })).body).toMatchObject({ code: 'invalid', path: 'presentPassword' })
-  expect((await here.send('POST', '/api/me/password', { presentPassword: 'walnut and spruce', newPassword: 'cedar and rosewood' })).status).toBe(200)
+  expect(
+    (await here.send('POST', '/api/me/password', { presentPassword: 'wrong', newPassword: 'cedar and rosewood' })).body,
+  ).toMatchObject({ code: 'invalid', path: 'presentPassword' })
+  expect(
+    (
+      await here.send('POST', '/api/me/password', {
+        presentPassword: 'walnut and spruce',
+        newPassword: 'cedar and rosewood',
+      })
+    ).status,
+  ).toBe(200)
   expect([(await here.send('GET', '/api/me')).status, (await there.send('GET', '/api/me')).status]).toEqual([200, 401])
 })
 
 test('an owner suspends and changes roles, and that is so at once', async ({ baseURL }) => {
   const [boss, { name, userId }] = [await enter(baseURL!, (await account('owner')).name), await account('teacher')]
   const teacher = await enter(baseURL!, name)
-  const set = async (field: string, body: object) => expect((await boss.send('PUT', `/api/accounts/${userId}/${field}`, { id: randomUUID(), ...body })).status).toBe(200)
+  const set = async (field: string, body: object) =>
+    expect((await boss.send('PUT', `/api/accounts/${userId}/${field}`, { id: randomUUID(), ...body })).status).toBe(200)
   await set('suspended', { suspended: true })
   expect((await teacher.send('GET', '/api/me')).status).toBe(401)
   await set('suspended', { suspended: false })

@@ -54,10 +54,16 @@ test('a student is saved as a file and erased, asked by the name', async ({ page
   await page.goto('/students')
   await page.getByRole('button', { name: 'Add a student' }).click()
   await page.getByRole('dialog').getByLabel('Name').fill('Wanda Fernhill')
-  await page.getByRole('dialog').getByRole('button', { name: /Add|Save/ }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /Add|Save/ })
+    .click()
   await expect(page.getByRole('heading', { name: 'Wanda Fernhill' })).toBeVisible()
   await page.getByRole('button', { name: 'More' }).click()
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'Save everything as a file' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'Save everything as a file' }).click(),
+  ])
   expect(download.suggestedFilename()).toMatch(/^student-[\da-f-]{36}\.json$/)
   await page.getByRole('button', { name: 'More' }).click()
   await page.getByRole('menuitem', { name: 'Erase for good' }).click()
@@ -90,7 +96,10 @@ test('a lesson that was ended is taken up again the same day, and noted any time
   await expect(page.getByText('1 of 1 passes clean')).toBeVisible()
 })
 
-test('what can never be delivered is set aside in sight, can be saved, and holds nothing up', async ({ page, expectTrouble }) => {
+test('what can never be delivered is set aside in sight, can be saved, and holds nothing up', async ({
+  page,
+  expectTrouble,
+}) => {
   expectTrouble.allow.push(/404|409/)
   await signIn(page, 'ivo')
   await page.goto('/students')
@@ -100,14 +109,20 @@ test('what can never be delivered is set aside in sight, can be saved, and holds
   const lesson = page.url().split('/').at(-1)!
   // The lesson is ended on another device while this one has not heard of it.
   const other = await enter(new URL(page.url()).origin, 'ivo', PASSWORD)
-  await other.send('POST', `/api/lessons/${lesson}/events`, { event: { id: crypto.randomUUID(), at: new Date().toISOString(), kind: 'end' }, deviceOffsetMs: 0 })
+  await other.send('POST', `/api/lessons/${lesson}/events`, {
+    event: { id: crypto.randomUUID(), at: new Date().toISOString(), kind: 'end' },
+    deviceOffsetMs: 0,
+  })
   await page.getByRole('button', { name: /^Clean/ }).click()
   const aside = page.getByRole('alert', { name: 'Not delivered' })
   await expect(aside).toContainText('a clean pass at')
   await expect(aside).toContainText('This lesson has ended: take it up again first.')
   await page.goto('/')
   await expect(aside).toContainText('Kept on this device only')
-  const [file] = await Promise.all([page.waitForEvent('download'), aside.getByRole('button', { name: 'Save them as a file' }).click()])
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    aside.getByRole('button', { name: 'Save them as a file' }).click(),
+  ])
   expect(file.suggestedFilename()).toBe('not-delivered.json')
   await expect(aside.getByRole('listitem')).toHaveCount(2)
   await aside.getByRole('button', { name: 'Throw away' }).first().click()

@@ -13,40 +13,70 @@ function wrongIn(schema: z.ZodType, { body }: Answer): readonly string[] {
 }
 
 /** Routes that make something: they say so with 201. */
-const MAKING = ['students', 'drills', 'drills/[id]/duplicate', 'drills/[id]/versions', 'assignments', 'instruments', 'lessons', 'lessons/[id]/events', 'accounts'].map(path => `POST /api/${path}`)
+const MAKING = [
+  'students',
+  'drills',
+  'drills/[id]/duplicate',
+  'drills/[id]/versions',
+  'assignments',
+  'instruments',
+  'lessons',
+  'lessons/[id]/events',
+  'accounts',
+].map(path => `POST /api/${path}`)
 
 test('every route has its answer in the table', () => {
   expect(Object.keys(ANSWERS).sort()).toEqual(Object.keys(ROUTES).sort())
 })
 
 test('every route answers what the contract says, nothing less and nothing more', async ({ baseURL }) => {
-  const [{ name, userId }, colleague] = [await account('owner', true), await account('teacher')]
+  const { name, userId } = await account('owner', true)
   const owner = await enter(baseURL!, name)
   const own = await makeOwn(owner, userId)
   // Somebody to suspend, promote and give a password to: not oneself.
   const added = await owner.send('POST', '/api/accounts', ROUTES['POST /api/accounts']!.body!(randomUUID(), own))
   const rows = { ...own, accounts: (added.body as { id: string }).id }
   // The lesson has something in it, and the list a drill that was taken off and one that is followed.
-  const event = (more: object) => ({ event: { id: randomUUID(), at: '2026-01-05T16:00:00Z', ...more }, deviceOffsetMs: 0 })
+  const event = (more: object) => ({
+    event: { id: randomUUID(), at: '2026-01-05T16:00:00Z', ...more },
+    deviceOffsetMs: 0,
+  })
   for (const more of [
-    { kind: 'pass', assignmentId: own.assignments, bpm: 60, clean: true }, { kind: 'fault', assignmentId: own.assignments, fault: 'late-shift' }, { kind: 'note', assignmentId: null, text: 'x' },
-    { kind: 'decision', assignmentId: own.assignments, revision: 0, decision: 'raise', bpm: 64, offered: 'hold', offeredBpm: 60, offerReason: 'x', reason: 'y', supersedes: null },
-  ]) expect((await owner.send('POST', `/api/lessons/${own.lessons}/events`, event(more))).status).toBe(201)
+    { kind: 'pass', assignmentId: own.assignments, bpm: 60, clean: true },
+    { kind: 'fault', assignmentId: own.assignments, fault: 'late-shift' },
+    { kind: 'note', assignmentId: null, text: 'x' },
+    {
+      kind: 'decision',
+      assignmentId: own.assignments,
+      revision: 0,
+      decision: 'raise',
+      bpm: 64,
+      offered: 'hold',
+      offeredBpm: 60,
+      offerReason: 'x',
+      reason: 'y',
+      supersedes: null,
+    },
+  ])
+    expect((await owner.send('POST', `/api/lessons/${own.lessons}/events`, event(more))).status).toBe(201)
   const late = ['POST /api/sign-out', 'POST /api/me/password', 'POST /api/sign-in', 'POST /api/students/[id]/erase']
-  const ask = (route: string, body = ROUTES[route]!.body?.(randomUUID(), rows)) => owner.send(methodOf(route), pathOf(route, rows[route.split('/')[2] as keyof typeof rows]), body)
+  const ask = (route: string, body = ROUTES[route]!.body?.(randomUUID(), rows)) =>
+    owner.send(methodOf(route), pathOf(route, rows[route.split('/')[2] as keyof typeof rows]), body)
   const hold = (route: string, answer: Answer) => {
     const expected = MAKING.includes(route) && route !== 'POST /api/lessons' ? 201 : 200
     expect([route, answer.status, wrongIn(ANSWERS[route]!, answer)]).toEqual([route, expected, []])
     expect([route, answer.headers.get('x-request-id')]).toEqual([route, expect.stringMatching(/^[\da-f-]{36}$/)])
   }
   for (const route of Object.keys(ROUTES)) if (!late.includes(route)) hold(route, await ask(route))
-  // Read once more, now that everything was changed, and as the demo studio with its months of lessons.
+  // Read once more, now that everything was changed.
   for (const route of Object.keys(ROUTES).filter(each => methodOf(each) === 'GET')) hold(route, await ask(route))
   hold('POST /api/students/[id]/erase', await ask('POST /api/students/[id]/erase', { id: randomUUID(), name: 'Mine' }))
-  hold('POST /api/me/password', await ask('POST /api/me/password', { presentPassword: 'walnut and spruce', newPassword: 'cedar and rosewood' }))
+  hold(
+    'POST /api/me/password',
+    await ask('POST /api/me/password', { presentPassword: 'walnut and spruce', newPassword: 'cedar and rosewood' }),
+  )
   hold('POST /api/sign-in', await ask('POST /api/sign-in', { name, password: 'cedar and rosewood' }))
   hold('POST /api/sign-out', await ask('POST /api/sign-out'))
-  expect((await enter(baseURL!, colleague.name)).send).toBeDefined()
 })
 
 test('the demo studio, with months of lessons, is answered as the contract says', async ({ baseURL }) => {
@@ -57,25 +87,36 @@ test('the demo studio, with months of lessons, is answered as the contract says'
     return answer.body
   }
   await hold('GET /api/today')
-  const { students } = await hold('GET /api/students') as { students: { id: string }[] }
+  const { students } = (await hold('GET /api/students')) as { students: { id: string }[] }
   for (const { id } of students) {
-    const page = await hold('GET /api/students/[id]', `/api/students/${id}`) as { lessons: { rows: { id: string }[] } }
+    const page = (await hold('GET /api/students/[id]', `/api/students/${id}`)) as {
+      lessons: { rows: { id: string }[] }
+    }
     await hold('GET /api/students/[id]/export', `/api/students/${id}/export`)
     for (const lesson of page.lessons.rows.slice(0, 2)) await hold('GET /api/lessons/[id]', `/api/lessons/${lesson.id}`)
   }
-  for (const { id } of await hold('GET /api/drills') as { id: string }[]) await hold('GET /api/drills/[id]', `/api/drills/${id}`)
+  for (const { id } of (await hold('GET /api/drills')) as { id: string }[])
+    await hold('GET /api/drills/[id]', `/api/drills/${id}`)
 })
 
 test('whatever is refused is refused in one form, by every route', async ({ baseURL }) => {
   const [stranger, teacher] = [await enter(baseURL!, null), await enter(baseURL!, (await account('teacher')).name)]
   const nobodys = '11111111-1111-4111-8111-111111111111'
-  for (const route of Object.keys(ROUTES)) {
+  for (const route of Object.keys(ROUTES).filter(each => each !== 'POST /api/sign-out')) {
     const [method, path] = [methodOf(route), pathOf(route, nobodys)]
-    const answers = [await stranger.send(method, path, {}), await teacher.send(method, path, '{'), await teacher.send(method, path, []), await teacher.send('DELETE', path)]
+    const bodies = method === 'GET' ? [undefined] : ['{', []]
+    const answers = [
+      await stranger.send(method, path, method === 'GET' ? undefined : {}),
+      await teacher.send('DELETE', path),
+    ]
+    for (const body of bodies) answers.push(await teacher.send(method, path, body))
     // The door of drills names the field in its own form, as the command line does.
-    for (const answer of answers.filter(each => each.status >= 400 && !(route === 'POST /api/drills/realise' && each.status === 422))) {
+    for (const answer of answers.filter(
+      each => each.status >= 400 && !(route === 'POST /api/drills/realise' && each.status === 422),
+    )) {
       expect([route, answer.status, wrongIn(errorAnswer, answer)]).toEqual([route, answer.status, []])
     }
   }
-  for (const path of ['/api', '/api/', '/api/nothing', '/api/students/%E0%A4%A', '/api/_auth/session']) expect([path, wrongIn(errorAnswer, await teacher.send('GET', path))]).toEqual([path, []])
+  for (const path of ['/api/', '/api/nothing', '/api/students/%E0%A4%A', '/api/_auth/session'])
+    expect([path, wrongIn(errorAnswer, await teacher.send('GET', path))]).toEqual([path, []])
 })

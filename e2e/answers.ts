@@ -11,7 +11,13 @@ import { ERROR_CODES, type ErrorAnswer } from '../shared/contracts/common'
 import type { DrillDetail, DrillRow, DrillVersion } from '../shared/contracts/drills'
 import { lessonEventSchema } from '../shared/contracts/lessons'
 import type { StudentFile } from '../shared/contracts/student-file'
-import type { AgendaItem, AssignmentDetail, FollowedDrill, HistoryDecision, PastDrill } from '../shared/contracts/assignments'
+import type {
+  AgendaItem,
+  AssignmentDetail,
+  FollowedDrill,
+  HistoryDecision,
+  PastDrill,
+} from '../shared/contracts/assignments'
 import type { InstrumentRow } from '../shared/contracts/instruments'
 import type { LessonRow, EventStored, LessonDetail, LessonStarted, TodayPage } from '../shared/contracts/lessons'
 import type { Roster, SlotRow, StudentPage, StudentRow } from '../shared/contracts/students'
@@ -25,7 +31,10 @@ const count = z.int().min(0)
 const bpm = z.number().min(10).max(400)
 const spec = z.custom<Spec>(value => parseSpec(value, familyLookup).ok)
 const pace = z.enum(['at-target', 'on-plan', 'behind', 'stalled', 'open'])
-const event = z.union([lessonEventSchema, z.strictObject({ id, at: instant, kind: z.literal('end'), forgotten: z.literal(true) })])
+const event = z.union([
+  lessonEventSchema,
+  z.strictObject({ id, at: instant, kind: z.literal('end'), forgotten: z.literal(true) }),
+])
 const just = <S extends z.ZodRawShape>(shape: S) => z.strictObject(shape)
 const pageOf = <T extends z.ZodType>(row: T) => just({ rows: z.array(row), before: instant.nullable() })
 
@@ -37,77 +46,245 @@ export const errorAnswer: z.ZodType<ErrorAnswer> = just({
   current: z.unknown(),
 })
 
-const me: z.ZodType<Me> = just({ userId: id, studioId: id, role: z.enum([...STAFF_ROLES, 'student']), studentId: id.nullable(), name: z.string(), studioName: z.string(), zone: z.string() })
-const account: z.ZodType<AccountRow> = just({ id, name: z.string(), signInName: z.string(), role: z.enum([...STAFF_ROLES, 'student']), suspended: z.boolean() })
+const me: z.ZodType<Me> = just({
+  userId: id,
+  studioId: id,
+  role: z.enum([...STAFF_ROLES, 'student']),
+  studentId: id.nullable(),
+  name: z.string(),
+  studioName: z.string(),
+  zone: z.string(),
+})
+const account: z.ZodType<AccountRow> = just({
+  id,
+  name: z.string(),
+  signInName: z.string(),
+  role: z.enum([...STAFF_ROLES, 'student']),
+  suspended: z.boolean(),
+})
 
 const studentRow = just({
-  id, name: z.string(), age: count.nullable(), instrument: instrumentSchema, instrumentId: id.nullable(), hand: handSchema, habits: habitsSchema, archived: z.boolean(),
-  nextLesson: just({ at: instant, minutes: count }).nullable(), lastLessonAt: instant.nullable(),
+  id,
+  name: z.string(),
+  age: count.nullable(),
+  instrument: instrumentSchema,
+  instrumentId: id.nullable(),
+  hand: handSchema,
+  habits: habitsSchema,
+  archived: z.boolean(),
+  nextLesson: just({ at: instant, minutes: count }).nullable(),
+  lastLessonAt: instant.nullable(),
   drills: z.array(just({ name: z.string(), bpm, targetBpm: bpm, pace })),
 }) satisfies z.ZodType<StudentRow>
-const decided = z.custom<LessonEventOf<'decision'>>(value => lessonEventSchema.safeParse(value).data?.kind === 'decision')
-const decision: z.ZodType<HistoryDecision> = just({ id, lessonId: id, revision: count, bpm, at: z.string(), overruled: z.boolean(), event: decided })
+const decided = z.custom<LessonEventOf<'decision'>>(
+  value => lessonEventSchema.safeParse(value).data?.kind === 'decision',
+)
+const decision: z.ZodType<HistoryDecision> = just({
+  id,
+  lessonId: id,
+  revision: count,
+  bpm,
+  at: z.string(),
+  overruled: z.boolean(),
+  event: decided,
+})
 const detail = {
-  id, drillName: z.string(), plan: planSchema, targetOn: day.nullable(), bpm, pace,
-  drillId: id, versionNumber: count, stage: z.string(), spec, pins: pinsSchema, taught: count, hand: handSchema, habits: habitsSchema,
-  setOn: day, ended: z.boolean(), decisions: z.array(decision),
+  id,
+  drillName: z.string(),
+  plan: planSchema,
+  targetOn: day.nullable(),
+  bpm,
+  pace,
+  drillId: id,
+  versionNumber: count,
+  stage: z.string(),
+  spec,
+  pins: pinsSchema,
+  taught: count,
+  hand: handSchema,
+  habits: habitsSchema,
+  setOn: day,
+  ended: z.boolean(),
+  decisions: z.array(decision),
 }
 const assignment = just(detail) satisfies z.ZodType<AssignmentDetail>
-const agendaItem: z.ZodType<AgendaItem> = assignment.extend({ passes: z.array(just({ id, lessonId: id, at: z.string(), kind: z.literal('pass'), bpm, clean: z.boolean(), by: z.enum(['teacher', 'student']), revision: count.optional() })) })
-const followed: z.ZodType<FollowedDrill> = assignment.extend({ lessons: z.array(just({ lessonId: id, day, passes: count, clean: count, bestCleanBpm: bpm.nullable(), triedBpm: bpm.nullable() })) })
+const agendaItem: z.ZodType<AgendaItem> = assignment.extend({
+  passes: z.array(
+    just({
+      id,
+      lessonId: id,
+      at: z.string(),
+      kind: z.literal('pass'),
+      bpm,
+      clean: z.boolean(),
+      by: z.enum(['teacher', 'student']),
+      revision: count.optional(),
+    }),
+  ),
+})
+const followed: z.ZodType<FollowedDrill> = assignment.extend({
+  lessons: z.array(
+    just({ lessonId: id, day, passes: count, clean: count, bestCleanBpm: bpm.nullable(), triedBpm: bpm.nullable() }),
+  ),
+})
 const past: z.ZodType<PastDrill> = just({ id, drillName: z.string(), bpm, targetBpm: bpm, endedAt: instant })
-const lessonRow: z.ZodType<LessonRow> = just({ id, startedAt: instant, endedAt: instant.nullable(), minutes: count, passes: count, clean: count, notes: z.array(z.string()) })
+const lessonRow: z.ZodType<LessonRow> = just({
+  id,
+  startedAt: instant,
+  endedAt: instant.nullable(),
+  minutes: count,
+  passes: count,
+  clean: count,
+  notes: z.array(z.string()),
+})
 const slot: z.ZodType<SlotRow> = just({ id, weekday: count, wallTime: z.string(), minutes: count, everyWeeks: count })
 const studentPage: z.ZodType<StudentPage> = just({
   student: studentRow.extend({ birthYear: count.nullable(), about: z.string(), zone: z.string() }),
-  slot: slot.nullable(), assignments: z.array(followed), past: pageOf(past), lessons: pageOf(lessonRow),
+  slot: slot.nullable(),
+  assignments: z.array(followed),
+  past: pageOf(past),
+  lessons: pageOf(lessonRow),
 })
 const roster: z.ZodType<Roster> = just({ students: z.array(studentRow), former: count })
-const instrument: z.ZodType<InstrumentRow> = just({ id, name: z.string(), choice: instrumentSchema, archived: z.boolean(), students: count })
+const instrument: z.ZodType<InstrumentRow> = just({
+  id,
+  name: z.string(),
+  choice: instrumentSchema,
+  archived: z.boolean(),
+  students: count,
+})
 
 const version: z.ZodType<DrillVersion> = just({ id, number: count, title: z.string(), spec, createdAt: instant })
-const drillRow: z.ZodType<DrillRow> = just({ id, name: z.string(), family: z.string(), archived: z.boolean(), setFor: count, newest: version })
-const drillDetail: z.ZodType<DrillDetail> = just({ id, name: z.string(), archived: z.boolean(), versions: z.array(version), anew: z.array(z.string()) })
+const drillRow: z.ZodType<DrillRow> = just({
+  id,
+  name: z.string(),
+  family: z.string(),
+  archived: z.boolean(),
+  setFor: count,
+  newest: version,
+})
+const drillDetail: z.ZodType<DrillDetail> = just({
+  id,
+  name: z.string(),
+  archived: z.boolean(),
+  versions: z.array(version),
+  anew: z.array(z.string()),
+})
 
 const lesson: z.ZodType<LessonDetail> = just({
-  id, startedAt: instant, endedAt: instant.nullable(), minutes: count, zone: z.string(),
+  id,
+  startedAt: instant,
+  endedAt: instant.nullable(),
+  minutes: count,
+  zone: z.string(),
   student: just({ id, name: z.string(), instrument: instrumentSchema, hand: handSchema, habits: habitsSchema }),
-  agenda: z.array(agendaItem), events: z.array(event), lastTime: just({ at: instant, notes: z.array(z.string()) }).nullable(),
+  agenda: z.array(agendaItem),
+  events: z.array(event),
+  lastTime: just({ at: instant, notes: z.array(z.string()) }).nullable(),
 })
 const started: z.ZodType<LessonStarted> = just({ id, closed: instant.nullable() })
 const stored: z.ZodType<EventStored> = just({ id, number: count })
 
 const who = { student: just({ id, name: z.string() }) }
 const tempo = { drillName: z.string(), bpm, targetBpm: bpm }
-const need: z.ZodType<(Attention | { readonly kind: 'unfinished', readonly lessonId: string }) & { readonly student: { readonly id: string, readonly name: string } }> = z.discriminatedUnion('kind', [
-  just({ kind: z.literal('review'), since: day, ...who }), just({ kind: z.literal('nothing-set'), ...who }), just({ kind: z.literal('stalled'), ...tempo, ...who }),
-  just({ kind: z.literal('due'), ...tempo, on: day, late: z.boolean(), ...who }), just({ kind: z.literal('behind'), ...tempo, ...who }),
-  just({ kind: z.literal('silent'), since: z.string(), ...who }), just({ kind: z.literal('unfinished'), lessonId: id, ...who }),
+const need: z.ZodType<
+  (Attention | { readonly kind: 'unfinished'; readonly lessonId: string }) & {
+    readonly student: { readonly id: string; readonly name: string }
+  }
+> = z.discriminatedUnion('kind', [
+  just({ kind: z.literal('review'), since: day, ...who }),
+  just({ kind: z.literal('nothing-set'), ...who }),
+  just({ kind: z.literal('stalled'), ...tempo, ...who }),
+  just({ kind: z.literal('due'), ...tempo, on: day, late: z.boolean(), ...who }),
+  just({ kind: z.literal('behind'), ...tempo, ...who }),
+  just({ kind: z.literal('silent'), since: z.string(), ...who }),
+  just({ kind: z.literal('unfinished'), lessonId: id, ...who }),
 ])
 const today: z.ZodType<TodayPage> = just({
   day,
-  lessons: z.array(just({
-    lessonId: id.nullable(), slot: just({ id, day }).nullable(), student: just({ id, name: z.string() }), at: instant, minutes: count, state: z.enum(['planned', 'running', 'ended']),
-    drills: z.array(just({ name: z.string(), bpm, targetBpm: bpm })),
-  })),
+  lessons: z.array(
+    just({
+      lessonId: id.nullable(),
+      slot: just({ id, day }).nullable(),
+      student: just({ id, name: z.string() }),
+      at: instant,
+      minutes: count,
+      state: z.enum(['planned', 'running', 'ended']),
+      drills: z.array(just({ name: z.string(), bpm, targetBpm: bpm })),
+    }),
+  ),
   needs: z.array(need),
 })
 
 const studentFile: z.ZodType<StudentFile> = just({
-  format: z.literal('fidactyl-student'), version: z.literal(2), writtenAt: instant, zone: z.string(),
-  student: just({ id, name: z.string(), birthYear: count.nullable(), about: z.string(), instrument: instrumentSchema, hand: handSchema, habits: habitsSchema, since: instant, formerSince: instant.nullable() }),
-  weeklyLessons: z.array(just({ weekday: count, everyWeeks: count, wallTime: z.string(), minutes: count, zone: z.string(), startsOn: day, endsOn: day.nullable() })),
-  drills: z.array(just({
-    id, name: z.string(), version: count, title: z.string(), spec, stage: z.string(), plan: planSchema, pins: pinsSchema, targetOn: day.nullable(), setAt: instant, endedAt: instant.nullable(),
-    revisions: z.array(just({
-      number: count, at: instant, version: count, stage: z.string(), plan: planSchema, pins: pinsSchema, hand: handSchema, habits: habitsSchema, instrument: instrumentSchema,
-      bpm, engineVersion: count, scoreHash: z.string().length(64).nullable(),
-    })),
-  })),
-  lessons: z.array(just({
-    id, startedAt: instant, endedAt: instant.nullable(), minutes: count,
-    log: z.array(just({ number: count, receivedAt: instant, deviceOffsetMs: z.int(), taught: count.nullable(), event })),
-  })),
+  format: z.literal('fidactyl-student'),
+  version: z.literal(2),
+  writtenAt: instant,
+  zone: z.string(),
+  student: just({
+    id,
+    name: z.string(),
+    birthYear: count.nullable(),
+    about: z.string(),
+    instrument: instrumentSchema,
+    hand: handSchema,
+    habits: habitsSchema,
+    since: instant,
+    formerSince: instant.nullable(),
+  }),
+  weeklyLessons: z.array(
+    just({
+      weekday: count,
+      everyWeeks: count,
+      wallTime: z.string(),
+      minutes: count,
+      zone: z.string(),
+      startsOn: day,
+      endsOn: day.nullable(),
+    }),
+  ),
+  drills: z.array(
+    just({
+      id,
+      name: z.string(),
+      version: count,
+      title: z.string(),
+      spec,
+      stage: z.string(),
+      plan: planSchema,
+      pins: pinsSchema,
+      targetOn: day.nullable(),
+      setAt: instant,
+      endedAt: instant.nullable(),
+      revisions: z.array(
+        just({
+          number: count,
+          at: instant,
+          version: count,
+          stage: z.string(),
+          plan: planSchema,
+          pins: pinsSchema,
+          hand: handSchema,
+          habits: habitsSchema,
+          instrument: instrumentSchema,
+          bpm,
+          engineVersion: count,
+          scoreHash: z.string().length(64).nullable(),
+        }),
+      ),
+    }),
+  ),
+  lessons: z.array(
+    just({
+      id,
+      startedAt: instant,
+      endedAt: instant.nullable(),
+      minutes: count,
+      log: z.array(
+        just({ number: count, receivedAt: instant, deviceOffsetMs: z.int(), taught: count.nullable(), event }),
+      ),
+    }),
+  ),
 })
 
 const [ok, justId, archived] = [just({ ok: z.literal(true) }), just({ id }), just({ archived: z.boolean() })]

@@ -117,7 +117,10 @@ for (const width of [360, 768, 1024, 1600]) {
 }
 
 test('a drill prints on one page of A4 and of Letter, with tempo, cues and boxes to log by hand', async ({ page }) => {
-  for (const spec of ['{"version":1,"family":"order","order":{"fingers":[1,2,3,4]}}', '{"version":1,"family":"order","order":{"fingers":[1,2,3,4]},"times":5,"rhythm":{"perBeat":3}}']) {
+  for (const spec of [
+    '{"version":1,"family":"order","order":{"fingers":[1,2,3,4]}}',
+    '{"version":1,"family":"order","order":{"fingers":[1,2,3,4]},"times":5,"rhythm":{"perBeat":3}}',
+  ]) {
     await page.goto(`/bench?spec=${encodeURIComponent(spec)}`)
     await expect(page.locator('.sheet-system').first()).toBeVisible()
     await page.emulateMedia({ media: 'print' })

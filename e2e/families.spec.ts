@@ -2,9 +2,23 @@ import { expect } from '@playwright/test'
 import { signIn, test } from './studio'
 
 const FAMILIES = [
-  ['Finger pair', /^Pair 1 2/], ['Held fingers', /^Hold 3 on string 4/], ['Chromatic', /^Chromatic on string 1/], ['Slurs', /^Slurs 21 41/], ['Tapping', /^Tapping on string 2/],
-  ['Three-note cell', /^Cell half whole/], ['Scale', /^C major, in VII$/], ['Plucking pattern', /^Pattern p i m a/], ['Arpeggio shape', /^Em arpeggio/], ['Diagonal', /^Diagonal on strings 5 4 3 2/],
-  ['Picking', /^Picking 3 32/], ['Pedal string', /^Pedal on string 1/], ['Chord change', /^Change E Am/], ['Counting', /^Count at 100/], ['Warm-up', /^Warm-up in 4 steps/], ['Own music', /^Own music, 8 notes/], ['Finger order', /^Order 1 2 3 4/],
+  ['Finger pair', /^Pair 1 2/],
+  ['Held fingers', /^Hold 3 on string 4/],
+  ['Chromatic', /^Chromatic on string 1/],
+  ['Slurs', /^Slurs 21 41/],
+  ['Tapping', /^Tapping on string 2/],
+  ['Three-note cell', /^Cell half whole/],
+  ['Scale', /^C major, in VII$/],
+  ['Plucking pattern', /^Pattern p i m a/],
+  ['Arpeggio shape', /^Em arpeggio/],
+  ['Diagonal', /^Diagonal on strings 5 4 3 2/],
+  ['Picking', /^Picking 3 32/],
+  ['Pedal string', /^Pedal on string 1/],
+  ['Chord change', /^Change E Am/],
+  ['Counting', /^Count at 100/],
+  ['Warm-up', /^Warm-up in 4 steps/],
+  ['Own music', /^Own music, 8 notes/],
+  ['Finger order', /^Order 1 2 3 4/],
 ] as const
 
 test.beforeEach(async ({ page }) => {
@@ -88,7 +102,9 @@ test('a warm-up runs without a guitar, with progress, and can be cancelled', asy
 })
 
 test('counting runs through its tempos to the end', async ({ page }) => {
-  await page.goto(`/bench?spec=${encodeURIComponent('{"version":1,"family":"count","rhythm":{"meter":[1,4]},"count":{"tempos":[240,200],"bars":4,"silentBars":2}}')}`)
+  await page.goto(
+    `/bench?spec=${encodeURIComponent('{"version":1,"family":"count","rhythm":{"meter":[1,4]},"count":{"tempos":[240,200],"bars":4,"silentBars":2}}')}`,
+  )
   await page.getByRole('button', { name: 'Start' }).click()
   await expect(page.getByText('The click is silent: keep counting.')).toBeVisible()
   await expect(page.getByText('Done', { exact: true })).toBeVisible()

@@ -11,7 +11,10 @@ async function choose(page: Page, label: string, option: string | RegExp) {
   await page.getByRole('option', { name: option }).click()
 }
 
-test('a guitar of the studio’s own: refused where it is wrong, added, changed; the hand cards on it follow', async ({ page, expectTrouble }) => {
+test('a guitar of the studio’s own: refused where it is wrong, added, changed; the hand cards on it follow', async ({
+  page,
+  expectTrouble,
+}) => {
   expectTrouble.allow.push(/409/)
   // Names of their own, so that the test may be run again on the same data.
   const [guitar, player] = [`Loan guitar ${Date.now() % 100000}`, `Player ${Date.now() % 100000}`]
@@ -114,7 +117,9 @@ test('a note’s finger is changed by click or key, judged at once, mended, and 
   await expect(page.getByText('Note 3 · string 6, fret 7, finger 4, down')).toBeVisible()
 })
 
-test('what the student plays is written down, its end is shown, and the first drill it blocks is named', async ({ page }) => {
+test('what the student plays is written down, its end is shown, and the first drill it blocks is named', async ({
+  page,
+}) => {
   await page.goto('/students')
   await page.getByRole('link', { name: /Juno Pellwether/ }).click()
   await page.getByRole('link', { name: 'Odd fingers first: 1 3 2 4' }).click()
@@ -145,8 +150,12 @@ test('the fingers of a set drill are kept for its student', async ({ page }) => 
   await expect(page.getByText('1 finger is pinned.')).toBeVisible()
 })
 
-test('the engine chooses for the hand and offers other ways; a chord change is drawn from both sides', async ({ page }) => {
-  await page.goto(`/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family: 'blocks', blocks: { chords: [{ frets: 'x32010' }, { frets: 'x02210' }, { frets: '320003' }] } }))}`)
+test('the engine chooses for the hand and offers other ways; a chord change is drawn from both sides', async ({
+  page,
+}) => {
+  await page.goto(
+    `/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family: 'blocks', blocks: { chords: [{ frets: 'x32010' }, { frets: 'x02210' }, { frets: '320003' }] } }))}`,
+  )
   const changes = page.getByRole('region', { name: 'Chord changes' })
   await expect(changes.getByRole('listitem')).toHaveCount(2)
   await expect(changes).toContainText('1 stays, 2 stays, 3 moves')
@@ -162,5 +171,5 @@ test('the engine chooses for the hand and offers other ways; a chord change is d
   const place = async (text: string) => (await necks.first().getByText(text, { exact: true }).last().boundingBox())!.x
   expect(await place('1')).toBeLessThan(await place('5'))
   await choose(page, 'For', /Saskia Vandermoor/)
-  await expect.poll(async () => await place('1') > await place('5')).toBe(true)
+  await expect.poll(async () => (await place('1')) > (await place('5'))).toBe(true)
 })

@@ -4,9 +4,19 @@ import { signIn, test } from './studio'
 
 /** Nothing serious may be wrong with a page for those who see, hear or move otherwise. */
 async function expectAccessible(page: Page, what: string) {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze()
   const serious = violations.filter(each => each.impact === 'serious' || each.impact === 'critical')
-  expect(serious.map(each => `${what}: ${each.id}: ${each.nodes.map(node => node.target.join(' ')).slice(0, 4).join('; ')}`)).toEqual([])
+  expect(
+    serious.map(
+      each =>
+        `${what}: ${each.id}: ${each.nodes
+          .map(node => node.target.join(' '))
+          .slice(0, 4)
+          .join('; ')}`,
+    ),
+  ).toEqual([])
 }
 
 for (const light of ['light', 'dark'] as const) {
@@ -20,12 +30,21 @@ for (const light of ['light', 'dark'] as const) {
     await expect(page.locator('html')).toHaveClass(new RegExp(light))
     await expect(page.getByRole('heading', { name: 'Needs you' })).toBeVisible()
     await expectAccessible(page, 'today')
-    for (const [path, ready] of [['/students', 'Juno Pellwether'], ['/shelf', 'Shelf'], ['/bench', 'Figures'], ['/studio', 'Guitars']] as const) {
+    for (const [path, ready] of [
+      ['/students', 'Juno Pellwether'],
+      ['/shelf', 'Shelf'],
+      ['/bench', 'Figures'],
+      ['/studio', 'Guitars'],
+    ] as const) {
       await page.goto(path)
       await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()
       await expectAccessible(page, path)
     }
-    for (const [family, block] of [['pattern', { chords: [{ frets: 'x32010' }], tokens: 'p:R i:3 m:2 a:1' }], ['shape', { chord: 'Em', strings: [5, 4, 3, 2, 1], formula: [2, 1, 1, 1, 2] }], ['warmup', { steps: [{ name: 'Warm water', seconds: 60 }] }]] as const) {
+    for (const [family, block] of [
+      ['pattern', { chords: [{ frets: 'x32010' }], tokens: 'p:R i:3 m:2 a:1' }],
+      ['shape', { chord: 'Em', strings: [5, 4, 3, 2, 1], formula: [2, 1, 1, 1, 2] }],
+      ['warmup', { steps: [{ name: 'Warm water', seconds: 60 }] }],
+    ] as const) {
       await page.goto(`/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family, [family]: block }))}`)
       await expect(page.getByRole('button', { name: /^Family/ })).toBeVisible()
       await expectAccessible(page, `bench with ${family}`)

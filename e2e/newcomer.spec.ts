@@ -2,9 +2,16 @@ import { expect } from '@playwright/test'
 import { OwnServer, PASSWORD, signIn, test } from './studio'
 
 // The whole story of a newcomer, with a server that is ended by force in the middle of the lesson.
-test('a newcomer builds a drill, sets it, runs a lesson through a crash, and sees the tempo move', async ({ page, context, expectTrouble }) => {
+test('a newcomer builds a drill, sets it, runs a lesson through a crash, and sees the tempo move', async ({
+  page,
+  context,
+  expectTrouble,
+}) => {
   // While the server is down, and once the session is asked anew, the browser itself reports the failed requests.
-  expectTrouble.allow.push(/Failed to load resource: net::ERR_CONNECTION_(REFUSED|RESET)/, /Failed to load resource.*401/)
+  expectTrouble.allow.push(
+    /Failed to load resource: net::ERR_CONNECTION_(REFUSED|RESET)/,
+    /Failed to load resource.*401/,
+  )
   const server = new OwnServer(Number(process.env.E2E_PORT) + 400)
   await server.start()
   try {
@@ -159,12 +166,15 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
         await again.getByRole('button', { name: /Open Quill Example/ }).click()
         await expect(again.getByText('76', { exact: true })).toBeVisible()
         await expect(again.getByText('held at 76', { exact: true })).toBeVisible()
-        await expect(again.getByRole('img', { name: /Tempo of Quill’s first drill.*1 lesson; best clean tempo from 76 to 76; target 104/ })).toBeVisible()
+        await expect(
+          again.getByRole('img', {
+            name: /Tempo of Quill’s first drill.*1 lesson; best clean tempo from 76 to 76; target 104/,
+          }),
+        ).toBeVisible()
       })
       await again.close()
     })
-  }
-  finally {
+  } finally {
     await server.end('SIGTERM')
   }
 })

@@ -11,14 +11,32 @@ import type { Visitor } from './visitor'
 export type Own = Readonly<Record<Kind | 'versions' | 'slots', string>>
 
 /** Adds an account without the API: of a role, in a studio of its own or in the demo's. */
-export async function account(role: 'owner' | 'teacher' | 'student', elsewhere = false): Promise<{ readonly name: string, readonly userId: string }> {
+export async function account(
+  role: 'owner' | 'teacher' | 'student',
+  elsewhere = false,
+): Promise<{ readonly name: string; readonly userId: string }> {
   const { db, close } = openDatabase(process.env.DATABASE_URL!)
   const [demo] = await db.select().from(studios).orderBy(studios.createdAt).limit(1)
   const studioId = elsewhere ? randomUUID() : demo!.id
-  if (elsewhere) await db.insert(studios).values({ id: studioId, name: 'Elsewhere', zone: 'Europe/Vienna', createdAt: new Date() })
+  if (elsewhere)
+    await db.insert(studios).values({ id: studioId, name: 'Elsewhere', zone: 'Europe/Vienna', createdAt: new Date() })
   const [userId, name] = [randomUUID(), `${role}-${randomUUID()}`]
-  const [student] = role === 'student' ? await db.select({ id: students.id }).from(students).where(eq(students.studioId, studioId)).limit(1) : []
-  await db.insert(users).values({ id: userId, studioId, role, studentId: student?.id ?? null, signInName: name, displayName: `A ${role}`, passwordHash: await hashPassword('walnut and spruce'), createdAt: new Date() })
+  const [student] =
+    role === 'student'
+      ? await db.select({ id: students.id }).from(students).where(eq(students.studioId, studioId)).limit(1)
+      : []
+  await db
+    .insert(users)
+    .values({
+      id: userId,
+      studioId,
+      role,
+      studentId: student?.id ?? null,
+      signInName: name,
+      displayName: `A ${role}`,
+      passwordHash: await hashPassword('walnut and spruce'),
+      createdAt: new Date(),
+    })
   await close()
   return { name, userId }
 }
@@ -28,14 +46,21 @@ export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
   const post = async (path: string, body: object) => {
     const answer = await teacher.send('POST', path, body)
     expect([path, answer.status, answer.body]).toEqual([path, 201, expect.anything()])
-    return answer.body as { id: string, version?: { id: string } }
+    return answer.body as { id: string; version?: { id: string } }
   }
   const none = {} as Own
   const of = (route: string, own = none) => ROUTES[route]!.body!(randomUUID(), own)
   const students = (await post('/api/students', of('POST /api/students'))).id
   const drill = await post('/api/drills', of('POST /api/drills'))
   const slot = await teacher.send('PUT', `/api/students/${students}/slot`, of('PUT /api/students/[id]/slot'))
-  const own = { ...none, students, drills: drill.id, versions: drill.version!.id, slots: (slot.body as { id: string }).id, accounts: userId }
+  const own = {
+    ...none,
+    students,
+    drills: drill.id,
+    versions: drill.version!.id,
+    slots: (slot.body as { id: string }).id,
+    accounts: userId,
+  }
   const assignments = (await post('/api/assignments', of('POST /api/assignments', own))).id
   const instruments = (await post('/api/instruments', of('POST /api/instruments'))).id
   const lessons = (await post('/api/lessons', of('POST /api/lessons', own))).id

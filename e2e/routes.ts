@@ -4,7 +4,9 @@ import { join } from 'node:path'
 /** Who may do something: anybody, whoever is signed in, a teacher (an owner is one), an owner. */
 export type Who = 'anybody' | 'signed-in' | 'teacher' | 'owner'
 
-/** Whose rows a route of the API may be asked about, by the name of the part of its address or body that holds the id. */
+/**
+ * Whose rows a route of the API may be asked about, by the name of the part of its address or body that holds the id.
+ */
 export type Kind = 'students' | 'drills' | 'assignments' | 'lessons' | 'instruments' | 'accounts'
 
 export interface Row {
@@ -26,7 +28,10 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'POST /api/sign-in': { who: 'anybody', body: () => ({ name: 'nobody-there', password: 'wrong' }) },
   'GET /api/me': { who: 'signed-in' },
   'POST /api/sign-out': { who: 'signed-in' },
-  'POST /api/me/password': { who: 'signed-in', body: () => ({ presentPassword: 'not the present one', newPassword: 'cedar and rosewood' }) },
+  'POST /api/me/password': {
+    who: 'signed-in',
+    body: () => ({ presentPassword: 'not the present one', newPassword: 'cedar and rosewood' }),
+  },
   'GET /api/today': { who: 'teacher' },
   'GET /api/students': { who: 'teacher' },
   'POST /api/students': { who: 'teacher', body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
@@ -37,7 +42,10 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'GET /api/students/[id]/past-drills': { who: 'teacher' },
   'GET /api/students/[id]/export': { who: 'teacher' },
   'POST /api/students/[id]/erase': { who: 'teacher', body: id => ({ id, name: 'Not the name' }) },
-  'PUT /api/students/[id]/slot': { who: 'teacher', body: id => ({ id, weekday: 1, wallTime: '16:00', minutes: 30, everyWeeks: 1 }) },
+  'PUT /api/students/[id]/slot': {
+    who: 'teacher',
+    body: id => ({ id, weekday: 1, wallTime: '16:00', minutes: 30, everyWeeks: 1 }),
+  },
   'POST /api/students/[id]/slot/end': { who: 'teacher', body: id => ({ id }) },
   'GET /api/drills': { who: 'teacher' },
   'POST /api/drills': { who: 'teacher', body: id => ({ id, name: 'Mine', spec: SPEC }) },
@@ -47,18 +55,49 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'POST /api/drills/[id]/duplicate': { who: 'teacher', body: id => ({ id, name: 'Mine' }) },
   'PUT /api/drills/[id]/name': { who: 'teacher', body: id => ({ id, name: 'Mine' }) },
   'POST /api/drills/[id]/versions': { who: 'teacher', body: id => ({ id, spec: SPEC }) },
-  'POST /api/assignments': { who: 'teacher', body: (id, own) => ({ id, studentId: own.students, drillVersionId: own.versions, stage: 'together', plan: PLAN, targetOn: null }), names: { studentId: 'students', drillVersionId: 'versions' } },
+  'POST /api/assignments': {
+    who: 'teacher',
+    body: (id, own) => ({
+      id,
+      studentId: own.students,
+      drillVersionId: own.versions,
+      stage: 'together',
+      plan: PLAN,
+      targetOn: null,
+    }),
+    names: { studentId: 'students', drillVersionId: 'versions' },
+  },
   'POST /api/assignments/[id]/end': { who: 'teacher', body: id => ({ id, ended: false }) },
   'PUT /api/assignments/[id]/pins': { who: 'teacher', body: id => ({ id, pins: {} }) },
   'GET /api/instruments': { who: 'teacher' },
   'POST /api/instruments': { who: 'teacher', body: id => ({ id, name: 'Mine', choice: {} }) },
   'PUT /api/instruments/[id]': { who: 'teacher', body: id => ({ id, name: 'Mine', choice: {} }) },
   'POST /api/instruments/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
-  'POST /api/lessons': { who: 'teacher', body: (id, own) => ({ id, studentId: own.students, slot: null }), names: { 'studentId': 'students', 'slot.id': 'slots' } },
+  'POST /api/lessons': {
+    who: 'teacher',
+    body: (id, own) => ({ id, studentId: own.students, slot: null }),
+    names: { 'studentId': 'students', 'slot.id': 'slots' },
+  },
   'GET /api/lessons/[id]': { who: 'teacher' },
-  'POST /api/lessons/[id]/events': { who: 'teacher', body: (id, own) => ({ event: { id, at: '2026-01-05T16:00:00Z', kind: 'turn', assignmentId: own.assignments }, deviceOffsetMs: 0 }), names: { 'event.assignmentId': 'assignments' } },
+  'POST /api/lessons/[id]/events': {
+    who: 'teacher',
+    body: (id, own) => ({
+      event: { id, at: '2026-01-05T16:00:00Z', kind: 'turn', assignmentId: own.assignments },
+      deviceOffsetMs: 0,
+    }),
+    names: { 'event.assignmentId': 'assignments' },
+  },
   'GET /api/accounts': { who: 'owner' },
-  'POST /api/accounts': { who: 'owner', body: id => ({ id, signInName: `made-${id.slice(0, 8)}`, displayName: 'Made', password: 'cedar and rosewood', role: 'teacher' }) },
+  'POST /api/accounts': {
+    who: 'owner',
+    body: id => ({
+      id,
+      signInName: `made-${id.slice(0, 8)}`,
+      displayName: 'Made',
+      password: 'cedar and rosewood',
+      role: 'teacher',
+    }),
+  },
   'PUT /api/accounts/[id]/suspended': { who: 'owner', body: id => ({ id, suspended: false }) },
   'PUT /api/accounts/[id]/role': { who: 'owner', body: id => ({ id, role: 'teacher' }) },
   'PUT /api/accounts/[id]/password': { who: 'owner', body: id => ({ id, password: 'cedar and rosewood' }) },
@@ -67,11 +106,13 @@ export const ROUTES: Readonly<Record<string, Row>> = {
 /** Routes as the folder defines them, without the one that takes everything else. */
 export function routesInFolder(): readonly string[] {
   const folder = join(process.cwd(), 'server/api')
-  return readdirSync(folder, { recursive: true, withFileTypes: true }).filter(entry => entry.isFile() && entry.name !== '[...].ts').map((entry) => {
-    const file = join(entry.parentPath, entry.name).slice(folder.length + 1)
-    const [, path, method] = /^(.*?)\.(get|post|put|delete)\.ts$/.exec(file)!
-    return `${method!.toUpperCase()} /api/${path!.replace(/\/?index$/, '')}`.replace(/\/$/, '')
-  })
+  return readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter(entry => entry.isFile() && entry.name !== '[...].ts')
+    .map(entry => {
+      const file = join(entry.parentPath, entry.name).slice(folder.length + 1)
+      const [, path, method] = /^(.*?)\.(get|post|put|delete)\.ts$/.exec(file)!
+      return `${method!.toUpperCase()} /api/${path!.replace(/\/?index$/, '')}`.replace(/\/$/, '')
+    })
 }
 
 export const methodOf = (route: string) => route.split(' ')[0]!
@@ -81,5 +122,11 @@ export const pathOf = (route: string, id: string) => route.split(' ')[1]!.replac
 export function withAt(body: object, path: string, value: unknown): object {
   const [first, ...rest] = path.split('.')
   const inner = (body as Record<string, unknown>)[first!]
-  return { ...body, [first!]: rest.length === 0 ? value : withAt(typeof inner === 'object' && inner !== null ? inner : {}, rest.join('.'), value) }
+  return {
+    ...body,
+    [first!]:
+      rest.length === 0
+        ? value
+        : withAt(typeof inner === 'object' && inner !== null ? inner : {}, rest.join('.'), value),
+  }
 }

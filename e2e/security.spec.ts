@@ -3,11 +3,17 @@ import { expect, test } from '@playwright/test'
 
 test('every test that docs/security.md names is there', () => {
   const text = readFileSync('docs/security.md', 'utf8')
-  const named = [...text.matchAll(/`([\w/.-]+\.(?:test|spec)\.ts)`: ([^|\n]+?) \|/g)].map(([, file, title]) => [file!, title!] as const)
+  const named = [...text.matchAll(/`([\w/.-]+\.(?:test|spec)\.ts)`: ([^|\n]+?) \|/g)].map(
+    ([, file, title]) => [file!, title!] as const,
+  )
   expect(named.length).toBeGreaterThan(30)
   for (const [file, title] of named) {
     expect([file, existsSync(file)]).toEqual([file, true])
-    expect([file, title, readFileSync(file, 'utf8').replaceAll('\\\'', '\'').includes(title)]).toEqual([file, title, true])
+    expect([file, title, readFileSync(file, 'utf8').replaceAll("\\'", "'").includes(title)]).toEqual([
+      file,
+      title,
+      true,
+    ])
   }
 })
 
@@ -16,10 +22,14 @@ test('every page comes with the headers the table names', async ({ request }) =>
     const headers = (await request.get(path)).headers()
     const policy = headers['content-security-policy']!
     expect(policy).toMatch(/script-src 'self' 'nonce-[\w+/=]+' 'strict-dynamic'/)
-    expect(policy).toContain('object-src \'none\'')
-    expect(policy).toContain('base-uri \'none\'')
+    expect(policy).toContain("object-src 'none'")
+    expect(policy).toContain("base-uri 'none'")
     expect(policy).toMatch(/frame-ancestors|form-action/)
-    expect(headers).toMatchObject({ 'x-content-type-options': 'nosniff', 'x-frame-options': 'SAMEORIGIN', 'referrer-policy': 'no-referrer' })
+    expect(headers).toMatchObject({
+      'x-content-type-options': 'nosniff',
+      'x-frame-options': 'SAMEORIGIN',
+      'referrer-policy': 'no-referrer',
+    })
     expect(headers['x-powered-by']).toBeUndefined()
     expect(headers.server).toBeUndefined()
   }

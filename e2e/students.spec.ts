@@ -6,7 +6,9 @@ test.beforeEach(async ({ page }) => {
   await page.goto('/students')
 })
 
-test('a student is added with a clear word on every slip of the pen, planned, ended and taken off the roster again', async ({ page }) => {
+test('a student is added with a clear word on every slip of the pen, planned, ended and taken off the roster again', async ({
+  page,
+}) => {
   await page.getByRole('button', { name: 'Add a student' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('button', { name: 'Add', exact: true }).click()

@@ -10,11 +10,11 @@ export const test = base.extend<{ expectTrouble: { allow: RegExp[] } }>({
   expectTrouble: async ({}, use) => use({ allow: [] }),
   page: async ({ page, expectTrouble }, use) => {
     const trouble: string[] = []
-    page.on('console', (message) => {
+    page.on('console', message => {
       if (['error', 'warning'].includes(message.type())) trouble.push(`${message.type()}: ${message.text()}`)
     })
     page.on('pageerror', error => trouble.push(error.message))
-    page.on('request', (request) => {
+    page.on('request', request => {
       const { hostname, protocol } = new URL(request.url())
       if (/^https?:$/.test(protocol) && hostname !== '127.0.0.1') trouble.push(`request to ${hostname}`)
     })
@@ -43,9 +43,18 @@ export class OwnServer {
   }
 
   async start() {
-    this.child = spawn('node', ['.output/server/index.mjs'], { env: { ...process.env, NITRO_HOST: '127.0.0.1', NITRO_PORT: String(this.port), NODE_ENV: 'production' }, stdio: 'ignore' })
+    this.child = spawn('node', ['.output/server/index.mjs'], {
+      env: { ...process.env, NITRO_HOST: '127.0.0.1', NITRO_PORT: String(this.port), NODE_ENV: 'production' },
+      stdio: 'ignore',
+    })
     for (let tries = 0; tries < 150; tries++) {
-      if (await fetch(`${this.address}/api/health`).then(answer => answer.ok, () => false)) return
+      if (
+        await fetch(`${this.address}/api/health`).then(
+          answer => answer.ok,
+          () => false,
+        )
+      )
+        return
       await new Promise(resolve => setTimeout(resolve, 100))
     }
     throw new Error('the server did not come up')

@@ -1,7 +1,11 @@
 import { expect } from '@playwright/test'
 
 /** What the API answered: its status, its headers, its body read as JSON where it is some. */
-export interface Answer { readonly status: number, readonly headers: Headers, readonly body: unknown }
+export interface Answer {
+  readonly status: number
+  readonly headers: Headers
+  readonly body: unknown
+}
 
 /** Somebody who talks to the API with the cookies they were given. */
 export interface Visitor {
@@ -14,8 +18,7 @@ export async function answerOf(response: Response): Promise<Answer> {
   let body: unknown = text
   try {
     body = JSON.parse(text)
-  }
-  catch {
+  } catch {
     // A page, or nothing.
   }
   return { status: response.status, headers: response.headers, body }
@@ -30,14 +33,20 @@ export async function enter(base: string, name: string | null, password = 'walnu
   const send: Visitor['send'] = async (method, path, body, headers = {}) => {
     const response = await fetch(base + path, {
       method,
-      headers: { ...(cookie && { cookie }), ...(body !== undefined && { 'content-type': 'application/json' }), ...headers },
+      headers: {
+        ...(cookie && { cookie }),
+        ...(body !== undefined && { 'content-type': 'application/json' }),
+        ...headers,
+      },
       body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
     })
     const given = response.headers.getSetCookie().map(each => each.split(';')[0]!)
     const names = given.map(each => each.split('=')[0]!)
-    if (given.length > 0) cookie = [...cookie.split('; ').filter(each => each && !names.includes(each.split('=')[0]!)), ...given].join('; ')
+    if (given.length > 0)
+      cookie = [...cookie.split('; ').filter(each => each && !names.includes(each.split('=')[0]!)), ...given].join('; ')
     return answerOf(response)
   }
-  if (name !== null) expect([name, (await send('POST', '/api/sign-in', { name, password })).status]).toEqual([name, 200])
+  if (name !== null)
+    expect([name, (await send('POST', '/api/sign-in', { name, password })).status]).toEqual([name, 200])
   return { send }
 }

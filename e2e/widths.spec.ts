@@ -8,19 +8,30 @@ async function overTheEdge(page: Page) {
     const held = (element: Element): boolean => {
       for (let box = element.parentElement; box; box = box.parentElement) {
         const { overflowX } = getComputedStyle(box)
-        if (['auto', 'scroll', 'hidden', 'clip'].includes(overflowX) && box.getBoundingClientRect().right <= clientWidth + 1) return true
+        if (
+          ['auto', 'scroll', 'hidden', 'clip'].includes(overflowX) &&
+          box.getBoundingClientRect().right <= clientWidth + 1
+        )
+          return true
       }
       return false
     }
-    return [...document.querySelectorAll('main *, header *, footer *, [role="dialog"] *')].filter((element) => {
-      const { left, right, width, height } = element.getBoundingClientRect()
-      return width > 1 && height > 1 && (right > clientWidth + 1 || left < -1) && !held(element)
-    }).map(element => `${element.tagName.toLowerCase()} “${element.textContent!.trim().slice(0, 30)}”`).slice(0, 5)
+    return [...document.querySelectorAll('main *, header *, footer *, [role="dialog"] *')]
+      .filter(element => {
+        const { left, right, width, height } = element.getBoundingClientRect()
+        return width > 1 && height > 1 && (right > clientWidth + 1 || left < -1) && !held(element)
+      })
+      .map(element => `${element.tagName.toLowerCase()} “${element.textContent!.trim().slice(0, 30)}”`)
+      .slice(0, 5)
   })
 }
 
 const PLACES: readonly (readonly [path: string, ready: RegExp])[] = [
-  ['/', /Needs you/], ['/students', /Juno Pellwether/], ['/shelf', /Shelf/], ['/studio', /Guitars/], ['/bench', /Figures/],
+  ['/', /Needs you/],
+  ['/students', /Juno Pellwether/],
+  ['/shelf', /Shelf/],
+  ['/studio', /Guitars/],
+  ['/bench', /Figures/],
 ]
 
 for (const width of [360, 390, 768, 1024, 1280, 1600]) {
@@ -42,10 +53,18 @@ for (const width of [360, 390, 768, 1024, 1280, 1600]) {
   })
 }
 
-test('on a phone every page can be reached from the bar at its foot, with targets a thumb can hit', async ({ page }) => {
+test('on a phone every page can be reached from the bar at its foot, with targets a thumb can hit', async ({
+  page,
+}) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await signIn(page)
-  for (const [name, ready] of [['Students', 'Students'], ['Bench', /^Order/], ['Shelf', 'Shelf'], ['Studio', 'Studio'], ['Today', 'Today']] as const) {
+  for (const [name, ready] of [
+    ['Students', 'Students'],
+    ['Bench', /^Order/],
+    ['Shelf', 'Shelf'],
+    ['Studio', 'Studio'],
+    ['Today', 'Today'],
+  ] as const) {
     const link = page.getByRole('navigation').getByRole('link', { name })
     const box = (await link.boundingBox())!
     // WCAG 2.2, success criterion 2.5.8: targets of at least 24 by 24 CSS pixels; ours are meant for thumbs.

@@ -3,11 +3,15 @@ import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
 const folder = process.argv[2]
-const read = name => existsSync(join(folder, name)) ? readFileSync(join(folder, name), 'utf8') : ''
+const read = name => (existsSync(join(folder, name)) ? readFileSync(join(folder, name), 'utf8') : '')
 let passed = 0
 let failed = 0
 
-const checks = read('checks').trim().split('\n').filter(Boolean).map(line => line.split(' '))
+const checks = read('checks')
+  .trim()
+  .split('\n')
+  .filter(Boolean)
+  .map(line => line.split(' '))
 const ran = name => checks.find(([each]) => each === name)?.[1]
 
 // Lint, types and build count as one test each; the runners count their own.
@@ -24,8 +28,7 @@ if (jest) {
   passed += numPassedTests
   failed += numFailedTests + numRuntimeErrorTestSuites
   console.log(`jest: ${numPassedTests} passed, ${numFailedTests + numRuntimeErrorTestSuites} failed`)
-}
-else if (ran('jest')) {
+} else if (ran('jest')) {
   failed++
 }
 
@@ -35,8 +38,7 @@ if (playwright) {
   passed += stats.expected
   failed += stats.unexpected + stats.flaky
   console.log(`playwright: ${stats.expected} passed, ${stats.unexpected + stats.flaky} failed`)
-}
-else if (ran('playwright')) {
+} else if (ran('playwright')) {
   failed++
 }
 

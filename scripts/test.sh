@@ -44,6 +44,7 @@ if [ "$ONLY" = all ]; then
   check types bash scripts/types.sh
   check lint eslint .
   check unused knip
+  check format prettier --check --log-level warn .
 fi
 
 # A database of an earlier run is thrown away: every run starts from the same nothing.

@@ -17,13 +17,21 @@ describe('the metronome', () => {
 
   test('looked at in slices, every click comes once', () => {
     const whole = clicksBetween(0, 16 * QUARTER, { ...PLAN, clicksPerBeat: 3 })
-    const sliced: typeof whole[number][] = []
-    for (let at = 0; at < 16 * QUARTER; at += 777.7) sliced.push(...clicksBetween(at, Math.min(16 * QUARTER, at + 777.7), { ...PLAN, clicksPerBeat: 3 }))
+    const sliced: (typeof whole)[number][] = []
+    for (let at = 0; at < 16 * QUARTER; at += 777.7)
+      sliced.push(...clicksBetween(at, Math.min(16 * QUARTER, at + 777.7), { ...PLAN, clicksPerBeat: 3 }))
     expect(sliced).toEqual(whole)
     expect(whole).toHaveLength(48)
   })
 
   test('in six-eight the beats are eighths', () => {
-    expect(clicksBetween(0, 3 * QUARTER, { ...PLAN, meter: [6, 8] }).map(click => click.kind)).toEqual(['accent', 'beat', 'beat', 'beat', 'beat', 'beat'])
+    expect(clicksBetween(0, 3 * QUARTER, { ...PLAN, meter: [6, 8] }).map(click => click.kind)).toEqual([
+      'accent',
+      'beat',
+      'beat',
+      'beat',
+      'beat',
+      'beat',
+    ])
   })
 })

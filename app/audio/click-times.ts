@@ -34,9 +34,11 @@ export function clicksBetween(from: number, to: number, plan: ClickPlan): readon
   for (const step of [beat, division]) {
     for (let tick = Math.ceil(from / step) * step; tick < to; tick += step) ticks.add(Math.round(tick))
   }
-  return [...ticks].sort((a, b) => a - b).map((tick) => {
-    const place = within(tick)
-    const kind = place === 0 && plan.accent ? 'accent' : place % beat === 0 ? 'beat' : 'division'
-    return { tick, kind }
-  })
+  return [...ticks]
+    .sort((a, b) => a - b)
+    .map(tick => {
+      const place = within(tick)
+      const kind = place === 0 && plan.accent ? 'accent' : place % beat === 0 ? 'beat' : 'division'
+      return { tick, kind }
+    })
 }

@@ -6,7 +6,12 @@ import { useSession } from '../stores/session'
 
 /** A refusal of the server in its own words; `code` is `offline` when it could not be reached. */
 export class ApiError extends Error {
-  constructor(readonly code: ErrorAnswer['code'] | 'offline', message: string, readonly path?: string, readonly current?: unknown) {
+  constructor(
+    readonly code: ErrorAnswer['code'] | 'offline',
+    message: string,
+    readonly path?: string,
+    readonly current?: unknown,
+  ) {
     super(message)
     this.name = 'ApiError'
   }
@@ -15,18 +20,26 @@ export class ApiError extends Error {
 function apiErrorOf(error: unknown): ApiError {
   if (error instanceof FetchError && error.response) {
     const answer = error.data as Partial<ErrorAnswer> | undefined
-    return new ApiError(answer?.code ?? 'failed', answer?.message ?? 'The server could not answer. Try again.', answer?.path, answer?.current)
+    return new ApiError(
+      answer?.code ?? 'failed',
+      answer?.message ?? 'The server could not answer. Try again.',
+      answer?.path,
+      answer?.current,
+    )
   }
   return new ApiError('offline', 'The server cannot be reached. Nothing is lost; try again when it is back.')
 }
 
 /** Asks the server; every failure is an {@link ApiError}, and a session that ran out leads to signing in. */
 export function useApi() {
-  async function ask<T>(path: string, options: { method?: 'GET' | 'POST' | 'PUT', body?: object } = {}): Promise<T> {
+  async function ask<T>(path: string, options: { method?: 'GET' | 'POST' | 'PUT'; body?: object } = {}): Promise<T> {
     try {
-      return await $fetch<T>(path, { method: options.method ?? 'GET', body: options.body as Record<string, unknown> | undefined, retry: 0 }) as T
-    }
-    catch (error) {
+      return (await $fetch<T>(path, {
+        method: options.method ?? 'GET',
+        body: options.body as Record<string, unknown> | undefined,
+        retry: 0,
+      })) as T
+    } catch (error) {
       const refusal = apiErrorOf(error)
       if (refusal.code === 'signed-out' && path !== '/api/sign-in') {
         useSession().me = null
@@ -60,8 +73,7 @@ export function useLoaded<T>(path: () => string | null) {
       const answer = await api.get<T>(asked)
       // An answer that was overtaken by a newer question is dropped.
       if (turn === latest) data.value = answer
-    }
-    catch (refusal) {
+    } catch (refusal) {
       if (turn === latest) error.value = refusal as ApiError
     }
   }

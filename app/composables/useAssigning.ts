@@ -13,7 +13,10 @@ import type { Bench } from './useBench'
 import type { SavedDrill } from './useSavedDrill'
 
 /** What the Set dialog asks for. */
-interface Wish { readonly studentId: string, readonly spec: Record<string, unknown> | null }
+interface Wish {
+  readonly studentId: string
+  readonly spec: Record<string, unknown> | null
+}
 
 const samePins = (a: Pins, b: Pins) => saysTheSame(Object.entries(a).sort(), Object.entries(b).sort())
 
@@ -27,11 +30,16 @@ export function useAssigning(bench: Bench, kept: SavedDrill, students: Readonly<
   const assignment = shallowRef<AssignmentDetail | null>(null)
   const setting = ref(false)
 
-  /** Fingers that go with a drill to its student: those pinned; where the engine chose, all of them, so that a faster tempo does not change them. */
+  /**
+   * Fingers that go with a drill to its student: those pinned; where the engine chose, all of them, so that a faster
+   * tempo does not change them.
+   */
   function fingersToSet(spec: unknown, who: StudentRow | undefined): Pins {
     if (bench.spec.value?.fingering.rule !== 'best') return bench.pins.value
     const result = realise(spec, { hand: who?.hand, pins: bench.pins.value })
-    return result.ok && result.value.kind === 'sheet' ? Object.fromEntries(result.value.notes.flatMap(note => (note.finger ? [[note.key, note.finger]] : []))) : {}
+    return result.ok && result.value.kind === 'sheet'
+      ? Object.fromEntries(result.value.notes.flatMap(note => (note.finger ? [[note.key, note.finger]] : [])))
+      : {}
   }
 
   /** Saves the drill unless it is saved, and sets it for a student; fitted to their hand where a spec is given. */
@@ -40,15 +48,26 @@ export function useAssigning(bench: Bench, kept: SavedDrill, students: Readonly<
     if (spec) bench.replace(spec)
     const set = await attempt(async () => {
       const version = await kept.saveVersion()
-      await writes.post('/api/assignments', { drillVersionId: version.id, ...wish, pins: fingersToSet(bench.minimal.value, who) })
+      await writes.post('/api/assignments', {
+        drillVersionId: version.id,
+        ...wish,
+        pins: fingersToSet(bench.minimal.value, who),
+      })
     })
     if (!set) return
     setting.value = false
-    toasts.say(`Set for ${who?.name}.`, { action: { label: 'Open their page', run: () => void navigateTo(`/students/${wish.studentId}`) } })
+    toasts.say(`Set for ${who?.name}.`, {
+      action: { label: 'Open their page', run: () => void navigateTo(`/students/${wish.studentId}`) },
+    })
   }
 
   // Only while the bench still says what was set: of another drill the fingers would be another's.
-  const fingersChanged = computed(() => assignment.value !== null && kept.saved.value?.number === assignment.value.versionNumber && !samePins(bench.pins.value, assignment.value.pins))
+  const fingersChanged = computed(
+    () =>
+      assignment.value !== null &&
+      kept.saved.value?.number === assignment.value.versionNumber &&
+      !samePins(bench.pins.value, assignment.value.pins),
+  )
 
   /** Keeps the fingers on the bench for the student whose set drill this is. */
   async function keepFingers() {
@@ -73,8 +92,7 @@ export function useAssigning(bench: Bench, kept: SavedDrill, students: Readonly<
         const page = await api.get<StudentPage>(`/api/students/${studentId}`)
         assignment.value = page.assignments.find(each => each.id === id) ?? null
         if (assignment.value) await kept.load(assignment.value.drillId)
-      }
-      catch (error) {
+      } catch (error) {
         toasts.say((error as Error).message, { tone: 'trouble' })
       }
     },

@@ -11,12 +11,10 @@ export function useAttempt() {
     refusal.value = ''
     try {
       return { done: await work() }
-    }
-    catch (error) {
+    } catch (error) {
       refusal.value = (error as Error).message
       return null
-    }
-    finally {
+    } finally {
       busy.value = false
     }
   }

@@ -9,7 +9,7 @@ import type { Bench, BenchPerson } from './useBench'
 let waiting: (() => void)[] = []
 let atOnce = true
 jest.unstable_mockModule('./useVerdict', () => ({
-  useVerdict: (asked: () => { spec: unknown, context: object }) => {
+  useVerdict: (asked: () => { spec: unknown; context: object }) => {
     const answer = shallowRef<unknown>(null)
     const ask = () => {
       const { spec, context } = asked()
@@ -66,19 +66,27 @@ describe('what is on the bench', () => {
   test('what is shared and saved leaves out what has its default', () => {
     bench.load(small)
     bench.set('tempo', 60)
-    expect(bench.minimal.value).toEqual({ version: 1, family: 'order', strings: { order: [3], travel: 'there' }, order: { fingers: [1, 2], back: 'mirror', crawl: 0, crawlEvery: 'pass' } })
+    expect(bench.minimal.value).toEqual({
+      version: 1,
+      family: 'order',
+      strings: { order: [3], travel: 'there' },
+      order: { fingers: [1, 2], back: 'mirror', crawl: 0, crawlEvery: 'pass' },
+    })
   })
 
-  test.each(FAMILIES.map(family => family.name))('%s opens playable from any other family and keeps tempo and guitar', (name) => {
-    bench.set('tempo', 77)
-    bench.set('instrument', { preset: 'electric' })
-    bench.changeFamily(name)
-    expect(bench.problem.value).toBeNull()
-    expect(bench.get('tempo')).toBe(77)
-    expect(bench.get('instrument.preset')).toBe('electric')
-    if (bench.plan.value === null) expect(bench.score.value!.spec.family).toBe(name)
-    else expect(['count', 'warmup']).toContain(name)
-  })
+  test.each(FAMILIES.map(family => family.name))(
+    '%s opens playable from any other family and keeps tempo and guitar',
+    name => {
+      bench.set('tempo', 77)
+      bench.set('instrument', { preset: 'electric' })
+      bench.changeFamily(name)
+      expect(bench.problem.value).toBeNull()
+      expect(bench.get('tempo')).toBe(77)
+      expect(bench.get('instrument.preset')).toBe('electric')
+      if (bench.plan.value === null) expect(bench.score.value!.spec.family).toBe(name)
+      else expect(['count', 'warmup']).toContain(name)
+    },
+  )
 })
 
 describe('going back and forth', () => {

@@ -20,12 +20,21 @@ export const openingSpec = (): Record<string, unknown> => {
 }
 
 /** Whom the bench works for: a student's hand and ways, or nobody in particular. */
-export interface BenchPerson { readonly hand?: HandInput | undefined, readonly habits?: Habits | undefined }
+export interface BenchPerson {
+  readonly hand?: HandInput | undefined
+  readonly habits?: Habits | undefined
+}
 
 /** What undo goes back through: the drill, and the fingers set over it. */
-interface Draft { readonly spec: Record<string, unknown>, readonly pins: Pins }
+interface Draft {
+  readonly spec: Record<string, unknown>
+  readonly pins: Pins
+}
 
-/** Pins of notes that a spec still has; keys outlive changes of tempo, position and guitar, but not of the notes themselves. */
+/**
+ * Pins of notes that a spec still has; keys outlive changes of tempo, position and guitar, but not of the notes
+ * themselves.
+ */
 function livePins(spec: Record<string, unknown>, pins: Pins): Pins {
   if (Object.keys(pins).length === 0) return pins
   const result = realise({ ...spec, fingering: { rule: 'one-per-fret' } })
@@ -35,7 +44,8 @@ function livePins(spec: Record<string, unknown>, pins: Pins): Pins {
 }
 
 /**
- * The drill on the bench: its spec and pinned fingers with undo and redo, what they realise to for a hand, and the verdict
+ * The drill on the bench: its spec and pinned fingers with undo and redo, what they realise to for a hand, and the
+ * verdict
  * on the fingers. The last playable score stays in sight while a change makes the drill impossible or is worked out.
  */
 export function useBench(person: Readonly<Ref<BenchPerson>>) {
@@ -50,7 +60,11 @@ export function useBench(person: Readonly<Ref<BenchPerson>>) {
   const score = shallowRef<Score>()
   const plan = shallowRef<CountPlan | StepsPlan | null>(null)
   const problem = shallowRef<SpecProblem | null>(null)
-  const context = computed(() => ({ hand: person.value.hand, habits: person.value.habits, pins: { ...pins.value, ...asPlayed.value } }))
+  const context = computed(() => ({
+    hand: person.value.hand,
+    habits: person.value.habits,
+    pins: { ...pins.value, ...asPlayed.value },
+  }))
 
   function take(result: Parsed<Realised>) {
     problem.value = result.ok ? null : result.error
@@ -61,16 +75,24 @@ export function useBench(person: Readonly<Ref<BenchPerson>>) {
 
   // One finger per fret is drawn at once; where the engine chooses, the sheet follows when it has.
   const atOnce = computed(() => !score.value || spec.value?.fingering.rule === 'one-per-fret')
-  watch([raw, context], () => {
-    const parsed = parseSpec(raw.value, familyLookup)
-    if (parsed.ok) spec.value = parsed.value
-    if (!parsed.ok || atOnce.value) take(realise(raw.value, context.value))
-  }, { immediate: true, flush: 'sync' })
+  watch(
+    [raw, context],
+    () => {
+      const parsed = parseSpec(raw.value, familyLookup)
+      if (parsed.ok) spec.value = parsed.value
+      if (!parsed.ok || atOnce.value) take(realise(raw.value, context.value))
+    },
+    { immediate: true, flush: 'sync' },
+  )
 
   const verdict = useVerdict(() => ({ spec: raw.value, context: context.value }))
-  watch(verdict.answer, (answer) => {
-    if (answer && !atOnce.value) take(answer)
-  }, { flush: 'sync' })
+  watch(
+    verdict.answer,
+    answer => {
+      if (answer && !atOnce.value) take(answer)
+    },
+    { flush: 'sync' },
+  )
   const fingering = computed<Verdict | null>(() => {
     const { value: answer } = verdict.answer
     return answer?.ok && answer.value.kind === 'sheet' ? answer.value.fingering : null
@@ -110,14 +132,31 @@ export function useBench(person: Readonly<Ref<BenchPerson>>) {
     replace,
     /** Pins fingers to notes, or with null lets the drill have its own again. */
     pin: (fingers: Readonly<Record<string, number | null>>) => {
-      const kept = Object.fromEntries(Object.entries({ ...pins.value, ...fingers }).filter((entry): entry is [string, number] => entry[1] !== null && entry[1] !== 0))
+      const kept = Object.fromEntries(
+        Object.entries({ ...pins.value, ...fingers }).filter(
+          (entry): entry is [string, number] => entry[1] !== null && entry[1] !== 0,
+        ),
+      )
       write({ spec: raw.value, pins: kept })
     },
-    /** Takes over a fingering from a note on (from the first when left out): what differs from the one in sight is pinned. */
+    /**
+     * Takes over a fingering from a note on (from the first when left out): what differs from the one in sight is
+     * pinned.
+     */
     take: (fingers: Readonly<Record<string, number>>, fromKey?: string) => {
       const notes = score.value!.notes
-      const differing = notes.slice(Math.max(0, notes.findIndex(note => note.key === fromKey))).filter(note => note.finger && fingers[note.key] && fingers[note.key] !== note.finger)
-      write({ spec: raw.value, pins: { ...pins.value, ...Object.fromEntries(differing.map(note => [note.key, fingers[note.key]!])) } })
+      const differing = notes
+        .slice(
+          Math.max(
+            0,
+            notes.findIndex(note => note.key === fromKey),
+          ),
+        )
+        .filter(note => note.finger && fingers[note.key] && fingers[note.key] !== note.finger)
+      write({
+        spec: raw.value,
+        pins: { ...pins.value, ...Object.fromEntries(differing.map(note => [note.key, fingers[note.key]!])) },
+      })
     },
     /** Another family, with a block that is playable at once; what all families share stays. */
     changeFamily: (name: string) => {
@@ -144,7 +183,7 @@ export type Bench = ReturnType<typeof useBench>
  */
 export function useField<T>(bench: Bench, path: string, missing?: T) {
   return computed<T>({
-    get: (before) => {
+    get: before => {
       const now = (bench.get(path) ?? missing) as T
       return before !== undefined && saysTheSame(before, now) ? before : now
     },

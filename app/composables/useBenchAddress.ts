@@ -8,10 +8,21 @@ import { type Bench, openingSpec } from './useBench'
 import { minimalOf, type SavedDrill } from './useSavedDrill'
 
 /** What an address of the bench may ask for; read as it comes. */
-export interface BenchQuery { readonly spec?: unknown, readonly drill?: unknown, readonly pins?: unknown, readonly set?: unknown, readonly student?: unknown }
+export interface BenchQuery {
+  readonly spec?: unknown
+  readonly drill?: unknown
+  readonly pins?: unknown
+  readonly set?: unknown
+  readonly student?: unknown
+}
 
 /** The parts of the bench that an address names. */
-export interface BenchParts { readonly bench: Bench, readonly kept: SavedDrill, readonly assigning: Assigning, readonly studentId: Readonly<Ref<string | null>> }
+export interface BenchParts {
+  readonly bench: Bench
+  readonly kept: SavedDrill
+  readonly assigning: Assigning
+  readonly studentId: Readonly<Ref<string | null>>
+}
 
 /** Pins of an address; what cannot be read is no reason to lose the drill. */
 function readPins(text: unknown): Pins {
@@ -19,8 +30,7 @@ function readPins(text: unknown): Pins {
   try {
     const read = pinsSchema.safeParse(JSON.parse(text))
     return read.success ? read.data : {}
-  }
-  catch {
+  } catch {
     return {}
   }
 }
@@ -39,9 +49,12 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
       // A drill that cannot be read at all leaves nothing to draw: start from the opening one and say so.
       if (!bench.spec.value) throw new TypeError('not a drill')
       const { value: problem } = bench.problem
-      if (problem) toasts.say(`The address asks for something impossible: ${problem.path}: ${problem.message}. The last playable drill is shown.`, { tone: 'trouble' })
-    }
-    catch {
+      if (problem)
+        toasts.say(
+          `The address asks for something impossible: ${problem.path}: ${problem.message}. The last playable drill is shown.`,
+          { tone: 'trouble' },
+        )
+    } catch {
       toasts.say('The drill in the address cannot be read. The bench opens with a plain one.', { tone: 'trouble' })
       bench.load(openingSpec())
     }
@@ -72,16 +85,20 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
   })
   /** Keeps the address in step with the bench from now on. */
   function follow() {
-    watchDebounced([bench.minimal, bench.pins, studentId, kept.drill, assigning.assignment], () => {
-      const query = {
-        ...(kept.drill.value && { drill: kept.drill.value.id }),
-        ...(studentId.value && { student: studentId.value }),
-        ...(assigning.assignment.value && { set: assigning.assignment.value.id }),
-        spec: JSON.stringify(bench.minimal.value),
-        ...(Object.keys(bench.pins.value).length > 0 && { pins: JSON.stringify(bench.pins.value) }),
-      }
-      if (!leaving) void router.replace({ path: '/bench', query })
-    }, { debounce: 250 })
+    watchDebounced(
+      [bench.minimal, bench.pins, studentId, kept.drill, assigning.assignment],
+      () => {
+        const query = {
+          ...(kept.drill.value && { drill: kept.drill.value.id }),
+          ...(studentId.value && { student: studentId.value }),
+          ...(assigning.assignment.value && { set: assigning.assignment.value.id }),
+          spec: JSON.stringify(bench.minimal.value),
+          ...(Object.keys(bench.pins.value).length > 0 && { pins: JSON.stringify(bench.pins.value) }),
+        }
+        if (!leaving) void router.replace({ path: '/bench', query })
+      },
+      { debounce: 250 },
+    )
   }
 
   return { open, follow }

@@ -4,11 +4,20 @@ import type { StudentRow } from '#shared/contracts/students'
 import { inScope } from '../tests/composables'
 import type { Bench } from './useBench'
 
-jest.unstable_mockModule('./useVerdict', () => ({ useVerdict: () => ({ answer: shallowRef(null), busy: ref(false), stopped: ref(false), stop: () => {}, ask: () => {} }) }))
+jest.unstable_mockModule('./useVerdict', () => ({
+  useVerdict: () => ({
+    answer: shallowRef(null),
+    busy: ref(false),
+    stopped: ref(false),
+    stop: () => {},
+    ask: () => {},
+  }),
+}))
 const { useBench } = await import('./useBench')
 const { fitFor, useFitting } = await import('./useFitting')
 
-const student = (more: object = {}) => ({ id: 's', name: 'Ida', instrument: { preset: 'half' }, hand: { reachMm: 50 }, ...more }) as unknown as StudentRow
+const student = (more: object = {}) =>
+  ({ id: 's', name: 'Ida', instrument: { preset: 'half' }, hand: { reachMm: 50 }, ...more }) as unknown as StudentRow
 const drill = { version: 1, family: 'order', position: 1, order: { fingers: [1, 2, 3, 4] } }
 
 let bench: Bench
@@ -19,7 +28,9 @@ beforeEach(() => {
   fitting = inScope(() => useFitting(bench)).value
 })
 
-/** The lowest position in which one finger per fret spans no more than a reach, by the fret rule of equal temperament. */
+/**
+ * The lowest position in which one finger per fret spans no more than a reach, by the fret rule of equal temperament.
+ */
 function lowestPosition(scaleMm: number, reachMm: number): number {
   const span = (position: number) => scaleMm * (2 ** (-position / 12) - 2 ** (-(position + 3) / 12))
   return Array.from({ length: 16 }, (_, i) => i + 1).find(position => span(position) <= reachMm)!

@@ -28,17 +28,24 @@ export function useGuitars() {
     own: mine,
     reload,
     options: computed(() => [
-      ...PRESET_NAMES.map(value => ({ value: value as string, label: PRESETS[value].label as string, detail: guitarInWords({ preset: value }) })),
-      ...mine.value.filter(each => !each.archived).map(each => ({ value: each.id, label: each.name, detail: guitarInWords(each.choice) })),
+      ...PRESET_NAMES.map(value => ({
+        value: value as string,
+        label: PRESETS[value].label as string,
+        detail: guitarInWords({ preset: value }),
+      })),
+      ...mine.value
+        .filter(each => !each.archived)
+        .map(each => ({ value: each.id, label: each.name, detail: guitarInWords(each.choice) })),
     ]),
     /** The option a student's guitar is: one of the teacher's own, or the preset it began with. */
-    valueOf: (student: { readonly instrumentId: string | null, readonly instrument: InstrumentChoice }): string => student.instrumentId ?? student.instrument.preset,
+    valueOf: (student: { readonly instrumentId: string | null; readonly instrument: InstrumentChoice }): string =>
+      student.instrumentId ?? student.instrument.preset,
     /** What a card says when an option is chosen. */
     guitarOf: (value: string) => {
       const chosen = mine.value.find(each => each.id === value)
       return chosen
         ? { instrumentId: chosen.id, instrument: chosen.choice as { preset: PresetName } }
-        : { instrumentId: null, instrument: { preset: isPreset(value) ? value : 'classical' as const } }
+        : { instrumentId: null, instrument: { preset: isPreset(value) ? value : ('classical' as const) } }
     },
     nameOf: (id: string | null) => mine.value.find(each => each.id === id)?.name ?? null,
   }

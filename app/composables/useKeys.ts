@@ -13,7 +13,8 @@ const NAMES: Record<string, string> = { ' ': 'Space', 'ArrowUp': '↑', 'ArrowDo
 const HELD = { 'ctrl': 'Ctrl ', 'ctrl+shift': 'Ctrl Shift ' }
 
 /** How a key is written on its cap. */
-export const keyName = ({ key, held }: Pick<Shortcut, 'key' | 'held'>) => `${held ? HELD[held] : ''}${NAMES[key] ?? key.toUpperCase()}`
+export const keyName = ({ key, held }: Pick<Shortcut, 'key' | 'held'>) =>
+  `${held ? HELD[held] : ''}${NAMES[key] ?? key.toUpperCase()}`
 
 /**
  * Takes the focus off a button that was pressed with mouse or finger: Space would press it again instead of doing
@@ -21,7 +22,9 @@ export const keyName = ({ key, held }: Pick<Shortcut, 'key' | 'held'>) => `${hel
  */
 function releasePressedButtons() {
   useEventListener(document, 'click', (event: MouseEvent) => {
-    const button = (event.target as Element).closest<HTMLElement>('button:not([aria-haspopup], [aria-expanded], [role])')
+    const button = (event.target as Element).closest<HTMLElement>(
+      'button:not([aria-haspopup], [aria-expanded], [role])',
+    )
     if (button && event.detail > 0) button.blur()
   })
 }

@@ -31,13 +31,14 @@ export function useLesson(lessonId: string) {
     try {
       // The outbox is read first: an event delivered in between then stands in the server's answer.
       await outbox.refresh()
-      const pending = outbox.entries.flatMap(entry => (entry.kind === 'event' && entry.lessonId === lessonId && entry.refused === undefined ? [entry.event] : []))
+      const pending = outbox.entries.flatMap(entry =>
+        entry.kind === 'event' && entry.lessonId === lessonId && entry.refused === undefined ? [entry.event] : [],
+      )
       const loaded = await api.get<LessonDetail>(`/api/lessons/${lessonId}`)
       const known = new Set(loaded.events.map(event => event.id))
       detail.value = loaded
       events.value = [...loaded.events, ...pending.filter(event => !known.has(event.id))]
-    }
-    catch (refusal) {
+    } catch (refusal) {
       error.value = refusal as ApiError
     }
   }
@@ -51,7 +52,10 @@ export function useLesson(lessonId: string) {
     events.value = [...events.value, event]
     if (event.kind === 'reopen') reopening.value = true
     outbox.add({ kind: 'event', userId: session.me!.userId, lessonId, event }).catch((error: Error) => {
-      useToasts().say(`This device could not keep what you put down (${error.message}). Free some space, then reload.`, { tone: 'trouble' })
+      useToasts().say(
+        `This device could not keep what you put down (${error.message}). Free some space, then reload.`,
+        { tone: 'trouble' },
+      )
     })
     return event
   }
@@ -62,9 +66,19 @@ export function useLesson(lessonId: string) {
   /** Where a drill stands, this lesson included. */
   function standing(set: AgendaItem): Standing {
     // Earlier lessons stand at the server's time: by a device's wrong clock this one might lie before them.
-    const at = (event: LessonEvent) => localIso(new Date(Date.parse(event.at) + outbox.offsetMs).toISOString(), detail.value!.zone)
-    const heard = passesOf(set).map(pass => ({ kind: 'pass' as const, at: at(pass), bpm: pass.bpm, clean: pass.clean, by: 'teacher' as const, revision: pass.revision }))
-    const decided = state.value.decisions.filter(decision => decision.assignmentId === set.id).map(decision => ({ ...decision, at: at(decision) }))
+    const at = (event: LessonEvent) =>
+      localIso(new Date(Date.parse(event.at) + outbox.offsetMs).toISOString(), detail.value!.zone)
+    const heard = passesOf(set).map(pass => ({
+      kind: 'pass' as const,
+      at: at(pass),
+      bpm: pass.bpm,
+      clean: pass.clean,
+      by: 'teacher' as const,
+      revision: pass.revision,
+    }))
+    const decided = state.value.decisions
+      .filter(decision => decision.assignmentId === set.id)
+      .map(decision => ({ ...decision, at: at(decision) }))
     return standingOf(set.plan, [...set.passes, ...heard], [...set.decisions, ...decided])
   }
 
@@ -73,16 +87,23 @@ export function useLesson(lessonId: string) {
     await load()
     // What was set aside stands on the page with its reason; of a decision it is said what stands now.
     const current = answer.current as { bpm?: number | null } | undefined
-    if (current?.bpm) useToasts().say(`${answer.message}: it stands at ${current.bpm} now. Your decision is kept above; decide again.`, { tone: 'trouble' })
+    if (current?.bpm)
+      useToasts().say(
+        `${answer.message}: it stands at ${current.bpm} now. Your decision is kept above; decide again.`,
+        { tone: 'trouble' },
+      )
   })
   onScopeDispose(off)
   // A lesson taken up again has its whole agenda back once the server knows of it.
   const reopening = ref(false)
-  watch(() => outbox.waiting, async (waiting) => {
-    if (!reopening.value || waiting > 0) return
-    reopening.value = false
-    await load()
-  })
+  watch(
+    () => outbox.waiting,
+    async waiting => {
+      if (!reopening.value || waiting > 0) return
+      reopening.value = false
+      await load()
+    },
+  )
 
   return {
     detail: readonly(detail) as Readonly<Ref<LessonDetail | null>>,

@@ -6,19 +6,45 @@ import type { LessonDetail } from '#shared/contracts/lessons'
 import { inScope, until } from '../tests/composables'
 
 const PLAN = planSchema.parse({ school: 'clean-passes', startBpm: 72, targetBpm: 80 })
-const set = (id: string, more: object = {}) => ({ id, drillName: `Drill ${id}`, plan: PLAN, taught: 2, passes: [], decisions: [], ...more })
-const detail = (more: object = {}) => ({ id: 'lesson', student: { name: 'Ida' }, zone: 'Europe/London', startedAt: '2026-01-05T16:00:00.000Z', endedAt: null, agenda: [set('a'), set('b')], events: [], lastTime: null, ...more }) as unknown as LessonDetail
+const set = (id: string, more: object = {}) => ({
+  id,
+  drillName: `Drill ${id}`,
+  plan: PLAN,
+  taught: 2,
+  passes: [],
+  decisions: [],
+  ...more,
+})
+const detail = (more: object = {}) =>
+  ({
+    id: 'lesson',
+    student: { name: 'Ida' },
+    zone: 'Europe/London',
+    startedAt: '2026-01-05T16:00:00.000Z',
+    endedAt: null,
+    agenda: [set('a'), set('b')],
+    events: [],
+    lastTime: null,
+    ...more,
+  }) as unknown as LessonDetail
 
 let served: LessonDetail
 let kept: { event: LessonEvent }[]
-let said: { text: string, action?: { run: () => void } }[]
-let waitingEvents: { kind: 'event', lessonId: string, event: LessonEvent, refused?: string }[]
+let said: { text: string; action?: { run: () => void } }[]
+let waitingEvents: { kind: 'event'; lessonId: string; event: LessonEvent; refused?: string }[]
 let offsetMs = 0
 const waiting = ref(0)
-let refuse: (told: { entry: { kind: 'event', lessonId: string, event: { kind: string } }, answer: { message: string, current?: unknown } }) => Promise<void>
+let refuse: (told: {
+  entry: { kind: 'event'; lessonId: string; event: { kind: string } }
+  answer: { message: string; current?: unknown }
+}) => Promise<void>
 jest.unstable_mockModule('./useApi', () => ({ useApi: () => ({ get: async () => served }), ApiError: Error }))
 jest.unstable_mockModule('../stores/session', () => ({ useSession: () => ({ me: { userId: 'wren' } }) }))
-jest.unstable_mockModule('../stores/toasts', () => ({ useToasts: () => ({ say: (text: string, more: { action?: { run: () => void } } = {}) => said.push({ text, ...more }) }) }))
+jest.unstable_mockModule('../stores/toasts', () => ({
+  useToasts: () => ({
+    say: (text: string, more: { action?: { run: () => void } } = {}) => said.push({ text, ...more }),
+  }),
+}))
 jest.unstable_mockModule('../stores/outbox', () => ({
   useOutbox: () => ({
     get entries() {
@@ -97,7 +123,9 @@ describe('hearing passes', () => {
   })
 
   test('turning to another drill has its own passes and tempo', async () => {
-    served = detail({ agenda: [set('a'), set('b', { decisions: [{ revision: 0, bpm: 76, at: '2026-01-01T10:00:00Z' }] })] })
+    served = detail({
+      agenda: [set('a'), set('b', { decisions: [{ revision: 0, bpm: 76, at: '2026-01-01T10:00:00Z' }] })],
+    })
     const { run } = await open()
     run.pass(true)
     run.turnTo('b')
@@ -113,8 +141,19 @@ describe('deciding', () => {
     for (let i = 0; i < 3; i++) run.pass(true)
     run.decide({ decision: 'raise', bpm: 76, reason: null })
     // Everything names the form of the drill that was taught, and how often its tempo had been decided.
-    expect(kept.filter(({ event }) => event.kind === 'pass').map(({ event }) => event)).toMatchObject(Array.from({ length: 3 }, () => ({ taught: 2, revision: 0 })))
-    expect(kept.at(-1)!.event).toMatchObject({ kind: 'decision', taught: 2, revision: 0, decision: 'raise', bpm: 76, offered: 'raise', offeredBpm: 76, supersedes: null })
+    expect(kept.filter(({ event }) => event.kind === 'pass').map(({ event }) => event)).toMatchObject(
+      Array.from({ length: 3 }, () => ({ taught: 2, revision: 0 })),
+    )
+    expect(kept.at(-1)!.event).toMatchObject({
+      kind: 'decision',
+      taught: 2,
+      revision: 0,
+      decision: 'raise',
+      bpm: 76,
+      offered: 'raise',
+      offeredBpm: 76,
+      supersedes: null,
+    })
     expect(run.setBpm.value).toBe(76)
     expect(run.standing.value).toMatchObject({ revision: 1, offer: { decision: 'hold' } })
     expect(said.at(-1)!.text).toBe('Raised to 76.')
@@ -132,15 +171,26 @@ describe('deciding', () => {
     run.decide({ decision: 'raise', bpm: 76, reason: null })
     const { id } = kept.at(-1)!.event
     said.at(-1)!.action!.run()
-    expect(kept.at(-1)!.event).toMatchObject({ kind: 'decision', revision: 1, decision: 'hold', bpm: 72, supersedes: id })
+    expect(kept.at(-1)!.event).toMatchObject({
+      kind: 'decision',
+      revision: 1,
+      decision: 'hold',
+      bpm: 72,
+      supersedes: id,
+    })
     expect(run.setBpm.value).toBe(72)
   })
 
   test('a decision that came second is shown again with what stands now', async () => {
     const { lesson } = await open()
     served = detail({ agenda: [set('a', { decisions: [{ revision: 0, bpm: 80, at: '2026-01-05T16:10:00Z' }] })] })
-    await refuse({ entry: { kind: 'event', lessonId: 'lesson', event: { kind: 'decision' } }, answer: { message: 'another decision came first', current: { bpm: 80 } } })
-    expect(said.at(-1)!.text).toBe('another decision came first: it stands at 80 now. Your decision is kept above; decide again.')
+    await refuse({
+      entry: { kind: 'event', lessonId: 'lesson', event: { kind: 'decision' } },
+      answer: { message: 'another decision came first', current: { bpm: 80 } },
+    })
+    expect(said.at(-1)!.text).toBe(
+      'another decision came first: it stands at 80 now. Your decision is kept above; decide again.',
+    )
     expect(lesson.standing(lesson.detail.value!.agenda[0]!).bpm).toBe(80)
   })
 })
@@ -150,7 +200,10 @@ describe('notes and the end', () => {
     const { run, lesson } = await open()
     run.note('Thumb lower.', 'drill')
     run.note('Tired today.', 'lesson')
-    expect(lesson.state.value.notes.map(note => [note.text, note.assignmentId])).toEqual([['Thumb lower.', 'a'], ['Tired today.', null]])
+    expect(lesson.state.value.notes.map(note => [note.text, note.assignmentId])).toEqual([
+      ['Thumb lower.', 'a'],
+      ['Tired today.', null],
+    ])
   })
 
   test('after the end nothing more is heard or taken back', async () => {
@@ -175,9 +228,23 @@ describe('notes and the end', () => {
 
 describe('reopening', () => {
   test('what the server has and what is still on its way are one log, nothing twice', async () => {
-    const pass = (id: string): LessonEvent => ({ id, at: '2026-01-05T16:01:00.000Z', kind: 'pass', assignmentId: 'a', bpm: 72, clean: true })
+    const pass = (id: string): LessonEvent => ({
+      id,
+      at: '2026-01-05T16:01:00.000Z',
+      kind: 'pass',
+      assignmentId: 'a',
+      bpm: 72,
+      clean: true,
+    })
     served = detail({ events: [pass('1'), pass('2')] })
-    waitingEvents = ([['lesson', '2'], ['lesson', '3'], ['another', '4'], ['lesson', '5', 'no']] as const).map(([lessonId, id, refused]) => ({ kind: 'event', lessonId, event: pass(id), refused }))
+    waitingEvents = (
+      [
+        ['lesson', '2'],
+        ['lesson', '3'],
+        ['another', '4'],
+        ['lesson', '5', 'no'],
+      ] as const
+    ).map(([lessonId, id, refused]) => ({ kind: 'event', lessonId, event: pass(id), refused }))
     const { lesson } = await open()
     expect(lesson.state.value.passes.map(each => each.id)).toEqual(['1', '2', '3'])
   })

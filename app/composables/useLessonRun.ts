@@ -6,7 +6,11 @@ import { useToasts } from '../stores/toasts'
 import type { RunningLesson } from './useLesson'
 
 /** What a teacher decides on a drill; `reason` only where it goes against the offer. */
-export interface Decided { readonly decision: DecisionKind, readonly bpm: number, readonly reason: string | null }
+export interface Decided {
+  readonly decision: DecisionKind
+  readonly bpm: number
+  readonly reason: string | null
+}
 
 const SAID: Readonly<Record<DecisionKind, (bpm: number) => string>> = {
   'raise': bpm => `Raised to ${bpm}.`,
@@ -34,10 +38,15 @@ export function useLessonRun(lesson: RunningLesson) {
   watch([setBpm, current], () => {
     tempo.value = setBpm.value
   })
-  const passesHere = computed(() => (current.value ? lesson.passesOf(current.value).filter(pass => pass.bpm === tempo.value) : []))
+  const passesHere = computed(() =>
+    current.value ? lesson.passesOf(current.value).filter(pass => pass.bpm === tempo.value) : [],
+  )
 
   /** A drill in the form this page shows it. */
-  const asShown = (assignmentId: string) => ({ assignmentId, taught: agenda.value.find(set => set.id === assignmentId)?.taught })
+  const asShown = (assignmentId: string) => ({
+    assignmentId,
+    taught: agenda.value.find(set => set.id === assignmentId)?.taught,
+  })
 
   function turnTo(assignmentId: string) {
     if (state.value.currentId !== assignmentId) lesson.record({ kind: 'turn', ...asShown(assignmentId) })
@@ -47,14 +56,24 @@ export function useLessonRun(lesson: RunningLesson) {
     if (!current.value || ended.value) return
     // A drill counts as taken up with its first pass, so that looking at a lesson changes nothing.
     turnTo(current.value.id)
-    lesson.record({ kind: 'pass', ...asShown(current.value.id), revision: standing.value?.revision, bpm: tempo.value, clean })
+    lesson.record({
+      kind: 'pass',
+      ...asShown(current.value.id),
+      revision: standing.value?.revision,
+      bpm: tempo.value,
+      clean,
+    })
   }
 
   function undo() {
     const { undoable } = state.value
     if (!undoable || ended.value) return
     lesson.record({ kind: 'void', eventId: undoable.id })
-    toasts.say(undoable.kind === 'pass' ? `Took back a ${undoable.clean ? 'clean pass' : 'slip'} at ${undoable.bpm}.` : `Took back the ${undoable.kind}.`)
+    toasts.say(
+      undoable.kind === 'pass'
+        ? `Took back a ${undoable.clean ? 'clean pass' : 'slip'} at ${undoable.bpm}.`
+        : `Took back the ${undoable.kind}.`,
+    )
   }
 
   function decide(choice: Decided) {
@@ -62,16 +81,32 @@ export function useLessonRun(lesson: RunningLesson) {
     const now = standing.value
     if (!set || !now) return
     const made = lesson.record({
-      kind: 'decision', ...asShown(set.id), revision: now.revision, ...choice,
-      offered: now.offer.decision, offeredBpm: now.offer.bpm, offerReason: groundsInWords(now.offer), supersedes: null,
+      kind: 'decision',
+      ...asShown(set.id),
+      revision: now.revision,
+      ...choice,
+      offered: now.offer.decision,
+      offeredBpm: now.offer.bpm,
+      offerReason: groundsInWords(now.offer),
+      supersedes: null,
     })
-    toasts.say(SAID[choice.decision](choice.bpm), { action: { label: 'Take it back', run: () => takeBack(set.id, made.id, now) } })
+    toasts.say(SAID[choice.decision](choice.bpm), {
+      action: { label: 'Take it back', run: () => takeBack(set.id, made.id, now) },
+    })
   }
 
   function takeBack(assignmentId: string, decisionId: string, before: Standing) {
     lesson.record({
-      kind: 'decision', ...asShown(assignmentId), revision: before.revision + 1, decision: 'hold', bpm: before.bpm,
-      offered: before.offer.decision, offeredBpm: before.offer.bpm, offerReason: 'Taken back.', reason: null, supersedes: decisionId,
+      kind: 'decision',
+      ...asShown(assignmentId),
+      revision: before.revision + 1,
+      decision: 'hold',
+      bpm: before.bpm,
+      offered: before.offer.decision,
+      offeredBpm: before.offer.bpm,
+      offerReason: 'Taken back.',
+      reason: null,
+      supersedes: decisionId,
     })
   }
 
@@ -89,7 +124,7 @@ export function useLessonRun(lesson: RunningLesson) {
     decide,
     /** Keeps a note on the drill in hand, or on the lesson as a whole. */
     note: (text: string, about: 'drill' | 'lesson') => {
-      lesson.record({ kind: 'note', assignmentId: about === 'drill' ? current.value?.id ?? null : null, text })
+      lesson.record({ kind: 'note', assignmentId: about === 'drill' ? (current.value?.id ?? null) : null, text })
     },
     end: () => {
       lesson.record({ kind: 'end' })

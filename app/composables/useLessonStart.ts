@@ -17,13 +17,12 @@ export function useLessonStart() {
     starting.value = studentId
     try {
       const begun = await writes.post<LessonStarted>('/api/lessons', { studentId, slot })
-      if (begun.closed) toasts.say(`The lesson of ${when.day(begun.closed)} was still open. It is ended with what was put down in it.`)
+      if (begun.closed)
+        toasts.say(`The lesson of ${when.day(begun.closed)} was still open. It is ended with what was put down in it.`)
       await navigateTo(`/lesson/${begun.id}`)
-    }
-    catch (refusal) {
+    } catch (refusal) {
       toasts.say((refusal as Error).message, { tone: 'trouble' })
-    }
-    finally {
+    } finally {
       starting.value = null
     }
   }

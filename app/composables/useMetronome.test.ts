@@ -5,8 +5,8 @@ import { inScope } from '../tests/composables'
 const QUARTER = 10080
 /** A sound card that only writes down what it is told; its clock is moved by the tests. */
 const clock = { now: 0 }
-let clicks: { at: number, hz: number }[] = []
-let pulse: { onmessage: (() => void) | null, said: string[] }
+let clicks: { at: number; hz: number }[] = []
+let pulse: { onmessage: (() => void) | null; said: string[] }
 class Card {
   outputLatency = 0
   destination = {}
@@ -19,7 +19,10 @@ class Card {
 }
 const node = { gain: { setValueAtTime: () => {}, exponentialRampToValueAtTime: () => {} }, connect: () => node }
 class Tone {
-  constructor(_: Card, private readonly options: { frequency: number }) {}
+  constructor(
+    _: Card,
+    private readonly options: { frequency: number },
+  ) {}
   connect() {
     return node
   }
@@ -107,7 +110,16 @@ describe('clicks on the audio clock', () => {
     const { start } = metronome()
     await start()
     await run(4)
-    expect(clicks.slice(0, 8).map(click => click.hz === clicks[0]!.hz)).toEqual([true, false, false, false, true, false, false, false])
+    expect(clicks.slice(0, 8).map(click => click.hz === clicks[0]!.hz)).toEqual([
+      true,
+      false,
+      false,
+      false,
+      true,
+      false,
+      false,
+      false,
+    ])
     settings['fidactyl-accent']!.value = false
     clicks = []
     await run(4)
@@ -157,7 +169,7 @@ describe('clicks on the audio clock', () => {
 describe('tapping the tempo', () => {
   const tapped = (...times: number[]) => {
     let bpm: number | null = null
-    const tap = useTapTempo((heard) => {
+    const tap = useTapTempo(heard => {
       bpm = heard
     })
     for (const time of times) tap(time)

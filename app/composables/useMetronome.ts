@@ -31,7 +31,10 @@ function sound(context: AudioContext, kind: keyof typeof PITCH_HZ, at: number) {
   tone.stop(at + 0.06)
 }
 
-/** What the metronome clicks, as this device remembers it: bars of count-in, clicks per quarter, the accented first beat. */
+/**
+ * What the metronome clicks, as this device remembers it: bars of count-in, clicks per quarter, the accented first
+ * beat.
+ */
 export function useClickSettings() {
   return {
     countInBars: useLocalStorage('fidactyl-count-in', 1),
@@ -46,7 +49,11 @@ export function useClickSettings() {
  * @param source The drill it plays along with.
  * @param tempo Quarters per minute; a change takes effect at once, without losing the place.
  */
-export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, tempo: Ref<number>, more: MetronomeOptions = {}) {
+export function useMetronome(
+  source: Readonly<Ref<MetronomeSource | null>>,
+  tempo: Ref<number>,
+  more: MetronomeOptions = {},
+) {
   const playing = ref(false)
   const tick = ref<number | null>(null)
   const countingIn = ref(0)
@@ -59,7 +66,12 @@ export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, temp
   let scheduledTo = 0
   let runningTempo = 0
 
-  const planNow = (): ClickPlan => ({ tempoBpm: runningTempo, meter: source.value!.meter, clicksPerBeat: clicksPerBeat.value, accent: accent.value })
+  const planNow = (): ClickPlan => ({
+    tempoBpm: runningTempo,
+    meter: source.value!.meter,
+    clicksPerBeat: clicksPerBeat.value,
+    accent: accent.value,
+  })
   const tickAt = (time: number) => secondsToTicks(time - anchorTime, runningTempo)
 
   function schedule() {
@@ -72,13 +84,16 @@ export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, temp
     scheduledTo = Math.max(scheduledTo, until)
   }
 
-  const { pause, resume } = useRafFn(() => {
-    if (!context || !source.value) return
-    const heard = tickAt(context.currentTime - (context.outputLatency || 0))
-    const bar = barTicks(source.value.meter)
-    countingIn.value = heard < 0 ? Math.ceil(-heard / (bar / source.value.meter[0])) : 0
-    tick.value = heard < 0 ? null : heard % source.value.ticks
-  }, { immediate: false })
+  const { pause, resume } = useRafFn(
+    () => {
+      if (!context || !source.value) return
+      const heard = tickAt(context.currentTime - (context.outputLatency || 0))
+      const bar = barTicks(source.value.meter)
+      countingIn.value = heard < 0 ? Math.ceil(-heard / (bar / source.value.meter[0])) : 0
+      tick.value = heard < 0 ? null : heard % source.value.ticks
+    },
+    { immediate: false },
+  )
 
   async function start() {
     if (playing.value || !source.value) return
@@ -104,7 +119,7 @@ export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, temp
     countingIn.value = 0
   }
 
-  watch(tempo, (bpm) => {
+  watch(tempo, bpm => {
     if (!playing.value || !context) return
     const place = tickAt(context.currentTime)
     // What is already scheduled sounds; the new tempo goes on from there.
@@ -120,7 +135,14 @@ export function useMetronome(source: Readonly<Ref<MetronomeSource | null>>, temp
     void context?.close()
   })
 
-  return { playing: readonly(playing), tick: readonly(tick), countingIn: readonly(countingIn), start, stop, toggle: () => (playing.value ? stop() : start()) }
+  return {
+    playing: readonly(playing),
+    tick: readonly(tick),
+    countingIn: readonly(countingIn),
+    start,
+    stop,
+    toggle: () => (playing.value ? stop() : start()),
+  }
 }
 
 const FORGET_MS = 2500

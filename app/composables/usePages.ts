@@ -20,13 +20,16 @@ export function usePages<T>(first: () => Page<T> | null | undefined, path: () =>
     busy.value = true
     try {
       later.value = [...later.value, await api.get<Page<T>>(`${path()}?before=${encodeURIComponent(before.value)}`)]
-    }
-    catch (error) {
+    } catch (error) {
       toasts.say((error as Error).message, { tone: 'trouble' })
-    }
-    finally {
+    } finally {
       busy.value = false
     }
   }
-  return { rows: computed(() => pages.value.flatMap(page => page.rows)), hasMore: computed(() => before.value !== null), busy: readonly(busy), more }
+  return {
+    rows: computed(() => pages.value.flatMap(page => page.rows)),
+    hasMore: computed(() => before.value !== null),
+    busy: readonly(busy),
+    more,
+  }
 }

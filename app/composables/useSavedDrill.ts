@@ -29,18 +29,30 @@ export function useSavedDrill(bench: Bench) {
 
   const ownTitle = computed(() => bench.plan.value?.title ?? bench.score.value?.title ?? 'Bench')
   // The newest version that says what the bench says; null while there are changes to save.
-  const versionTexts = computed(() => (drill.value?.versions ?? []).map(version => ({ version, text: JSON.stringify(minimalOf(version)) })))
+  const versionTexts = computed(() =>
+    (drill.value?.versions ?? []).map(version => ({ version, text: JSON.stringify(minimalOf(version)) })),
+  )
   const saved = computed(() => {
     const text = JSON.stringify(bench.minimal.value)
     return versionTexts.value.find(each => each.text === text)?.version ?? null
   })
-  const state = computed(() => bench.problem.value
-    ? 'cannot be played'
-    : !drill.value ? 'not saved yet' : saved.value ? `version ${saved.value.number} of ${drill.value.versions.length}` : 'changed since it was saved')
+  const state = computed(() =>
+    bench.problem.value
+      ? 'cannot be played'
+      : !drill.value
+        ? 'not saved yet'
+        : saved.value
+          ? `version ${saved.value.number} of ${drill.value.versions.length}`
+          : 'changed since it was saved',
+  )
 
   const anewSeen = ref<string | null>(null)
   /** What comes out otherwise since the drill on the bench was saved; nothing once it was read or the drill changed. */
-  const anew = computed(() => (saved.value && saved.value.id === drill.value?.versions[0]?.id && anewSeen.value !== saved.value.id ? drill.value.anew : []))
+  const anew = computed(() =>
+    saved.value && saved.value.id === drill.value?.versions[0]?.id && anewSeen.value !== saved.value.id
+      ? drill.value.anew
+      : [],
+  )
 
   async function load(id: string) {
     drill.value = await api.get<DrillDetail>(`/api/drills/${id}`)
@@ -56,8 +68,7 @@ export function useSavedDrill(bench: Bench) {
     if (drill.value) {
       await writes.post(`/api/drills/${drill.value.id}/versions`, { spec: bench.minimal.value })
       await load(drill.value.id)
-    }
-    else {
+    } else {
       await saveAs(ownTitle.value)
     }
     return drill.value!.versions[0]!
@@ -71,16 +82,18 @@ export function useSavedDrill(bench: Bench) {
       return
     }
     const version = await attempt(saveVersion)
-    toasts.say(version ? `Saved as version ${version.done.number}. Earlier versions are kept.` : refusal.value, { tone: version ? 'plain' : 'trouble' })
+    toasts.say(version ? `Saved as version ${version.done.number}. Earlier versions are kept.` : refusal.value, {
+      tone: version ? 'plain' : 'trouble',
+    })
   }
 
   const NAMINGS: Readonly<Record<Naming, (wanted: string) => Promise<void>>> = {
     save: saveAs,
-    rename: async (wanted) => {
+    rename: async wanted => {
       await writes.put(`/api/drills/${drill.value!.id}/name`, { name: wanted })
       await load(drill.value!.id)
     },
-    duplicate: async (wanted) => {
+    duplicate: async wanted => {
       await load((await writes.post<{ id: string }>(`/api/drills/${drill.value!.id}/duplicate`, { name: wanted })).id)
       bench.load(minimalOf(drill.value!.versions[0]!))
     },
@@ -89,9 +102,15 @@ export function useSavedDrill(bench: Bench) {
   /** Does what a name was asked for. */
   async function name(wanted: string) {
     const kind = naming.value!
-    if (!await attempt(() => NAMINGS[kind](wanted))) return
+    if (!(await attempt(() => NAMINGS[kind](wanted)))) return
     naming.value = null
-    toasts.say({ save: `Saved as “${wanted}”.`, rename: `Renamed to “${wanted}”.`, duplicate: `“${wanted}” is a copy of its own.` }[kind])
+    toasts.say(
+      {
+        save: `Saved as “${wanted}”.`,
+        rename: `Renamed to “${wanted}”.`,
+        duplicate: `“${wanted}” is a copy of its own.`,
+      }[kind],
+    )
   }
 
   return {

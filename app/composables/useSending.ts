@@ -9,22 +9,23 @@ import type { ApiError } from './useApi'
  */
 export function useSending<S extends z.ZodType>(schema: S) {
   const busy = ref(false)
-  const refusal = ref<{ readonly path?: string, readonly message: string, readonly code?: string } | null>(null)
+  const refusal = ref<{ readonly path?: string; readonly message: string; readonly code?: string } | null>(null)
 
   /** @returns The server's answer; null when it, or the contract, refused. */
-  async function send<B extends z.input<S>, T>(body: B, to: (body: B) => Promise<T>): Promise<{ readonly answer: T } | null> {
+  async function send<B extends z.input<S>, T>(
+    body: B,
+    to: (body: B) => Promise<T>,
+  ): Promise<{ readonly answer: T } | null> {
     const checked = check(schema, body)
     refusal.value = checked.ok ? null : checked.error
     if (!checked.ok) return null
     busy.value = true
     try {
       return { answer: await to(body) }
-    }
-    catch (error) {
+    } catch (error) {
       refusal.value = error as ApiError
       return null
-    }
-    finally {
+    } finally {
       busy.value = false
     }
   }

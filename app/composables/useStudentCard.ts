@@ -6,7 +6,8 @@ import { useWrite } from './useWrite'
 type CardBody = Omit<z.input<typeof saveStudentBody>, 'id'>
 
 /** What a student's card says now, as the server takes it. */
-const cardOf = ({ name, birthYear, instrument, instrumentId, hand, habits, about }: StudentPage['student']): CardBody => ({ name, birthYear, instrument, instrumentId, hand, habits, about } as CardBody)
+const cardOf = ({ name, birthYear, instrument, instrumentId, hand, habits, about }: StudentPage['student']): CardBody =>
+  ({ name, birthYear, instrument, instrumentId, hand, habits, about }) as CardBody
 
 /** Saves a student's card, or part of it. */
 export function useStudentCard(student: () => StudentPage['student'] | undefined) {
@@ -17,7 +18,11 @@ export function useStudentCard(student: () => StudentPage['student'] | undefined
   async function save(changes: Partial<CardBody>): Promise<string | null> {
     const present = student()
     const card = { ...(present ? cardOf(present) : { instrument: {}, hand: {} }), ...changes } as CardBody
-    const done = await write(card, body => (present ? writes.put<{ id: string }>(`/api/students/${present.id}`, body) : writes.post<{ id: string }>('/api/students', body)))
+    const done = await write(card, body =>
+      present
+        ? writes.put<{ id: string }>(`/api/students/${present.id}`, body)
+        : writes.post<{ id: string }>('/api/students', body),
+    )
     return done?.answer.id ?? null
   }
 

@@ -3,15 +3,16 @@ import { ref, type Ref } from 'vue'
 import { inScope, until } from '../tests/composables'
 
 /** Questions the worker was asked, each with the way to answer it. */
-let questions: { spec: unknown, answer: (value?: unknown) => void }[] = []
+let questions: { spec: unknown; answer: (value?: unknown) => void }[] = []
 let ended = 0
 jest.unstable_mockModule('./useEngine', () => ({
   plain: (value: unknown) => structuredClone(value),
   useEngine: () => ({
     ask: () => ({
-      judge: (spec: unknown) => new Promise((resolve) => {
-        questions.push({ spec, answer: (value = { ok: true, value: spec }) => resolve(value) })
-      }),
+      judge: (spec: unknown) =>
+        new Promise(resolve => {
+          questions.push({ spec, answer: (value = { ok: true, value: spec }) => resolve(value) })
+        }),
     }),
     end: () => {
       ended++

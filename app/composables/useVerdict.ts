@@ -6,10 +6,14 @@ import type { Parsed } from '#core/schema/parse'
 import { plain, useEngine } from './useEngine'
 
 /** What the engine is asked: a spec and whom it is for. */
-export interface Asked { readonly spec: unknown, readonly context: Context }
+export interface Asked {
+  readonly spec: unknown
+  readonly context: Context
+}
 
 /**
- * Keeps the engine's verdict on what is asked, worked out in a worker. Only the newest question counts; a long one can be
+ * Keeps the engine's verdict on what is asked, worked out in a worker. Only the newest question counts; a long one can
+ * be
  * stopped, and is then asked again by hand or by the next change.
  */
 export function useVerdict(asked: () => Asked) {
@@ -32,8 +36,7 @@ export function useVerdict(asked: () => Asked) {
       // Read by the browser's own tools and by the benchmark.
       performance.measure('verdict', { start })
       if (mine === newest) answer.value = given
-    }
-    finally {
+    } finally {
       busy.value = false
     }
     if (mine !== newest) void ask()

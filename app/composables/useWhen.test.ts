@@ -13,9 +13,14 @@ afterEach(() => {
 
 describe('times as a teacher says them', () => {
   test.each([
-    ['2026-01-05T16:30:00Z', 'yesterday'], ['2026-01-06T16:30:00Z', 'today'], ['2026-01-07T08:00:00Z', 'tomorrow'],
-    ['2026-01-09T08:00:00Z', 'Friday'], ['2026-01-12T08:00:00Z', 'Monday'], ['2026-01-13T08:00:00Z', 'Tue 13 January'], ['2025-12-31T12:00:00Z', 'Wed 31 December'],
-  ])('%s is %s in the studio\'s zone', (iso, said) => {
+    ['2026-01-05T16:30:00Z', 'yesterday'],
+    ['2026-01-06T16:30:00Z', 'today'],
+    ['2026-01-07T08:00:00Z', 'tomorrow'],
+    ['2026-01-09T08:00:00Z', 'Friday'],
+    ['2026-01-12T08:00:00Z', 'Monday'],
+    ['2026-01-13T08:00:00Z', 'Tue 13 January'],
+    ['2025-12-31T12:00:00Z', 'Wed 31 December'],
+  ])("%s is %s in the studio's zone", (iso, said) => {
     expect(useWhen().day(iso)).toBe(said)
   })
 

@@ -3,7 +3,11 @@ import { z } from 'zod'
 import { inScope } from '../tests/composables'
 import { useWrite } from './useWrite'
 
-const schema = z.strictObject({ id: z.uuid(), name: z.string().min(1, 'a name is needed'), weeks: z.int('must be whole weeks') })
+const schema = z.strictObject({
+  id: z.uuid(),
+  name: z.string().min(1, 'a name is needed'),
+  weeks: z.int('must be whole weeks'),
+})
 const refused = (code: string, path?: string) => Object.assign(new Error(`refused: ${code}`), { code, path })
 
 let sent: { name: string }[]
@@ -12,10 +16,11 @@ beforeEach(() => {
   sent = []
   form = inScope(() => useWrite(schema)).value
 })
-const write = (fields: { name: string, weeks: number }, answer: () => unknown = () => 'done') => form.write(fields, async (body) => {
-  sent.push(body)
-  return answer()
-})
+const write = (fields: { name: string; weeks: number }, answer: () => unknown = () => 'done') =>
+  form.write(fields, async body => {
+    sent.push(body)
+    return answer()
+  })
 const failing = (error: Error) => () => {
   throw error
 }

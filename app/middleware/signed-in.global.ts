@@ -1,5 +1,5 @@
 /** Sends a stranger to sign in, and back to where they wanted to go. */
-export default defineNuxtRouteMiddleware(async (to) => {
+export default defineNuxtRouteMiddleware(async to => {
   const session = useSession()
   if (session.me === undefined) await session.load()
   if (!session.me && to.path !== '/sign-in') return navigateTo(signInPath(to.fullPath))

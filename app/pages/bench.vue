@@ -23,14 +23,17 @@ const address = useBenchAddress({ bench, kept, assigning, studentId })
 await address.open(route.query)
 address.follow()
 
-// The drill moves to the student's own guitar and hand; undo or “Keep the original” takes it back. An address that spells
+// The drill moves to the student's own guitar and hand; undo or “Keep the original” takes it back. An address that
+// spells
 // a drill out, and one that was set for this student, are left as they are.
 watch(studentId, () => {
   fitting.dismiss()
   if (student.value) fitting.fit(student.value)
 })
 if (typeof route.query.spec !== 'string' && typeof route.query.set !== 'string' && studentId.value) {
-  void until(student).toBeTruthy().then(() => fitting.fit(student.value!))
+  void until(student)
+    .toBeTruthy()
+    .then(() => fitting.fit(student.value!))
 }
 
 const selected = ref<number | null>(null)
@@ -58,9 +61,13 @@ function takeExcerpt(from: string, to: string) {
 
 const tempo = computed({ get: () => bench.score.value?.tempo ?? 60, set: bpm => bench.set('tempo', bpm) })
 const perBeat = computed(() => bench.score.value?.spec.rhythm.perBeat ?? 1)
-const source = computed(() => bench.score.value ? { meter: bench.score.value.meter, ticks: bench.score.value.bars * barTicks(bench.score.value.meter) } : null)
+const source = computed(() =>
+  bench.score.value
+    ? { meter: bench.score.value.meter, ticks: bench.score.value.bars * barTicks(bench.score.value.meter) }
+    : null,
+)
 const metronome = useMetronome(source, tempo)
-const dock = useTemplateRef<{ change: (by: number) => void, tap: () => void }>('dock')
+const dock = useTemplateRef<{ change: (by: number) => void; tap: () => void }>('dock')
 
 // Not the title of an unsaved drill: setting a document's title at every step costs a quarter of a frame.
 useHead({ title: computed(() => `${kept.drill.value?.name ?? 'Bench'} · Fidactyl`) })
@@ -72,7 +79,11 @@ const shortcuts: readonly Shortcut[] = [
   { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
   { key: 'ArrowDown', label: 'Slower by 1', run: () => dock.value?.change(-1) },
   { key: 't', label: 'Tap the tempo', run: () => dock.value?.tap() },
-  ...[1, 2, 3, 4].map(finger => ({ key: String(finger), label: `Finger ${finger} for the picked note`, run: () => sheet.value?.setFinger(finger) })),
+  ...[1, 2, 3, 4].map(finger => ({
+    key: String(finger),
+    label: `Finger ${finger} for the picked note`,
+    run: () => sheet.value?.setFinger(finger),
+  })),
   { key: '0', label: 'Its own finger again', run: () => sheet.value?.setFinger(null) },
   { key: 'z', label: 'Undo', run: () => bench.undo() },
   { key: 'y', label: 'Redo', run: () => bench.redo() },
@@ -81,10 +92,28 @@ const shortcuts: readonly Shortcut[] = [
   { key: 'z', held: 'ctrl+shift', label: 'Redo', run: () => bench.redo() },
   { key: 'y', held: 'ctrl', label: 'Redo', run: () => bench.redo() },
   { key: 's', held: 'ctrl', label: 'Save', run: () => void kept.save() },
-  { key: 'l', label: 'Show or hide the finger lanes', run: () => { lanes.value = !lanes.value } },
-  { key: 'q', label: 'Show or hide the quiet strings', run: () => { quiet.value = !quiet.value } },
+  {
+    key: 'l',
+    label: 'Show or hide the finger lanes',
+    run: () => {
+      lanes.value = !lanes.value
+    },
+  },
+  {
+    key: 'q',
+    label: 'Show or hide the quiet strings',
+    run: () => {
+      quiet.value = !quiet.value
+    },
+  },
   { key: 'p', label: 'Print', run: printOut },
-  { key: '?', label: 'These keys', run: () => { keysOpen.value = true } },
+  {
+    key: '?',
+    label: 'These keys',
+    run: () => {
+      keysOpen.value = true
+    },
+  },
 ]
 useKeys(() => shortcuts)
 
@@ -101,10 +130,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
 
 <template>
   <div>
-    <div
-      v-if="score"
-      class="screen-only flex flex-col lg:h-dvh"
-    >
+    <div v-if="score" class="screen-only flex flex-col lg:h-dvh">
       <BenchHeader
         v-model:student-id="studentId"
         :bench="bench"
@@ -115,17 +141,8 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         @print="printOut"
         @keys="keysOpen = true"
       />
-      <AnewNote
-        v-if="kept.anew.value.length > 0"
-        :changes="kept.anew.value"
-        @dismiss="kept.dismissAnew"
-      />
-      <FitNote
-        v-if="fitted"
-        :fitted="fitted"
-        @original="fitting.keepOriginal"
-        @dismiss="fitting.dismiss"
-      />
+      <AnewNote v-if="kept.anew.value.length > 0" :changes="kept.anew.value" @dismiss="kept.dismissAnew" />
+      <FitNote v-if="fitted" :fitted="fitted" @original="fitting.keepOriginal" @dismiss="fitting.dismiss" />
       <div class="flex-1 min-h-0 grid grid-cols-1 lg:grid-cols-[18rem_minmax(0,1fr)_16rem]">
         <aside
           class="relative lg:overflow-y-auto p-5 lg:border-r border-line max-lg:order-2"
@@ -163,13 +180,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         v-if="!plan"
         class="border-t border-line bg-rail px-5 py-3 max-lg:sticky max-md:bottom-16 md:max-lg:bottom-0 z-10"
       >
-        <SoundDock
-          ref="dock"
-          v-model:tempo="tempo"
-          :metronome="metronome"
-          :per-beat="perBeat"
-          :meter="score.meter"
-        />
+        <SoundDock ref="dock" v-model:tempo="tempo" :metronome="metronome" :per-beat="perBeat" :meter="score.meter" />
       </footer>
       <NameDialog
         :open="naming !== null"
@@ -191,16 +202,8 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         :error="assigning.refusal.value"
         @set="assigning.setFor"
       />
-      <ShortcutsDialog
-        v-model:open="keysOpen"
-        :shortcuts="shortcuts"
-      />
+      <ShortcutsDialog v-model:open="keysOpen" :shortcuts="shortcuts" />
     </div>
-    <BenchPrint
-      v-if="printing"
-      :bench="bench"
-      :title="title"
-      :student="student?.name"
-    />
+    <BenchPrint v-if="printing" :bench="bench" :title="title" :student="student?.name" />
   </div>
 </template>

@@ -9,9 +9,26 @@ const offset = ref(0)
 const day = computed(() => when.today().plus({ days: offset.value }).toISODate()!)
 const { data, error, reload } = useLoaded<TodayPage>(() => `/api/today?day=${day.value}`)
 const { starting, start } = useLessonStart()
-const open = (lesson: TodayLesson) => (lesson.lessonId ? navigateTo(`/lesson/${lesson.lessonId}`) : start(lesson.student.id, lesson.slot))
-const NEEDS = { 'stalled': ['■', 'Stalled'], 'behind': ['▽', 'Behind'], 'due': ['◆', 'Due'], 'nothing-set': ['○', 'Nothing set'], 'silent': ['…', 'Silent'], 'unfinished': ['►', 'Still open'], 'review': ['◇', 'Fingers'] } as const
-const heading = computed(() => (offset.value === 0 ? 'Today' : offset.value === 1 ? 'Tomorrow' : offset.value === -1 ? 'Yesterday' : DateTime.fromISO(day.value).toFormat('cccc')))
+const open = (lesson: TodayLesson) =>
+  lesson.lessonId ? navigateTo(`/lesson/${lesson.lessonId}`) : start(lesson.student.id, lesson.slot)
+const NEEDS = {
+  'stalled': ['■', 'Stalled'],
+  'behind': ['▽', 'Behind'],
+  'due': ['◆', 'Due'],
+  'nothing-set': ['○', 'Nothing set'],
+  'silent': ['…', 'Silent'],
+  'unfinished': ['►', 'Still open'],
+  'review': ['◇', 'Fingers'],
+} as const
+const heading = computed(() =>
+  offset.value === 0
+    ? 'Today'
+    : offset.value === 1
+      ? 'Tomorrow'
+      : offset.value === -1
+        ? 'Yesterday'
+        : DateTime.fromISO(day.value).toFormat('cccc'),
+)
 const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as const
 </script>
 
@@ -27,52 +44,22 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
         </p>
       </div>
       <div class="flex gap-2">
-        <BaseButton
-          aria-label="The day before"
-          @click="offset--"
-        >
-          ←
-        </BaseButton>
-        <BaseButton
-          :disabled="offset === 0"
-          @click="offset = 0"
-        >
-          Today
-        </BaseButton>
-        <BaseButton
-          aria-label="The day after"
-          @click="offset++"
-        >
-          →
-        </BaseButton>
+        <BaseButton aria-label="The day before" @click="offset--"> ← </BaseButton>
+        <BaseButton :disabled="offset === 0" @click="offset = 0"> Today </BaseButton>
+        <BaseButton aria-label="The day after" @click="offset++"> → </BaseButton>
       </div>
     </div>
     <SetAside />
-    <LoadState
-      v-if="!data"
-      :error="error"
-      @retry="reload"
-    />
-    <div
-      v-else
-      class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8"
-    >
+    <LoadState v-if="!data" :error="error" @retry="reload" />
+    <div v-else class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8">
       <section aria-label="Lessons">
-        <EmptyState
-          v-if="data.lessons.length === 0"
-          title="No lessons on this day"
-        >
+        <EmptyState v-if="data.lessons.length === 0" title="No lessons on this day">
           A lesson planned on a student’s page appears here on its day. An unplanned one starts from the student’s page.
           <template #action>
-            <BaseButton @click="navigateTo('/students')">
-              Go to the students
-            </BaseButton>
+            <BaseButton @click="navigateTo('/students')"> Go to the students </BaseButton>
           </template>
         </EmptyState>
-        <ol
-          v-else
-          class="border-l-2 border-wood"
-        >
+        <ol v-else class="border-l-2 border-wood">
           <li
             v-for="lesson in data.lessons"
             :key="lesson.lessonId ?? lesson.slot?.id"
@@ -88,30 +75,21 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
                 <p class="font-head font-bold text-2xl leading-tight">
                   {{ when.clock(lesson.at) }}
                 </p>
-                <p class="text-soft">
-                  {{ lesson.minutes }} min
-                </p>
+                <p class="text-soft">{{ lesson.minutes }} min</p>
               </div>
               <div class="flex-1 min-w-48 max-sm:order-last max-sm:basis-full">
                 <h2 class="text-lg">
-                  <NuxtLink
-                    :to="`/students/${lesson.student.id}`"
-                    class="hover:underline underline-offset-4"
-                  >
+                  <NuxtLink :to="`/students/${lesson.student.id}`" class="hover:underline underline-offset-4">
                     {{ lesson.student.name }}
                   </NuxtLink>
                 </h2>
                 <ul class="text-soft">
-                  <li
-                    v-for="drill in lesson.drills"
-                    :key="drill.name"
-                    class="flex gap-3"
-                  >
-                    <span class="truncate">{{ drill.name }}</span><span class="figures whitespace-nowrap"><b class="text-ink">{{ drill.bpm }}</b> of {{ drill.targetBpm }}</span>
+                  <li v-for="drill in lesson.drills" :key="drill.name" class="flex gap-3">
+                    <span class="truncate">{{ drill.name }}</span><span class="figures whitespace-nowrap"
+                      ><b class="text-ink">{{ drill.bpm }}</b> of {{ drill.targetBpm }}</span
+                    >
                   </li>
-                  <li v-if="lesson.drills.length === 0">
-                    No drill is set.
-                  </li>
+                  <li v-if="lesson.drills.length === 0">No drill is set.</li>
                 </ul>
               </div>
               <BaseButton
@@ -129,27 +107,19 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
         </ol>
       </section>
       <section aria-label="Needs you">
-        <h2 class="text-xl mb-3">
-          Needs you
-        </h2>
-        <p
-          v-if="data.needs.length === 0"
-          class="text-soft"
-        >
-          Nothing today.
-        </p>
+        <h2 class="text-xl mb-3">Needs you</h2>
+        <p v-if="data.needs.length === 0" class="text-soft">Nothing today.</p>
         <ul class="divide-y divide-line border-y border-line">
-          <li
-            v-for="need in data.needs"
-            :key="need.kind + need.student.id + attentionInWords(need)"
-          >
+          <li v-for="need in data.needs" :key="need.kind + need.student.id + attentionInWords(need)">
             <NuxtLink
               :to="need.kind === 'unfinished' ? `/lesson/${need.lessonId}` : `/students/${need.student.id}`"
               class="block py-2.5 hover:bg-wood/25"
             >
               <span class="flex justify-between gap-3">
                 <b>{{ need.student.name }}</b>
-                <span class="text-attention-ink whitespace-nowrap"><span aria-hidden="true">{{ NEEDS[need.kind][0] }}</span> {{ NEEDS[need.kind][1] }}</span>
+                <span class="text-attention-ink whitespace-nowrap"
+                  ><span aria-hidden="true">{{ NEEDS[need.kind][0] }}</span> {{ NEEDS[need.kind][1] }}</span
+                >
               </span>
               <span class="text-soft">{{ attentionInWords(need) }}</span>
             </NuxtLink>

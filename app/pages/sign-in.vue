@@ -11,7 +11,9 @@ const [name, password] = [ref(''), ref('')]
 const wanted = useRoute().query.to
 
 async function submit() {
-  const signedIn = await send({ name: name.value, password: password.value }, attempt => api.post<Me>('/api/sign-in', attempt))
+  const signedIn = await send({ name: name.value, password: password.value }, attempt =>
+    api.post<Me>('/api/sign-in', attempt),
+  )
   if (!signedIn) return
   session.me = signedIn.answer
   // Only a path of this studio: an address from outside must not lead away.
@@ -22,32 +24,18 @@ async function submit() {
 <template>
   <div class="min-h-dvh grid lg:grid-cols-[minmax(0,1fr)_minmax(0,28rem)]">
     <div class="max-lg:hidden bg-rail border-r border-line p-14 flex flex-col justify-between overflow-hidden">
-      <p class="font-head font-bold text-2xl text-action dark:text-ink">
-        Fidactyl
-      </p>
+      <p class="font-head font-bold text-2xl text-action dark:text-ink">Fidactyl</p>
       <SignInPicture class="w-full max-w-2xl" />
       <p class="text-soft max-w-prose text-lg">
-        Technique drills for guitar: built for the hand that plays them, set with a tempo to reach, and followed from lesson to lesson.
+        Technique drills for guitar: built for the hand that plays them, set with a tempo to reach, and followed from
+        lesson to lesson.
       </p>
     </div>
     <div class="flex items-center p-8">
-      <form
-        class="w-full max-w-sm mx-auto space-y-4"
-        novalidate
-        @submit.prevent="submit"
-      >
-        <p class="lg:hidden font-head font-bold text-2xl text-action dark:text-ink">
-          Fidactyl
-        </p>
-        <h1 class="text-2xl">
-          Sign in to your studio
-        </h1>
-        <FormField
-          v-model="name"
-          label="Name"
-          autocomplete="username"
-          :error="errorOf('name')"
-        />
+      <form class="w-full max-w-sm mx-auto space-y-4" novalidate @submit.prevent="submit">
+        <p class="lg:hidden font-head font-bold text-2xl text-action dark:text-ink">Fidactyl</p>
+        <h1 class="text-2xl">Sign in to your studio</h1>
+        <FormField v-model="name" label="Name" autocomplete="username" :error="errorOf('name')" />
         <FormField
           v-model="password"
           label="Password"
@@ -55,18 +43,8 @@ async function submit() {
           autocomplete="current-password"
           :error="errorOf('password')"
         />
-        <FormRefusal
-          :refusal="refusal"
-          :said-by-fields="['name', 'password']"
-        />
-        <BaseButton
-          tone="action"
-          type="submit"
-          class="w-full"
-          :busy="busy"
-        >
-          Sign in
-        </BaseButton>
+        <FormRefusal :refusal="refusal" :said-by-fields="['name', 'password']" />
+        <BaseButton tone="action" type="submit" class="w-full" :busy="busy"> Sign in </BaseButton>
       </form>
     </div>
   </div>

@@ -20,9 +20,11 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
   try {
     await writes.post(`/api/instruments/${instrument.id}/archive`, { archived })
     await reload()
-    if (archived) toasts.say(`${instrument.name} is put away.`, { action: { label: 'Take it out again', run: () => void archive(instrument, false) } })
-  }
-  catch (refusal) {
+    if (archived)
+      toasts.say(`${instrument.name} is put away.`, {
+        action: { label: 'Take it out again', run: () => void archive(instrument, false) },
+      })
+  } catch (refusal) {
     toasts.say((refusal as Error).message, { tone: 'trouble' })
   }
 }
@@ -31,48 +33,25 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
 <template>
   <div class="p-5 sm:p-8 max-w-5xl">
     <header class="flex flex-wrap items-start gap-4 mb-6">
-      <h1 class="text-3xl flex-1">
-        Studio
-      </h1>
-      <BaseButton
-        tone="action"
-        @click="edit(null)"
-      >
-        Add a guitar
-      </BaseButton>
+      <h1 class="text-3xl flex-1">Studio</h1>
+      <BaseButton tone="action" @click="edit(null)"> Add a guitar </BaseButton>
     </header>
-    <LoadState
-      v-if="!data"
-      :error="error"
-      @retry="reload"
-    />
+    <LoadState v-if="!data" :error="error" @retry="reload" />
     <section v-else>
-      <h2 class="text-xl mb-1">
-        Guitars
-      </h2>
+      <h2 class="text-xl mb-1">Guitars</h2>
       <p class="text-soft mb-3">
-        Your own beside the ready-made ones: reach, positions and travel of every drill are worked out from their figures.
+        Your own beside the ready-made ones: reach, positions and travel of every drill are worked out from their
+        figures.
       </p>
-      <EmptyState
-        v-if="present.length === 0"
-        title="No guitar of your own yet"
-      >
-        The ready-made ones (classical, steel-string, electric, three-quarter, half-size) are always there. Add yours when its scale, tuning or strings differ.
+      <EmptyState v-if="present.length === 0" title="No guitar of your own yet">
+        The ready-made ones (classical, steel-string, electric, three-quarter, half-size) are always there. Add yours
+        when its scale, tuning or strings differ.
         <template #action>
-          <BaseButton
-            tone="action"
-            @click="edit(null)"
-          >
-            Add a guitar
-          </BaseButton>
+          <BaseButton tone="action" @click="edit(null)"> Add a guitar </BaseButton>
         </template>
       </EmptyState>
       <ul class="divide-y divide-line border-y border-line">
-        <li
-          v-for="instrument in present"
-          :key="instrument.id"
-          class="flex flex-wrap items-center gap-x-4 gap-y-1 py-3"
-        >
+        <li v-for="instrument in present" :key="instrument.id" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-3">
           <div class="flex-1 basis-64">
             <p class="font-bold">
               {{ instrument.name }}
@@ -82,62 +61,39 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
             </p>
           </div>
           <p class="text-soft">
-            {{ instrument.students === 0 ? 'nobody plays it' : `${instrument.students} ${instrument.students === 1 ? 'student' : 'students'}` }}
+            {{
+              instrument.students === 0
+                ? 'nobody plays it'
+                : `${instrument.students} ${instrument.students === 1 ? 'student' : 'students'}`
+            }}
           </p>
-          <BaseButton
-            size="sm"
-            :aria-label="`Change ${instrument.name}`"
-            @click="edit(instrument)"
-          >
+          <BaseButton size="sm" :aria-label="`Change ${instrument.name}`" @click="edit(instrument)">
             Change
           </BaseButton>
-          <BaseButton
-            size="sm"
-            :aria-label="`Archive ${instrument.name}`"
-            @click="archive(instrument, true)"
-          >
+          <BaseButton size="sm" :aria-label="`Archive ${instrument.name}`" @click="archive(instrument, true)">
             Archive
           </BaseButton>
         </li>
       </ul>
       <template v-if="away.length > 0">
-        <h2 class="text-xl mt-8 mb-2">
-          Archived
-        </h2>
+        <h2 class="text-xl mt-8 mb-2">Archived</h2>
         <ul class="space-y-1">
-          <li
-            v-for="instrument in away"
-            :key="instrument.id"
-            class="flex flex-wrap items-center gap-4"
-          >
+          <li v-for="instrument in away" :key="instrument.id" class="flex flex-wrap items-center gap-4">
             <span>{{ instrument.name }}</span>
-            <BaseButton
-              size="sm"
-              @click="archive(instrument, false)"
-            >
-              Restore
-            </BaseButton>
+            <BaseButton size="sm" @click="archive(instrument, false)"> Restore </BaseButton>
           </li>
         </ul>
       </template>
     </section>
     <StudioAccounts v-if="session.me?.role === 'owner'" />
     <section class="mt-10">
-      <h2 class="text-xl mb-1">
-        You
-      </h2>
+      <h2 class="text-xl mb-1">You</h2>
       <p class="text-soft mb-3">
         Signed in as {{ session.me?.name }}. Signing out ends every session of yours, on all devices.
       </p>
-      <BaseButton @click="passwordOpen = true">
-        Change your password
-      </BaseButton>
+      <BaseButton @click="passwordOpen = true"> Change your password </BaseButton>
     </section>
     <PasswordDialog v-model:open="passwordOpen" />
-    <InstrumentDialog
-      v-model:open="editing"
-      :instrument="chosen"
-      @saved="reload"
-    />
+    <InstrumentDialog v-model:open="editing" :instrument="chosen" @saved="reload" />
   </div>
 </template>

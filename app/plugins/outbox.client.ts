@@ -2,8 +2,12 @@
 export default defineNuxtPlugin(() => {
   const outbox = useOutbox()
   const session = useSession()
-  watch(() => session.me, (me) => {
-    if (me) void outbox.deliver()
-  }, { immediate: true })
+  watch(
+    () => session.me,
+    me => {
+      if (me) void outbox.deliver()
+    },
+    { immediate: true },
+  )
   addEventListener('online', () => void outbox.deliver())
 })

@@ -14,13 +14,16 @@ let arrived: string[] = []
 let signedIn = 'wren'
 
 const $fetch = {
-  raw: async (path: string, { method, body }: { method: string, body: { event?: LessonEvent, id?: string } }) => {
+  raw: async (path: string, { method, body }: { method: string; body: { event?: LessonEvent; id?: string } }) => {
     const answer = answers.shift() ?? 200
     if (answer === 'gone') throw new FetchError('fetch failed')
     arrived.push(body.event ? `${path.split('/')[3]}:${body.event.id}` : `${method} ${path}:${body.id}`)
     if (answer >= 400) {
-      const error = new FetchError(`${answer}`) as FetchError & { response: unknown, data: unknown }
-      Object.assign(error, { response: { status: answer }, data: { code: 'conflict', message: `refused with ${answer}` } })
+      const error = new FetchError(`${answer}`) as FetchError & { response: unknown; data: unknown }
+      Object.assign(error, {
+        response: { status: answer },
+        data: { code: 'conflict', message: `refused with ${answer}` },
+      })
       throw error
     }
     return { headers: new Headers({ date: new Date(Date.now() + 60_000).toUTCString() }) }
@@ -30,12 +33,32 @@ jest.unstable_mockModule('ofetch', () => ({ $fetch, FetchError }))
 jest.unstable_mockModule('./session', () => ({ useSession: () => ({ me: { userId: signedIn } }) }))
 const { useOutbox } = await import('./outbox')
 
-const pass = (id: string): LessonEvent => ({ id, at: '2026-01-05T16:00:00.000Z', kind: 'pass', assignmentId: 'a', bpm: 72, clean: true })
-const entry = (id: string, userId = 'wren', lessonId = 'lesson') => ({ kind: 'event' as const, userId, lessonId, event: pass(id) })
+const pass = (id: string): LessonEvent => ({
+  id,
+  at: '2026-01-05T16:00:00.000Z',
+  kind: 'pass',
+  assignmentId: 'a',
+  bpm: 72,
+  clean: true,
+})
+const entry = (id: string, userId = 'wren', lessonId = 'lesson') => ({
+  kind: 'event' as const,
+  userId,
+  lessonId,
+  event: pass(id),
+})
 
 const idOf = (each: OutboxEntry) => (each.kind === 'event' ? each.event.id : each.body.id)
 /** Something else than an event: minutes practised, say. */
-const minutes = (id: string) => ({ kind: 'write' as const, userId: 'wren', way: 'PUT' as const, path: '/api/somewhere', body: { id, minutes: 20 }, what: 'the minutes practised', at: '2026-01-05T16:00:00.000Z' })
+const minutes = (id: string) => ({
+  kind: 'write' as const,
+  userId: 'wren',
+  way: 'PUT' as const,
+  path: '/api/somewhere',
+  body: { id, minutes: 20 },
+  what: 'the minutes practised',
+  at: '2026-01-05T16:00:00.000Z',
+})
 
 /** The outbox of a page that was just opened: what is in it is what the device kept. */
 function openPage() {
@@ -84,7 +107,7 @@ describe('delivering', () => {
     expect(outbox.stuck).toBe(false)
   })
 
-  test.each([500, 503, 401, 429])('a %i is no answer for good: it is tried again', async (status) => {
+  test.each([500, 503, 401, 429])('a %i is no answer for good: it is tried again', async status => {
     answers = [status]
     const outbox = openPage()
     await outbox.add(entry('1'))
@@ -136,7 +159,7 @@ describe('delivering', () => {
 })
 
 describe('what the server refuses', () => {
-  test.each([409, 422, 404])('a %i is kept with its reason for the teacher, and the next one goes', async (status) => {
+  test.each([409, 422, 404])('a %i is kept with its reason for the teacher, and the next one goes', async status => {
     answers = [status]
     const outbox = openPage()
     const told: string[] = []
@@ -158,7 +181,9 @@ describe('what the server refuses', () => {
     const outbox = openPage()
     await outbox.add(minutes('1'))
     await until(() => outbox.waiting === 0)
-    expect(outbox.setAside).toMatchObject([{ kind: 'write', what: 'the minutes practised', refused: 'refused with 422' }])
+    expect(outbox.setAside).toMatchObject([
+      { kind: 'write', what: 'the minutes practised', refused: 'refused with 422' },
+    ])
   })
 
   test('what the server fails at again and again is set aside, and what comes after it goes', async () => {
@@ -188,8 +213,18 @@ describe('what the server refuses', () => {
   test('an end that came already, an undo of what was undone: nothing is left to deliver', async () => {
     answers = [409, 409]
     const outbox = openPage()
-    await outbox.add({ kind: 'event', userId: 'wren', lessonId: 'lesson', event: { id: '1', at: '2026-01-05T16:00:00.000Z', kind: 'end' } })
-    await outbox.add({ kind: 'event', userId: 'wren', lessonId: 'lesson', event: { id: '2', at: '2026-01-05T16:00:00.000Z', kind: 'void', eventId: '0' } })
+    await outbox.add({
+      kind: 'event',
+      userId: 'wren',
+      lessonId: 'lesson',
+      event: { id: '1', at: '2026-01-05T16:00:00.000Z', kind: 'end' },
+    })
+    await outbox.add({
+      kind: 'event',
+      userId: 'wren',
+      lessonId: 'lesson',
+      event: { id: '2', at: '2026-01-05T16:00:00.000Z', kind: 'void', eventId: '0' },
+    })
     await until(() => outbox.entries.length === 0)
     expect(arrived).toEqual(['lesson:1', 'lesson:2'])
   })

@@ -8,9 +8,16 @@ import type { ErrorAnswer } from '#shared/contracts/common'
 import { useSession } from './session'
 
 /** An event of a lesson. */
-export interface OutgoingEvent { readonly kind: 'event', readonly lessonId: string, readonly event: LessonEvent }
+export interface OutgoingEvent {
+  readonly kind: 'event'
+  readonly lessonId: string
+  readonly event: LessonEvent
+}
 
-/** Any other write: where it goes, what it says with the id by which it is done once, and what it is, for whoever has to be told. */
+/**
+ * Any other write: where it goes, what it says with the id by which it is done once, and what it is, for whoever has to
+ * be told.
+ */
 export interface OutgoingWrite {
   readonly kind: 'write'
   readonly way: 'POST' | 'PUT'
@@ -33,26 +40,38 @@ export type OutboxEntry = (OutgoingEvent | OutgoingWrite) & {
 }
 
 interface OutboxSchema extends DBSchema {
-  entries: { key: number, value: OutboxEntry }
+  entries: { key: number; value: OutboxEntry }
 }
 
 const RETRY_MS = [500, 1000, 2000, 4000, 8000, 15_000]
-/** After so many failures of the server at one event it is set aside: it would hold up all that comes after it for ever. */
+/**
+ * After so many failures of the server at one event it is set aside: it would hold up all that comes after it for ever.
+ */
 const MOST_FAILURES = 6
-const openStore = () => openDB<OutboxSchema>('fidactyl-outbox', 1, { upgrade: db => void db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true }) })
+const openStore = () =>
+  openDB<OutboxSchema>('fidactyl-outbox', 1, {
+    upgrade: db => void db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true }),
+  })
 /** At first it carried events only, and did not say so. */
 const withKind = (entry: OutboxEntry) => ({ ...{ kind: 'event' }, ...entry }) as OutboxEntry
 
 /** Whether a refusal says that what was wanted is so already: a lesson that ended, an event that was taken back. */
-const isSoAlready = (entry: OutboxEntry, status: number) => status === 409 && entry.kind === 'event' && ['end', 'void', 'reopen'].includes(entry.event.kind)
+const isSoAlready = (entry: OutboxEntry, status: number) =>
+  status === 409 && entry.kind === 'event' && ['end', 'void', 'reopen'].includes(entry.event.kind)
 
 /** The request that delivers an entry; the offset of the device's clock is told as measured by then. */
-const requestOf = (entry: OutboxEntry, deviceOffsetMs: number) => entry.kind === 'event'
-  ? { path: `/api/lessons/${entry.lessonId}/events`, method: 'POST' as const, body: { event: entry.event, deviceOffsetMs } }
-  : { path: entry.path, method: entry.way, body: entry.body }
+const requestOf = (entry: OutboxEntry, deviceOffsetMs: number) =>
+  entry.kind === 'event'
+    ? {
+        path: `/api/lessons/${entry.lessonId}/events`,
+        method: 'POST' as const,
+        body: { event: entry.event, deviceOffsetMs },
+      }
+    : { path: entry.path, method: entry.way, body: entry.body }
 
 /**
- * Delivers what was put down, events of lessons above all, in the order it happened. It is kept on this device first and dropped only after the
+ * Delivers what was put down, events of lessons above all, in the order it happened. It is kept on this device first
+ * and dropped only after the
  * server has stored it (or the student is gone): neither the end of the browser nor of the server loses it, and its
  * id keeps a repeat from counting twice. What can never be delivered is set aside in sight, and the rest goes on.
  */
@@ -60,7 +79,7 @@ export const useOutbox = defineStore('outbox', () => {
   const entries = shallowRef<readonly OutboxEntry[]>([])
   const delivering = ref(false)
   const stuck = ref(false)
-  const refusals = useEventBus<{ entry: OutboxEntry, answer: ErrorAnswer }>('outbox-refusal')
+  const refusals = useEventBus<{ entry: OutboxEntry; answer: ErrorAnswer }>('outbox-refusal')
   const offsetMs = ref(0)
   let store: ReturnType<typeof openStore> | undefined
   let tries = 0
@@ -122,12 +141,15 @@ export const useOutbox = defineStore('outbox', () => {
       if (Number.isFinite(serverDate)) offsetMs.value = Math.round(serverDate - (began + Date.now()) / 2)
       await drop(entry.seq!)
       return true
-    }
-    catch (error) {
+    } catch (error) {
       const response = error instanceof FetchError ? error.response : undefined
       if (!response) return false
       const told = (error as FetchError).data as Partial<ErrorAnswer> | undefined
-      return refuse(entry, response.status, { code: told?.code ?? 'failed', message: told?.message ?? 'the server could not take it', current: told?.current })
+      return refuse(entry, response.status, {
+        code: told?.code ?? 'failed',
+        message: told?.message ?? 'the server could not take it',
+        current: told?.current,
+      })
     }
   }
 
@@ -148,12 +170,12 @@ export const useOutbox = defineStore('outbox', () => {
         timer = setTimeout(deliver, RETRY_MS[Math.min(tries++, RETRY_MS.length - 1)])
         return
       }
-    }
-    finally {
+    } finally {
       delivering.value = false
     }
   }
-  const pick = (userId: string | undefined) => entries.value.find(entry => entry.userId === userId && entry.refused === undefined)
+  const pick = (userId: string | undefined) =>
+    entries.value.find(entry => entry.userId === userId && entry.refused === undefined)
 
   return {
     entries,
@@ -161,7 +183,9 @@ export const useOutbox = defineStore('outbox', () => {
     stuck: readonly(stuck),
     waiting: computed(() => entries.value.filter(entry => entry.refused === undefined).length),
     /** What could not be delivered, for whoever is signed in. */
-    setAside: computed(() => entries.value.filter(entry => entry.refused !== undefined && entry.userId === useSession().me?.userId)),
+    setAside: computed(() =>
+      entries.value.filter(entry => entry.refused !== undefined && entry.userId === useSession().me?.userId),
+    ),
     /** Server time less device time, ms, as last measured. */
     offsetMs: readonly(offsetMs),
     refusals,

@@ -10,15 +10,19 @@ export const useSession = defineStore('session', () => {
   const me = ref<Me | null>()
   // The session cookie cannot be seen from here; this mark saves a stranger the question (and its 401).
   const signedInHere = useLocalStorage(SIGNED_IN_MARK, false)
-  watch(me, (now) => {
-    signedInHere.value = Boolean(now)
-  }, { flush: 'sync' })
+  watch(
+    me,
+    now => {
+      signedInHere.value = Boolean(now)
+    },
+    { flush: 'sync' },
+  )
   async function load() {
     if (!signedInHere.value) {
       me.value = null
       return null
     }
-    me.value = await $fetch<Me>('/api/me').catch((error) => {
+    me.value = await $fetch<Me>('/api/me').catch(error => {
       if (error.status === 401) return null
       throw error
     })

@@ -6,7 +6,7 @@ export interface Toast {
   readonly id: number
   readonly text: string
   readonly tone: 'plain' | 'trouble'
-  readonly action?: { readonly label: string, readonly run: () => void }
+  readonly action?: { readonly label: string; readonly run: () => void }
 }
 
 const STAYS_MS = 8000

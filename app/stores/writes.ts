@@ -8,13 +8,14 @@ import { saysTheSame } from '../utils/same'
 const UNCERTAIN: readonly string[] = ['offline', 'unavailable', 'failed']
 
 /**
- * Every write of the app that is not an event of a lesson. Each has an id, by which the server does it once; one that may
+ * Every write of the app that is not an event of a lesson. Each has an id, by which the server does it once; one that
+ * may
  * have arrived keeps its id as long as what is sent there says the same, so that trying again does not do it twice.
  */
 export const useWrites = defineStore('writes', () => {
   const api = useApi()
   /** The write at each place that may have arrived, and what it said. */
-  const uncertain = new Map<string, { readonly id: string, readonly fields: object }>()
+  const uncertain = new Map<string, { readonly id: string; readonly fields: object }>()
 
   async function write<T>(way: 'post' | 'put', path: string, fields: object): Promise<T> {
     const place = `${way} ${path}`
@@ -25,8 +26,7 @@ export const useWrites = defineStore('writes', () => {
       const answer = await api[way]<T>(path, { ...fields, id: present.id })
       uncertain.delete(place)
       return answer
-    }
-    catch (error) {
+    } catch (error) {
       // What was refused was not written.
       if (!UNCERTAIN.includes((error as ApiError).code)) uncertain.delete(place)
       throw error

@@ -1,7 +1,7 @@
 import { effectScope } from 'vue'
 
 /** Runs a composable as a component would and hands back what it gives, and how to end it. */
-export function inScope<T>(composable: () => T): { readonly value: T, readonly end: () => void } {
+export function inScope<T>(composable: () => T): { readonly value: T; readonly end: () => void } {
   const scope = effectScope()
   return { value: scope.run(composable)!, end: () => scope.stop() }
 }

@@ -8,7 +8,8 @@ import { chordSequence } from './sequence'
 
 const guitar = instrumentOf({ preset: 'classical' })
 const shape = (frets: string, fingers?: string) => chordShape({ frets, fingers }, guitar, 'chord')
-const kinds = (from: string, to: string) => Object.fromEntries(chordChange(shape(from), shape(to), guitar).moves.map(move => [move.finger, move.kind]))
+const kinds = (from: string, to: string) =>
+  Object.fromEntries(chordChange(shape(from), shape(to), guitar).moves.map(move => [move.finger, move.kind]))
 
 // What the methods say of these changes (common practice, from memory).
 describe('chord changes', () => {
@@ -23,7 +24,10 @@ describe('chord changes', () => {
   test('A to D: 3 slides along the second string as a guide', () => {
     const change = chordChange(chordShape({ frets: 'x02220', fingers: '-02130' }, guitar, 'a'), shape('xx0232'), guitar)
     expect(change.moves.find(move => move.finger === 3)).toMatchObject({ kind: 'guide' })
-    expect(change.moves.find(move => move.finger === 3)!.mm).toBeCloseTo(fretDistanceMm(650, 3) - fretDistanceMm(650, 2), 0)
+    expect(change.moves.find(move => move.finger === 3)!.mm).toBeCloseTo(
+      fretDistanceMm(650, 3) - fretDistanceMm(650, 2),
+      0,
+    )
   })
 
   test('D to G: the little finger lands, 1 lifts', () => {
@@ -43,8 +47,15 @@ describe('chord changes', () => {
   })
 
   test('full and half barres are told apart, and one barre is one contact', () => {
-    expect([barreOf(shape('133211')), barreOf(shape('x24432')), barreOf(shape('x02010')), barreOf(shape('xx0211', '--0211'))]).toEqual(['full', 'full', null, 'half'])
-    expect(chordChange(shape('133211'), shape('355333'), guitar).moves.filter(move => move.finger === 1)).toHaveLength(1)
+    expect([
+      barreOf(shape('133211')),
+      barreOf(shape('x24432')),
+      barreOf(shape('x02010')),
+      barreOf(shape('xx0211', '--0211')),
+    ]).toEqual(['full', 'full', null, 'half'])
+    expect(chordChange(shape('133211'), shape('355333'), guitar).moves.filter(move => move.finger === 1)).toHaveLength(
+      1,
+    )
   })
 })
 
@@ -58,25 +69,42 @@ describe('string spacing', () => {
 })
 
 describe('the chords of a drill', () => {
-  const drill = (more: object = {}) => scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets: 'x32010', bars: 2 }, { frets: 'x02210' }] }, ...more })
+  const drill = (more: object = {}) =>
+    scoreOf({
+      version: 1,
+      family: 'blocks',
+      blocks: { chords: [{ frets: 'x32010', bars: 2 }, { frets: 'x02210' }] },
+      ...more,
+    })
 
   test('follow each other by their bars', () => {
-    expect(chordSequence(drill()).map(({ at, shape: { name } }) => [at / 10080, name])).toEqual([[0, 'C'], [8, 'Am']])
+    expect(chordSequence(drill()).map(({ at, shape: { name } }) => [at / 10080, name])).toEqual([
+      [0, 'C'],
+      [8, 'Am'],
+    ])
   })
 
   test('have the fingers the score has on them', () => {
     const score = drill({ fingering: { rule: 'best' } })
     const [, second] = chordSequence(score)
-    expect(fingersAt(score, second!.at, second!.shape).contacts.map(contact => contact.finger)).toEqual(score.notes.filter(note => note.at === second!.at && note.finger).map(note => note.finger))
+    expect(fingersAt(score, second!.at, second!.shape).contacts.map(contact => contact.finger)).toEqual(
+      score.notes.filter(note => note.at === second!.at && note.finger).map(note => note.finger),
+    )
   })
 
   test('have one change fewer than there are chords', () => {
     const score = drill()
-    expect(chordChanges(score, chordSequence(score), guitar).map(change => `${change.from}–${change.to}`)).toEqual(['C–Am'])
+    expect(chordChanges(score, chordSequence(score), guitar).map(change => `${change.from}–${change.to}`)).toEqual([
+      'C–Am',
+    ])
   })
 
   test('fingers go down as the pattern needs them, not only the bass first', () => {
-    const score = scoreOf({ version: 1, family: 'pattern', pattern: { chords: [{ frets: '022000' }, { frets: 'x32010' }], tokens: 'p:R a:2 i:3 m:4' } })
+    const score = scoreOf({
+      version: 1,
+      family: 'pattern',
+      pattern: { chords: [{ frets: '022000' }, { frets: 'x32010' }], tokens: 'p:R a:2 i:3 m:4' },
+    })
     const [change] = chordChanges(score, chordSequence(score), guitar)
     // The thumb plays string 5 (finger 3), then string 2 (finger 1), string 3 open, string 4 (finger 2).
     expect(change!.placement).toEqual([3, 1, 2])

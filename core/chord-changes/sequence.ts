@@ -4,13 +4,28 @@ import { barTicks, type Tick } from '../line/ticks'
 import type { Score } from '../score/score'
 
 /** A chord of a drill and when it begins. */
-export interface PlacedChord { readonly at: Tick, readonly shape: ChordShape }
+export interface PlacedChord {
+  readonly at: Tick
+  readonly shape: ChordShape
+}
 
-interface WithChords { readonly chords: readonly { readonly frets: string, readonly name?: string, readonly fingers?: string, readonly bars?: number }[], readonly barsPerChord: number }
+interface WithChords {
+  readonly chords: readonly {
+    readonly frets: string
+    readonly name?: string
+    readonly fingers?: string
+    readonly bars?: number
+  }[]
+  readonly barsPerChord: number
+}
 
-const hasChords = (block: unknown): block is WithChords => typeof block === 'object' && block !== null && 'chords' in block && 'barsPerChord' in block
+const hasChords = (block: unknown): block is WithChords =>
+  typeof block === 'object' && block !== null && 'chords' in block && 'barsPerChord' in block
 
-/** The chords of a drill's first pass in turn; empty for drills without chords and for transformed ones, whose bars no longer follow the list. */
+/**
+ * The chords of a drill's first pass in turn; empty for drills without chords and for transformed ones, whose bars no
+ * longer follow the list.
+ */
 export function chordSequence({ spec }: Score): readonly PlacedChord[] {
   const block = spec[spec.family]
   if (!hasChords(block) || spec.then.length > 0) return []

@@ -15,33 +15,40 @@ const refusal = (work: () => unknown) => {
   try {
     work()
     return null
-  }
-  catch (error) {
+  } catch (error) {
     return error instanceof SpecError ? `${error.path}: ${error.message}` : error
   }
 }
 
 describe('the table of common shapes', () => {
   // Reference: the theory library spells every chord of the table; each of its shapes must sound just those notes.
-  test.each(SHAPES.map(each => [each.name, each.frets] as const))('%s as %s sounds the notes of its name', (name, frets) => {
-    const sounding = new Set(shape(frets).strings.map(({ string, fret }) => midiAt(guitar, string, fret) % 12))
-    const spelt = Chord.get(name).notes.map(note => Note.chroma(note)!)
-    expect(spelt.length).toBeGreaterThan(2)
-    // A fifth may be left out of a chord of four notes (common practice); nothing else.
-    const fifth = spelt[2]!
-    expect([...sounding].sort()).toEqual([...new Set(spelt)].filter(chroma => sounding.has(chroma) || spelt.length < 4 || chroma !== fifth).sort())
-  })
+  test.each(SHAPES.map(each => [each.name, each.frets] as const))(
+    '%s as %s sounds the notes of its name',
+    (name, frets) => {
+      const sounding = new Set(shape(frets).strings.map(({ string, fret }) => midiAt(guitar, string, fret) % 12))
+      const spelt = Chord.get(name).notes.map(note => Note.chroma(note)!)
+      expect(spelt.length).toBeGreaterThan(2)
+      // A fifth may be left out of a chord of four notes (common practice); nothing else.
+      const fifth = spelt[2]!
+      expect([...sounding].sort()).toEqual(
+        [...new Set(spelt)].filter(chroma => sounding.has(chroma) || spelt.length < 4 || chroma !== fifth).sort(),
+      )
+    },
+  )
 
-  test.each(SHAPES.map(each => [each.name, each.frets, each.fingers] as const))('%s is fingered as a hand can: no finger crosses another', (_, frets, fingers) => {
-    const { contacts, typed } = shape(frets, fingers)
-    expect(typed).toBe(true)
-    for (const a of contacts) {
-      for (const b of contacts) {
-        if (a.finger < b.finger) expect(a.fret).toBeLessThanOrEqual(b.fret)
-        if (a.finger === b.finger) expect(a.fret).toBe(b.fret)
+  test.each(SHAPES.map(each => [each.name, each.frets, each.fingers] as const))(
+    '%s is fingered as a hand can: no finger crosses another',
+    (_, frets, fingers) => {
+      const { contacts, typed } = shape(frets, fingers)
+      expect(typed).toBe(true)
+      for (const a of contacts) {
+        for (const b of contacts) {
+          if (a.finger < b.finger) expect(a.fret).toBeLessThanOrEqual(b.fret)
+          if (a.finger === b.finger) expect(a.fret).toBe(b.fret)
+        }
       }
-    }
-  })
+    },
+  )
 
   test('no shape stands there twice', () => {
     expect(new Set(SHAPES.map(each => each.frets)).size).toBe(SHAPES.length)
@@ -66,9 +73,14 @@ describe('frets as they are written', () => {
   })
 
   test('whatever is written comes back', () => {
-    fc.assert(fc.property(fc.array(fc.option(fc.integer({ min: 0, max: 19 }), { nil: null }), { minLength: 6, maxLength: 6 }), (frets) => {
-      expect(readFrets(frets.map(fret => fret ?? 'x').join('-'), 6, 'frets')).toEqual(frets)
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.option(fc.integer({ min: 0, max: 19 }), { nil: null }), { minLength: 6, maxLength: 6 }),
+        frets => {
+          expect(readFrets(frets.map(fret => fret ?? 'x').join('-'), 6, 'frets')).toEqual(frets)
+        },
+      ),
+    )
   })
 })
 
@@ -95,12 +107,21 @@ describe('a shape without fingers', () => {
 
 describe('names', () => {
   // Three forms of C major and the two triads that share most of their notes, as the theory library calls them.
-  test.each([['x32010', 'C'], ['x35553', 'C'], ['8-10-10-9-8-8', 'C'], ['x02210', 'Am'], ['022000', 'Em'], ['xx0232', 'D']])('%s is called %s', (frets, name) => {
+  test.each([
+    ['x32010', 'C'],
+    ['x35553', 'C'],
+    ['8-10-10-9-8-8', 'C'],
+    ['x02210', 'Am'],
+    ['022000', 'Em'],
+    ['xx0232', 'D'],
+  ])('%s is called %s', (frets, name) => {
     const { strings } = shape(frets)
-    expect(chordNames(strings.map(({ string, fret }) => midiAt(guitar, string, fret)).sort((a, b) => a - b))[0]).toBe(name)
+    expect(chordNames(strings.map(({ string, fret }) => midiAt(guitar, string, fret)).sort((a, b) => a - b))[0]).toBe(
+      name,
+    )
   })
 
-  test('a name of the teacher\'s own stays; without one the table, then the library, then the frets', () => {
+  test("a name of the teacher's own stays; without one the table, then the library, then the frets", () => {
     expect(chordShape({ name: 'The big one', frets: 'x32010' }, guitar, 'chord').name).toBe('The big one')
     expect(shape('133211').name).toBe('F')
     expect(shape('355433').name).toBe('G')
@@ -115,9 +136,11 @@ describe('names', () => {
 })
 
 describe('roles of strings', () => {
-  const strings = (frets: string) => (['R', 'A', 'B', '4', '3', '2', '1'] as const).map(role => stringOfRole(role, shape(frets), 1))
+  const strings = (frets: string) =>
+    (['R', 'A', 'B', '4', '3', '2', '1'] as const).map(role => stringOfRole(role, shape(frets), 1))
 
-  // The alternating bass as it is taught on the first chords (common practice): C 5–4, G 6–4, D 4 and the third string, E 6–4.
+  // The alternating bass as it is taught on the first chords (common practice): C 5–4, G 6–4, D 4 and the third string,
+  // E 6–4.
   test.each([
     ['x32010', [5, 4, 5, 4, 3, 2, 1]],
     ['320003', [6, 4, 5, 4, 3, 2, 1]],
@@ -138,18 +161,37 @@ describe('patterns', () => {
   test('a token is finger:role, stacked with +, with a length for the whole stack', () => {
     expect(readTokens('p:R p:A+a:1/q m:2/t', 'tokens')).toEqual([
       { notes: [{ finger: 'p', role: 'R' }], ticks: TICKS_PER_QUARTER / 2 },
-      { notes: [{ finger: 'p', role: 'A' }, { finger: 'a', role: '1' }], ticks: TICKS_PER_QUARTER },
+      {
+        notes: [
+          { finger: 'p', role: 'A' },
+          { finger: 'a', role: '1' },
+        ],
+        ticks: TICKS_PER_QUARTER,
+      },
       { notes: [{ finger: 'm', role: '2' }], ticks: TICKS_PER_QUARTER / 3 },
     ])
   })
 
-  test.each([['w', 4], ['h', 2], ['q', 1], ['e', 1 / 2], ['s', 1 / 4], ['t', 1 / 3]])('/%s lasts %d quarters', (suffix, quarters) => {
+  test.each([
+    ['w', 4],
+    ['h', 2],
+    ['q', 1],
+    ['e', 1 / 2],
+    ['s', 1 / 4],
+    ['t', 1 / 3],
+  ])('/%s lasts %d quarters', (suffix, quarters) => {
     expect(readTokens(`p:R/${suffix}`, 'tokens')[0]!.ticks).toBe(quarters * TICKS_PER_QUARTER)
   })
 
   test.each([
-    ['', 'the pattern is empty'], ['   ', 'the pattern is empty'], ['p', '"p" is not finger:role, such as p:R or m:2, nor r for a rest'], ['x:1', '"x:1" is not finger:role, such as p:R or m:2, nor r for a rest'],
-    ['p:5', '"p:5" is not finger:role, such as p:R or m:2, nor r for a rest'], ['p:R/z', '"p:R/z": the length after / is one of w h q e s t, dotted with a point'], ['p:R/q/e', '"p:R/q/e": the length after / is one of w h q e s t, dotted with a point'], ['p:R+', '"" is not finger:role, such as p:R or m:2, nor r for a rest'],
+    ['', 'the pattern is empty'],
+    ['   ', 'the pattern is empty'],
+    ['p', '"p" is not finger:role, such as p:R or m:2, nor r for a rest'],
+    ['x:1', '"x:1" is not finger:role, such as p:R or m:2, nor r for a rest'],
+    ['p:5', '"p:5" is not finger:role, such as p:R or m:2, nor r for a rest'],
+    ['p:R/z', '"p:R/z": the length after / is one of w h q e s t, dotted with a point'],
+    ['p:R/q/e', '"p:R/q/e": the length after / is one of w h q e s t, dotted with a point'],
+    ['p:R+', '"" is not finger:role, such as p:R or m:2, nor r for a rest'],
   ])('%j is refused', (text, message) => {
     expect(refusal(() => readTokens(text, 'pattern.tokens'))).toBe(`pattern.tokens: ${message}`)
   })
@@ -184,19 +226,30 @@ describe('places of an arpeggio shape', () => {
   test('E minor by 2-1-1-1-2 has four places on 22 frets', () => {
     const places = shapePlaces('Em', [5, 4, 3, 2, 1], [2, 1, 1, 1, 2], instrumentOf({ preset: 'electric' }))
     expect(places).toHaveLength(4)
-    expect(places).toContainEqual([{ string: 5, fret: 7 }, { string: 5, fret: 10 }, { string: 4, fret: 9 }, { string: 3, fret: 9 }, { string: 2, fret: 8 }, { string: 1, fret: 7 }, { string: 1, fret: 12 }])
+    expect(places).toContainEqual([
+      { string: 5, fret: 7 },
+      { string: 5, fret: 10 },
+      { string: 4, fret: 9 },
+      { string: 3, fret: 9 },
+      { string: 2, fret: 8 },
+      { string: 1, fret: 7 },
+      { string: 1, fret: 12 },
+    ])
   })
 
   test('they are those that trying every fret finds, lowest first', () => {
-    fc.assert(fc.property(
-      fc.constantFrom('C', 'Em', 'G7', 'Am7', 'Bdim', 'Fmaj7', 'Dsus4', 'Caug'),
-      fc.constantFrom<number[][]>([3, 2, 1], [4, 3, 2, 1], [5, 4, 3, 2, 1], [6, 5]),
-      fc.array(fc.integer({ min: 1, max: 3 }), { minLength: 5, maxLength: 5 }),
-      (chord, strings, counts) => {
-        const formula = counts.slice(0, strings.length)
-        expect(shapePlaces(chord, strings, formula, guitar)).toEqual(triedOut(chord, strings, formula))
-      },
-    ), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.constantFrom('C', 'Em', 'G7', 'Am7', 'Bdim', 'Fmaj7', 'Dsus4', 'Caug'),
+        fc.constantFrom<number[][]>([3, 2, 1], [4, 3, 2, 1], [5, 4, 3, 2, 1], [6, 5]),
+        fc.array(fc.integer({ min: 1, max: 3 }), { minLength: 5, maxLength: 5 }),
+        (chord, strings, counts) => {
+          const formula = counts.slice(0, strings.length)
+          expect(shapePlaces(chord, strings, formula, guitar)).toEqual(triedOut(chord, strings, formula))
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
 
   test.each([

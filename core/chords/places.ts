@@ -4,7 +4,10 @@ import type { Instrument } from '../guitar/instrument'
 import { SpecError } from '../schema/spec-error'
 
 /** One note of an arpeggio shape. */
-export interface ShapeNote { readonly string: number, readonly fret: number }
+export interface ShapeNote {
+  readonly string: number
+  readonly fret: number
+}
 
 /** A place of a shape: its notes from the thickest string up. */
 export type ShapePlace = readonly ShapeNote[]
@@ -16,10 +19,16 @@ export type ShapePlace = readonly ShapeNote[]
  * @param formula Notes on each of the strings.
  * @throws SpecError when the chord is unknown or formula and strings do not match.
  */
-export function shapePlaces(chord: string, strings: readonly number[], formula: readonly number[], instrument: Instrument): readonly ShapePlace[] {
+export function shapePlaces(
+  chord: string,
+  strings: readonly number[],
+  formula: readonly number[],
+  instrument: Instrument,
+): readonly ShapePlace[] {
   const { notes, empty } = Chord.get(chord)
   if (empty || notes.length === 0) throw new SpecError('shape.chord', `no chord is called ${JSON.stringify(chord)}`)
-  if (formula.length !== strings.length) throw new SpecError('shape.formula', `the formula has ${formula.length} figures for ${strings.length} strings`)
+  if (formula.length !== strings.length)
+    throw new SpecError('shape.formula', `the formula has ${formula.length} figures for ${strings.length} strings`)
   const missing = strings.find(string => string > instrument.tuning.length)
   if (missing !== undefined) needString(missing, instrument.tuning.length, 'shape.strings')
   const chromas = new Set(notes.map(note => Note.chroma(note)!))

@@ -2,7 +2,7 @@
  * Common open and barre shapes with their fingers, thick string first: frets, then fingers (0 open, - not played).
  * From memory, as most method books print them.
  */
-export const SHAPES: readonly { readonly name: string, readonly frets: string, readonly fingers: string }[] = [
+export const SHAPES: readonly { readonly name: string; readonly frets: string; readonly fingers: string }[] = [
   { name: 'C', frets: 'x32010', fingers: '-32010' },
   { name: 'A', frets: 'x02220', fingers: '-01230' },
   { name: 'G', frets: '320003', fingers: '320004' },

@@ -23,9 +23,19 @@ export const count: TimedFamily<Count> = {
     { kind: 'number', path: 'count.silentBars', label: 'of which silent', min: 0, max: 31 },
   ],
   time: (spec, { tempos, perBeat, bars, silentBars }) => {
-    if (silentBars >= bars) throw new SpecError('count.silentBars', `${silentBars} silent of ${bars} bars leave none to hear the click in`)
+    if (silentBars >= bars)
+      throw new SpecError('count.silentBars', `${silentBars} silent of ${bars} bars leave none to hear the click in`)
     const ticks = bars * barTicks(spec.rhythm.meter)
-    return { kind: 'count', tempos: tempos.map(bpm => ({ bpm, perBeat: perBeat ?? spec.rhythm.perBeat, bars, silentBars, seconds: ticksToMs(ticks, bpm) / 1000 })) }
+    return {
+      kind: 'count',
+      tempos: tempos.map(bpm => ({
+        bpm,
+        perBeat: perBeat ?? spec.rhythm.perBeat,
+        bars,
+        silentBars,
+        seconds: ticksToMs(ticks, bpm) / 1000,
+      })),
+    }
   },
   title: (_, { tempos }) => `Count at ${tempos.join(', ')}`,
   purpose: () => 'Counting aloud through silent bars: the slower the click, the more the pulse is your own.',

@@ -24,32 +24,65 @@ export const diagonal: SheetFamily<Diagonal> = {
   controls: [
     { kind: 'figures', path: 'diagonal.strings', label: 'Strings', hint: 'four neighbours, thick to thin' },
     { kind: 'number', path: 'diagonal.fret', label: 'Lowest fret', min: 1, max: 18 },
-    { kind: 'choice', path: 'diagonal.form', label: 'Form', options: [{ value: 'rising', label: 'rising' }, { value: 'falling', label: 'falling' }, { value: 'alternate', label: 'in turn' }] },
-    { kind: 'choice', path: 'diagonal.play', label: 'Played', options: [{ value: 'picked', label: 'picked, all down' }, { value: 'block', label: 'as a block' }, { value: 'swept', label: 'swept' }] },
+    {
+      kind: 'choice',
+      path: 'diagonal.form',
+      label: 'Form',
+      options: [
+        { value: 'rising', label: 'rising' },
+        { value: 'falling', label: 'falling' },
+        { value: 'alternate', label: 'in turn' },
+      ],
+    },
+    {
+      kind: 'choice',
+      path: 'diagonal.play',
+      label: 'Played',
+      options: [
+        { value: 'picked', label: 'picked, all down' },
+        { value: 'block', label: 'as a block' },
+        { value: 'swept', label: 'swept' },
+      ],
+    },
     { kind: 'figures', path: 'diagonal.moves', label: 'Moves', hint: 'frets from the lowest, such as 0 1 2' },
   ],
   uses: ['plucking', 'perBeat', 'hold'],
   plucking: ({ play }) => (play === 'swept' ? 'sweep' : undefined),
   build: (spec, drill, instrument) => {
-    if (drill.strings.some((string, i) => i > 0 && string !== drill.strings[i - 1]! - 1)) throw new SpecError('diagonal.strings', `strings ${drill.strings.join(' ')} are not four neighbours from thick to thin`)
+    if (drill.strings.some((string, i) => i > 0 && string !== drill.strings[i - 1]! - 1))
+      throw new SpecError(
+        'diagonal.strings',
+        `strings ${drill.strings.join(' ')} are not four neighbours from thick to thin`,
+      )
     const dur = noteTicks(spec.rhythm.perBeat)
-    return writeLine(spec, instrument, { noteIds: 'visits', fretPath: 'diagonal.fret', stringPath: 'diagonal.strings' }, (writer) => {
-      for (const [m, move] of drill.moves.entries()) {
-        const rising = drill.form === 'rising' || (drill.form === 'alternate' && m % 2 === 0)
-        const position = drill.fret + move
-        if (position < 1) throw new SpecError(`diagonal.moves.${m}`, `fret ${position} is below the first`)
-        const notes = drill.strings.map((string, i) => {
-          const finger = (rising ? i + 1 : 4 - i) as Finger
-          return { string, fret: position + finger - 1, finger, position }
-        })
-        const from = writer.at()
-        writer.turn()
-        if (drill.play === 'block') writer.play(notes, TICKS_PER_QUARTER)
-        else for (const note of notes) writer.play([note], dur)
-        if (drill.play !== 'swept') writer.grip(from, writer.at(), notes.map(({ string, fret, finger }) => ({ string, fret, finger })))
-      }
-    })
+    return writeLine(
+      spec,
+      instrument,
+      { noteIds: 'visits', fretPath: 'diagonal.fret', stringPath: 'diagonal.strings' },
+      writer => {
+        for (const [m, move] of drill.moves.entries()) {
+          const rising = drill.form === 'rising' || (drill.form === 'alternate' && m % 2 === 0)
+          const position = drill.fret + move
+          if (position < 1) throw new SpecError(`diagonal.moves.${m}`, `fret ${position} is below the first`)
+          const notes = drill.strings.map((string, i) => {
+            const finger = (rising ? i + 1 : 4 - i) as Finger
+            return { string, fret: position + finger - 1, finger, position }
+          })
+          const from = writer.at()
+          writer.turn()
+          if (drill.play === 'block') writer.play(notes, TICKS_PER_QUARTER)
+          else for (const note of notes) writer.play([note], dur)
+          if (drill.play !== 'swept')
+            writer.grip(
+              from,
+              writer.at(),
+              notes.map(({ string, fret, finger }) => ({ string, fret, finger })),
+            )
+        }
+      },
+    )
   },
-  title: (_, { strings, fret, form, play }) => `Diagonal on strings ${strings.join(' ')} from fret ${fret}, ${{ rising: 'rising', falling: 'falling', alternate: 'rising and falling' }[form]}, ${{ block: 'as blocks', picked: 'picked', swept: 'swept' }[play]}`,
+  title: (_, { strings, fret, form, play }) =>
+    `Diagonal on strings ${strings.join(' ')} from fret ${fret}, ${{ rising: 'rising', falling: 'falling', alternate: 'rising and falling' }[form]}, ${{ block: 'as blocks', picked: 'picked', swept: 'swept' }[play]}`,
   purpose: () => 'One finger to a string, one fret apart: the fingers land independently and keep their spread.',
 }

@@ -3,7 +3,11 @@ import type { Line } from '../line/line'
 import type { BlockSchema, SharedSpec } from '../schema/fields'
 
 /** A control is offered only while another field has this value, or does not have it. */
-export interface When { readonly path: string, readonly is?: unknown, readonly not?: unknown }
+export interface When {
+  readonly path: string
+  readonly is?: unknown
+  readonly not?: unknown
+}
 
 interface Named {
   readonly path: string
@@ -16,27 +20,33 @@ interface Named {
 export type ChoiceValue = string | number | boolean | readonly number[]
 
 /** A parameter the Bench offers, described by data: which field, how it is named, which control suits it. */
-export type Control = Named & (
+export type Control = Named &
   /** Fingers and the order they play in. */
-  | { readonly kind: 'finger-orders' }
-  | { readonly kind: 'choice', readonly options: readonly { readonly value: ChoiceValue, readonly label: string }[] }
-  | { readonly kind: 'number', readonly min: number, readonly max: number, readonly unit?: string }
-  /** Whole numbers typed in order. */
-  | { readonly kind: 'figures' }
-  /** Groups of fingers, a comma between groups. */
-  | { readonly kind: 'groups' }
-  /** How many of the groups at another path are meant: none, the first, … all. */
-  | { readonly kind: 'series', readonly of: string }
-  /** Anything that is written in a short notation of its own; the family reads and writes it. */
-  | { readonly kind: 'written', readonly read: (text: string) => unknown, readonly write: (value: never) => string, readonly tall?: true }
-  /** Chords, by name and frets, with a small neck to click on. */
-  | { readonly kind: 'chords' }
-  /** A plucking pattern on roles. */
-  | { readonly kind: 'tokens' }
-  | { readonly kind: 'text' }
-  /** Places of a shape on the neck, stepped through. */
-  | { readonly kind: 'places' }
-)
+  (
+    | { readonly kind: 'finger-orders' }
+    | { readonly kind: 'choice'; readonly options: readonly { readonly value: ChoiceValue; readonly label: string }[] }
+    | { readonly kind: 'number'; readonly min: number; readonly max: number; readonly unit?: string }
+    /** Whole numbers typed in order. */
+    | { readonly kind: 'figures' }
+    /** Groups of fingers, a comma between groups. */
+    | { readonly kind: 'groups' }
+    /** How many of the groups at another path are meant: none, the first, … all. */
+    | { readonly kind: 'series'; readonly of: string }
+    /** Anything that is written in a short notation of its own; the family reads and writes it. */
+    | {
+        readonly kind: 'written'
+        readonly read: (text: string) => unknown
+        readonly write: (value: never) => string
+        readonly tall?: true
+      }
+    /** Chords, by name and frets, with a small neck to click on. */
+    | { readonly kind: 'chords' }
+    /** A plucking pattern on roles. */
+    | { readonly kind: 'tokens' }
+    | { readonly kind: 'text' }
+    /** Places of a shape on the neck, stepped through. */
+    | { readonly kind: 'places' }
+  )
 
 /** Shared controls a family has a use for; the Bench draws these once for all families. */
 export type SharedControl = 'position' | 'strings' | 'travel' | 'slurs' | 'plucking' | 'perBeat' | 'hold'
@@ -69,7 +79,10 @@ export interface SheetFamily<B = unknown> extends Common<B> {
   readonly strums?: true
   /** Moves as a whole with the position: only frets and pitches change. */
   readonly moves?: true
-  /** The block without some fretting fingers, where the drill still means something without them; null where it does not. */
+  /**
+   * The block without some fretting fingers, where the drill still means something without them; null where it does
+   * not.
+   */
   without?(block: B, fingers: readonly number[]): B | null
   /** A finger that takes two neighbouring strings at one fret rolls over instead of lifting. */
   rolls?(block: B): boolean
@@ -78,14 +91,29 @@ export interface SheetFamily<B = unknown> extends Common<B> {
 }
 
 /** One tempo of a counting drill. */
-export interface CountTempo { readonly bpm: number, readonly perBeat: number, readonly bars: number, readonly silentBars: number, readonly seconds: number }
+export interface CountTempo {
+  readonly bpm: number
+  readonly perBeat: number
+  readonly bars: number
+  readonly silentBars: number
+  readonly seconds: number
+}
 
 /** One step of a warm-up. */
-export interface TimedStep { readonly name: string, readonly seconds: number, readonly caution?: string }
+export interface TimedStep {
+  readonly name: string
+  readonly seconds: number
+  readonly caution?: string
+}
 
 /** A family without a guitar: counting, or timed steps. */
 export interface TimedFamily<B = unknown> extends Common<B> {
-  time(spec: SharedSpec, block: B): { readonly kind: 'count', readonly tempos: readonly CountTempo[] } | { readonly kind: 'steps', readonly steps: readonly TimedStep[] }
+  time(
+    spec: SharedSpec,
+    block: B,
+  ):
+    | { readonly kind: 'count'; readonly tempos: readonly CountTempo[] }
+    | { readonly kind: 'steps'; readonly steps: readonly TimedStep[] }
 }
 
 /**

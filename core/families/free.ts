@@ -8,39 +8,67 @@ import { SpecError } from '../schema/spec-error'
 import type { SheetFamily } from './family'
 
 const block = fields.block({
-  notes: fields.list(fields.block({
-    at: fields.whole('at', 0, 100_000_000),
-    dur: fields.whole('dur', 1, 10_000_000),
-    string: fields.string().optional(),
-    fret: fields.fret().optional(),
-    midi: fields.whole('midi', 0, 127).optional(),
-    finger: fields.fingerOrOpen().optional(),
-    pluck: fields.oneOf('pluck', ['D', 'U', 'p', 'i', 'm', 'a', 'c']).optional(),
-    via: fields.oneOf('via', ['pluck', 'hammer', 'pull', 'tap', 'rake', 'slide']).optional(),
-  }), 1, MOST_NOTES),
+  notes: fields.list(
+    fields.block({
+      at: fields.whole('at', 0, 100_000_000),
+      dur: fields.whole('dur', 1, 10_000_000),
+      string: fields.string().optional(),
+      fret: fields.fret().optional(),
+      midi: fields.whole('midi', 0, 127).optional(),
+      finger: fields.fingerOrOpen().optional(),
+      pluck: fields.oneOf('pluck', ['D', 'U', 'p', 'i', 'm', 'a', 'c']).optional(),
+      via: fields.oneOf('via', ['pluck', 'hammer', 'pull', 'tap', 'rake', 'slide']).optional(),
+    }),
+    1,
+    MOST_NOTES,
+  ),
 })
 type Free = Infer<typeof block>
 type FreeNote = Free['notes'][number]
 
 /** Places of a bare pitch on strings that are free, the nearest to the hand first. */
-function placesOf(note: FreeNote, pitch: number, instrument: Instrument, hand: number, taken: ReadonlySet<number>): readonly { readonly string: number, readonly fret: number }[] {
-  return instrument.tuning.map((_, k) => k + 1).filter(string => !taken.has(string) && (note.string === undefined || note.string === string))
-    .map(string => ({ string, fret: pitch - midiAt(instrument, string, 0) })).filter(({ fret }) => fret >= 0 && fret <= instrument.lastFret)
+function placesOf(
+  note: FreeNote,
+  pitch: number,
+  instrument: Instrument,
+  hand: number,
+  taken: ReadonlySet<number>,
+): readonly { readonly string: number; readonly fret: number }[] {
+  return instrument.tuning
+    .map((_, k) => k + 1)
+    .filter(string => !taken.has(string) && (note.string === undefined || note.string === string))
+    .map(string => ({ string, fret: pitch - midiAt(instrument, string, 0) }))
+    .filter(({ fret }) => fret >= 0 && fret <= instrument.lastFret)
     .sort((a, b) => Math.abs(a.fret - hand - 1) - Math.abs(b.fret - hand - 1) || a.fret - b.fret)
 }
 
 /** Where a note goes: as given, or for a bare pitch the place nearest to the hand, on a string that is free. */
-function placeOf(note: FreeNote, i: number, instrument: Instrument, hand: number, taken: ReadonlySet<number>): { readonly string: number, readonly fret: number } {
+function placeOf(
+  note: FreeNote,
+  i: number,
+  instrument: Instrument,
+  hand: number,
+  taken: ReadonlySet<number>,
+): { readonly string: number; readonly fret: number } {
   const path = `free.notes.${i}`
   const count = instrument.tuning.length
   if (note.string !== undefined && note.fret !== undefined) {
-    if (note.midi !== undefined && note.string <= count && midiAt(instrument, note.string, note.fret) !== note.midi) throw new SpecError(`${path}.midi`, `string ${note.string}, fret ${note.fret} does not sound ${note.midi}`)
+    if (note.midi !== undefined && note.string <= count && midiAt(instrument, note.string, note.fret) !== note.midi)
+      throw new SpecError(`${path}.midi`, `string ${note.string}, fret ${note.fret} does not sound ${note.midi}`)
     needString(note.string, count, `${path}.string`)
-    if (note.fret > instrument.lastFret) throw new SpecError(`${path}.fret`, `fret ${note.fret} is beyond the neck: the last fret is ${instrument.lastFret}`)
+    if (note.fret > instrument.lastFret)
+      throw new SpecError(
+        `${path}.fret`,
+        `fret ${note.fret} is beyond the neck: the last fret is ${instrument.lastFret}`,
+      )
     if (taken.has(note.string)) throw new SpecError(`${path}.string`, `string ${note.string} plays two notes at once`)
     return { string: note.string, fret: note.fret }
   }
-  if (note.midi === undefined) throw new SpecError(note.string === undefined ? `${path}.string` : `${path}.fret`, 'a note needs string and fret, or a pitch')
+  if (note.midi === undefined)
+    throw new SpecError(
+      note.string === undefined ? `${path}.string` : `${path}.fret`,
+      'a note needs string and fret, or a pitch',
+    )
   const [place] = placesOf(note, note.midi, instrument, hand, taken)
   if (!place) throw new SpecError(`${path}.midi`, `pitch ${note.midi} is not to be had on a free string of this guitar`)
   return place
@@ -49,10 +77,14 @@ function placeOf(note: FreeNote, i: number, instrument: Instrument, hand: number
 const isBare = (note: FreeNote) => note.midi !== undefined && (note.string === undefined || note.fret === undefined)
 
 /** Places for notes that begin together, settled ones first, so that bare pitches share out what strings are left. */
-function placeTogether(group: readonly { readonly note: FreeNote, readonly i: number }[], instrument: Instrument, hand: number): ReadonlyMap<FreeNote, { readonly string: number, readonly fret: number }> {
-  const places = new Map<FreeNote, { readonly string: number, readonly fret: number }>()
+function placeTogether(
+  group: readonly { readonly note: FreeNote; readonly i: number }[],
+  instrument: Instrument,
+  hand: number,
+): ReadonlyMap<FreeNote, { readonly string: number; readonly fret: number }> {
+  const places = new Map<FreeNote, { readonly string: number; readonly fret: number }>()
   const taken = new Set<number>()
-  const put = (note: FreeNote, place: { readonly string: number, readonly fret: number }) => {
+  const put = (note: FreeNote, place: { readonly string: number; readonly fret: number }) => {
     places.set(note, place)
     taken.add(place.string)
   }
@@ -61,7 +93,7 @@ function placeTogether(group: readonly { readonly note: FreeNote, readonly i: nu
   function share(k: number): boolean {
     const next = bare[k]
     if (!next) return true
-    return placesOf(next.note, next.note.midi!, instrument, hand, taken).some((place) => {
+    return placesOf(next.note, next.note.midi!, instrument, hand, taken).some(place => {
       put(next.note, place)
       if (share(k + 1)) return true
       places.delete(next.note)
@@ -82,7 +114,10 @@ function positionFor(fret: number, finger: number | undefined, position: number)
 }
 
 /** Fingers of notes that begin together: distinct, ascending with the frets; one fret on several strings is a barre. */
-function fingerTogether(group: readonly { readonly note: FreeNote, readonly fret: number }[], position: number): ReadonlyMap<FreeNote, FingerOrOpen> {
+function fingerTogether(
+  group: readonly { readonly note: FreeNote; readonly fret: number }[],
+  position: number,
+): ReadonlyMap<FreeNote, FingerOrOpen> {
   const fingers = new Map<FreeNote, FingerOrOpen>()
   let last = { finger: 0, fret: 0 }
   for (const { note, fret } of [...group].sort((a, b) => a.fret - b.fret)) {
@@ -90,7 +125,9 @@ function fingerTogether(group: readonly { readonly note: FreeNote, readonly fret
       fingers.set(note, 0)
       continue
     }
-    const own = note.finger ?? (fret === last.fret ? last.finger : Math.max(last.finger + 1, Math.min(4, Math.max(1, fret - position + 1))))
+    const own =
+      note.finger ??
+      (fret === last.fret ? last.finger : Math.max(last.finger + 1, Math.min(4, Math.max(1, fret - position + 1))))
     const finger = Math.min(4, own) as Finger
     fingers.set(note, finger)
     last = { finger, fret }
@@ -113,11 +150,17 @@ function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line 
     const group = sorted.slice(start, next)
     start = next
     const places = placeTogether(group, instrument, position)
-    const placed = group.map(({ note, i }) => {
-      const place = places.get(note)!
-      if (note.finger !== undefined && !(left && isBare(note)) && (note.finger === 0) !== (place.fret === 0)) throw new SpecError(`free.notes.${i}.finger`, place.fret === 0 ? 'an open string has finger 0' : 'finger 0 is for open strings')
-      return { note, i, ...place }
-    }).sort((a, b) => b.string - a.string)
+    const placed = group
+      .map(({ note, i }) => {
+        const place = places.get(note)!
+        if (note.finger !== undefined && !(left && isBare(note)) && (note.finger === 0) !== (place.fret === 0))
+          throw new SpecError(
+            `free.notes.${i}.finger`,
+            place.fret === 0 ? 'an open string has finger 0' : 'finger 0 is for open strings',
+          )
+        return { note, i, ...place }
+      })
+      .sort((a, b) => b.string - a.string)
     const lead = placed.filter(each => each.fret > 0 && each.note.via !== 'tap').sort((a, b) => a.fret - b.fret)[0]
     if (lead) position = positionFor(lead.fret, lead.note.finger, position)
     const fingers = fingerTogether(placed, position)
@@ -147,7 +190,14 @@ function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line 
 
 function passes(events: readonly Event[], times: number): Line {
   const end = events.reduce((latest, event) => Math.max(latest, event.at + event.dur), 0)
-  const all = Array.from({ length: times }, (_, pass) => events.map(event => ({ ...event, at: event.at + pass * end, noteId: event.noteId.replace(/^p1/, `p${pass + 1}`), visit: event.visit.replace(/^p1/, `p${pass + 1}`) })))
+  const all = Array.from({ length: times }, (_, pass) =>
+    events.map(event => ({
+      ...event,
+      at: event.at + pass * end,
+      noteId: event.noteId.replace(/^p1/, `p${pass + 1}`),
+      visit: event.visit.replace(/^p1/, `p${pass + 1}`),
+    })),
+  )
   return { events: all.flat(), grips: [], restarts: all.map((_, pass) => pass * end), strokeShift: 0 }
 }
 
@@ -156,7 +206,18 @@ export const free: SheetFamily<Free> = {
   name: 'free',
   label: 'Own music',
   block,
-  opening: { notes: [[3, 5], [3, 7], [2, 5], [2, 8], [1, 5], [2, 8], [2, 5], [3, 7]].map(([string, fret], i) => ({ at: i * 5040, dur: 5040, string: string!, fret: fret! })) },
+  opening: {
+    notes: [
+      [3, 5],
+      [3, 7],
+      [2, 5],
+      [2, 8],
+      [1, 5],
+      [2, 8],
+      [2, 5],
+      [3, 7],
+    ].map(([string, fret], i) => ({ at: i * 5040, dur: 5040, string: string!, fret: fret! })),
+  },
   controls: [],
   uses: ['position', 'plucking', 'hold'],
   build,

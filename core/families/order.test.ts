@@ -1,9 +1,16 @@
 import { describe, expect, test } from '@jest/globals'
 import { problemOf as problem, scoreOf as score } from '../score/score-of.test.data'
 
-const drill = (more: object = {}, block: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4], ...block }, ...more })
+const drill = (more: object = {}, block: object = {}) => ({
+  version: 1,
+  family: 'order',
+  order: { fingers: [1, 2, 3, 4], ...block },
+  ...more,
+})
 function permutations(items: readonly number[]): number[][] {
-  return items.length === 0 ? [[]] : items.flatMap(first => permutations(items.filter(item => item !== first)).map(rest => [first, ...rest]))
+  return items.length === 0
+    ? [[]]
+    : items.flatMap(first => permutations(items.filter(item => item !== first)).map(rest => [first, ...rest]))
 }
 
 describe('finger orders', () => {
@@ -26,8 +33,16 @@ describe('finger orders', () => {
   })
 
   test('the way back mirrors the order, or repeats it', () => {
-    expect(score(drill({}, { fingers: [1, 3, 2, 4] })).notes.slice(24, 28).map(note => note.finger)).toEqual([4, 2, 3, 1])
-    expect(score(drill({}, { fingers: [1, 3, 2, 4], back: 'same' })).notes.slice(24, 28).map(note => note.finger)).toEqual([1, 3, 2, 4])
+    expect(
+      score(drill({}, { fingers: [1, 3, 2, 4] }))
+        .notes.slice(24, 28)
+        .map(note => note.finger),
+    ).toEqual([4, 2, 3, 1])
+    expect(
+      score(drill({}, { fingers: [1, 3, 2, 4], back: 'same' }))
+        .notes.slice(24, 28)
+        .map(note => note.finger),
+    ).toEqual([1, 3, 2, 4])
   })
 
   test('skipping a string from 6 to 1 goes 6 4 5 3 4 2 3 1', () => {
@@ -37,7 +52,11 @@ describe('finger orders', () => {
 
   test('the turning string is played once when it is not repeated', () => {
     expect(score(drill({ strings: { repeatTurn: false } })).notes).toHaveLength(44)
-    expect(score(drill({ strings: { order: [6, 3, 1] } })).notes.filter((_, i) => i % 4 === 0).map(note => note.string)).toEqual([6, 3, 1, 1, 3, 6])
+    expect(
+      score(drill({ strings: { order: [6, 3, 1] } }))
+        .notes.filter((_, i) => i % 4 === 0)
+        .map(note => note.string),
+    ).toEqual([6, 3, 1, 1, 3, 6])
   })
 
   test('keys tell pass, string visit and note', () => {
@@ -51,7 +70,10 @@ describe('finger orders', () => {
 
   test('crawling moves the hand per pass, or per string and on the way back too', () => {
     const perPass = score(drill({ times: 3 }, { crawl: 1 }))
-    expect(perPass.shifts.map(({ from, to }) => [from, to])).toEqual([[5, 6], [6, 7]])
+    expect(perPass.shifts.map(({ from, to }) => [from, to])).toEqual([
+      [5, 6],
+      [6, 7],
+    ])
     expect(perPass.shifts[0]!.at).toBe(12 * 10080)
     const perString = score(drill({ strings: { from: 6, to: 5 } }, { crawl: 1, crawlEvery: 'string' }))
     // On the way back the mirrored order begins with finger 4, three frets above the position.
@@ -61,21 +83,39 @@ describe('finger orders', () => {
   test('alternate strokes run over plucked notes only; a slurred note has none', () => {
     const { notes } = score(drill({ slurs: [2, 4], strings: { to: 5, travel: 'there' } }))
     expect(notes.map(note => note.pluck)).toEqual(['D', null, 'U', null, 'D', null, 'U', null])
-    expect(notes.map(note => note.via)).toEqual(['pluck', 'hammer', 'pluck', 'hammer', 'pluck', 'hammer', 'pluck', 'hammer'])
+    expect(notes.map(note => note.via)).toEqual([
+      'pluck',
+      'hammer',
+      'pluck',
+      'hammer',
+      'pluck',
+      'hammer',
+      'pluck',
+      'hammer',
+    ])
     expect(score(drill({ plucking: { system: 'down' } })).notes.every(note => note.pluck === 'D')).toBe(true)
   })
 
   test('starting up, four to a string, every crossing upwards is outside; starting down, inside', () => {
     expect(score(drill({ strings: { travel: 'there' } })).report.crossings).toEqual({ outside: 0, inside: 5 })
-    expect(score(drill({ strings: { travel: 'there' }, plucking: { start: 'U' } })).report.crossings).toEqual({ outside: 5, inside: 0 })
+    expect(score(drill({ strings: { travel: 'there' }, plucking: { start: 'U' } })).report.crossings).toEqual({
+      outside: 5,
+      inside: 0,
+    })
   })
 
   test('the worked example plays 5 7 6 8 with alternate strokes at 72', () => {
     const worked = score({
-      version: 1, family: 'order', instrument: { preset: 'classical' }, position: 5,
+      version: 1,
+      family: 'order',
+      instrument: { preset: 'classical' },
+      position: 5,
       strings: { order: 'adjacent', from: 6, to: 1, travel: 'there-and-back', repeatTurn: true },
-      rhythm: { meter: [4, 4], perBeat: 4 }, tempo: 72, hold: 'until-needed',
-      plucking: { system: 'alternate', start: 'D' }, fingering: { rule: 'one-per-fret' },
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      tempo: 72,
+      hold: 'until-needed',
+      plucking: { system: 'alternate', start: 'D' },
+      fingering: { rule: 'one-per-fret' },
       order: { fingers: [1, 3, 2, 4], back: 'mirror', crawl: 0, crawlEvery: 'pass' },
     })
     expect(worked.notes.slice(0, 4).map(note => note.fret)).toEqual([5, 7, 6, 8])

@@ -24,8 +24,13 @@ function assertDistinct(fingers: readonly number[]) {
 
 function assertOnNeck(position: number, lowest: number, highest: number, instrument: Instrument, crawled: boolean) {
   const path = crawled ? 'order.crawl' : 'position'
-  if (position + highest - 1 > instrument.lastFret) throw new SpecError(path, `fret ${position + highest - 1} is beyond the neck: the last fret is ${instrument.lastFret}`)
-  if (position < 1 || position + lowest - 1 < 1) throw new SpecError(path, `position ${position} is below the first fret`)
+  if (position + highest - 1 > instrument.lastFret)
+    throw new SpecError(
+      path,
+      `fret ${position + highest - 1} is beyond the neck: the last fret is ${instrument.lastFret}`,
+    )
+  if (position < 1 || position + lowest - 1 < 1)
+    throw new SpecError(path, `position ${position} is below the first fret`)
 }
 
 function build(spec: SharedSpec, order: Order, instrument: Instrument): Line {
@@ -71,7 +76,9 @@ function build(spec: SharedSpec, order: Order, instrument: Instrument): Line {
  */
 export function fingerOrders(fingers: readonly number[]): readonly (readonly number[])[] {
   const sorted = [...fingers].sort((a, b) => a - b)
-  return sorted.length === 0 ? [[]] : sorted.flatMap(first => fingerOrders(sorted.filter(finger => finger !== first)).map(rest => [first, ...rest]))
+  return sorted.length === 0
+    ? [[]]
+    : sorted.flatMap(first => fingerOrders(sorted.filter(finger => finger !== first)).map(rest => [first, ...rest]))
 }
 
 /** Finger orders: one to four different fingers on every string visit, one finger per fret. */
@@ -82,9 +89,34 @@ export const order: SheetFamily<Order> = {
   opening: { fingers: [1, 2, 3, 4], back: 'mirror', crawl: 0, crawlEvery: 'pass' },
   controls: [
     { kind: 'finger-orders', path: 'order.fingers', label: 'Finger order' },
-    { kind: 'choice', path: 'order.back', label: 'On the way back', options: [{ value: 'mirror', label: 'mirrored' }, { value: 'same', label: 'the same' }] },
-    { kind: 'number', path: 'order.crawl', label: 'Crawl', hint: 'frets moved each time; 0 stays in place', min: -5, max: 5, unit: 'frets' },
-    { kind: 'choice', path: 'order.crawlEvery', label: 'Crawl after each', when: { path: 'order.crawl', not: 0 }, options: [{ value: 'pass', label: 'pass' }, { value: 'string', label: 'string' }] },
+    {
+      kind: 'choice',
+      path: 'order.back',
+      label: 'On the way back',
+      options: [
+        { value: 'mirror', label: 'mirrored' },
+        { value: 'same', label: 'the same' },
+      ],
+    },
+    {
+      kind: 'number',
+      path: 'order.crawl',
+      label: 'Crawl',
+      hint: 'frets moved each time; 0 stays in place',
+      min: -5,
+      max: 5,
+      unit: 'frets',
+    },
+    {
+      kind: 'choice',
+      path: 'order.crawlEvery',
+      label: 'Crawl after each',
+      when: { path: 'order.crawl', not: 0 },
+      options: [
+        { value: 'pass', label: 'pass' },
+        { value: 'string', label: 'string' },
+      ],
+    },
   ],
   uses: ['position', 'strings', 'slurs', 'plucking', 'perBeat', 'hold'],
   moves: true,
@@ -95,7 +127,8 @@ export const order: SheetFamily<Order> = {
   build,
   title: (spec, { fingers, crawl, crawlEvery }) =>
     `Order ${fingers.join(' ')}, ${stringsInWords(spec.strings)}, ${romanPosition(spec.position)}${crawl ? `, crawling ${crawl > 0 ? 'up' : 'down'} ${Math.abs(crawl)} per ${crawlEvery}` : ''}`,
-  purpose: ({ fingers }) => fingers.length === 1
-    ? 'One finger on every string: clean landings and a quiet hand.'
-    : `Fingers ${fingers.join(', ')} in a fixed order: independence of the fretting hand, and both hands in time with each other.`,
+  purpose: ({ fingers }) =>
+    fingers.length === 1
+      ? 'One finger on every string: clean landings and a quiet hand.'
+      : `Fingers ${fingers.join(', ')} in a fixed order: independence of the fretting hand, and both hands in time with each other.`,
 }

@@ -23,8 +23,11 @@ function bassNote(string: number, fret: number, chord: ChordShape): Played {
   if (fret === 0 || own) return { string, fret, finger: own?.finger ?? 0, position: chord.position }
   const taken = new Set(chord.contacts.filter(contact => contact.string !== string).map(contact => contact.finger))
   const wanted = Math.min(4, Math.max(1, fret - chord.position + 1))
-  const finger = ([1, 2, 3, 4] as const).filter(each => !taken.has(each)).sort((a, b) => Math.abs(a - wanted) - Math.abs(b - wanted))[0]
-  if (!finger) throw new SpecError('pattern.line', `no finger is free for fret ${fret} of the bass line over ${chord.name}`)
+  const finger = ([1, 2, 3, 4] as const)
+    .filter(each => !taken.has(each))
+    .sort((a, b) => Math.abs(a - wanted) - Math.abs(b - wanted))[0]
+  if (!finger)
+    throw new SpecError('pattern.line', `no finger is free for fret ${fret} of the bass line over ${chord.name}`)
   return { string, fret, finger, position: chord.position }
 }
 
@@ -32,23 +35,46 @@ const THUMB = 'p:R {1} p:A {2}'
 const LETTERS = ['i', 'm', 'a'] as const
 const VOICE = { i: 3, m: 2, a: 1 } as const
 
-/** Over an alternating thumb: the six ordered pairs of i, m, a, between the thumb's notes and together with them (common practice). */
-export const THUMB_PATTERNS: readonly { readonly label: string, readonly tokens: string }[] = LETTERS.flatMap(first =>
+/**
+ * Over an alternating thumb: the six ordered pairs of i, m, a, between the thumb's notes and together with them (common
+ * practice).
+ */
+export const THUMB_PATTERNS: readonly { readonly label: string; readonly tokens: string }[] = LETTERS.flatMap(first =>
   LETTERS.filter(second => second !== first).flatMap(second => [
-    { label: `${first} ${second} between`, tokens: THUMB.replace('{1}', `${first}:${VOICE[first]}`).replace('{2}', `${second}:${VOICE[second]}`) },
+    {
+      label: `${first} ${second} between`,
+      tokens: THUMB.replace('{1}', `${first}:${VOICE[first]}`).replace('{2}', `${second}:${VOICE[second]}`),
+    },
     { label: `${first} ${second} together`, tokens: `p:R+${first}:${VOICE[first]}/q p:A+${second}:${VOICE[second]}/q` },
-  ]))
+  ]),
+)
 
 /** A plucking pattern on string roles, so that it transfers to any chord. */
 export const pattern: SheetFamily<Pattern> = {
   name: 'pattern',
   label: 'Plucking pattern',
   block,
-  opening: { chords: [{ name: 'C', frets: 'x32010' }, { name: 'G', frets: '320003' }], tokens: 'p:R i:3 m:2 a:1 p:A i:3 m:2 a:1', barsPerChord: 1, ring: false },
+  opening: {
+    chords: [
+      { name: 'C', frets: 'x32010' },
+      { name: 'G', frets: '320003' },
+    ],
+    tokens: 'p:R i:3 m:2 a:1 p:A i:3 m:2 a:1',
+    barsPerChord: 1,
+    ring: false,
+  },
   controls: [
     { kind: 'chords', path: 'pattern.chords', label: 'Chords' },
     { kind: 'tokens', path: 'pattern.tokens', label: 'Pattern' },
-    { kind: 'choice', path: 'pattern.ring', label: 'Let ring', options: [{ value: false, label: 'no' }, { value: true, label: 'to the chord’s end' }] },
+    {
+      kind: 'choice',
+      path: 'pattern.ring',
+      label: 'Let ring',
+      options: [
+        { value: false, label: 'no' },
+        { value: true, label: 'to the chord’s end' },
+      ],
+    },
     { kind: 'number', path: 'pattern.barsPerChord', label: 'Bars a chord', min: 1, max: 8 },
   ],
   uses: [],
@@ -56,24 +82,38 @@ export const pattern: SheetFamily<Pattern> = {
   build: (spec, drill, instrument) => {
     const chords = chordShapes(drill.chords, instrument, 'pattern')
     const bar = barTicks(spec.rhythm.meter)
-    return writeLine(spec, instrument, { noteIds: 'numbers', fretPath: 'pattern.chords', stringPath: 'pattern.line.string', sizePath: 'pattern.barsPerChord' }, (writer) => {
-      let next = 0
-      for (const [i, chord] of chords.entries()) {
-        const entry = drill.chords[i]!
-        const { line } = drill
-        playPattern(writer, {
-          chord,
-          instrument,
-          tokens: entry.tokens ?? drill.tokens,
-          tokensPath: entry.tokens ? `pattern.chords.${i}.tokens` : 'pattern.tokens',
-          ticks: bar * (entry.bars ?? drill.barsPerChord),
-          topString: drill.topString ?? 1,
-          ring: drill.ring,
-          nextBass: line ? () => bassNote(line.string, line.frets[next++ % line.frets.length]!, chord) : null,
-        })
-      }
-    })
+    return writeLine(
+      spec,
+      instrument,
+      {
+        noteIds: 'numbers',
+        fretPath: 'pattern.chords',
+        stringPath: 'pattern.line.string',
+        sizePath: 'pattern.barsPerChord',
+      },
+      writer => {
+        let next = 0
+        for (const [i, chord] of chords.entries()) {
+          const entry = drill.chords[i]!
+          const { line } = drill
+          playPattern(writer, {
+            chord,
+            instrument,
+            tokens: entry.tokens ?? drill.tokens,
+            tokensPath: entry.tokens ? `pattern.chords.${i}.tokens` : 'pattern.tokens',
+            ticks: bar * (entry.bars ?? drill.barsPerChord),
+            topString: drill.topString ?? 1,
+            ring: drill.ring,
+            nextBass: line ? () => bassNote(line.string, line.frets[next++ % line.frets.length]!, chord) : null,
+          })
+        }
+      },
+    )
   },
-  title: (spec, { chords, tokens, ring }) => `Pattern ${tokens.split(/\s+/).map(token => /^r(\/|$)/.test(token) ? '–' : token.replace(/:[RABL1-4]/g, '').replace(/\/\w\.?/, '')).join(' ')} over ${chordsInWords(chords, spec, 'pattern')}${ring ? ', ringing' : ''}`,
+  title: (spec, { chords, tokens, ring }) =>
+    `Pattern ${tokens
+      .split(/\s+/)
+      .map(token => (/^r(\/|$)/.test(token) ? '–' : token.replace(/:[RABL1-4]/g, '').replace(/\/\w\.?/, '')))
+      .join(' ')} over ${chordsInWords(chords, spec, 'pattern')}${ring ? ', ringing' : ''}`,
   purpose: () => 'The plucking hand keeps its pattern while the chords change under it.',
 }

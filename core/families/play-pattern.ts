@@ -7,7 +7,10 @@ import { SpecError } from '../schema/spec-error'
 import { nameIn } from './chord-fields'
 
 /** A bass line: the next fret each time its role comes. */
-export interface BassLine { readonly string: number, readonly frets: readonly number[] }
+export interface BassLine {
+  readonly string: number
+  readonly frets: readonly number[]
+}
 
 /** What a plucking pattern plays over one chord. */
 export interface PatternOver {
@@ -30,12 +33,22 @@ function played(token: Token, { chord, instrument, tokensPath, topString, nextBa
     if (role === 'L') {
       if (!nextBass) throw new SpecError(tokensPath, 'role L needs a bass line: give `line` with its string and frets')
       note = { ...nextBass(), pluck: finger }
-    }
-    else {
+    } else {
       const string = stringOfRole(role, chord, topString)
       const place = chord.strings.find(each => each.string === string)
-      if (!place) throw new SpecError(tokensPath, `role ${role} does not exist on ${chord.name}: it has ${chord.strings.length} sounding ${chord.strings.length === 1 ? 'string' : 'strings'}`)
-      note = { string: place.string, fret: place.fret, finger: place.finger, position: chord.position, pluck: finger, name: nameIn(chord, instrument, place) }
+      if (!place)
+        throw new SpecError(
+          tokensPath,
+          `role ${role} does not exist on ${chord.name}: it has ${chord.strings.length} sounding ${chord.strings.length === 1 ? 'string' : 'strings'}`,
+        )
+      note = {
+        string: place.string,
+        fret: place.fret,
+        finger: place.finger,
+        position: chord.position,
+        pluck: finger,
+        name: nameIn(chord, instrument, place),
+      }
     }
     // Two roles on one string sound once, by the thumb.
     const there = byString.get(note.string)
@@ -57,7 +70,15 @@ export function playPattern(writer: LineWriter, over: PatternOver): void {
     const token = tokens[i % tokens.length]!
     const dur = Math.min(token.ticks, end - writer.at())
     if (token.notes.length === 0) writer.rest(dur)
-    else writer.play(played(token, over).map(note => (over.ring ? { ...note, dur: end - writer.at(), rings: true } : note)), dur)
+    else
+      writer.play(
+        played(token, over).map(note => (over.ring ? { ...note, dur: end - writer.at(), rings: true } : note)),
+        dur,
+      )
   }
-  if (over.chord.contacts.length > 0) writer.grip(from, end, over.chord.contacts, { loose: !over.chord.typed, strings: over.chord.strings.map(each => each.string) })
+  if (over.chord.contacts.length > 0)
+    writer.grip(from, end, over.chord.contacts, {
+      loose: !over.chord.typed,
+      strings: over.chord.strings.map(each => each.string),
+    })
 }

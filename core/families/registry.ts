@@ -19,7 +19,25 @@ import { tap } from './tap'
 import { warmup } from './warmup'
 
 /** Every family, in the order the Bench offers them. Adding a family is adding its line here. */
-export const FAMILIES: readonly Family[] = [order, pair, held, chromatic, slur, tap, cell, scale, pattern, shape, diagonal, picking, pedal, blocks, count, warmup, free]
+export const FAMILIES: readonly Family[] = [
+  order,
+  pair,
+  held,
+  chromatic,
+  slur,
+  tap,
+  cell,
+  scale,
+  pattern,
+  shape,
+  diagonal,
+  picking,
+  pedal,
+  blocks,
+  count,
+  warmup,
+  free,
+]
 
 const byName = new Map(FAMILIES.map(family => [family.name, family]))
 
@@ -36,7 +54,7 @@ export function familyNamed(name: string): Family {
 /** Lets the spec check find each family's block. */
 export const familyLookup: FamilyLookup = {
   block: name => byName.get(name)?.block,
-  rule: (name) => {
+  rule: name => {
     const family = byName.get(name)
     return family && 'build' in family ? family.rule : undefined
   },

@@ -32,7 +32,9 @@ function fingered(place: ShapePlace): readonly Played[] {
     const finger = fret - lowest + 1
     if (finger <= 4) return { string, fret, finger: finger as Finger, position: lowest }
     const stretched = finger === 5 && !place.some(other => other.string === string && other.fret === fret - 1)
-    return stretched ? { string, fret, finger: 4, position: lowest, marks: ['stretch'] } : { string, fret, finger: 4, position: fret - 3 }
+    return stretched
+      ? { string, fret, finger: 4, position: lowest, marks: ['stretch'] }
+      : { string, fret, finger: 4, position: fret - 3 }
   })
 }
 
@@ -41,15 +43,51 @@ export const shape: SheetFamily<Shape> = {
   name: 'shape',
   label: 'Arpeggio shape',
   block,
-  opening: { chord: 'Em', strings: [5, 4, 3, 2, 1], formula: [2, 1, 1, 1, 2], place: 2, travel: 'there-and-back', play: 'rake', roll: false },
+  opening: {
+    chord: 'Em',
+    strings: [5, 4, 3, 2, 1],
+    formula: [2, 1, 1, 1, 2],
+    place: 2,
+    travel: 'there-and-back',
+    play: 'rake',
+    roll: false,
+  },
   controls: [
     { kind: 'text', path: 'shape.chord', label: 'Chord', hint: 'such as Em, C, G7' },
     { kind: 'places', path: 'shape.place', label: 'Place on the neck' },
     { kind: 'figures', path: 'shape.strings', label: 'Strings', hint: 'thick to thin' },
     { kind: 'figures', path: 'shape.formula', label: 'Notes on each string' },
-    { kind: 'choice', path: 'shape.travel', label: 'Travel', options: [{ value: 'there-and-back', label: 'up and down' }, { value: 'there', label: 'up' }, { value: 'back', label: 'down' }] },
-    { kind: 'choice', path: 'shape.play', label: 'Plucking', options: [{ value: 'rake', label: 'raked' }, { value: 'alternate', label: 'down and up' }, { value: 'economy', label: 'economy' }, { value: 'sweep', label: 'swept' }] },
-    { kind: 'choice', path: 'shape.roll', label: 'One finger on neighbours', options: [{ value: false, label: 'lifts between' }, { value: true, label: 'rolls over' }], when: { path: 'shape.play', is: 'sweep' } },
+    {
+      kind: 'choice',
+      path: 'shape.travel',
+      label: 'Travel',
+      options: [
+        { value: 'there-and-back', label: 'up and down' },
+        { value: 'there', label: 'up' },
+        { value: 'back', label: 'down' },
+      ],
+    },
+    {
+      kind: 'choice',
+      path: 'shape.play',
+      label: 'Plucking',
+      options: [
+        { value: 'rake', label: 'raked' },
+        { value: 'alternate', label: 'down and up' },
+        { value: 'economy', label: 'economy' },
+        { value: 'sweep', label: 'swept' },
+      ],
+    },
+    {
+      kind: 'choice',
+      path: 'shape.roll',
+      label: 'One finger on neighbours',
+      options: [
+        { value: false, label: 'lifts between' },
+        { value: true, label: 'rolls over' },
+      ],
+      when: { path: 'shape.play', is: 'sweep' },
+    },
   ],
   openingShared: { instrument: { preset: 'electric' } },
   rule: 'best',
@@ -59,17 +97,32 @@ export const shape: SheetFamily<Shape> = {
   build: (spec, drill, instrument) => {
     const places = shapePlaces(drill.chord, drill.strings, drill.formula, instrument)
     const place = places[drill.place - 1]
-    if (places.length === 0) throw new SpecError('shape.formula', `${drill.formula.join('-')} is impossible on strings ${drill.strings.join(' ')}: there is no place on the neck`)
-    if (!place) throw new SpecError('shape.place', `there is no place ${drill.place}: there ${places.length === 1 ? 'is 1' : `are ${places.length}`}`)
+    if (places.length === 0)
+      throw new SpecError(
+        'shape.formula',
+        `${drill.formula.join('-')} is impossible on strings ${drill.strings.join(' ')}: there is no place on the neck`,
+      )
+    if (!place)
+      throw new SpecError(
+        'shape.place',
+        `there is no place ${drill.place}: there ${places.length === 1 ? 'is 1' : `are ${places.length}`}`,
+      )
     const up = fingered(place)
     const route = travelled(up, drill.travel)
     const spelling = spellingOf(Chord.get(drill.chord).notes)
     const dur = noteTicks(spec.rhythm.perBeat)
-    return writeLine(spec, instrument, { noteIds: 'numbers', masked: true, fretPath: 'shape.place', stringPath: 'shape.strings' }, (writer) => {
-      for (const note of route) writer.play([{ ...note, name: spelling.get(midiAt(instrument, note.string, note.fret) % 12) }], dur)
-    })
+    return writeLine(
+      spec,
+      instrument,
+      { noteIds: 'numbers', masked: true, fretPath: 'shape.place', stringPath: 'shape.strings' },
+      writer => {
+        for (const note of route)
+          writer.play([{ ...note, name: spelling.get(midiAt(instrument, note.string, note.fret) % 12) }], dur)
+      },
+    )
   },
-  title: (spec, drill) => `${drill.chord} arpeggio ${drill.formula.join('-')} ${whereInWords(spec, drill)}, ${{ rake: 'raked', alternate: 'down and up', economy: 'economy', sweep: 'swept' }[drill.play]}${drill.travel === 'there-and-back' ? '' : drill.travel === 'there' ? ', up' : ', down'}`,
+  title: (spec, drill) =>
+    `${drill.chord} arpeggio ${drill.formula.join('-')} ${whereInWords(spec, drill)}, ${{ rake: 'raked', alternate: 'down and up', economy: 'economy', sweep: 'swept' }[drill.play]}${drill.travel === 'there-and-back' ? '' : drill.travel === 'there' ? ', up' : ', down'}`,
   purpose: () => 'One shape, one plucking motion, any place on the neck: the plucking hand is the same everywhere.',
 }
 
@@ -79,8 +132,7 @@ function whereInWords(spec: SharedSpec, { chord, strings, formula, place }: Shap
     const found = shapePlaces(chord, strings, formula, instrumentOf(spec.instrument))[place - 1]
     const frets = found?.map(note => note.fret).filter(fret => fret > 0) ?? []
     return frets.length > 0 ? `in ${romanPosition(Math.max(1, Math.min(...frets)))}` : `place ${place}`
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof SpecError) return `place ${place}`
     throw error
   }

@@ -15,20 +15,36 @@ const block = fields.block({
 })
 type Slur = Infer<typeof block>
 
-const fretOf = (finger: FingerOrOpen, { frets }: Slur, position: number) => (finger === 0 ? 0 : position + (frets?.[finger] ?? finger - 1))
+const fretOf = (finger: FingerOrOpen, { frets }: Slur, position: number) =>
+  finger === 0 ? 0 : position + (frets?.[finger] ?? finger - 1)
 
 /** Whether group g (from 0) is slurred. */
-const isSlurred = ({ slurred }: Slur, group: number) => (typeof slurred === 'number' ? group < slurred : slurred.includes(group + 1))
+const isSlurred = ({ slurred }: Slur, group: number) =>
+  typeof slurred === 'number' ? group < slurred : slurred.includes(group + 1)
 
 /** Groups of slurred notes on one string; the study slurs none, then the first, … then all. */
 export const slur: SheetFamily<Slur> = {
   name: 'slur',
   label: 'Slurs',
   block,
-  opening: { string: 2, groups: [[2, 1], [4, 1], [4, 2], [1, 2, 4]], slurred: 2 },
+  opening: {
+    string: 2,
+    groups: [
+      [2, 1],
+      [4, 1],
+      [4, 2],
+      [1, 2, 4],
+    ],
+    slurred: 2,
+  },
   controls: [
     { kind: 'number', path: 'slur.string', label: 'String', min: 1, max: 8 },
-    { kind: 'groups', path: 'slur.groups', label: 'Groups of fingers', hint: 'one group after a comma: 2 1, 4 1, 4 2, 1 2 4' },
+    {
+      kind: 'groups',
+      path: 'slur.groups',
+      label: 'Groups of fingers',
+      hint: 'one group after a comma: 2 1, 4 1, 4 2, 1 2 4',
+    },
     { kind: 'series', path: 'slur.slurred', label: 'Slurred groups', of: 'slur.groups' },
   ],
   uses: ['position', 'plucking', 'perBeat', 'hold'],
@@ -37,20 +53,28 @@ export const slur: SheetFamily<Slur> = {
     needString(drill.string, instrument.tuning.length, 'slur.string')
     if (Array.isArray(drill.slurred)) {
       const missing = drill.slurred.find(group => group > drill.groups.length)
-      if (missing !== undefined) throw new SpecError('slur.slurred', `there is no group ${missing}: there are ${drill.groups.length}`)
+      if (missing !== undefined)
+        throw new SpecError('slur.slurred', `there is no group ${missing}: there are ${drill.groups.length}`)
     }
     const dur = noteTicks(spec.rhythm.perBeat)
-    return writeLine(spec, instrument, { noteIds: 'visits', fretPath: 'position', stringPath: 'slur.string' }, (writer) => {
-      for (const [g, group] of drill.groups.entries()) {
-        for (const [i, finger] of group.entries()) {
-          const fret = fretOf(finger, drill, spec.position)
-          const slurred = i > 0 && isSlurred(drill, g)
-          if (slurred && fret === fretOf(group[i - 1]!, drill, spec.position)) throw new SpecError(`slur.groups.${g}`, `finger ${finger} cannot be slurred to its own fret`)
-          if (slurred && finger !== 0 && finger === group[i - 1]) throw new SpecError(`slur.groups.${g}`, `finger ${finger} cannot be slurred to itself`)
-          writer.play([{ string: drill.string, fret, finger, position: spec.position, slurred }], dur)
+    return writeLine(
+      spec,
+      instrument,
+      { noteIds: 'visits', fretPath: 'position', stringPath: 'slur.string' },
+      writer => {
+        for (const [g, group] of drill.groups.entries()) {
+          for (const [i, finger] of group.entries()) {
+            const fret = fretOf(finger, drill, spec.position)
+            const slurred = i > 0 && isSlurred(drill, g)
+            if (slurred && fret === fretOf(group[i - 1]!, drill, spec.position))
+              throw new SpecError(`slur.groups.${g}`, `finger ${finger} cannot be slurred to its own fret`)
+            if (slurred && finger !== 0 && finger === group[i - 1])
+              throw new SpecError(`slur.groups.${g}`, `finger ${finger} cannot be slurred to itself`)
+            writer.play([{ string: drill.string, fret, finger, position: spec.position, slurred }], dur)
+          }
         }
-      }
-    })
+      },
+    )
   },
   title: (spec, drill) => {
     const count = drill.groups.filter((_, g) => isSlurred(drill, g)).length

@@ -24,15 +24,26 @@ const UP_STRINGS = 4
 export function readStrums(text: string, path: string): readonly Strum[] {
   const words = text.trim().split(/\s+/).filter(Boolean)
   if (words.length === 0) throw new SpecError(path, 'strumming needs its strokes, such as D - D U - U D U')
-  return words.map((word) => {
+  return words.map(word => {
     const match = /^(?:(-)|([DU])([>x]{0,2}))$/.exec(word)
-    if (!match) throw new SpecError(path, `${JSON.stringify(word)} is no stroke: D, U or -, then > for an accent or x for damped`)
-    return { stroke: (match[2] as 'D' | 'U' | undefined) ?? null, accent: match[3]?.includes('>') ?? false, damped: match[3]?.includes('x') ?? false }
+    if (!match)
+      throw new SpecError(path, `${JSON.stringify(word)} is no stroke: D, U or -, then > for an accent or x for damped`)
+    return {
+      stroke: (match[2] as 'D' | 'U' | undefined) ?? null,
+      accent: match[3]?.includes('>') ?? false,
+      damped: match[3]?.includes('x') ?? false,
+    }
   })
 }
 
 /** What is strummed over one chord. */
-export interface StrumOver { readonly chord: ChordShape, readonly instrument: Instrument, readonly strokes: string, readonly path: string, readonly ticks: Tick }
+export interface StrumOver {
+  readonly chord: ChordShape
+  readonly instrument: Instrument
+  readonly strokes: string
+  readonly path: string
+  readonly ticks: Tick
+}
 
 /**
  * Strums a chord in eighths until its bars are full; a struck chord rings through the strokes that miss.
@@ -47,12 +58,28 @@ export function strum(writer: LineWriter, { chord, instrument, strokes, path, ti
     const { stroke, accent, damped } = round[i % round.length]!
     let length = 1
     // What is struck rings on while the hand passes; before the first stroke there is silence.
-    while (stroke !== null && writer.at() + length * eighth < end && round[(i + length) % round.length]!.stroke === null) length++
+    while (
+      stroke !== null &&
+      writer.at() + length * eighth < end &&
+      round[(i + length) % round.length]!.stroke === null
+    )
+      length++
     const dur = Math.min(length * eighth, end - writer.at())
     if (stroke === null) writer.rest(dur)
     else {
       const strings = stroke === 'D' ? chord.strings : chord.strings.slice(-UP_STRINGS)
-      writer.play(strings.map(({ string, fret, finger }) => ({ string, fret, finger, position: chord.position, pluck: stroke, name: nameIn(chord, instrument, { string, fret }), marks: [...(accent ? ['accent' as const] : []), ...(damped ? ['muted' as const] : [])] })), dur)
+      writer.play(
+        strings.map(({ string, fret, finger }) => ({
+          string,
+          fret,
+          finger,
+          position: chord.position,
+          pluck: stroke,
+          name: nameIn(chord, instrument, { string, fret }),
+          marks: [...(accent ? ['accent' as const] : []), ...(damped ? ['muted' as const] : [])],
+        })),
+        dur,
+      )
     }
     i += length - 1
   }

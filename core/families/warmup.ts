@@ -2,7 +2,15 @@ import { fields, type Infer } from '../schema/fields'
 import type { TimedFamily } from './family'
 
 const block = fields.block({
-  steps: fields.list(fields.block({ name: fields.text(120), seconds: fields.whole('seconds', 5, 3600), caution: fields.text(200).optional() }), 1, 40),
+  steps: fields.list(
+    fields.block({
+      name: fields.text(120),
+      seconds: fields.whole('seconds', 5, 3600),
+      caution: fields.text(200).optional(),
+    }),
+    1,
+    40,
+  ),
 })
 type Warmup = Infer<typeof block>
 
@@ -21,12 +29,23 @@ export const warmup: TimedFamily<Warmup> = {
   },
   controls: [
     {
-      kind: 'written', path: 'warmup.steps', label: 'Steps', hint: 'one a line: name, seconds, and a caution where one is due', tall: true,
-      write: (steps: Warmup['steps']) => steps.map(({ name, seconds, caution }) => [name, seconds, caution].filter(each => each !== undefined).join(', ')).join('\n'),
-      read: text => text.split('\n').filter(line => line.trim()).map((line) => {
-        const [name, seconds, ...caution] = line.split(',').map(part => part.trim())
-        return { name, seconds: Number(seconds), ...(caution.length > 0 && { caution: caution.join(', ') }) }
-      }),
+      kind: 'written',
+      path: 'warmup.steps',
+      label: 'Steps',
+      hint: 'one a line: name, seconds, and a caution where one is due',
+      tall: true,
+      write: (steps: Warmup['steps']) =>
+        steps
+          .map(({ name, seconds, caution }) => [name, seconds, caution].filter(each => each !== undefined).join(', '))
+          .join('\n'),
+      read: text =>
+        text
+          .split('\n')
+          .filter(line => line.trim())
+          .map(line => {
+            const [name, seconds, ...caution] = line.split(',').map(part => part.trim())
+            return { name, seconds: Number(seconds), ...(caution.length > 0 && { caution: caution.join(', ') }) }
+          }),
     },
   ],
   time: (_, { steps }) => ({ kind: 'steps', steps }),

@@ -9,9 +9,12 @@ import type { SharedSpec } from '../schema/fields'
  */
 export function stringsInWords(strings: SharedSpec['strings']): string {
   const { order, from, to, travel } = strings
-  const list = typeof order === 'string'
-    ? from === to ? `string ${from}` : `strings ${from}–${to}${order === 'skip' ? ' skipping one' : ''}`
-    : `string${order.length > 1 ? 's' : ''} ${order.join(' ')}`
+  const list =
+    typeof order === 'string'
+      ? from === to
+        ? `string ${from}`
+        : `strings ${from}–${to}${order === 'skip' ? ' skipping one' : ''}`
+      : `string${order.length > 1 ? 's' : ''} ${order.join(' ')}`
   return list + { 'there': '', 'back': ', way back', 'there-and-back': ' and back' }[travel]
 }
 
@@ -19,7 +22,10 @@ export function stringsInWords(strings: SharedSpec['strings']): string {
  * What the shared fields make of a drill, for its title: slurs, sound, a meter other than 4/4, capo and tuning.
  * @param slurred Whether the slur mask slurs anything.
  */
-export function sharedInWords({ slurs, sound, rhythm: { meter }, instrument: { capo, tuning } }: SharedSpec, slurred: boolean): readonly string[] {
+export function sharedInWords(
+  { slurs, sound, rhythm: { meter }, instrument: { capo, tuning } }: SharedSpec,
+  slurred: boolean,
+): readonly string[] {
   const known = TUNINGS.find(({ notes }) => String(readTuning(notes)) === String(tuning))?.name
   return [
     slurred ? `slurred on ${slurs.join(' ')}` : null,

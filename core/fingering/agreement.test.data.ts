@@ -19,10 +19,12 @@ const passage = (places: string) => ({
   family: 'free',
   fingering: { rule: 'best' },
   free: {
-    notes: places.split(' ').flatMap((stop, i) => stop.split('+').map((place) => {
-      const [string, fret] = place.split(':').map(Number)
-      return { at: i * EIGHTH, dur: EIGHTH, string, fret }
-    })),
+    notes: places.split(' ').flatMap((stop, i) =>
+      stop.split('+').map(place => {
+        const [string, fret] = place.split(':').map(Number)
+        return { at: i * EIGHTH, dur: EIGHTH, string, fret }
+      }),
+    ),
   },
 })
 
@@ -88,13 +90,23 @@ const CHORDS: readonly (readonly [string, string, readonly string[]])[] = [
 ]
 
 const PRESCRIBED = 'the family’s own prescription, one finger per fret'
-const ORDERS = [1, 2, 3, 4].flatMap(a => [1, 2, 3, 4].flatMap(b => [1, 2, 3, 4].flatMap(c => [1, 2, 3, 4].filter(d => new Set([a, b, c, d]).size === 4).map(d => [a, b, c, d]))))
+const ORDERS = [1, 2, 3, 4].flatMap(a =>
+  [1, 2, 3, 4].flatMap(b =>
+    [1, 2, 3, 4].flatMap(c => [1, 2, 3, 4].filter(d => new Set([a, b, c, d]).size === 4).map(d => [a, b, c, d])),
+  ),
+)
 
 const order = (fingers: readonly number[]): Agreed => ({
   kind: 'finger orders',
   name: `order ${fingers.join('')} in V`,
   source: PRESCRIBED,
-  spec: { version: 1, family: 'order', fingering: { rule: 'best' }, strings: { order: [6, 5, 4], travel: 'there' }, order: { fingers } },
+  spec: {
+    version: 1,
+    family: 'order',
+    fingering: { rule: 'best' },
+    strings: { order: [6, 5, 4], travel: 'there' },
+    order: { fingers },
+  },
   accepted: [fingers.join('').repeat(3)],
 })
 
@@ -102,15 +114,67 @@ const cell = (kind: string, position: number, fingers: string): Agreed => ({
   kind: 'cells, chromatics and slurs',
   name: `cell ${kind} in ${position}`,
   source: 'three notes to a string, from memory',
-  spec: { version: 1, family: 'cell', position, fingering: { rule: 'best' }, strings: { travel: 'there' }, cell: { cell: kind } },
+  spec: {
+    version: 1,
+    family: 'cell',
+    position,
+    fingering: { rule: 'best' },
+    strings: { travel: 'there' },
+    cell: { cell: kind },
+  },
   accepted: [fingers.repeat(6)],
 })
 
 const DRILLS: readonly Omit<Agreed, 'kind'>[] = [
-  { name: 'chromatic on one string, there', source: 'four fingers to a placing, from memory', spec: { version: 1, family: 'chromatic', fingering: { rule: 'best' }, chromatic: { strings: [1], fromOpen: true, travel: 'there' } }, accepted: ['0123412341234'] },
-  { name: 'chromatic on one string, back', source: 'four fingers to a placing, from memory', spec: { version: 1, family: 'chromatic', fingering: { rule: 'best' }, chromatic: { strings: [1], travel: 'back' } }, accepted: ['432143214321', '4321432143210'] },
-  { name: 'chromatic across the strings', source: 'first position, from memory', spec: { version: 1, family: 'chromatic', fingering: { rule: 'best' }, chromatic: { strings: [6, 5, 4, 3, 2, 1], positions: [1], fromOpen: true, line: 'across', travel: 'there' } }, accepted: ['01234012340123401230123401234'] },
-  { name: 'slur study in V', source: 'slur studies, from memory', spec: { version: 1, family: 'slur', position: 5, fingering: { rule: 'best' }, slur: { string: 2, groups: [[2, 1], [4, 1], [4, 2], [1, 2, 4]], slurred: 4 } }, accepted: ['214142124'] },
+  {
+    name: 'chromatic on one string, there',
+    source: 'four fingers to a placing, from memory',
+    spec: {
+      version: 1,
+      family: 'chromatic',
+      fingering: { rule: 'best' },
+      chromatic: { strings: [1], fromOpen: true, travel: 'there' },
+    },
+    accepted: ['0123412341234'],
+  },
+  {
+    name: 'chromatic on one string, back',
+    source: 'four fingers to a placing, from memory',
+    spec: { version: 1, family: 'chromatic', fingering: { rule: 'best' }, chromatic: { strings: [1], travel: 'back' } },
+    accepted: ['432143214321', '4321432143210'],
+  },
+  {
+    name: 'chromatic across the strings',
+    source: 'first position, from memory',
+    spec: {
+      version: 1,
+      family: 'chromatic',
+      fingering: { rule: 'best' },
+      chromatic: { strings: [6, 5, 4, 3, 2, 1], positions: [1], fromOpen: true, line: 'across', travel: 'there' },
+    },
+    accepted: ['01234012340123401230123401234'],
+  },
+  {
+    name: 'slur study in V',
+    source: 'slur studies, from memory',
+    spec: {
+      version: 1,
+      family: 'slur',
+      position: 5,
+      fingering: { rule: 'best' },
+      slur: {
+        string: 2,
+        groups: [
+          [2, 1],
+          [4, 1],
+          [4, 2],
+          [1, 2, 4],
+        ],
+        slurred: 4,
+      },
+    },
+    accepted: ['214142124'],
+  },
 ]
 
 const CHANGES: readonly (readonly [string, readonly string[], readonly string[]])[] = [
@@ -130,14 +194,21 @@ const pitched = (midis: string, position?: number) => ({
   family: 'free',
   fingering: { rule: 'best' },
   ...(position !== undefined && { position }),
-  free: { notes: midis.split(' ').flatMap((stop, i) => stop.split('+').map(midi => ({ at: i * EIGHTH, dur: EIGHTH, midi: Number(midi) }))) },
+  free: {
+    notes: midis
+      .split(' ')
+      .flatMap((stop, i) => stop.split('+').map(midi => ({ at: i * EIGHTH, dur: EIGHTH, midi: Number(midi) }))),
+  },
 })
 
 /** Own music in eighths over a bass that sounds to the end. */
 const overBass = (bass: string, melody: string) => {
   const upper = passage(melody).free.notes
   const [string, fret] = bass.split(':').map(Number)
-  return { ...passage(melody), free: { notes: [{ at: 0, dur: Math.max(...upper.map(note => note.at)) + EIGHTH, string, fret }, ...upper] } }
+  return {
+    ...passage(melody),
+    free: { notes: [{ at: 0, dur: Math.max(...upper.map(note => note.at)) + EIGHTH, string, fret }, ...upper] },
+  }
 }
 
 /** A chord broken in eighths, every note sounding to the end. */
@@ -147,27 +218,75 @@ const ringing = (places: string) => {
   return { ...rest, free: { notes: free.notes.map(note => ({ ...note, dur: end - note.at })) } }
 }
 
-const swept = (places: string) => ({ ...passage(places), instrument: { preset: 'electric' }, plucking: { system: 'sweep' } })
+const swept = (places: string) => ({
+  ...passage(places),
+  instrument: { preset: 'electric' },
+  plucking: { system: 'sweep' },
+})
 
 const PRACTICE = 'common practice, from memory'
 
 const DOUBLES: readonly (readonly [string, string, readonly string[]])[] = [
-  ['thirds on 3 and 2 in C', '3:5+2:5 3:7+2:6 3:9+2:8 3:10+2:10', ['23212123', '11212111', '12212112', '33212133', '22212122', '11212123', '12212123', '12212134']],
-  ['thirds on 2 and 1 in C', '2:1+1:0 2:3+1:1 2:5+1:3 2:6+1:5', ['10313121', '10314121', '10212121', '10312121', '10313143', '10313132']],
-  ['thirds on 4 and 3 in G', '4:5+3:4 4:7+3:5 4:9+3:7 4:10+3:9', ['21313121', '21214121', '21313132', '21414121', '32313132', '21212121', '21313143']],
-  ['thirds on 5 and 4 in C', '5:3+4:2 5:5+4:3 5:7+4:5 5:8+4:7', ['21313121', '21414121', '21313132', '32313132', '21212121', '21313143']],
+  [
+    'thirds on 3 and 2 in C',
+    '3:5+2:5 3:7+2:6 3:9+2:8 3:10+2:10',
+    ['23212123', '11212111', '12212112', '33212133', '22212122', '11212123', '12212123', '12212134'],
+  ],
+  [
+    'thirds on 2 and 1 in C',
+    '2:1+1:0 2:3+1:1 2:5+1:3 2:6+1:5',
+    ['10313121', '10314121', '10212121', '10312121', '10313143', '10313132'],
+  ],
+  [
+    'thirds on 4 and 3 in G',
+    '4:5+3:4 4:7+3:5 4:9+3:7 4:10+3:9',
+    ['21313121', '21214121', '21313132', '21414121', '32313132', '21212121', '21313143'],
+  ],
+  [
+    'thirds on 5 and 4 in C',
+    '5:3+4:2 5:5+4:3 5:7+4:5 5:8+4:7',
+    ['21313121', '21414121', '21313132', '32313132', '21212121', '21313143'],
+  ],
   ['minor third, major third on 3 and 2', '3:2+2:3 3:4+2:5', ['1212', '23']],
-  ['thirds on 2 and 1, down', '2:8+1:7 2:6+1:5 2:5+1:3 2:3+1:1', ['21213131', '32213131', '21214141', '43213131', '32323131']],
-  ['sixths on 3 and 1 in G', '3:4+1:3 3:5+1:5 3:7+1:7 3:9+1:8', ['21232321', '21222221', '21121121', '21111121', '21333321', '21232343']],
-  ['sixths on 4 and 2 in C', '4:2+2:1 4:3+2:3 4:5+2:5 4:7+2:6', ['21232321', '21333321', '21343421', '21222221', '21111121', '32111132', '21232343']],
-  ['sixths on 3 and 1 in E', '3:1+1:0 3:2+1:2 3:4+1:4 3:6+1:5', ['10232321', '10121221', '10111121', '10222221', '20232321', '10121121', '10232343']],
-  ['sixths on 5 and 3 in D', '5:5+3:4 5:7+3:6 5:9+3:7 5:10+3:9', ['21213121', '32323132', '21214121', '21213132', '21212121', '32213121']],
+  [
+    'thirds on 2 and 1, down',
+    '2:8+1:7 2:6+1:5 2:5+1:3 2:3+1:1',
+    ['21213131', '32213131', '21214141', '43213131', '32323131'],
+  ],
+  [
+    'sixths on 3 and 1 in G',
+    '3:4+1:3 3:5+1:5 3:7+1:7 3:9+1:8',
+    ['21232321', '21222221', '21121121', '21111121', '21333321', '21232343'],
+  ],
+  [
+    'sixths on 4 and 2 in C',
+    '4:2+2:1 4:3+2:3 4:5+2:5 4:7+2:6',
+    ['21232321', '21333321', '21343421', '21222221', '21111121', '32111132', '21232343'],
+  ],
+  [
+    'sixths on 3 and 1 in E',
+    '3:1+1:0 3:2+1:2 3:4+1:4 3:6+1:5',
+    ['10232321', '10121221', '10111121', '10222221', '20232321', '10121121', '10232343'],
+  ],
+  [
+    'sixths on 5 and 3 in D',
+    '5:5+3:4 5:7+3:6 5:9+3:7 5:10+3:9',
+    ['21213121', '32323132', '21214121', '21213132', '21212121', '32213121'],
+  ],
   ['octaves on 6 and 4', '6:3+4:5 6:5+4:7 6:7+4:9 6:8+4:10', ['13131313', '14141414']],
   ['octaves on 5 and 3', '5:3+3:5 5:5+3:7 5:7+3:9', ['131313', '141414']],
   ['octaves on 4 and 2', '4:2+2:5 4:4+2:7 4:5+2:8', ['141414', '131313']],
   ['octaves on 3 and 1', '3:2+1:5 3:4+1:7 3:5+1:8', ['141414', '131313']],
-  ['tenths on 6 and 3 in G', '6:3+3:4 6:5+3:5 6:7+3:7 6:8+3:9', ['12111112', '12222212', '23222223', '23111123', '12111112', '12212112', '12122312', '12121212']],
-  ['tenths on 5 and 2 in C', '5:3+2:5 5:5+2:6 5:7+2:8 5:8+2:10', ['13121213', '14121214', '24232324', '13121214', '14131314', '24121214', '24232324']],
+  [
+    'tenths on 6 and 3 in G',
+    '6:3+3:4 6:5+3:5 6:7+3:7 6:8+3:9',
+    ['12111112', '12222212', '23222223', '23111123', '12111112', '12212112', '12122312', '12121212'],
+  ],
+  [
+    'tenths on 5 and 2 in C',
+    '5:3+2:5 5:5+2:6 5:7+2:8 5:8+2:10',
+    ['13121213', '14121214', '24232324', '13121214', '14131314', '24121214', '24232324'],
+  ],
 ]
 
 const POWER: readonly (readonly [string, string, readonly string[]])[] = [
@@ -219,8 +338,16 @@ const BROKEN: readonly (readonly [string, string, readonly string[]])[] = [
 const SWEPT: readonly (readonly [string, string, readonly string[]])[] = [
   ['A minor on five strings', '5:12 4:10 3:9 2:10 1:8 1:12', ['432314', '432414', '421314', '432314']],
   ['A minor on five strings, with the low A', '5:7 5:12 4:10 3:9 2:10 1:8 1:12', ['1432314', '1432414']],
-  ['C major on five strings', '5:3 5:7 4:5 3:5 2:5 1:3 1:8', ['1421314', '1433314', '1433214', '1422214', '1423414', '1432114', '1422114', '1423314']],
-  ['D major on five strings, its first form', '5:5 5:9 4:7 3:7 2:7 1:5 1:10', ['1422214', '1433314', '1423414', '1432114']],
+  [
+    'C major on five strings',
+    '5:3 5:7 4:5 3:5 2:5 1:3 1:8',
+    ['1421314', '1433314', '1433214', '1422214', '1423414', '1432114', '1422114', '1423314'],
+  ],
+  [
+    'D major on five strings, its first form',
+    '5:5 5:9 4:7 3:7 2:7 1:5 1:10',
+    ['1422214', '1433314', '1423414', '1432114'],
+  ],
   ['E minor on three strings', '3:12 2:12 1:12 1:15', ['1114', '2114', '2224']],
   ['A minor on three strings', '3:9 2:10 1:8 1:12', ['2314', '2414', '2314']],
   ['C major on three strings', '3:9 2:8 1:8 1:12', ['2114', '2114']],
@@ -237,14 +364,24 @@ const SWEPT: readonly (readonly [string, string, readonly string[]])[] = [
 
 const PLACED: readonly (readonly [string, string, number | undefined, readonly string[]])[] = [
   ['C major, C3 to C4', '48 50 52 53 55 57 59 60', undefined, ['5:3 4:0 4:2 4:3 3:0 3:2 2:0 2:1']],
-  ['G major, two octaves', '43 45 47 48 50 52 54 55 57 59 60 62 64 66 67', undefined, ['6:3 5:0 5:2 5:3 4:0 4:2 4:4 3:0 3:2 2:0 2:1 2:3 1:0 1:2 1:3']],
+  [
+    'G major, two octaves',
+    '43 45 47 48 50 52 54 55 57 59 60 62 64 66 67',
+    undefined,
+    ['6:3 5:0 5:2 5:3 4:0 4:2 4:4 3:0 3:2 2:0 2:1 2:3 1:0 1:2 1:3'],
+  ],
   ['E minor, one octave', '40 42 43 45 47 48 50 52', undefined, ['6:0 6:2 6:3 5:0 5:2 5:3 4:0 4:2']],
   ['A minor, A2 to A3', '45 47 48 50 52 53 55 57', undefined, ['5:0 5:2 5:3 4:0 4:2 4:3 3:0 3:2']],
   ['D major, D3 to D4', '50 52 54 55 57 59 61 62', undefined, ['4:0 4:2 4:4 3:0 3:2 2:0 2:2 2:3']],
   ['F major, F3 to F4', '53 55 57 58 60 62 64 65', undefined, ['4:3 3:0 3:2 3:3 2:1 2:3 1:0 1:1']],
   ['C major in VII by pitches', '48 50 52 53 55 57 59 60', 7, ['6:8 6:10 5:7 5:8 5:10 4:7 4:9 4:10']],
   ['G major in II by pitches', '43 45 47 48 50 52 54 55', 2, ['6:3 6:5 5:2 5:3 5:5 4:2 4:4 4:5']],
-  ['a tune from C4', '60 62 64 60 64 65 67 64', undefined, ['2:1 2:3 1:0 2:1 1:0 1:1 1:3 1:0', '3:5 2:3 2:5 3:5 2:5 2:6 1:3 2:5', '3:5 3:7 2:5 3:5 2:5 2:6 2:8 2:5']],
+  [
+    'a tune from C4',
+    '60 62 64 60 64 65 67 64',
+    undefined,
+    ['2:1 2:3 1:0 2:1 1:0 1:1 1:3 1:0', '3:5 2:3 2:5 3:5 2:5 2:6 1:3 2:5', '3:5 3:7 2:5 3:5 2:5 2:6 2:8 2:5'],
+  ],
   ['a tune from E4', '64 64 65 67 67 65 64 62', undefined, ['1:0 1:0 1:1 1:3 1:3 1:1 1:0 2:3']],
   ['a tune from G3', '55 57 59 55 59 60 62', undefined, ['3:0 3:2 2:0 3:0 2:0 2:1 2:3']],
   ['C chord', '48+52+55+60+64', undefined, ['5:3 4:2 3:0 2:1 1:0']],
@@ -253,9 +390,25 @@ const PLACED: readonly (readonly [string, string, number | undefined, readonly s
   ['G chord', '43+47+50+55+59+67', undefined, ['6:3 5:2 4:0 3:0 2:0 1:3']],
   ['Am chord', '45+52+57+60+64', undefined, ['5:0 4:2 3:2 2:1 1:0']],
   ['F chord', '53+57+60+65', undefined, ['4:3 3:2 2:1 1:1']],
-  ['thirds from C4', '60+64 62+65 64+67 65+69', undefined, ['2:1 1:0 2:3 1:1 2:5 1:3 2:6 1:5', '3:5 2:5 3:7 2:6 3:9 2:8 3:10 2:10', '3:5 1:0 3:7 2:6 3:9 2:8 3:10 2:10']],
+  [
+    'thirds from C4',
+    '60+64 62+65 64+67 65+69',
+    undefined,
+    ['2:1 1:0 2:3 1:1 2:5 1:3 2:6 1:5', '3:5 2:5 3:7 2:6 3:9 2:8 3:10 2:10', '3:5 1:0 3:7 2:6 3:9 2:8 3:10 2:10'],
+  ],
   ['thirds from G3', '55+59 57+60 59+62', undefined, ['3:0 2:0 3:2 2:1 3:4 2:3', '4:5 3:4 4:7 3:5 4:9 3:7']],
-  ['E phrygian up the first string', '64 65 67 69 71 72 74 76', undefined, ['1:0 1:1 1:3 1:5 1:7 1:8 1:10 1:12', '2:5 2:6 2:8 1:5 1:7 1:8 1:10 1:12', '1:0 1:1 1:3 2:10 1:7 1:8 1:10 1:12', '3:9 3:10 2:8 2:10 1:7 1:8 1:10 1:12', '2:5 2:6 1:3 1:5 1:7 1:8 1:10 1:12']],
+  [
+    'E phrygian up the first string',
+    '64 65 67 69 71 72 74 76',
+    undefined,
+    [
+      '1:0 1:1 1:3 1:5 1:7 1:8 1:10 1:12',
+      '2:5 2:6 2:8 1:5 1:7 1:8 1:10 1:12',
+      '1:0 1:1 1:3 2:10 1:7 1:8 1:10 1:12',
+      '3:9 3:10 2:8 2:10 1:7 1:8 1:10 1:12',
+      '2:5 2:6 1:3 1:5 1:7 1:8 1:10 1:12',
+    ],
+  ],
 ]
 
 const EXTENDED: readonly (readonly [string, string, readonly string[]])[] = [
@@ -277,28 +430,90 @@ const EXTENDED: readonly (readonly [string, string, readonly string[]])[] = [
   ['Am with its ninth', 'x02410', ['02410', '01410', '02310', '02410']],
 ]
 
-const passages = (kind: string, list: readonly (readonly [string, string, readonly string[]])[], spec: (places: string) => object): readonly Agreed[] =>
-  list.map(([name, places, accepted]) => ({ name, kind, source: PRACTICE, spec: { ...spec(places) }, accepted: [...new Set(accepted)] }))
+const passages = (
+  kind: string,
+  list: readonly (readonly [string, string, readonly string[]])[],
+  spec: (places: string) => object,
+): readonly Agreed[] =>
+  list.map(([name, places, accepted]) => ({
+    name,
+    kind,
+    source: PRACTICE,
+    spec: { ...spec(places) },
+    accepted: [...new Set(accepted)],
+  }))
 
 /** The agreement set: passages whose fingering teachers accept. */
 export const AGREED: readonly Agreed[] = [
   ...ORDERS.map(order),
-  ...SCALES.map(([name, places, fingers]): Agreed => ({ name, kind: 'scales', source: HANDBOOK, spec: passage(places), accepted: [fingers] })),
-  ...CHORDS.map(([name, frets, accepted]): Agreed => ({ name, kind: 'chords', source: METHOD, spec: { version: 1, family: 'blocks', fingering: { rule: 'best' }, blocks: { chords: [{ frets }], stage: 'block' } }, accepted })),
-  ...CHANGES.map(([name, frets, accepted]): Agreed => ({ name: `change ${name}`, kind: 'chord changes', source: METHOD, spec: { version: 1, family: 'blocks', fingering: { rule: 'best' }, blocks: { chords: frets.map(each => ({ frets: each })), stage: 'block' } }, accepted })),
-  ...[5, 7, 9].flatMap(position => [cell('WW', position, '124'), cell('HW', position, '124'), cell('WH', position, '134')]),
+  ...SCALES.map(([name, places, fingers]): Agreed => ({
+    name,
+    kind: 'scales',
+    source: HANDBOOK,
+    spec: passage(places),
+    accepted: [fingers],
+  })),
+  ...CHORDS.map(([name, frets, accepted]): Agreed => ({
+    name,
+    kind: 'chords',
+    source: METHOD,
+    spec: {
+      version: 1,
+      family: 'blocks',
+      fingering: { rule: 'best' },
+      blocks: { chords: [{ frets }], stage: 'block' },
+    },
+    accepted,
+  })),
+  ...CHANGES.map(([name, frets, accepted]): Agreed => ({
+    name: `change ${name}`,
+    kind: 'chord changes',
+    source: METHOD,
+    spec: {
+      version: 1,
+      family: 'blocks',
+      fingering: { rule: 'best' },
+      blocks: { chords: frets.map(each => ({ frets: each })), stage: 'block' },
+    },
+    accepted,
+  })),
+  ...[5, 7, 9].flatMap(position => [
+    cell('WW', position, '124'),
+    cell('HW', position, '124'),
+    cell('WH', position, '134'),
+  ]),
   ...DRILLS.map((drill): Agreed => ({ ...drill, kind: 'cells, chromatics and slurs' })),
   ...passages('double stops', DOUBLES, passage),
   ...passages('power chords', POWER, places => ({ ...passage(places), instrument: { preset: 'electric' } })),
-  ...BASSES.map(([name, bass, melody, accepted]): Agreed => ({ name, kind: 'held bass', source: PRACTICE, spec: overBass(bass, melody), accepted })),
+  ...BASSES.map(([name, bass, melody, accepted]): Agreed => ({
+    name,
+    kind: 'held bass',
+    source: PRACTICE,
+    spec: overBass(bass, melody),
+    accepted,
+  })),
   ...passages('broken chords that ring', BROKEN, ringing),
   ...passages('swept arpeggios', SWEPT, swept),
-  ...PLACED.map(([name, midis, position, places]): Agreed => ({ name, kind: 'pitches alone', source: PRACTICE, spec: pitched(midis, position), places })),
-  ...passages('extended and diminished chords', EXTENDED, frets => ({ version: 1, family: 'blocks', fingering: { rule: 'best' }, blocks: { chords: [{ frets }], stage: 'block' } })),
+  ...PLACED.map(([name, midis, position, places]): Agreed => ({
+    name,
+    kind: 'pitches alone',
+    source: PRACTICE,
+    spec: pitched(midis, position),
+    places,
+  })),
+  ...passages('extended and diminished chords', EXTENDED, frets => ({
+    version: 1,
+    family: 'blocks',
+    fingering: { rule: 'best' },
+    blocks: { chords: [{ frets }], stage: 'block' },
+  })),
 ]
 
 /** What the engine plays in a passage: its fingers, or where only pitches are given its places. */
-export function answerTo({ places }: Agreed, notes: readonly { readonly string: number, readonly fret: number, readonly finger: number | null }[]): string {
+export function answerTo(
+  { places }: Agreed,
+  notes: readonly { readonly string: number; readonly fret: number; readonly finger: number | null }[],
+): string {
   return places ? notes.map(note => `${note.string}:${note.fret}`).join(' ') : notes.map(note => note.finger).join('')
 }
 

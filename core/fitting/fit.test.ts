@@ -18,13 +18,23 @@ const order = (more: object = {}, fingers = [1, 2, 3, 4]) => spec({ family: 'ord
 
 describe('fitting a drill to a hand', () => {
   // The lowest comfortable positions of the handbook formula, here found by trying.
-  test.each([[78, 'classical', 5], [85, 'classical', 4], [55, 'three-quarter', 9], [50, 'half', 10]] as const)('a reach of %i mm on a %s guitar plays four fingers first in position %i', (reachMm, preset, position) => {
-    expect(fitDrill(order({ instrument: { preset }, position: 1 }), { reachMm }).spec.position).toBe(position)
-  })
+  test.each([
+    [78, 'classical', 5],
+    [85, 'classical', 4],
+    [55, 'three-quarter', 9],
+    [50, 'half', 10],
+  ] as const)(
+    'a reach of %i mm on a %s guitar plays four fingers first in position %i',
+    (reachMm, preset, position) => {
+      expect(fitDrill(order({ instrument: { preset }, position: 1 }), { reachMm }).spec.position).toBe(position)
+    },
+  )
 
   test('says what was moved and by which stretch', () => {
     const { changes, left } = fitDrill(order({ position: 1 }), { reachMm: 78 })
-    expect(changes.map(fitChangeInWords)).toEqual([{ what: 'moved from I to V', why: expect.stringContaining('97.6 mm, comfortable 78.0 mm') }])
+    expect(changes.map(fitChangeInWords)).toEqual([
+      { what: 'moved from I to V', why: expect.stringContaining('97.6 mm, comfortable 78.0 mm') },
+    ])
     expect(left).toEqual([])
   })
 
@@ -33,13 +43,23 @@ describe('fitting a drill to a hand', () => {
   })
 
   test('an order loses the finger that is to be spared, a pair takes another', () => {
-    expect(fitDrill(order(), { reachMm: 78, spared: [4] })).toMatchObject({ spec: { order: { fingers: [1, 2, 3] } }, changes: expect.arrayContaining([{ change: 'other-fingers', fingers: [4], excluded: false }]) })
-    expect(fitDrill(spec({ family: 'pair', pair: { fingers: [3, 4] } }), { spared: [4] }).spec.pair).toMatchObject({ fingers: [3, 2] })
+    expect(fitDrill(order(), { reachMm: 78, spared: [4] })).toMatchObject({
+      spec: { order: { fingers: [1, 2, 3] } },
+      changes: expect.arrayContaining([{ change: 'other-fingers', fingers: [4], excluded: false }]),
+    })
+    expect(fitDrill(spec({ family: 'pair', pair: { fingers: [3, 4] } }), { spared: [4] }).spec.pair).toMatchObject({
+      fingers: [3, 2],
+    })
   })
 
   test('a scale is fingered anew around an excluded finger, and says so', () => {
-    const fit = fitDrill(spec({ family: 'scale', position: 2, scale: { tonic: 'C', type: 'major' } }), { excluded: [4] })
-    expect(fitChangeInWords(fit.changes[0]!)).toEqual({ what: 'fingered anew around it', why: 'finger 4 is not to be used' })
+    const fit = fitDrill(spec({ family: 'scale', position: 2, scale: { tonic: 'C', type: 'major' } }), {
+      excluded: [4],
+    })
+    expect(fitChangeInWords(fit.changes[0]!)).toEqual({
+      what: 'fingered anew around it',
+      why: 'finger 4 is not to be used',
+    })
     expect(scoreOf(fit.spec, { hand: { excluded: [4] } }).notes.some(note => note.finger === 4)).toBe(false)
   })
 

@@ -15,11 +15,25 @@ import { SpecError } from '../schema/spec-error'
 export type Unsuited = Breach | Stretch | { readonly liftedEarly: number }
 
 /** One thing that fitting changed, and why; said in `core/wording/fitting.ts`. */
-export type FitChange
-  /** Played without the fingers that are not to be used, or only to be spared: by a smaller form, or fingered around them. */
-  = | { readonly change: 'other-fingers' | 'fingered-anew', readonly fingers: readonly number[], readonly excluded: boolean }
+export type FitChange =
+  /**
+   * Played without the fingers that are not to be used, or only to be spared: by a smaller form, or fingered around
+   * them.
+   */
+  | {
+      readonly change: 'other-fingers' | 'fingered-anew'
+      readonly fingers: readonly number[]
+      readonly excluded: boolean
+    }
   /** Moved to the lowest comfortable position, because of a strain in the old one where there was one. */
-    | { readonly change: 'moved', readonly from: number, readonly to: number, readonly because: Breach | Stretch | null, readonly reachMm: number, readonly scaleLengthMm: number }
+  | {
+      readonly change: 'moved'
+      readonly from: number
+      readonly to: number
+      readonly because: Breach | Stretch | null
+      readonly reachMm: number
+      readonly scaleLengthMm: number
+    }
 
 /** A drill fitted to a hand. */
 export interface Fit {
@@ -34,16 +48,25 @@ const played = (spec: unknown, hand: HandInput, pins: Pins = {}): Score | null =
   return result.ok && result.value.kind === 'sheet' ? result.value : null
 }
 
-const usesAny = (score: Score, fingers: readonly number[]) => score.notes.some(note => note.finger !== null && fingers.includes(note.finger))
+const usesAny = (score: Score, fingers: readonly number[]) =>
+  score.notes.some(note => note.finger !== null && fingers.includes(note.finger))
 /** The strain that is furthest over comfort; a reach past the limit first. */
-const widest = (score: Score) => score.report.breaches.find(breach => breach.rule === 'reach') ?? hardestFirst(score.report.stretches)[0]
+const widest = (score: Score) =>
+  score.report.breaches.find(breach => breach.rule === 'reach') ?? hardestFirst(score.report.stretches)[0]
 
 /** The drill without the fingers to be spared: its own smaller form, or the engine's way round them. */
-function avoid(spec: Spec, family: SheetFamily, hand: HandInput): { readonly spec: Spec, readonly change: FitChange } | null {
+function avoid(
+  spec: Spec,
+  family: SheetFamily,
+  hand: HandInput,
+): { readonly spec: Spec; readonly change: FitChange } | null {
   const banned = [...new Set([...(hand.excluded ?? []), ...(hand.spared ?? [])])].sort()
   const score = played(spec, hand)
   if (banned.length === 0 || !score || !usesAny(score, banned)) return null
-  const why = { fingers: banned.filter(finger => usesAny(score, [finger])), excluded: hand.excluded?.some(finger => usesAny(score, [finger])) ?? false }
+  const why = {
+    fingers: banned.filter(finger => usesAny(score, [finger])),
+    excluded: hand.excluded?.some(finger => usesAny(score, [finger])) ?? false,
+  }
   const block = family.without?.(spec[spec.family], banned)
   const smaller = block ? { ...spec, [spec.family]: block } : null
   if (smaller && played(smaller, hand)) return { spec: smaller, change: { change: 'other-fingers', ...why } }
@@ -58,8 +81,7 @@ function isComfortable(family: SheetFamily, spec: Spec, hand: HandInput): boolea
     // A hand tries many positions: what it is not asked about is not worked out.
     const { played: replayed, spans } = handThrough(prepare(family, spec, { hand }))
     return spans.stretches.length === 0 && spans.breaches.length === 0 && replayed.liftedEarly === 0
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof SpecError) return false
     throw error
   }
@@ -98,9 +120,12 @@ export function fitDrill(spec: Spec, input: HandInput): Fit {
       const before = played(fitted, input)
       const strain = before ? widest(before) : undefined
       changes.push({
-        change: 'moved', from: fitted.position, to: lowest,
-        because: lowest > fitted.position ? strain ?? null : null,
-        reachMm, scaleLengthMm: instrumentOf(fitted.instrument).scaleLengthMm,
+        change: 'moved',
+        from: fitted.position,
+        to: lowest,
+        because: lowest > fitted.position ? (strain ?? null) : null,
+        reachMm,
+        scaleLengthMm: instrumentOf(fitted.instrument).scaleLengthMm,
       })
       fitted = { ...fitted, position: lowest }
     }
@@ -108,7 +133,10 @@ export function fitDrill(spec: Spec, input: HandInput): Fit {
   return { spec: fitted, changes, left: leftOver(fitted, input) }
 }
 
-/** What does not suit a hand in a drill as it stands: rules broken, stretches, fingers that lift early; empty when it suits. */
+/**
+ * What does not suit a hand in a drill as it stands: rules broken, stretches, fingers that lift early; empty when it
+ * suits.
+ */
 export function leftOver(spec: unknown, hand: HandInput, pins: Pins = {}): readonly Unsuited[] {
   const score = played(spec, hand, pins)
   if (!score) return []

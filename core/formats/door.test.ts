@@ -3,7 +3,13 @@ import type { scoreOf } from '../score/score-of.test.data'
 import { explainRealised } from '../wording/explain'
 import { answer, answerOne, judgedOf } from './door'
 
-const order = (more: object = {}, block: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 3, 2, 4], ...block }, strings: { from: 6, to: 4, travel: 'there' }, ...more })
+const order = (more: object = {}, block: object = {}) => ({
+  version: 1,
+  family: 'order',
+  order: { fingers: [1, 3, 2, 4], ...block },
+  strings: { from: 6, to: 4, travel: 'there' },
+  ...more,
+})
 
 describe('a door', () => {
   const good = order()
@@ -12,19 +18,32 @@ describe('a door', () => {
   test('one request has one answer, a list a list of equal length', () => {
     expect(answer(good)).toMatchObject({ kind: 'sheet' })
     expect(answer(bad)).toEqual({ error: { path: 'order.fingers', message: 'finger 2 twice' } })
-    expect(answer([good, bad, null])).toMatchObject([{ kind: 'sheet' }, { error: { path: 'order.fingers' } }, { error: { path: '' } }])
+    expect(answer([good, bad, null])).toMatchObject([
+      { kind: 'sheet' },
+      { error: { path: 'order.fingers' } },
+      { error: { path: '' } },
+    ])
     expect(answer([])).toEqual([])
   })
 
   test.each([
-    [{ spec: good, hand: { reachMm: 5 } }, 'hand.reachMm'], [{ spec: good, hand: { thumbs: 2 } }, 'hand.thumbs'], [{ spec: good, pins: { x: 9 } }, 'pins.x'],
-    [{ spec: good, student: 'x' }, 'student'], [{ spec: bad }, 'order.fingers'],
-  ])('what is wrong beside the spec is named from the request, what is wrong in it without a spec. before it (%#)', (request, path) => {
-    expect(answer(request)).toMatchObject({ error: { path } })
-  })
+    [{ spec: good, hand: { reachMm: 5 } }, 'hand.reachMm'],
+    [{ spec: good, hand: { thumbs: 2 } }, 'hand.thumbs'],
+    [{ spec: good, pins: { x: 9 } }, 'pins.x'],
+    [{ spec: good, student: 'x' }, 'student'],
+    [{ spec: bad }, 'order.fingers'],
+  ])(
+    'what is wrong beside the spec is named from the request, what is wrong in it without a spec. before it (%#)',
+    (request, path) => {
+      expect(answer(request)).toMatchObject({ error: { path } })
+    },
+  )
 
   test('a hand changes what is reported, never what is played', () => {
-    const [small, large] = [answer({ spec: good, hand: { reachMm: 60 } }), answer({ spec: good, hand: { reachMm: 100 } })] as [ReturnType<typeof scoreOf>, ReturnType<typeof scoreOf>]
+    const [small, large] = [
+      answer({ spec: good, hand: { reachMm: 60 } }),
+      answer({ spec: good, hand: { reachMm: 100 } }),
+    ] as [ReturnType<typeof scoreOf>, ReturnType<typeof scoreOf>]
     expect(small.notes).toEqual(large.notes)
     expect(small.report.stretches.length).toBeGreaterThan(large.report.stretches.length)
   })
@@ -32,7 +51,12 @@ describe('a door', () => {
 
 describe('a verdict at the doors', () => {
   const places = [5, 6, 7, 8].map((fret, i) => ({ at: i * 5040, dur: 5040, string: 6, fret }))
-  const free = (rule: string, fingers: readonly number[] = []) => ({ version: 1, family: 'free', fingering: { rule }, free: { notes: places.map((place, i) => ({ ...place, ...(fingers[i] && { finger: fingers[i] }) })) } })
+  const free = (rule: string, fingers: readonly number[] = []) => ({
+    version: 1,
+    family: 'free',
+    fingering: { rule },
+    free: { notes: places.map((place, i) => ({ ...place, ...(fingers[i] && { finger: fingers[i] }) })) },
+  })
   const fingering = (request: unknown) => {
     const given = answerOne(request)
     if (!('fingering' in given)) throw new Error(JSON.stringify(given))
@@ -57,7 +81,12 @@ describe('a verdict at the doors', () => {
   })
 
   test('a pin stands, and is judged', () => {
-    const spec = { version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, strings: { order: [6], travel: 'there' } }
+    const spec = {
+      version: 1,
+      family: 'order',
+      order: { fingers: [1, 2, 3, 4] },
+      strings: { order: [6], travel: 'there' },
+    }
     const pinned = answerOne({ spec, pins: { 'p1.s6.1': 3 } })
     if (!('fingering' in pinned)) throw new Error('not a sheet')
     expect(pinned.notes[0]!.finger).toBe(3)
@@ -66,13 +95,28 @@ describe('a verdict at the doors', () => {
   })
 
   test('a chord string pinned takes its finger for the whole chord', () => {
-    const given = answerOne({ spec: { version: 1, family: 'pattern', fingering: { rule: 'best' }, pattern: { chords: [{ frets: 'x02210' }], tokens: 'p:R i:3 m:2 a:1 p:A' } }, pins: { 'p1.n2': 4 } })
+    const given = answerOne({
+      spec: {
+        version: 1,
+        family: 'pattern',
+        fingering: { rule: 'best' },
+        pattern: { chords: [{ frets: 'x02210' }], tokens: 'p:R i:3 m:2 a:1 p:A' },
+      },
+      pins: { 'p1.n2': 4 },
+    })
     if (!('fingering' in given)) throw new Error('not a sheet')
-    expect(new Set(given.notes.filter(note => note.string === 3 && note.fret > 0).map(note => note.finger))).toEqual(new Set([4]))
+    expect(new Set(given.notes.filter(note => note.string === 3 && note.fret > 0).map(note => note.finger))).toEqual(
+      new Set([4]),
+    )
   })
 
   test('only pitches: places are chosen, and a stack of them lies on different strings', () => {
-    const given = answerOne({ version: 1, family: 'free', fingering: { rule: 'best' }, free: { notes: [60, 64, 67].map(midi => ({ at: 0, dur: 10080, midi })) } })
+    const given = answerOne({
+      version: 1,
+      family: 'free',
+      fingering: { rule: 'best' },
+      free: { notes: [60, 64, 67].map(midi => ({ at: 0, dur: 10080, midi })) },
+    })
     if (!('fingering' in given)) throw new Error('not a sheet')
     expect(given.notes.map(note => note.midi).sort()).toEqual([60, 64, 67])
     expect(new Set(given.notes.map(note => note.string)).size).toBe(3)

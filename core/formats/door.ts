@@ -28,7 +28,10 @@ export interface SaidSheet extends Omit<Score, 'cues' | 'report'> {
 export type Answer = SaidSheet | CountPlan | StepsPlan | { readonly error: SpecProblem }
 
 function saidSheet(sheet: Extract<Judged, { kind: 'sheet' }>): SaidSheet {
-  const { report, fingering: { reasons, breaches, quick, ...verdict } } = sheet
+  const {
+    report,
+    fingering: { reasons, breaches, quick, ...verdict },
+  } = sheet
   return {
     ...sheet,
     cues: sheet.cues.map(cue => ({ ...cue, text: cueInWords(cue) })),
@@ -58,7 +61,9 @@ export function judgedOf(raw: unknown): JudgedAnswer {
   return result.ok ? result.value : { error: result.error }
 }
 
-/** Puts beside everything found what a teacher would say of it; what has no notes and what went wrong say it themselves. */
+/**
+ * Puts beside everything found what a teacher would say of it; what has no notes and what went wrong say it themselves.
+ */
 export function said(judged: JudgedAnswer): Answer {
   return 'kind' in judged && judged.kind === 'sheet' ? saidSheet(judged) : judged
 }

@@ -2,7 +2,13 @@ import { describe, expect, test } from '@jest/globals'
 import { scoreOf } from '../score/score-of.test.data'
 import { toTab } from './tab'
 
-const order = (more: object = {}, block: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 3, 2, 4], ...block }, strings: { from: 6, to: 4, travel: 'there' }, ...more })
+const order = (more: object = {}, block: object = {}) => ({
+  version: 1,
+  family: 'order',
+  order: { fingers: [1, 3, 2, 4], ...block },
+  strings: { from: 6, to: 4, travel: 'there' },
+  ...more,
+})
 
 describe('text tablature', () => {
   test('frets stand on their strings, strokes above and fingers below', () => {

@@ -4,10 +4,23 @@ import { instrumentOf } from '../guitar/instrument'
 import type { Note, Score } from '../score/score'
 import { tempoInWords } from '../line/meter'
 
-/** How a note sounds where it is not plucked: h hammer-on, p pull-off, t tap, s slide, k raked (common letters of text tablature). */
-const VIA_LETTERS: Readonly<Record<Note['via'], string>> = { pluck: '', hammer: 'h', pull: 'p', tap: 't', slide: 's', rake: 'k' }
+/**
+ * How a note sounds where it is not plucked: h hammer-on, p pull-off, t tap, s slide, k raked (common letters of text
+ * tablature).
+ */
+const VIA_LETTERS: Readonly<Record<Note['via'], string>> = {
+  pluck: '',
+  hammer: 'h',
+  pull: 'p',
+  tap: 't',
+  slide: 's',
+  rake: 'k',
+}
 
-/** What one row shows of an onset: a string its fret, the others strokes and fingers of all its notes, thick string first. */
+/**
+ * What one row shows of an onset: a string its fret, the others strokes and fingers of all its notes, thick string
+ * first.
+ */
 function textOf(row: string, here: readonly Note[]): string {
   if (row === 'finger') return here.map(note => note.finger ?? '').join('')
   if (row !== 'pluck') {
@@ -51,7 +64,9 @@ export function toTab(score: Score, barsPerLine = 2): string {
     }
     for (const name of names) {
       const open = tuning[tuning.length - Number(name)]
-      lines.push(open === undefined ? `   ${rows.get(name)!.trimEnd()}` : `${pitchClassName(open).padEnd(2)}|${rows.get(name)!}`)
+      lines.push(
+        open === undefined ? `   ${rows.get(name)!.trimEnd()}` : `${pitchClassName(open).padEnd(2)}|${rows.get(name)!}`,
+      )
     }
     lines.push('')
   }

@@ -5,12 +5,22 @@ import { instrumentOf, midiAt } from './instrument'
 
 describe('fret geometry', () => {
   // Equal temperament on a 650 mm scale, figures to the hundredth of a mm.
-  test.each([[1, 36.48], [5, 163.05], [7, 216.18], [12, 325.00]])('fret %i of a 650 mm scale lies %f mm from the nut', (fret, mm) => {
+  test.each([
+    [1, 36.48],
+    [5, 163.05],
+    [7, 216.18],
+    [12, 325.0],
+  ])('fret %i of a 650 mm scale lies %f mm from the nut', (fret, mm) => {
     expect(fretDistanceMm(650, fret)).toBeCloseTo(mm, 2)
   })
 
   test('the twelfth fret halves any string', () => {
-    fc.assert(fc.property(fc.double({ min: 300, max: 900, noNaN: true }), scale => Math.abs(fretDistanceMm(scale, 12) - scale / 2) < 1e-9))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 300, max: 900, noNaN: true }),
+        scale => Math.abs(fretDistanceMm(scale, 12) - scale / 2) < 1e-9,
+      ),
+    )
   })
 
   // The luthiers' divisor 17.817 gives each fret from the rest of the string (handbook rule, from memory).
@@ -22,7 +32,12 @@ describe('fret geometry', () => {
     }
   })
 
-  test.each([[1, 97.6], [5, 77.5], [7, 69.0], [9, 61.5]])('one finger per fret in position %i spans %f mm on 650 mm', (position, mm) => {
+  test.each([
+    [1, 97.6],
+    [5, 77.5],
+    [7, 69.0],
+    [9, 61.5],
+  ])('one finger per fret in position %i spans %f mm on 650 mm', (position, mm) => {
     expect(spanMm(650, 0, position, position + 3)).toBeCloseTo(mm, 1)
   })
 
@@ -34,19 +49,34 @@ describe('fret geometry', () => {
     expect(spanMm(650, 2, 5, 8)).toBeCloseTo(spanMm(650, 0, 7, 10), 9)
   })
 
-  test.each([[650, 78, 3, 5], [650, 85, 3, 4], [580, 55, 3, 9], [530, 50, 3, 10], [650, 78, 4, 10]])('on %i mm a reach of %i mm plays %i frets first in position %i', (scale, reach, frets, position) => {
+  test.each([
+    [650, 78, 3, 5],
+    [650, 85, 3, 4],
+    [580, 55, 3, 9],
+    [530, 50, 3, 10],
+    [650, 78, 4, 10],
+  ])('on %i mm a reach of %i mm plays %i frets first in position %i', (scale, reach, frets, position) => {
     expect(lowestComfortablePosition(scale, reach, frets)).toBe(position)
   })
 
   test('the position found is comfortable and the one below is not', () => {
-    fc.assert(fc.property(fc.integer({ min: 45, max: 110 }), fc.integer({ min: 1, max: 5 }), (reach, frets) => {
-      const position = lowestComfortablePosition(650, reach, frets)
-      expect(spanMm(650, 0, position, position + frets)).toBeLessThanOrEqual(reach + 1e-6)
-      if (position > 1) expect(spanMm(650, 0, position - 1, position - 1 + frets)).toBeGreaterThan(reach - 1e-6)
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 45, max: 110 }), fc.integer({ min: 1, max: 5 }), (reach, frets) => {
+        const position = lowestComfortablePosition(650, reach, frets)
+        expect(spanMm(650, 0, position, position + frets)).toBeLessThanOrEqual(reach + 1e-6)
+        if (position > 1) expect(spanMm(650, 0, position - 1, position - 1 + frets)).toBeGreaterThan(reach - 1e-6)
+      }),
+    )
   })
 
-  test.each([[1, 'I'], [4, 'IV'], [5, 'V'], [9, 'IX'], [12, 'XII'], [14, 'XIV']])('position %i is written %s', (position, roman) => {
+  test.each([
+    [1, 'I'],
+    [4, 'IV'],
+    [5, 'V'],
+    [9, 'IX'],
+    [12, 'XII'],
+    [14, 'XIV'],
+  ])('position %i is written %s', (position, roman) => {
     expect(romanPosition(position)).toBe(roman)
   })
 

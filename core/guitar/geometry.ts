@@ -30,14 +30,16 @@ export function spanMm(scaleLengthMm: number, capo: number, fromFret: number, to
  * @example lowestComfortablePosition(650, 78, 3) // 5
  */
 export function lowestComfortablePosition(scaleLengthMm: number, reachMm: number, spanFrets: number, capo = 0): number {
-  if (!(reachMm > 0 && scaleLengthMm > 0)) throw new RangeError(`reach ${reachMm} mm and scale length ${scaleLengthMm} mm must be above 0`)
+  if (!(reachMm > 0 && scaleLengthMm > 0))
+    throw new RangeError(`reach ${reachMm} mm and scale length ${scaleLengthMm} mm must be above 0`)
   if (spanFrets <= 0) return 1
   const fromNut = Math.ceil(12 * Math.log2((scaleLengthMm * (1 - 2 ** (-spanFrets / 12))) / reachMm) - 1e-9)
   return Math.max(1, fromNut - capo)
 }
 
 /**
- * Longest scale on which a stretch of so many frets from a position stays within a reach: reach / (2^(−P/12) · (1 − 2^(−k/12))).
+ * Longest scale on which a stretch of so many frets from a position stays within a reach: reach / (2^(−P/12) · (1 −
+ * 2^(−k/12))).
  * @param position Counted from the nut, 1 or above.
  * @returns Scale length in mm.
  * @throws RangeError when the reach is not positive or the stretch has no frets.
@@ -48,7 +50,13 @@ export function longestScaleMm(reachMm: number, position: number, spanFrets: num
   return reachMm / (2 ** (-position / 12) * (1 - 2 ** (-spanFrets / 12)))
 }
 
-const ROMAN: readonly (readonly [number, string])[] = [[10, 'X'], [9, 'IX'], [5, 'V'], [4, 'IV'], [1, 'I']]
+const ROMAN: readonly (readonly [number, string])[] = [
+  [10, 'X'],
+  [9, 'IX'],
+  [5, 'V'],
+  [4, 'IV'],
+  [1, 'I'],
+]
 
 /**
  * Roman numeral of a position.
@@ -57,7 +65,8 @@ const ROMAN: readonly (readonly [number, string])[] = [[10, 'X'], [9, 'IX'], [5,
  * @example romanPosition(9) // 'IX'
  */
 export function romanPosition(position: number): string {
-  if (!Number.isInteger(position) || position < 1) throw new RangeError(`position ${position} must be a whole number from 1`)
+  if (!Number.isInteger(position) || position < 1)
+    throw new RangeError(`position ${position} must be a whole number from 1`)
   let rest = position
   let text = ''
   for (const [value, letters] of ROMAN) {

@@ -55,7 +55,11 @@ export function instrumentOf(choice: InstrumentChoice): Instrument {
  * @param fromNutMm Where along the string, mm from the nut.
  * @example stringOffsetMm(instrumentOf({ preset: 'classical' }), 1, 0) // 21.25
  */
-export function stringOffsetMm({ tuning, scaleLengthMm, nutSpacingMm, bridgeSpacingMm }: Instrument, string: number, fromNutMm: number): number {
+export function stringOffsetMm(
+  { tuning, scaleLengthMm, nutSpacingMm, bridgeSpacingMm }: Instrument,
+  string: number,
+  fromNutMm: number,
+): number {
   const spacing = nutSpacingMm + (bridgeSpacingMm - nutSpacingMm) * (fromNutMm / scaleLengthMm)
   return ((tuning.length + 1) / 2 - string) * spacing
 }
@@ -69,6 +73,7 @@ export function stringOffsetMm({ tuning, scaleLengthMm, nutSpacingMm, bridgeSpac
  */
 export function midiAt(instrument: Instrument, string: number, fret: number): number {
   const open = instrument.tuning[instrument.tuning.length - string]
-  if (open === undefined) throw new RangeError(`string ${string} is not on a guitar of ${instrument.tuning.length} strings`)
+  if (open === undefined)
+    throw new RangeError(`string ${string} is not on a guitar of ${instrument.tuning.length} strings`)
   return open + instrument.capo + fret
 }

@@ -7,10 +7,38 @@ export const STANDARD_TUNING = [40, 45, 50, 55, 59, 64] as const
  * Figures: common practice for each kind of guitar; the two small ones are the usual school sizes.
  */
 export const PRESETS = {
-  'classical': { label: 'Classical', frets: 19, scaleLengthMm: 650, bodyFret: 12, nutSpacingMm: 8.5, bridgeSpacingMm: 11.5 },
-  'steel': { label: 'Steel-string', frets: 20, scaleLengthMm: 645, bodyFret: 14, nutSpacingMm: 7.3, bridgeSpacingMm: 10.5 },
-  'electric': { label: 'Electric', frets: 22, scaleLengthMm: 648, bodyFret: 17, nutSpacingMm: 7.3, bridgeSpacingMm: 10.5 },
-  'three-quarter': { label: 'Three-quarter', frets: 19, scaleLengthMm: 580, bodyFret: 12, nutSpacingMm: 8.5, bridgeSpacingMm: 11.5 },
+  'classical': {
+    label: 'Classical',
+    frets: 19,
+    scaleLengthMm: 650,
+    bodyFret: 12,
+    nutSpacingMm: 8.5,
+    bridgeSpacingMm: 11.5,
+  },
+  'steel': {
+    label: 'Steel-string',
+    frets: 20,
+    scaleLengthMm: 645,
+    bodyFret: 14,
+    nutSpacingMm: 7.3,
+    bridgeSpacingMm: 10.5,
+  },
+  'electric': {
+    label: 'Electric',
+    frets: 22,
+    scaleLengthMm: 648,
+    bodyFret: 17,
+    nutSpacingMm: 7.3,
+    bridgeSpacingMm: 10.5,
+  },
+  'three-quarter': {
+    label: 'Three-quarter',
+    frets: 19,
+    scaleLengthMm: 580,
+    bodyFret: 12,
+    nutSpacingMm: 8.5,
+    bridgeSpacingMm: 11.5,
+  },
   'half': { label: 'Half-size', frets: 17, scaleLengthMm: 530, bodyFret: 12, nutSpacingMm: 8.5, bridgeSpacingMm: 11.5 },
 } as const
 

@@ -3,27 +3,68 @@ import { instrumentOf } from '../guitar/instrument'
 import type { HoldPolicy } from '../schema/fields'
 import type { Finger } from '../guitar/finger'
 import { handOf } from './hand'
-import { release, RESTING_HAND, advanceHand, type HandRules, type HandState, type Hold, type Landing, type Moment } from './advance-hand'
+import {
+  release,
+  RESTING_HAND,
+  advanceHand,
+  type HandRules,
+  type HandState,
+  type Hold,
+  type Landing,
+  type Moment,
+} from './advance-hand'
 
 const BEAT = 10080
-const rules = (policy: HoldPolicy = 'until-needed', reachMm = 80): HandRules => ({ hand: handOf({ reachMm }), instrument: instrumentOf({ preset: 'classical' }), policy })
+const rules = (policy: HoldPolicy = 'until-needed', reachMm = 80): HandRules => ({
+  hand: handOf({ reachMm }),
+  instrument: instrumentOf({ preset: 'classical' }),
+  policy,
+})
 
 /** A note or stack at a beat: "finger string/fret" each, an open string as "0 string/0". */
-function moment(beat: number, notes: string, more: { position?: number, length?: number, ahead?: readonly Landing[] } = {}): Moment {
+function moment(
+  beat: number,
+  notes: string,
+  more: { position?: number; length?: number; ahead?: readonly Landing[] } = {},
+): Moment {
   const { position = 5, length = 1, ahead = [] } = more
   const read = notes.split(' + ').map((note, i) => {
     const [finger, place] = note.split(' ')
     const [string, fret] = place!.split('/').map(Number)
     return { noteId: `n${beat}.${i}`, finger: Number(finger), string: string!, fret: fret! }
   })
-  const landings = read.filter(note => note.finger > 0).map((note): Landing => ({ ...note, finger: note.finger as Finger, soundsAt: beat * BEAT, noteEnd: (beat + length) * BEAT }))
-  return { at: beat * BEAT, end: (beat + length) * BEAT, position, sounding: read.map(({ string, fret }) => ({ string, fret })), landings: [...landings, ...ahead] }
+  const landings = read
+    .filter(note => note.finger > 0)
+    .map((note): Landing => ({
+      ...note,
+      finger: note.finger as Finger,
+      soundsAt: beat * BEAT,
+      noteEnd: (beat + length) * BEAT,
+    }))
+  return {
+    at: beat * BEAT,
+    end: (beat + length) * BEAT,
+    position,
+    sounding: read.map(({ string, fret }) => ({ string, fret })),
+    landings: [...landings, ...ahead],
+  }
 }
 
-interface Played { readonly state: HandState, readonly holds: readonly Hold[], readonly broken: number, readonly cut: number, readonly torn: number, readonly breaches: readonly string[] }
+interface Played {
+  readonly state: HandState
+  readonly holds: readonly Hold[]
+  readonly broken: number
+  readonly cut: number
+  readonly torn: number
+  readonly breaches: readonly string[]
+}
 
 /** Steps through moments, and lifts the hand at the end when `lift` says so. */
-function play(moments: readonly Moment[], with_: HandRules = rules(), { lifts = [] as readonly number[], end = true } = {}): Played {
+function play(
+  moments: readonly Moment[],
+  with_: HandRules = rules(),
+  { lifts = [] as readonly number[], end = true } = {},
+): Played {
   let state = RESTING_HAND
   const holds: Hold[] = []
   const breaches: string[] = []
@@ -40,17 +81,30 @@ function play(moments: readonly Moment[], with_: HandRules = rules(), { lifts = 
   if (end) holds.push(...release(state, with_.policy))
   return { state, holds, broken, cut, torn, breaches }
 }
-const told = (holds: readonly Hold[]) => holds.map(hold => `${hold.finger} ${hold.string}/${hold.fret} ${hold.from / BEAT}-${hold.to / BEAT}${hold.barre ? ' barre' : ''}`)
-const down = (played: Played) => played.state.contacts.map(contact => `${contact.finger} ${contact.string}/${contact.fret}`)
+const told = (holds: readonly Hold[]) =>
+  holds.map(
+    hold =>
+      `${hold.finger} ${hold.string}/${hold.fret} ${hold.from / BEAT}-${hold.to / BEAT}${hold.barre ? ' barre' : ''}`,
+  )
+const down = (played: Played) =>
+  played.state.contacts.map(contact => `${contact.finger} ${contact.string}/${contact.fret}`)
 
 describe('a finger that has landed stays', () => {
   test('while higher fingers land on its string', () => {
-    expect(down(play([moment(0, '1 6/5'), moment(1, '3 6/7'), moment(2, '4 6/8')]))).toEqual(['1 6/5', '3 6/7', '4 6/8'])
+    expect(down(play([moment(0, '1 6/5'), moment(1, '3 6/7'), moment(2, '4 6/8')]))).toEqual([
+      '1 6/5',
+      '3 6/7',
+      '4 6/8',
+    ])
   })
 
   test('while its neighbour strings are played', () => {
     expect(down(play([moment(0, '1 4/5'), moment(1, '2 3/6'), moment(2, '3 5/7')]))).toEqual(['1 4/5', '3 5/7'])
-    expect(down(play([moment(0, '1 4/5'), moment(1, '2 3/6'), moment(2, '3 3/7')]))).toEqual(['1 4/5', '2 3/6', '3 3/7'])
+    expect(down(play([moment(0, '1 4/5'), moment(1, '2 3/6'), moment(2, '3 3/7')]))).toEqual([
+      '1 4/5',
+      '2 3/6',
+      '3 3/7',
+    ])
   })
 
   test('when its own note comes again', () => {
@@ -77,22 +131,36 @@ describe('a finger leaves', () => {
 
   test('when a note sounds two strings away, but not while its own still sounds', () => {
     expect(told(play([moment(0, '1 6/5'), moment(1, '2 4/6')]).holds)).toEqual(['1 6/5 0-1', '2 4/6 1-2'])
-    expect(told(play([moment(0, '1 6/5', { length: 4 }), moment(1, '2 4/6')]).holds)).toEqual(['1 6/5 0-4', '2 4/6 1-4'])
+    expect(told(play([moment(0, '1 6/5', { length: 4 }), moment(1, '2 4/6')]).holds)).toEqual([
+      '1 6/5 0-4',
+      '2 4/6 1-4',
+    ])
   })
 
   test('when the stretch to a landing finger would pass the limit of the hand', () => {
     const far = [moment(0, '1 6/1', { position: 1 }), moment(1, '4 6/4', { position: 1 })]
-    expect(play(far, rules('until-needed', 50))).toMatchObject({ broken: 1, holds: [{ finger: 1, to: BEAT }, { finger: 4 }] })
+    expect(play(far, rules('until-needed', 50))).toMatchObject({
+      broken: 1,
+      holds: [{ finger: 1, to: BEAT }, { finger: 4 }],
+    })
     expect(play(far, rules('until-needed', 90)).broken).toBe(0)
   })
 
   test('at the start of the pause before a shift', () => {
-    expect(told(play([moment(0, '1 6/5'), moment(3, '1 6/9', { position: 9 })]).holds)).toEqual(['1 6/5 0-1', '1 6/9 3-4'])
+    expect(told(play([moment(0, '1 6/5'), moment(3, '1 6/9', { position: 9 })]).holds)).toEqual([
+      '1 6/5 0-1',
+      '1 6/9 3-4',
+    ])
   })
 
   test('when it is lifted by choice, which costs a hold; a finger that must sound on is not lifted', () => {
-    expect(play([moment(0, '1 4/5'), moment(1, '2 3/6')], rules(), { lifts: [0, 1 << 1] })).toMatchObject({ broken: 1, holds: [{ finger: 1, to: BEAT }, { finger: 2 }] })
-    expect(play([moment(0, '1 4/5', { length: 3 }), moment(1, '2 3/6')], rules(), { lifts: [0, 1 << 1] })).toMatchObject({ broken: 0, holds: [{ finger: 1, to: 3 * BEAT }, { finger: 2 }] })
+    expect(play([moment(0, '1 4/5'), moment(1, '2 3/6')], rules(), { lifts: [0, 1 << 1] })).toMatchObject({
+      broken: 1,
+      holds: [{ finger: 1, to: BEAT }, { finger: 2 }],
+    })
+    expect(
+      play([moment(0, '1 4/5', { length: 3 }), moment(1, '2 3/6')], rules(), { lifts: [0, 1 << 1] }),
+    ).toMatchObject({ broken: 0, holds: [{ finger: 1, to: 3 * BEAT }, { finger: 2 }] })
   })
 })
 
@@ -121,10 +189,17 @@ describe('what is broken is counted', () => {
 })
 
 describe('a grip', () => {
-  const grip = (until: number): Moment => ({ ...moment(0, '1 2/5 + 2 4/6', { length: 1 }), landings: moment(0, '1 2/5 + 2 4/6').landings.map(landing => ({ ...landing, until: until * BEAT })) })
+  const grip = (until: number): Moment => ({
+    ...moment(0, '1 2/5 + 2 4/6', { length: 1 }),
+    landings: moment(0, '1 2/5 + 2 4/6').landings.map(landing => ({ ...landing, until: until * BEAT })),
+  })
 
   test('stays to its end, whatever sounds', () => {
-    expect(told(play([grip(4), moment(1, '0 6/0'), moment(2, '3 3/7'), moment(4, '0 1/0')]).holds).filter(text => !text.startsWith('3'))).toEqual(['1 2/5 0-4', '2 4/6 0-4'])
+    expect(
+      told(play([grip(4), moment(1, '0 6/0'), moment(2, '3 3/7'), moment(4, '0 1/0')]).holds).filter(
+        text => !text.startsWith('3'),
+      ),
+    ).toEqual(['1 2/5 0-4', '2 4/6 0-4'])
   })
 
   test('is torn when one of its fingers is wanted elsewhere', () => {
@@ -133,18 +208,34 @@ describe('a grip', () => {
   })
 
   test('one finger across several strings is a barre, one contact a string', () => {
-    expect(told(play([moment(0, '1 3/5 + 1 2/5 + 1 1/5')]).holds)).toEqual(['1 3/5 0-1 barre', '1 2/5 0-1 barre', '1 1/5 0-1 barre'])
+    expect(told(play([moment(0, '1 3/5 + 1 2/5 + 1 1/5')]).holds)).toEqual([
+      '1 3/5 0-1 barre',
+      '1 2/5 0-1 barre',
+      '1 1/5 0-1 barre',
+    ])
   })
 })
 
 describe('fingers placed ahead', () => {
-  const ahead = (finger: Finger, fret: number, beat: number): Landing => ({ noteId: `a${fret}`, finger, string: 6, fret, soundsAt: beat * BEAT, noteEnd: (beat + 1) * BEAT })
-
-  test.each(['until-needed', 'legato-only', 'lift'] as const)('%s: they land with the note they were placed at and stay to their own', (policy) => {
-    const holds = told(play([moment(0, '4 6/8', { ahead: [ahead(1, 5, 1)] }), moment(1, '1 6/5')], rules(policy)).holds)
-    expect(holds).toContain('1 6/5 0-2')
-    expect(holds).toContain('4 6/8 0-1')
+  const ahead = (finger: Finger, fret: number, beat: number): Landing => ({
+    noteId: `a${fret}`,
+    finger,
+    string: 6,
+    fret,
+    soundsAt: beat * BEAT,
+    noteEnd: (beat + 1) * BEAT,
   })
+
+  test.each(['until-needed', 'legato-only', 'lift'] as const)(
+    '%s: they land with the note they were placed at and stay to their own',
+    policy => {
+      const holds = told(
+        play([moment(0, '4 6/8', { ahead: [ahead(1, 5, 1)] }), moment(1, '1 6/5')], rules(policy)).holds,
+      )
+      expect(holds).toContain('1 6/5 0-2')
+      expect(holds).toContain('4 6/8 0-1')
+    },
+  )
 })
 
 describe('the other policies', () => {
@@ -153,7 +244,9 @@ describe('the other policies', () => {
     ['legato-only', ['1 6/5 0-2', '2 6/6 2-3']],
     ['lift', ['1 6/5 0-1', '2 6/6 2-3']],
   ] as const)('%s, with a rest between and after', (policy, expected) => {
-    expect(told(play([moment(0, '1 6/5'), moment(2, '2 6/6'), moment(3, '0 5/0')], rules(policy)).holds)).toEqual(expected)
+    expect(told(play([moment(0, '1 6/5'), moment(2, '2 6/6'), moment(3, '0 5/0')], rules(policy)).holds)).toEqual(
+      expected,
+    )
   })
 })
 

@@ -51,7 +51,7 @@ export interface Moment {
   readonly end: Tick
   readonly position: number
   /** Sounding places; an open string has fret 0. */
-  readonly sounding: readonly { readonly string: number, readonly fret: number }[]
+  readonly sounding: readonly { readonly string: number; readonly fret: number }[]
   /** Fingers of the fretted notes of this moment, then those placed ahead. */
   readonly landings: readonly Landing[]
 }
@@ -90,20 +90,40 @@ export interface Stepped {
 /** The hand before the first note. */
 export const RESTING_HAND: HandState = { position: 0, contacts: [], lastEnd: 0 }
 
-const samePlace = (a: { finger: Finger, string: number, fret: number }, b: { finger: Finger, string: number, fret: number }) =>
-  a.finger === b.finger && a.string === b.string && a.fret === b.fret
+const samePlace = (
+  a: { finger: Finger; string: number; fret: number },
+  b: { finger: Finger; string: number; fret: number },
+) => a.finger === b.finger && a.string === b.string && a.fret === b.fret
 
-const crosses = (a: { finger: Finger, fret: number }, b: { finger: Finger, fret: number }) =>
+const crosses = (a: { finger: Finger; fret: number }, b: { finger: Finger; fret: number }) =>
   (a.finger < b.finger && a.fret > b.fret) || (a.finger > b.finger && a.fret < b.fret)
 
 /** When a contact leaves, and what of the hand's duties is broken by it. */
-interface Leaving { readonly at: Tick, readonly crossedBy?: Landing, readonly breaks?: 'hold' | 'note' | 'grip', readonly tooWide?: boolean }
+interface Leaving {
+  readonly at: Tick
+  readonly crossedBy?: Landing
+  readonly breaks?: 'hold' | 'note' | 'grip'
+  readonly tooWide?: boolean
+}
 
-/** Whether a finger that sounds on lies down over a further string at its fret: a barre, so long as nothing lower sounds beneath it. */
+/**
+ * Whether a finger that sounds on lies down over a further string at its fret: a barre, so long as nothing lower sounds
+ * beneath it.
+ */
 function spreads(contact: Contact, { landings, sounding }: Moment, { hand }: HandRules): boolean {
   if (!hand.barre) return false
-  return landings.some(({ finger, string, fret }) => finger === contact.finger && fret === contact.fret && string !== contact.string
-    && !sounding.some(note => note.fret < fret && note.string >= Math.min(string, contact.string) && note.string <= Math.max(string, contact.string)))
+  return landings.some(
+    ({ finger, string, fret }) =>
+      finger === contact.finger &&
+      fret === contact.fret &&
+      string !== contact.string &&
+      !sounding.some(
+        note =>
+          note.fret < fret &&
+          note.string >= Math.min(string, contact.string) &&
+          note.string <= Math.max(string, contact.string),
+      ),
+  )
 }
 
 /** When a contact leaves for this moment; `null` when it stays. */
@@ -114,14 +134,20 @@ function leaving(contact: Contact, state: HandState, moment: Moment, rules: Hand
   if (contact.until !== undefined) {
     if (contact.until <= now) return again ? null : { at: contact.until }
     // A barre that lies there already also holds what else it covers.
-    return elsewhere && !moment.landings.some(landing => landing.finger === contact.finger && landing.fret === contact.fret) ? { at: now, breaks: 'grip' } : null
+    return elsewhere &&
+      !moment.landings.some(landing => landing.finger === contact.finger && landing.fret === contact.fret)
+      ? { at: now, breaks: 'grip' }
+      : null
   }
   // A new note on its string ends it in any case.
-  const sounding = contact.noteEnd > now && contact.soundsAt < now && !moment.sounding.some(note => note.string === contact.string)
+  const sounding =
+    contact.noteEnd > now && contact.soundsAt < now && !moment.sounding.some(note => note.string === contact.string)
   if (contact.position !== moment.position) {
     // A shift takes every finger along, at the start of its pause; a note that still sounds is held to its end.
     if (sounding) return elsewhere && !spreads(contact, moment, rules) ? { at: now, breaks: 'note' } : null
-    return { at: contact.position === state.position ? Math.min(now, Math.max(state.lastEnd, contact.from)) : contact.noteEnd }
+    return {
+      at: contact.position === state.position ? Math.min(now, Math.max(state.lastEnd, contact.from)) : contact.noteEnd,
+    }
   }
   const byPolicy = policyEnd(contact, rules.policy, now)
   if (elsewhere && byPolicy === null && sounding && spreads(contact, moment, rules)) return null
@@ -134,8 +160,11 @@ function leaving(contact: Contact, state: HandState, moment: Moment, rules: Hand
   if (sounding) return null
   if (moment.sounding.some(note => Math.abs(note.string - contact.string) >= 2)) return { at: now }
   const { scaleLengthMm, capo } = rules.instrument
-  const tooWide = moment.landings.some(landing => landing.finger !== contact.finger
-    && spanMm(scaleLengthMm, capo, contact.fret, landing.fret) > limitMm(rules.hand, contact.finger, landing.finger))
+  const tooWide = moment.landings.some(
+    landing =>
+      landing.finger !== contact.finger &&
+      spanMm(scaleLengthMm, capo, contact.fret, landing.fret) > limitMm(rules.hand, contact.finger, landing.finger),
+  )
   return tooWide || (lifts & (1 << contact.finger)) !== 0 ? { at: now, breaks: 'hold', tooWide } : null
 }
 
@@ -146,7 +175,8 @@ function policyEnd(contact: Contact, policy: HoldPolicy, now: Tick): Tick | null
   return contact.noteEnd <= now ? now : null
 }
 
-const holdOf = ({ finger, string, fret, from, barre }: Contact, to: Tick): Hold => (barre ? { finger, string, fret, from, to, barre } : { finger, string, fret, from, to })
+const holdOf = ({ finger, string, fret, from, barre }: Contact, to: Tick): Hold =>
+  barre ? { finger, string, fret, from, to, barre } : { finger, string, fret, from, to }
 
 /**
  * The one hold rule: takes the hand from one moment to the next. A finger that has landed stays until the first of:
@@ -178,26 +208,72 @@ export function advanceHand(state: HandState, moment: Moment, rules: HandRules, 
     else if (left.breaks === 'grip') torn++
     if (left.at > contact.from) ended.push(holdOf(contact, left.at))
     if (left.crossedBy) {
-      breaches.push({ key: left.crossedBy.noteId, rule: 'crossing', finger: left.crossedBy.finger, fret: left.crossedBy.fret, crossed: contact.finger, crossedFret: contact.fret })
+      breaches.push({
+        key: left.crossedBy.noteId,
+        rule: 'crossing',
+        finger: left.crossedBy.finger,
+        fret: left.crossedBy.fret,
+        crossed: contact.finger,
+        crossedFret: contact.fret,
+      })
     }
   }
   for (const landing of moment.landings) {
     const down = contacts.findIndex(contact => samePlace(contact, landing))
     const { finger, string, fret, soundsAt, noteEnd, until } = landing
-    const beside = contacts.findIndex(contact => contact.finger === finger && contact.fret === fret && contact.string !== string)
+    const beside = contacts.findIndex(
+      contact => contact.finger === finger && contact.fret === fret && contact.string !== string,
+    )
     if (beside >= 0 && !contacts[beside]!.barre) contacts[beside] = { ...contacts[beside]!, barre: true }
-    const barre = beside >= 0 || (moment.landings.length > 1 && moment.landings.some(other => other.finger === finger && other.string !== string && other.fret === fret && (other.soundsAt === soundsAt || until !== undefined)))
+    const barre =
+      beside >= 0 ||
+      (moment.landings.length > 1 &&
+        moment.landings.some(
+          other =>
+            other.finger === finger &&
+            other.string !== string &&
+            other.fret === fret &&
+            (other.soundsAt === soundsAt || until !== undefined),
+        ))
     const known = contacts[down]
-    const contact: Contact = { finger, string, fret, from: known?.from ?? moment.at, soundsAt, noteEnd: Math.max(noteEnd, known?.noteEnd ?? 0), position: moment.position }
+    const contact: Contact = {
+      finger,
+      string,
+      fret,
+      from: known?.from ?? moment.at,
+      soundsAt,
+      noteEnd: Math.max(noteEnd, known?.noteEnd ?? 0),
+      position: moment.position,
+    }
     const ends = until ?? (known && known.until !== undefined && known.until > moment.at ? known.until : undefined)
-    const settled: Contact = ends === undefined && !barre && !known?.barre ? contact : { ...contact, ...(ends !== undefined && { until: ends }), ...((barre || known?.barre) && { barre: true as const }) }
+    const settled: Contact =
+      ends === undefined && !barre && !known?.barre
+        ? contact
+        : {
+            ...contact,
+            ...(ends !== undefined && { until: ends }),
+            ...((barre || known?.barre) && { barre: true as const }),
+          }
     if (known) contacts[down] = settled
     else contacts.push(settled)
   }
-  return { state: { position: moment.position, contacts, lastEnd: Math.max(state.lastEnd, moment.end) }, ended, breaches, broken, short, cut, torn }
+  return {
+    state: { position: moment.position, contacts, lastEnd: Math.max(state.lastEnd, moment.end) },
+    ended,
+    breaches,
+    broken,
+    short,
+    cut,
+    torn,
+  }
 }
 
 /** Lifts every finger at the end of the last note. */
 export function release(state: HandState, policy: HoldPolicy): readonly Hold[] {
-  return state.contacts.map(contact => holdOf(contact, contact.until ?? (policy === 'lift' || contact.position !== state.position ? contact.noteEnd : state.lastEnd)))
+  return state.contacts.map(contact =>
+    holdOf(
+      contact,
+      contact.until ?? (policy === 'lift' || contact.position !== state.position ? contact.noteEnd : state.lastEnd),
+    ),
+  )
 }

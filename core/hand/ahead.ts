@@ -33,7 +33,9 @@ export interface FingeredOnset {
 const onlyFretted = (onset: FingeredOnset): FingeredNote | null =>
   onset.notes.length === 1 && onset.landings.length === 1 && !onset.landings[0]!.gripped ? onset.landings[0]! : null
 
-/** Last onset of the strictly descending run on one string that begins at `start`; `start` itself when there is none. */
+/**
+ * Last onset of the strictly descending run on one string that begins at `start`; `start` itself when there is none.
+ */
 function runEnd(onsets: readonly FingeredOnset[], start: number): number {
   const fingers = new Set<number>()
   let end = start
@@ -41,7 +43,11 @@ function runEnd(onsets: readonly FingeredOnset[], start: number): number {
     const note = onlyFretted(onsets[i]!)
     if (!note || note.stretch || fingers.has(note.finger)) break
     const before = i > start ? onlyFretted(onsets[i - 1]!)! : null
-    if (before && (note.string !== before.string || note.fret >= before.fret || onsets[i]!.position !== onsets[start]!.position)) break
+    if (
+      before &&
+      (note.string !== before.string || note.fret >= before.fret || onsets[i]!.position !== onsets[start]!.position)
+    )
+      break
     fingers.add(note.finger)
     end = i
   }
@@ -49,8 +55,13 @@ function runEnd(onsets: readonly FingeredOnset[], start: number): number {
 }
 
 function fitsTogether(notes: readonly FingeredNote[], { hand, instrument }: HandRules): boolean {
-  return notes.every((a, i) => notes.slice(i + 1).every(b =>
-    spanMm(instrument.scaleLengthMm, instrument.capo, a.fret, b.fret) <= limitMm(hand, a.finger, b.finger)))
+  return notes.every((a, i) =>
+    notes
+      .slice(i + 1)
+      .every(
+        b => spanMm(instrument.scaleLengthMm, instrument.capo, a.fret, b.fret) <= limitMm(hand, a.finger, b.finger),
+      ),
+  )
 }
 
 /**

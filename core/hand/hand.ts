@@ -4,16 +4,20 @@ import type { HandInput } from '../schema/fields'
 /** A student's fretting hand with every figure settled; distances in mm. */
 export interface Hand extends Required<Omit<HandInput, 'pairsMm'>> {
   readonly pairsMm: Readonly<Partial<Record<string, number>>>
-  /** Comfortable and greatest distance by pair of fingers, at 5·a + b: settled once, for every decision of the hand reads them. */
+  /**
+   * Comfortable and greatest distance by pair of fingers, at 5·a + b: settled once, for every decision of the hand
+   * reads them.
+   */
   readonly comfortsMm: readonly number[]
   readonly limitsMm: readonly number[]
 }
 
 /**
- * What each pair of fingers spans as a share of the reach 1–4: at ease, and at most. The project's own assumption, editable
+ * What each pair of fingers spans as a share of the reach 1–4: at ease, and at most. The project's own assumption,
+ * editable
  * per student: an adult hand of 80 mm plays whole steps in V and everyday barre chords.
  */
-export const PAIR_SHARES: Readonly<Record<string, { readonly comfort: number, readonly limit: number }>> = {
+export const PAIR_SHARES: Readonly<Record<string, { readonly comfort: number; readonly limit: number }>> = {
   12: { comfort: 0.55, limit: 0.85 },
   23: { comfort: 0.4, limit: 0.62 },
   34: { comfort: 0.42, limit: 0.62 },
@@ -31,11 +35,12 @@ export const DEFAULT_REACH_MM = 80
 export function handOf(input: HandInput = {}): Hand {
   const reachMm = input.reachMm ?? DEFAULT_REACH_MM
   const pairsMm: Hand['pairsMm'] = input.pairsMm ?? {}
-  const byPair = (distance: (pair: string) => number) => Array.from({ length: 25 }, (_, index) => {
-    const [a, b] = [Math.floor(index / 5), index % 5]
-    const pair = a < b ? `${a}${b}` : `${b}${a}`
-    return pair in PAIR_SHARES ? distance(pair) : 0
-  })
+  const byPair = (distance: (pair: string) => number) =>
+    Array.from({ length: 25 }, (_, index) => {
+      const [a, b] = [Math.floor(index / 5), index % 5]
+      const pair = a < b ? `${a}${b}` : `${b}${a}`
+      return pair in PAIR_SHARES ? distance(pair) : 0
+    })
   const comfort = (pair: string) => pairsMm[pair] ?? PAIR_SHARES[pair]!.comfort * reachMm
   return {
     reachMm,

@@ -21,20 +21,26 @@ describe('a hand on a neck', () => {
   })
 
   test('a narrow pair moves the comfortable positions up', () => {
-    const from = (pairsMm: object) => easeByPosition(handOf({ reachMm: 78, pairsMm }), classical).findIndex(each => each.ease === 'comfortable')
+    const from = (pairsMm: object) =>
+      easeByPosition(handOf({ reachMm: 78, pairsMm }), classical).findIndex(each => each.ease === 'comfortable')
     expect(from({ 34: 18 })).toBeGreaterThan(from({}))
   })
 
   // The figures of one finger per fret by equal temperament.
   test('55 mm in V want at most 461 mm of scale; three quarters of 580 are too much', () => {
     expect(longestScaleMm(55, 5, 3)).toBeCloseTo(461, 0)
-    expect(guitarFit(handOf({ reachMm: 55 }), instrumentOf({ preset: 'three-quarter' }))).toMatchObject({ tooBig: true, comfortableFrom: 9 })
+    expect(guitarFit(handOf({ reachMm: 55 }), instrumentOf({ preset: 'three-quarter' }))).toMatchObject({
+      tooBig: true,
+      comfortableFrom: 9,
+    })
     expect(guitarFit(handOf({ reachMm: 78 }), classical).tooBig).toBe(false)
   })
 
   test('the one-minute test gives back the position it was made in', () => {
     for (let position = 1; position <= 12; position++) {
-      expect(guitarFit(handOf({ reachMm: reachFromTest(position, classical) }), classical).comfortableFrom).toBe(position)
+      expect(guitarFit(handOf({ reachMm: reachFromTest(position, classical) }), classical).comfortableFrom).toBe(
+        position,
+      )
     }
   })
 

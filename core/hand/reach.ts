@@ -14,7 +14,14 @@ export interface PositionEase {
   readonly spanMm: number
 }
 
-const PAIRS: readonly (readonly [Finger, Finger])[] = [[1, 2], [2, 3], [3, 4], [1, 3], [2, 4], [1, 4]]
+const PAIRS: readonly (readonly [Finger, Finger])[] = [
+  [1, 2],
+  [2, 3],
+  [3, 4],
+  [1, 3],
+  [2, 4],
+  [1, 4],
+]
 
 /** Shades a neck for a hand: every position in which four frets are left, lowest first. */
 export function easeByPosition(hand: Hand, { scaleLengthMm, capo, lastFret }: Instrument): readonly PositionEase[] {
@@ -22,7 +29,11 @@ export function easeByPosition(hand: Hand, { scaleLengthMm, capo, lastFret }: In
     const position = i + 1
     const span = (a: Finger, b: Finger) => spanMm(scaleLengthMm, capo, position + a - 1, position + b - 1)
     const within = (limit: typeof comfortMm) => PAIRS.every(([a, b]) => span(a, b) <= limit(hand, a, b) + 1e-9)
-    return { position, spanMm: span(1, 4), ease: within(comfortMm) ? 'comfortable' : within(limitMm) ? 'possible' : 'out of reach' }
+    return {
+      position,
+      spanMm: span(1, 4),
+      ease: within(comfortMm) ? 'comfortable' : within(limitMm) ? 'possible' : 'out of reach',
+    }
   })
 }
 
@@ -38,10 +49,17 @@ export interface GuitarFit {
   readonly tooBig: boolean
 }
 
-/** Whether a guitar suits a reach: where one finger per fret begins to be comfortable, and the longest scale that would do. */
+/**
+ * Whether a guitar suits a reach: where one finger per fret begins to be comfortable, and the longest scale that would
+ * do.
+ */
 export function guitarFit({ reachMm }: Hand, { scaleLengthMm, capo }: Instrument): GuitarFit {
   const longest = longestScaleMm(reachMm, USUAL_POSITION + capo, 3)
-  return { comfortableFrom: lowestComfortablePosition(scaleLengthMm, reachMm, 3, capo), longestScaleMm: longest, tooBig: longest < scaleLengthMm - 1e-9 }
+  return {
+    comfortableFrom: lowestComfortablePosition(scaleLengthMm, reachMm, 3, capo),
+    longestScaleMm: longest,
+    tooBig: longest < scaleLengthMm - 1e-9,
+  }
 }
 
 /**

@@ -1,6 +1,9 @@
 import { SpecError } from '../schema/spec-error'
 
-/** The most notes a drill may have, all passes and transforms together: more than four minutes of sixteenths at 120; the project's own measure. */
+/**
+ * The most notes a drill may have, all passes and transforms together: more than four minutes of sixteenths at 120; the
+ * project's own measure.
+ */
 export const MOST_NOTES = 2000
 
 const figure = (count: number) => count.toLocaleString('en-GB')
@@ -13,5 +16,6 @@ const figure = (count: number) => count.toLocaleString('en-GB')
  * @example assertNotes(48, 'times') // undefined
  */
 export function assertNotes(count: number, path: string): void {
-  if (count > MOST_NOTES) throw new SpecError(path, `the drill would have ${figure(count)} notes; ${figure(MOST_NOTES)} are the most`)
+  if (count > MOST_NOTES)
+    throw new SpecError(path, `the drill would have ${figure(count)} notes; ${figure(MOST_NOTES)} are the most`)
 }

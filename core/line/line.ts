@@ -5,7 +5,7 @@ import type { Tick } from './ticks'
 export type Stroke = 'D' | 'U' | 'p' | 'i' | 'm' | 'a' | 'c'
 
 /** Where a note is played: a fixed place on the neck, or only a pitch for the fingering engine to place. */
-export type Place = { readonly string: number, readonly fret: number } | { readonly midi: number }
+export type Place = { readonly string: number; readonly fret: number } | { readonly midi: number }
 
 /** Which finger a family prescribes for a note; 0 is an open string, 'free' leaves it to the engine. */
 export type Want = { readonly finger: FingerOrOpen } | 'free'
@@ -44,7 +44,12 @@ export interface Event {
 }
 
 /** One finger of a grip; a finger on several strings is a barre. */
-export interface GripContact { readonly finger: Finger, readonly string: number, readonly fret: number, readonly pinned?: boolean }
+export interface GripContact {
+  readonly finger: Finger
+  readonly string: number
+  readonly fret: number
+  readonly pinned?: boolean
+}
 
 /** Contacts that are down for a stretch of time whether they sound or not: a chord, an anchor, a barre. */
 export interface Grip {
@@ -80,14 +85,23 @@ export interface GripPart extends Grip {
   readonly index: number
 }
 
-/** The grips of a line as they land: those whose fingers land one by one taken apart, a barre together with its first note. */
+/**
+ * The grips of a line as they land: those whose fingers land one by one taken apart, a barre together with its first
+ * note.
+ */
 export function gripParts({ events, grips }: Pick<Line, 'events' | 'grips'>): readonly GripPart[] {
   return grips.flatMap((grip, index): GripPart[] => {
     if (!grip.oneByOne) return [{ ...grip, index }]
     const fingers = [...new Set(grip.contacts.map(contact => contact.finger))]
     return fingers.map((finger): GripPart => {
       const contacts = grip.contacts.filter(contact => contact.finger === finger)
-      const first = events.find(({ at, place }) => at >= grip.from && at < grip.to && 'string' in place && contacts.some(contact => contact.string === place.string && contact.fret === place.fret))
+      const first = events.find(
+        ({ at, place }) =>
+          at >= grip.from &&
+          at < grip.to &&
+          'string' in place &&
+          contacts.some(contact => contact.string === place.string && contact.fret === place.fret),
+      )
       return { ...grip, contacts, from: first?.at ?? grip.from, index }
     })
   })
@@ -96,10 +110,11 @@ export function gripParts({ events, grips }: Pick<Line, 'events' | 'grips'>): re
 /** Events whose note rings to the end of its chord, given their length anew by where they stand among the grips. */
 export function ringOut(events: readonly Event[], grips: readonly Grip[]): readonly Event[] {
   if (!events.some(event => event.rings)) return events
-  // Chords follow each other: the one a note rings in is the last that began, looked for from where the note before was.
+  // Chords follow each other: the one a note rings in is the last that began, looked for from where the note before
+  // was.
   const inOrder = grips.toSorted((a, b) => a.from - b.from)
   let next = 0
-  return events.map((event) => {
+  return events.map(event => {
     if (!event.rings) return event
     if (next > 0 && inOrder[next - 1]!.from > event.at) next = 0
     while (next < inOrder.length && inOrder[next]!.from <= event.at) next++

@@ -6,7 +6,8 @@ export const isCompound = ([beats, unit]: readonly [number, number]) => unit ===
  * @param tempo Quarters a minute.
  * @example shownTempo(90, [6, 8]) // 60
  */
-export const shownTempo = (tempo: number, meter: readonly [number, number]) => (isCompound(meter) ? (tempo * 2) / 3 : tempo)
+export const shownTempo = (tempo: number, meter: readonly [number, number]) =>
+  isCompound(meter) ? (tempo * 2) / 3 : tempo
 
 const figure = (bpm: number) => String(Math.round(bpm * 10) / 10)
 
@@ -14,4 +15,5 @@ const figure = (bpm: number) => String(Math.round(bpm * 10) / 10)
  * A tempo in words.
  * @example tempoInWords(90, [6, 8]) // '60 dotted quarters a minute'
  */
-export const tempoInWords = (tempo: number, meter: readonly [number, number]) => `${figure(shownTempo(tempo, meter))} ${isCompound(meter) ? 'dotted quarters' : 'quarters'} a minute`
+export const tempoInWords = (tempo: number, meter: readonly [number, number]) =>
+  `${figure(shownTempo(tempo, meter))} ${isCompound(meter) ? 'dotted quarters' : 'quarters'} a minute`

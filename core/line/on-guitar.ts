@@ -7,5 +7,6 @@ import { SpecError } from '../schema/spec-error'
  * @throws SpecError there.
  */
 export function needString(string: number, stringCount: number, path: string): void {
-  if (string < 1 || string > stringCount) throw new SpecError(path, `string ${string} is not on a guitar of ${stringCount} strings`)
+  if (string < 1 || string > stringCount)
+    throw new SpecError(path, `string ${string} is not on a guitar of ${stringCount} strings`)
 }

@@ -12,7 +12,8 @@ export type Tick = number
  */
 export function noteTicks(perBeat: number): Tick {
   const ticks = TICKS_PER_QUARTER / perBeat
-  if (!Number.isInteger(ticks)) throw new RangeError(`${perBeat} notes do not divide a quarter of ${TICKS_PER_QUARTER} ticks`)
+  if (!Number.isInteger(ticks))
+    throw new RangeError(`${perBeat} notes do not divide a quarter of ${TICKS_PER_QUARTER} ticks`)
   return ticks
 }
 

@@ -49,7 +49,12 @@ export interface LineWriter {
   /** The next note begins a new visit even on the same string. */
   readonly turn: () => void
   /** What is held for a while, whether it sounds or not. */
-  readonly grip: (from: Tick, to: Tick, contacts: readonly GripContact[], more?: Pick<Grip, 'loose' | 'oneByOne' | 'strings'>) => void
+  readonly grip: (
+    from: Tick,
+    to: Tick,
+    contacts: readonly GripContact[],
+    more?: Pick<Grip, 'loose' | 'oneByOne' | 'strings'>,
+  ) => void
 }
 
 /**
@@ -57,7 +62,12 @@ export interface LineWriter {
  * @param pass Writes one pass; passes follow each other without a gap.
  * @throws SpecError for a string or fret that does not exist on the instrument.
  */
-export function writeLine(spec: SharedSpec, instrument: Instrument, options: WriterOptions, pass: (writer: LineWriter, number: number) => void): Line {
+export function writeLine(
+  spec: SharedSpec,
+  instrument: Instrument,
+  options: WriterOptions,
+  pass: (writer: LineWriter, number: number) => void,
+): Line {
   const events: Event[] = []
   const grips: Grip[] = []
   const restarts: Tick[] = []
@@ -78,19 +88,26 @@ export function writeLine(spec: SharedSpec, instrument: Instrument, options: Wri
 
   function check({ string, fret }: Played): void {
     needString(string, stringCount, options.stringPath)
-    if (fret > instrument.lastFret) throw new SpecError(options.fretPath, `fret ${fret} is beyond the neck: the last fret is ${instrument.lastFret}`)
+    if (fret > instrument.lastFret)
+      throw new SpecError(options.fretPath, `fret ${fret} is beyond the neck: the last fret is ${instrument.lastFret}`)
     if (fret < 0) throw new SpecError(options.fretPath, `fret ${fret} is below the nut`)
   }
 
   /** By mask: within a visit, without a rest or a shift between, and only where the fret changes. */
   function maskSlurs(played: Played): boolean {
     const before = visit.last
-    return before !== null && mask.has(visit.size) && before.at + before.dur === at && before.position === played.position
-      && 'fret' in before.place && before.place.fret !== played.fret
+    return (
+      before !== null &&
+      mask.has(visit.size) &&
+      before.at + before.dur === at &&
+      before.position === played.position &&
+      'fret' in before.place &&
+      before.place.fret !== played.fret
+    )
   }
 
   function play(notes: readonly Played[], dur: Tick): void {
-    assertNotes(events.length + notes.length, passNumber > 1 ? 'times' : options.sizePath ?? options.stringPath)
+    assertNotes(events.length + notes.length, passNumber > 1 ? 'times' : (options.sizePath ?? options.stringPath))
     const single = notes.length === 1
     for (const played of notes.length === 1 ? notes : [...notes].sort((a, b) => b.string - a.string)) {
       check(played)
@@ -127,13 +144,22 @@ export function writeLine(spec: SharedSpec, instrument: Instrument, options: Wri
     number = 0
     visits = new Map()
     turned = true
-    pass({
-      at: () => at,
-      play,
-      rest: (ticks) => { at += ticks },
-      turn: () => { turned = true },
-      grip: (from, to, contacts, more) => { grips.push({ from, to, contacts, ...more }) },
-    }, passNumber)
+    pass(
+      {
+        at: () => at,
+        play,
+        rest: ticks => {
+          at += ticks
+        },
+        turn: () => {
+          turned = true
+        },
+        grip: (from, to, contacts, more) => {
+          grips.push({ from, to, contacts, ...more })
+        },
+      },
+      passNumber,
+    )
     // Passes are as long as each other: what all of them come to is known after the first.
     if (passNumber === 1) assertNotes(events.length * spec.times, 'times')
   }

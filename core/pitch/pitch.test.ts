@@ -10,7 +10,13 @@ describe('pitch', () => {
   })
 
   // MIDI Tuning Standard: middle C is note 60, 261.6256 Hz; the standard guitar's low E is 82.4069 Hz.
-  test.each([[60, 261.6256], [40, 82.4069], [64, 329.6276], [0, 8.1758], [127, 12543.8540]])('MIDI %i sounds at %f Hz', (midi, hertz) => {
+  test.each([
+    [60, 261.6256],
+    [40, 82.4069],
+    [64, 329.6276],
+    [0, 8.1758],
+    [127, 12543.854],
+  ])('MIDI %i sounds at %f Hz', (midi, hertz) => {
     expect(frequencyHz(midi)).toBeCloseTo(hertz, 3)
   })
 
@@ -25,7 +31,7 @@ describe('pitch', () => {
     expect([40, 45, 50, 55, 59, 64].map(pitchClassName).join('')).toBe('EADGBE')
   })
 
-  test.each([-1, 128, Number.NaN])('MIDI %p does not exist', (midi) => {
+  test.each([-1, 128, Number.NaN])('MIDI %p does not exist', midi => {
     expect(() => frequencyHz(midi)).toThrow(RangeError)
     expect(() => pitchName(midi)).toThrow(RangeError)
   })

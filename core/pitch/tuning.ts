@@ -7,11 +7,15 @@ import { Note } from 'tonal'
  * @example readTuning('E2 A2 D3 G3 B3 E4') // [40, 45, 50, 55, 59, 64]
  */
 export function readTuning(text: string): number[] {
-  const names = text.trim().split(/[\s,]+/).filter(Boolean)
+  const names = text
+    .trim()
+    .split(/[\s,]+/)
+    .filter(Boolean)
   if (names.length < 6 || names.length > 8) throw new RangeError(`${names.length} strings: a guitar here has 6 to 8`)
-  return names.map((name) => {
+  return names.map(name => {
     const midi = Note.midi(name.charAt(0).toUpperCase() + name.slice(1))
-    if (midi === null || midi === undefined) throw new RangeError(`${JSON.stringify(name)} is not a note with its octave, such as E2`)
+    if (midi === null || midi === undefined)
+      throw new RangeError(`${JSON.stringify(name)} is not a note with its octave, such as E2`)
     return midi
   })
 }

@@ -15,36 +15,51 @@ export interface DrillFollowed {
   readonly pace: Pace
 }
 
-interface Tempo { readonly drillName: string, readonly bpm: number, readonly targetBpm: number }
+interface Tempo {
+  readonly drillName: string
+  readonly bpm: number
+  readonly targetBpm: number
+}
 
 /** Why a student wants the teacher's attention. */
-export type Attention
+export type Attention =
   /** Fingers are spared, and were to be looked at again on a day. */
-  = | { readonly kind: 'review', readonly since: string }
-    | { readonly kind: 'nothing-set' }
+  | { readonly kind: 'review'; readonly since: string }
+  | { readonly kind: 'nothing-set' }
   /** No rise for so long that something else is wanted. */
-    | Tempo & { readonly kind: 'stalled' }
+  | (Tempo & { readonly kind: 'stalled' })
   /** Its day is near, or was. */
-    | Tempo & { readonly kind: 'due', readonly on: string, readonly late: boolean }
-    | Tempo & { readonly kind: 'behind' }
+  | (Tempo & { readonly kind: 'due'; readonly on: string; readonly late: boolean })
+  | (Tempo & { readonly kind: 'behind' })
   /** No lesson since a day too long ago. */
-    | { readonly kind: 'silent', readonly since: string }
+  | { readonly kind: 'silent'; readonly since: string }
 
-function ofDrill({ drillName, bpm, plan: { targetBpm }, targetOn, pace }: DrillFollowed, today: string): readonly Attention[] {
+function ofDrill(
+  { drillName, bpm, plan: { targetBpm }, targetOn, pace }: DrillFollowed,
+  today: string,
+): readonly Attention[] {
   const tempo = { drillName, bpm, targetBpm }
   if (pace === 'stalled') return [{ kind: 'stalled', ...tempo }]
-  if (pace !== 'at-target' && targetOn !== null && targetOn <= dayPlus(today, DUE_DAYS)) return [{ kind: 'due', ...tempo, on: targetOn, late: targetOn < today }]
+  if (pace !== 'at-target' && targetOn !== null && targetOn <= dayPlus(today, DUE_DAYS))
+    return [{ kind: 'due', ...tempo, on: targetOn, late: targetOn < today }]
   return pace === 'behind' ? [{ kind: 'behind', ...tempo }] : []
 }
 
 /**
  * What of a student wants attention on a day, the most pressing first.
- * @param about The drills they are on, the day spared fingers are to be looked at again, and the day of their last lesson.
+ * @param about The drills they are on, the day spared fingers are to be looked at again, and the day of their last
+ *   lesson.
  */
-export function attentionOf(about: { readonly drills: readonly DrillFollowed[], readonly reviewOn: string | null | undefined, readonly lastLessonOn: string | undefined, readonly today: string }): readonly Attention[] {
+export function attentionOf(about: {
+  readonly drills: readonly DrillFollowed[]
+  readonly reviewOn: string | null | undefined
+  readonly lastLessonOn: string | undefined
+  readonly today: string
+}): readonly Attention[] {
   const { drills, reviewOn, lastLessonOn, today } = about
   const review: readonly Attention[] = reviewOn && reviewOn <= today ? [{ kind: 'review', since: reviewOn }] : []
   if (drills.length === 0) return [...review, { kind: 'nothing-set' }]
-  const silent: readonly Attention[] = lastLessonOn && lastLessonOn < dayPlus(today, -SILENT_DAYS) ? [{ kind: 'silent', since: lastLessonOn }] : []
+  const silent: readonly Attention[] =
+    lastLessonOn && lastLessonOn < dayPlus(today, -SILENT_DAYS) ? [{ kind: 'silent', since: lastLessonOn }] : []
   return [...review, ...drills.flatMap(drill => ofDrill(drill, today)), ...silent]
 }

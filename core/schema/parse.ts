@@ -1,5 +1,13 @@
 import { z } from 'zod'
-import { handSchema, pinsSchema, sharedShape, type BlockSchema, type HandInput, type Pins, type SharedSpec } from './fields'
+import {
+  handSchema,
+  pinsSchema,
+  sharedShape,
+  type BlockSchema,
+  type HandInput,
+  type Pins,
+  type SharedSpec,
+} from './fields'
 import { check } from './problem'
 import type { SpecProblem } from './spec-error'
 
@@ -7,9 +15,13 @@ import type { SpecProblem } from './spec-error'
 export type Spec = SharedSpec & { readonly family: string } & { readonly [block: string]: unknown }
 
 /** What a door takes: a spec and the context it is realised in. */
-export interface Request { readonly spec: unknown, readonly hand?: HandInput, readonly pins?: Pins }
+export interface Request {
+  readonly spec: unknown
+  readonly hand?: HandInput
+  readonly pins?: Pins
+}
 
-export type Parsed<T> = { readonly ok: true, readonly value: T } | { readonly ok: false, readonly error: SpecProblem }
+export type Parsed<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: SpecProblem }
 
 /** Where the schema of a family's block comes from; `undefined` for a family that does not exist here. */
 export interface FamilyLookup {
@@ -20,11 +32,14 @@ export interface FamilyLookup {
   readonly whyMissing: (family: string) => string
 }
 
-const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 function parseWith<T>(schema: z.ZodType<T>, value: unknown, prefix = ''): Parsed<T> {
   const result = check(schema, value)
-  return result.ok ? result : { ok: false, error: { ...result.error, path: [prefix, result.error.path].filter(Boolean).join('.') } }
+  return result.ok
+    ? result
+    : { ok: false, error: { ...result.error, path: [prefix, result.error.path].filter(Boolean).join('.') } }
 }
 
 // Schemas are built once per family: building a strict object costs more than checking a spec with it.
@@ -33,7 +48,16 @@ const schemas = new WeakMap<BlockSchema, z.ZodType>()
 function specSchema(family: string, block: BlockSchema, rule: SharedSpec['fingering']['rule'] | undefined): z.ZodType {
   const known = schemas.get(block)
   if (known) return known
-  const made = z.strictObject({ ...sharedShape, ...(rule && { fingering: z.strictObject({ rule: sharedShape.fingering.unwrap().shape.rule.unwrap().default(rule) }).prefault({}) }), family: z.literal(family), [family]: block })
+  const made = z.strictObject({
+    ...sharedShape,
+    ...(rule && {
+      fingering: z
+        .strictObject({ rule: sharedShape.fingering.unwrap().shape.rule.unwrap().default(rule) })
+        .prefault({}),
+    }),
+    family: z.literal(family),
+    [family]: block,
+  })
   schemas.set(block, made)
   return made
 }
@@ -47,10 +71,15 @@ function specSchema(family: string, block: BlockSchema, rule: SharedSpec['finger
 export function parseSpec(raw: unknown, lookup: FamilyLookup): Parsed<Spec> {
   if (!isRecord(raw)) return { ok: false, error: { path: '', message: 'a drill spec is a JSON object' } }
   const { family } = raw
-  if (typeof family !== 'string') return { ok: false, error: { path: 'family', message: family === undefined ? 'the family is missing' : 'the family must be a name' } }
+  if (typeof family !== 'string')
+    return {
+      ok: false,
+      error: { path: 'family', message: family === undefined ? 'the family is missing' : 'the family must be a name' },
+    }
   const block = lookup.block(family)
   if (!block) return { ok: false, error: { path: 'family', message: lookup.whyMissing(family) } }
-  if (raw[family] === undefined) return { ok: false, error: { path: family, message: `the ${family} block is missing` } }
+  if (raw[family] === undefined)
+    return { ok: false, error: { path: family, message: `the ${family} block is missing` } }
   return parseWith(specSchema(family, block, lookup.rule?.(family)), raw) as Parsed<Spec>
 }
 

@@ -1,16 +1,25 @@
 import { z } from 'zod'
 
-const bpm = (what: string) => z.number({ error: `${what} must be a number` }).min(10, `${what} must be at least 10 bpm`).max(400, `${what} must be at most 400 bpm`)
+const bpm = (what: string) =>
+  z
+    .number({ error: `${what} must be a number` })
+    .min(10, `${what} must be at least 10 bpm`)
+    .max(400, `${what} must be at most 400 bpm`)
 
 /** What every plan has, whatever its school. */
 const everyPlan = {
   startBpm: bpm('start tempo'),
   targetBpm: bpm('target tempo'),
   /** Quarters per minute, or a share such as "5%". */
-  step: z.union([
-    z.number().min(0.5, 'step must be at least 0.5 bpm').max(40, 'step must be at most 40 bpm'),
-    z.string().regex(/^\d{1,2}(\.\d)?%$/, 'step must be a number of bpm or a share such as "5%"'),
-  ], { error: 'step must be a number of bpm or a share such as "5%"' }).default(4),
+  step: z
+    .union(
+      [
+        z.number().min(0.5, 'step must be at least 0.5 bpm').max(40, 'step must be at most 40 bpm'),
+        z.string().regex(/^\d{1,2}(\.\d)?%$/, 'step must be a number of bpm or a share such as "5%"'),
+      ],
+      { error: 'step must be a number of bpm or a share such as "5%"' },
+    )
+    .default(4),
 }
 
 /** The numbers of each school, a way of raising a tempo that teachers hold to. */
@@ -26,8 +35,14 @@ const BY_SCHOOL = [
 const SCHOOLS = BY_SCHOOL.map(plan => plan.shape.school.value)
 
 /** Schema of a tempo plan: the school and its numbers. */
-export const planSchema = z.discriminatedUnion('school', BY_SCHOOL, { error: issue => issue.code === 'invalid_union' ? `school must be one of ${SCHOOLS.join(', ')}` : undefined })
-  .refine(plan => plan.targetBpm >= plan.startBpm, { path: ['targetBpm'], message: 'the target must not be slower than the start' })
+export const planSchema = z
+  .discriminatedUnion('school', BY_SCHOOL, {
+    error: issue => (issue.code === 'invalid_union' ? `school must be one of ${SCHOOLS.join(', ')}` : undefined),
+  })
+  .refine(plan => plan.targetBpm >= plan.startBpm, {
+    path: ['targetBpm'],
+    message: 'the target must not be slower than the start',
+  })
 
 /** A tempo plan with every number settled. */
 export type Plan = Readonly<z.infer<typeof planSchema>>
@@ -36,4 +51,4 @@ export type PlanOf<S extends Plan['school']> = Extract<Plan, { readonly school: 
 
 /** What a decision can be. */
 export const DECISIONS = ['raise', 'hold', 'ease', 'next-stage', 'vary', 'rest', 'done'] as const
-export type DecisionKind = typeof DECISIONS[number]
+export type DecisionKind = (typeof DECISIONS)[number]

@@ -10,16 +10,32 @@ const MOST_SHOWN = 40
 function quoted(value: unknown): string {
   if (Array.isArray(value)) return value.length === 0 ? 'an empty list' : 'a list'
   if (typeof value === 'object' && value !== null) return 'an object'
-  const text = typeof value === 'number' || typeof value === 'bigint' ? String(value) : JSON.stringify(value) ?? String(value)
+  const text =
+    typeof value === 'number' || typeof value === 'bigint' ? String(value) : (JSON.stringify(value) ?? String(value))
   return text.length > MOST_SHOWN ? `${text.slice(0, MOST_SHOWN)}…` : text
 }
 
 const KINDS: Readonly<Record<string, string>> = {
-  string: 'text', number: 'a number', int: 'a whole number', boolean: 'true or false', array: 'a list', tuple: 'a list', object: 'an object', record: 'an object', date: 'a date', null: 'null', undefined: 'left out',
+  string: 'text',
+  number: 'a number',
+  int: 'a whole number',
+  boolean: 'true or false',
+  array: 'a list',
+  tuple: 'a list',
+  object: 'an object',
+  record: 'an object',
+  date: 'a date',
+  null: 'null',
+  undefined: 'left out',
 }
-const FORMATS: Readonly<Record<string, string>> = { uuid: 'a UUID', date: 'a day such as 2026-01-31', datetime: 'an ISO time in UTC such as 2026-01-31T16:00:00Z' }
+const FORMATS: Readonly<Record<string, string>> = {
+  uuid: 'a UUID',
+  date: 'a day such as 2026-01-31',
+  datetime: 'an ISO time in UTC such as 2026-01-31T16:00:00Z',
+}
 
-const counted = (issue: { readonly origin?: string }) => issue.origin === 'string' ? ' characters' : issue.origin === 'array' ? ' entries' : ''
+const counted = (issue: { readonly origin?: string }) =>
+  issue.origin === 'string' ? ' characters' : issue.origin === 'array' ? ' entries' : ''
 
 /**
  * Our own words for what a schema says without any: given to every parse, so that no sentence of the schema library is
@@ -27,51 +43,79 @@ const counted = (issue: { readonly origin?: string }) => issue.origin === 'strin
  */
 export function ruleInWords(issue: RawIssue): string {
   switch (issue.code) {
-    case 'invalid_type': return issue.input === undefined ? 'is missing' : `must be ${KINDS[issue.expected as string] ?? issue.expected}`
-    case 'too_small': return `must be ${issue.inclusive ? 'at least' : 'more than'} ${issue.minimum}${counted(issue)}`
-    case 'too_big': return `must be ${issue.inclusive ? 'at most' : 'less than'} ${issue.maximum}${counted(issue)}`
-    case 'not_multiple_of': return `must be a multiple of ${issue.divisor}`
-    case 'invalid_format': return `must be ${FORMATS[issue.format as string] ?? 'written otherwise'}`
-    case 'invalid_value': return `must be one of ${(issue.values as readonly unknown[]).join(', ')}`
-    case 'invalid_union': return 'is none of the forms it may have'
-    case 'invalid_key': return 'has a key that cannot be read'
-    default: return 'cannot be read'
+    case 'invalid_type':
+      return issue.input === undefined ? 'is missing' : `must be ${KINDS[issue.expected as string] ?? issue.expected}`
+    case 'too_small':
+      return `must be ${issue.inclusive ? 'at least' : 'more than'} ${issue.minimum}${counted(issue)}`
+    case 'too_big':
+      return `must be ${issue.inclusive ? 'at most' : 'less than'} ${issue.maximum}${counted(issue)}`
+    case 'not_multiple_of':
+      return `must be a multiple of ${issue.divisor}`
+    case 'invalid_format':
+      return `must be ${FORMATS[issue.format as string] ?? 'written otherwise'}`
+    case 'invalid_value':
+      return `must be one of ${(issue.values as readonly unknown[]).join(', ')}`
+    case 'invalid_union':
+      return 'is none of the forms it may have'
+    case 'invalid_key':
+      return 'has a key that cannot be read'
+    default:
+      return 'cannot be read'
   }
 }
 
 /** The way into a union that fits best: the one whose first problem lies deepest. */
 function bestOf(issue: Issue): Issue {
-  if (issue.code !== 'invalid_union' || issue.errors.length === 0 || issue.message !== ruleInWords(issue as RawIssue)) return issue
+  if (issue.code !== 'invalid_union' || issue.errors.length === 0 || issue.message !== ruleInWords(issue as RawIssue))
+    return issue
   const firsts = issue.errors.flatMap(branch => (branch[0] ? [bestOf(branch[0])] : []))
-  const deepest = firsts.reduce<Issue | null>((best, each) => (best && best.path.length >= each.path.length ? best : each), null)
+  const deepest = firsts.reduce<Issue | null>(
+    (best, each) => (best && best.path.length >= each.path.length ? best : each),
+    null,
+  )
   return deepest ? { ...deepest, path: [...issue.path, ...deepest.path] } : issue
 }
 
 /** The field at fault in words: `birthYear` is a birth year. */
-const nameOf = (path: readonly PropertyKey[]) => String(path.findLast(part => typeof part === 'string') ?? 'it').replace(/[A-Z]/g, letter => ` ${letter.toLowerCase()}`)
+const nameOf = (path: readonly PropertyKey[]) =>
+  String(path.findLast(part => typeof part === 'string') ?? 'it').replace(
+    /[A-Z]/g,
+    letter => ` ${letter.toLowerCase()}`,
+  )
 
-/** A message with its field before it where it begins with its verb, and the value after it where that is not said yet. */
+/**
+ * A message with its field before it where it begins with its verb, and the value after it where that is not said yet.
+ */
 function sentence(issue: Issue): string {
   const { message, input, path } = issue
   const named = /^(must|is|has|cannot) /.test(message) ? `${nameOf(path)} ${message}` : message
   // A password is never said back.
   if (/password/i.test(nameOf(path))) return named
-  if (input === undefined || /\b(not|no|twice)\b|"/.test(message) || !/\b(must|takes|needs)\b/.test(message)) return named
+  if (input === undefined || /\b(not|no|twice)\b|"/.test(message) || !/\b(must|takes|needs)\b/.test(message))
+    return named
   // Of a list only its length is said, where that is what is wrong.
   if (Array.isArray(input) && !/\b(takes|needs)\b/.test(message)) return named
-  const given = Array.isArray(input) ? String(input.length) : typeof input === 'string' && (issue.code === 'too_big' || issue.code === 'too_small') ? String(input.length) : quoted(input)
+  const given = Array.isArray(input)
+    ? String(input.length)
+    : typeof input === 'string' && (issue.code === 'too_big' || issue.code === 'too_small')
+      ? String(input.length)
+      : quoted(input)
   return `${named}, not ${given}`
 }
 
 /** The first problem of a failed parse: an unknown key comes before anything else, and its path is the key itself. */
 export function problemFrom(error: z.core.$ZodError): SpecProblem {
   const issue = bestOf(error.issues.find(each => each.code === 'unrecognized_keys') ?? error.issues[0]!)
-  if (issue.code === 'unrecognized_keys') return { path: [...issue.path, issue.keys[0]!].map(String).join('.'), message: 'unknown field' }
+  if (issue.code === 'unrecognized_keys')
+    return { path: [...issue.path, issue.keys[0]!].map(String).join('.'), message: 'unknown field' }
   return { path: issue.path.map(String).join('.'), message: sentence(issue) }
 }
 
 /** Checks a value against a schema; what is wrong is said in our own words. */
-export function check<S extends z.ZodType>(schema: S, value: unknown): { readonly ok: true, readonly value: z.output<S> } | { readonly ok: false, readonly error: SpecProblem } {
+export function check<S extends z.ZodType>(
+  schema: S,
+  value: unknown,
+): { readonly ok: true; readonly value: z.output<S> } | { readonly ok: false; readonly error: SpecProblem } {
   const result = schema.safeParse(value, { reportInput: true, error: ruleInWords })
   return result.success ? { ok: true, value: result.data } : { ok: false, error: problemFrom(result.error) }
 }

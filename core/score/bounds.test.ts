@@ -10,10 +10,11 @@ import { scoreOf } from './score-of.test.data'
 const REQUESTS = fc.sample(mutatedRequest, { seed: 20261126, numRuns: 400 })
 
 // The schema library's own sentences, which nobody should have to read.
-const LIBRARY = /Invalid input|Invalid option|Unrecognized key|Too (small|big)|expected (string|number|object|array|boolean|int)/
+const LIBRARY =
+  /Invalid input|Invalid option|Unrecognized key|Too (small|big)|expected (string|number|object|array|boolean|int)/
 
 describe('whatever is asked at the door', () => {
-  const answers: { readonly request: unknown, readonly answer: Answer, readonly cpuMs: number }[] = []
+  const answers: { readonly request: unknown; readonly answer: Answer; readonly cpuMs: number }[] = []
 
   test('is answered: nothing throws', () => {
     for (const request of REQUESTS) {
@@ -32,7 +33,8 @@ describe('whatever is asked at the door', () => {
     for (const { request, answer } of answers) {
       if (!('error' in answer)) continue
       const { path, message } = answer.error
-      if (LIBRARY.test(message) || typeof path !== 'string' || message.length === 0 || message.length > 600) throw new Error(`${path}: ${message}\nfor ${JSON.stringify(request).slice(0, 500)}`)
+      if (LIBRARY.test(message) || typeof path !== 'string' || message.length === 0 || message.length > 600)
+        throw new Error(`${path}: ${message}\nfor ${JSON.stringify(request).slice(0, 500)}`)
     }
   })
 
@@ -46,14 +48,23 @@ describe('whatever is asked at the door', () => {
     }
   })
 
-  // The bound itself is one second, measured by `npm run fuzz` on a quiet machine; a loaded one, and code that the loader of the tests has wrapped, take several times as long.
+  // The bound itself is one second, measured by `npm run fuzz` on a quiet machine; a loaded one, and code that the
+  // loader of the tests has wrapped, take several times as long.
   test('none takes anywhere near for ever', () => {
     expect(Math.max(...answers.map(({ cpuMs }) => cpuMs))).toBeLessThan(8000)
   })
 })
 
 describe('the title of a drill', () => {
-  const over = (count: number) => scoreOf({ version: 1, family: 'pattern', pattern: { chords: Array.from({ length: count }, (_, i) => ({ name: `Chord${i}sus4`, frets: 'x32010' })), tokens: 'p:R i:3 m:2 a:1' } }).title
+  const over = (count: number) =>
+    scoreOf({
+      version: 1,
+      family: 'pattern',
+      pattern: {
+        chords: Array.from({ length: count }, (_, i) => ({ name: `Chord${i}sus4`, frets: 'x32010' })),
+        tokens: 'p:R i:3 m:2 a:1',
+      },
+    }).title
 
   test('is never longer than the name it is offered as may be, and is cut between words', () => {
     expect(over(2)).toBe('Pattern p i m a over Chord0sus4 Chord1sus4')
@@ -63,7 +74,14 @@ describe('the title of a drill', () => {
   })
 
   test('a single word without end is cut too', () => {
-    const { title } = scoreOf({ version: 1, family: 'pattern', pattern: { chords: [{ name: 'C'.repeat(40), frets: 'x32010' }], tokens: Array.from({ length: 60 }, () => 'p:R').join(' ') } })
+    const { title } = scoreOf({
+      version: 1,
+      family: 'pattern',
+      pattern: {
+        chords: [{ name: 'C'.repeat(40), frets: 'x32010' }],
+        tokens: Array.from({ length: 60 }, () => 'p:R').join(' '),
+      },
+    })
     expect(title.length).toBeLessThanOrEqual(MOST_TITLE)
   })
 })

@@ -4,7 +4,11 @@ import { noteTicks, TICKS_PER_QUARTER, type Tick } from '../line/ticks'
 const SAID: Readonly<Record<number, readonly string[]>> = { 1: [], 2: ['&'], 3: ['&', 'a'], 4: ['e', '&', 'a'] }
 
 /** One place of the count row. */
-export interface CountMark { readonly at: Tick, readonly text: string, readonly beat: boolean }
+export interface CountMark {
+  readonly at: Tick
+  readonly text: string
+  readonly beat: boolean
+}
 
 /**
  * The count of one bar: beats by number, divisions as they are said ("1 e & a").
@@ -16,7 +20,8 @@ export function countBar(meter: readonly [number, number], perBeat: number): rea
   const cell = noteTicks(perBeat)
   const said = SAID[beat / cell]
   const marks: CountMark[] = []
-  for (let number = 0; number < meter[0]; number++) marks.push({ at: number * beat, text: String(number + 1), beat: true })
+  for (let number = 0; number < meter[0]; number++)
+    marks.push({ at: number * beat, text: String(number + 1), beat: true })
   for (let at = 0; at < meter[0] * beat; at += cell) {
     if (at % beat === 0) continue
     marks.push({ at, text: said?.[Math.round((at % beat) / cell) - 1] ?? '·', beat: false })

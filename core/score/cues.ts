@@ -11,9 +11,12 @@ interface Found {
   readonly notes: readonly Note[]
   readonly holds: readonly Hold[]
   readonly shifts: Score['shifts']
-  readonly report: Pick<Score['report'], 'sameFingerTwice' | 'travel' | 'high' | 'breaches' | 'stretches' | 'fingerCrossings'>
+  readonly report: Pick<
+    Score['report'],
+    'sameFingerTwice' | 'travel' | 'high' | 'breaches' | 'stretches' | 'fingerCrossings'
+  >
   /** Strings that no finger keeps quiet in a stroke across them, and where first. */
-  readonly loud: readonly { readonly string: number, readonly at: number }[]
+  readonly loud: readonly { readonly string: number; readonly at: number }[]
   /** Where the neck meets the body, as the sheet counts frets: from the capo. */
   readonly bodyFret: number
   readonly habits: Habits
@@ -27,7 +30,8 @@ function fingersStay(notes: readonly Note[], holds: readonly Hold[]): boolean {
     let end = 0
     for (let i = first; i < notes.length && notes[i]!.at < hold.to; i++) {
       const note = notes[i]!
-      if (note.finger === hold.finger && note.string === hold.string && note.fret === hold.fret) end = Math.max(end, note.at + note.dur)
+      if (note.finger === hold.finger && note.string === hold.string && note.fret === hold.fret)
+        end = Math.max(end, note.at + note.dur)
     }
     if (end > 0 && hold.to > end) return true
   }
@@ -48,20 +52,33 @@ function soundCues({ spec: { sound }, notes }: Found): readonly Reminder[] {
   const cues: Reminder[] = []
   if (sound.length === 'muted') cues.push({ about: 'muted' })
   // Nothing but open strings: only the plucking hand can stop them.
-  if (sound.length === 'staccato') cues.push({ about: sound.damp === 'plucking' || !fretted ? 'short-by-plucking' : 'short-by-fretting' })
+  if (sound.length === 'staccato')
+    cues.push({ about: sound.damp === 'plucking' || !fretted ? 'short-by-plucking' : 'short-by-fretting' })
   if (sound.swell !== 'none') cues.push({ about: 'swell', way: sound.swell })
   return cues
 }
 
 /** Whether the pick goes on in one direction over a change of string. */
-const sweeps = (picked: readonly Note[]) => picked.some((note, i) => i > 0 && note.at > picked[i - 1]!.at && note.pluck === picked[i - 1]!.pluck && note.string !== picked[i - 1]!.string)
+const sweeps = (picked: readonly Note[]) =>
+  picked.some(
+    (note, i) =>
+      i > 0 &&
+      note.at > picked[i - 1]!.at &&
+      note.pluck === picked[i - 1]!.pluck &&
+      note.string !== picked[i - 1]!.string,
+  )
 
 /** Whether several plucking fingers have strings of their own, so that they can be planted. */
 function plants(notes: readonly Note[]): boolean {
   const strings = new Map<string, Set<number>>()
-  for (const { pluck, via, string } of notes) if (pluck && 'pimac'.includes(pluck) && via === 'pluck') strings.set(pluck, (strings.get(pluck) ?? new Set()).add(string))
+  for (const { pluck, via, string } of notes)
+    if (pluck && 'pimac'.includes(pluck) && via === 'pluck')
+      strings.set(pluck, (strings.get(pluck) ?? new Set()).add(string))
   const all = [...strings.values()]
-  return all.length > 1 && all.every((own, i) => all.every((other, k) => k === i || [...own].every(string => !other.has(string))))
+  return (
+    all.length > 1 &&
+    all.every((own, i) => all.every((other, k) => k === i || [...own].every(string => !other.has(string))))
+  )
 }
 
 /** Cues for the plucking hand; common practice of the schools. */
@@ -69,7 +86,10 @@ function pluckingCues({ plucking: { system, stroke }, notes }: Found): readonly 
   const cues: Reminder[] = []
   const picked = notes.filter(note => note.pluck === 'D' || note.pluck === 'U')
   const fingered = notes.some(note => note.pluck && 'pimac'.includes(note.pluck) && note.via !== 'tap')
-  const [downs, ups] = [picked.filter(note => note.pluck === 'D').length, picked.filter(note => note.pluck === 'U').length]
+  const [downs, ups] = [
+    picked.filter(note => note.pluck === 'D').length,
+    picked.filter(note => note.pluck === 'U').length,
+  ]
   if (downs > 0 && ups > 0) cues.push({ about: 'down-and-up-alike' })
   if (system === 'down' && downs > 1) cues.push({ about: 'every-stroke-down' })
   if ((system === 'economy' || system === 'sweep') && sweeps(picked)) cues.push({ about: 'falls-through' })
@@ -93,7 +113,14 @@ function slurCues(notes: readonly Note[]): readonly Reminder[] {
 
 /** What a teacher would remind the student of, the most general first. */
 export function writeCues(found: Found): readonly Cue[] {
-  const { notes, report: { sameFingerTwice, travel, high, breaches, stretches, fingerCrossings }, shifts, loud, bodyFret, habits } = found
+  const {
+    notes,
+    report: { sameFingerTwice, travel, high, breaches, stretches, fingerCrossings },
+    shifts,
+    loud,
+    bodyFret,
+    habits,
+  } = found
   const cues: Cue[] = []
   const add = (reminder: Reminder) => cues.push({ at: 0, ...reminder })
   const hold = holdCue(found)

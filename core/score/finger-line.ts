@@ -15,7 +15,8 @@ export interface FingeredEvent extends Event {
 function fingerOf(event: Event, pin: number | undefined): FingeredEvent['finger'] {
   if (event.tap) return null
   if (pin !== undefined) return pin as Finger
-  if (event.want === 'free') throw new RangeError(`${event.noteId} has no finger: a family hands over fingers for all it does not tap`)
+  if (event.want === 'free')
+    throw new RangeError(`${event.noteId} has no finger: a family hands over fingers for all it does not tap`)
   return event.want.finger
 }
 
@@ -51,24 +52,30 @@ export function fingerLine(line: Line, instrument: Instrument, pins: Pins = {}):
   })
 }
 
-const noteOf = (event: FingeredEvent, grips: readonly Grip[]): FingeredNote | UnfingeredNote => event.finger === 0 || event.finger === null
-  ? { finger: 0, string: event.string, fret: event.fret, slurred: event.slurred }
-  : {
-      noteId: event.noteId,
-      finger: event.finger,
-      string: event.string,
-      fret: event.fret,
-      soundsAt: event.at,
-      noteEnd: event.at + event.dur,
-      slurred: event.slurred,
-      stretch: event.marks.includes('stretch'),
-      gripped: grips.some(grip => grip.from <= event.at && event.at < grip.to && grip.contacts.some(contact => contact.string === event.string && contact.fret === event.fret)),
-    }
+const noteOf = (event: FingeredEvent, grips: readonly Grip[]): FingeredNote | UnfingeredNote =>
+  event.finger === 0 || event.finger === null
+    ? { finger: 0, string: event.string, fret: event.fret, slurred: event.slurred }
+    : {
+        noteId: event.noteId,
+        finger: event.finger,
+        string: event.string,
+        fret: event.fret,
+        soundsAt: event.at,
+        noteEnd: event.at + event.dur,
+        slurred: event.slurred,
+        stretch: event.marks.includes('stretch'),
+        gripped: grips.some(
+          grip =>
+            grip.from <= event.at &&
+            event.at < grip.to &&
+            grip.contacts.some(contact => contact.string === event.string && contact.fret === event.fret),
+        ),
+      }
 
 /** Groups fingered events by onset, in the form the hand rules read. */
 export function fingeredOnsets(events: readonly FingeredEvent[], grips: readonly Grip[]): readonly FingeredOnset[] {
   let next = 0
-  return (onsets(events) as readonly (readonly FingeredEvent[])[]).map((group) => {
+  return (onsets(events) as readonly (readonly FingeredEvent[])[]).map(group => {
     const at = group[0]!.at
     while (next < grips.length && grips[next]!.to <= at) next++
     // Grips come in order of their beginning; only those under way matter here.

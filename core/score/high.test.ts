@@ -4,7 +4,14 @@ import { scoreOf } from './score-of.test.data'
 import { RELIABLE_MM_PER_S } from './travel'
 
 const cues = (score: ReturnType<typeof scoreOf>) => score.cues.map(cueInWords).join('\n')
-const order = (more: object) => scoreOf({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, strings: { order: [1], travel: 'there' }, ...more })
+const order = (more: object) =>
+  scoreOf({
+    version: 1,
+    family: 'order',
+    order: { fingers: [1, 2, 3, 4] },
+    strings: { order: [1], travel: 'there' },
+    ...more,
+  })
 
 // Where the neck ends the thumb goes to the heel and the plucking hand towards the bridge (common practice).
 describe('past the fret where neck and body meet', () => {
@@ -32,14 +39,33 @@ describe('past the fret where neck and body meet', () => {
 })
 
 describe('travel budgets', () => {
-  // By the fret formula: the pick strikes two octaves up, at three quarters of 648 mm; fret 14 lies 648 · (1 − 2^(−14/12)) from the nut.
+  // By the fret formula: the pick strikes two octaves up, at three quarters of 648 mm; fret 14 lies 648 · (1 −
+  // 2^(−14/12)) from the nut.
   test('a tap travels from where the pick strikes to its fret', () => {
-    const { report } = scoreOf({ version: 1, family: 'tap', instrument: { preset: 'electric' }, tap: { string: 2, cycle: [{ fret: 7, finger: 1 }, { fret: 14, tap: 'm' }] } })
+    const { report } = scoreOf({
+      version: 1,
+      family: 'tap',
+      instrument: { preset: 'electric' },
+      tap: {
+        string: 2,
+        cycle: [
+          { fret: 7, finger: 1 },
+          { fret: 14, tap: 'm' },
+        ],
+      },
+    })
     expect(report.travel).toHaveLength(1)
     expect(report.travel[0]!.mm).toBeCloseTo(0.75 * 648 - 648 * (1 - 2 ** (-14 / 12)), 6)
   })
 
-  const shifting = (tempo: number) => scoreOf({ version: 1, family: 'chromatic', tempo, rhythm: { perBeat: 4 }, chromatic: { strings: [1], positions: [1, 5], travel: 'there' } })
+  const shifting = (tempo: number) =>
+    scoreOf({
+      version: 1,
+      family: 'chromatic',
+      tempo,
+      rhythm: { perBeat: 4 },
+      chromatic: { strings: [1], positions: [1, 5], travel: 'there' },
+    })
 
   test('a shift slower than the assumed speed passes, a faster one is flagged and told', () => {
     const [slow] = shifting(60).report.travel

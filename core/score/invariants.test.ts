@@ -12,20 +12,28 @@ import type { Score } from './score'
 const LONG = process.env.TESTS === 'long'
 const share = (count: number) => (LONG ? count : Math.round(count / 6))
 
-/** More than two thousand random specs over all families, the same in every run; the playable ones with their scores. */
-const PLAYABLE = fc.sample(arbitrarySpec, { seed: 20260105, numRuns: share(2400) }).flatMap((own) => {
+/**
+ * More than two thousand random specs over all families, the same in every run; the playable ones with their scores.
+ */
+const PLAYABLE = fc.sample(arbitrarySpec, { seed: 20260105, numRuns: share(2400) }).flatMap(own => {
   const spec = { ...own, fingering: { rule: 'one-per-fret' } }
   const result = realise(spec)
-  return result.ok && result.value.kind === 'sheet' ? [{ spec: spec as { readonly [key: string]: unknown }, score: result.value }] : []
+  return result.ok && result.value.kind === 'sheet'
+    ? [{ spec: spec as { readonly [key: string]: unknown }, score: result.value }]
+    : []
 })
 
-/** A few hundred more whose fingers the engine chooses, or only their positions; short ones, for it is asked about every note. */
+/**
+ * A few hundred more whose fingers the engine chooses, or only their positions; short ones, for it is asked about every
+ * note.
+ */
 const FINGERED = fc.sample(arbitrarySpec, { seed: 20260106, numRuns: share(700) }).flatMap((spec, i) => {
   const plain = realise(spec)
   if (!plain.ok || plain.value.kind !== 'sheet' || plain.value.notes.length > 120) return []
   const asked = { ...spec, fingering: { rule: i % 3 === 0 ? 'given' : 'best' } }
   const result = realise(asked)
-  if (!result.ok || result.value.kind !== 'sheet') throw new Error(`not playable once the engine fingers it: ${JSON.stringify(asked)}`)
+  if (!result.ok || result.value.kind !== 'sheet')
+    throw new Error(`not playable once the engine fingers it: ${JSON.stringify(asked)}`)
   return [{ spec: asked as { readonly [key: string]: unknown }, score: result.value }]
 })
 
@@ -34,8 +42,7 @@ function forEveryScore(property: (score: Score, spec: { readonly [key: string]: 
   for (const { spec, score } of scores) {
     try {
       property(score, spec)
-    }
-    catch (error) {
+    } catch (error) {
       throw new Error(`${(error as Error).message}\nfor ${JSON.stringify(spec)}`, { cause: error })
     }
   }
@@ -56,71 +63,101 @@ describe('invariants of every score', () => {
   test('enough of the random specs are playable, of every family', () => {
     expect(PLAYABLE.length).toBeGreaterThan(share(1000))
     expect(FINGERED.length).toBeGreaterThan(share(150))
-    for (const family of SHEET_FAMILIES) expect([family, PLAYABLE.filter(({ spec }) => spec.family === family).length > share(15)]).toEqual([family, true])
+    for (const family of SHEET_FAMILIES)
+      expect([family, PLAYABLE.filter(({ spec }) => spec.family === family).length > share(15)]).toEqual([family, true])
   })
 
   test('no finger is in two places at once', () => {
-    forEveryScore(({ holds }) => {
-      for (const finger of [1, 2, 3, 4]) {
-        const own = holds.filter(hold => hold.finger === finger)
-        for (const [i, hold] of own.entries()) {
-          must(hold.to > hold.from, `finger ${finger} has an empty hold`)
-          // A barre is one place: the same finger on one fret of several strings.
-          for (const other of own.slice(0, i)) must(hold.from >= other.to || (hold.fret === other.fret && hold.barre === true && other.barre === true), `finger ${finger} in two places at ${hold.from}`)
+    forEveryScore(
+      ({ holds }) => {
+        for (const finger of [1, 2, 3, 4]) {
+          const own = holds.filter(hold => hold.finger === finger)
+          for (const [i, hold] of own.entries()) {
+            must(hold.to > hold.from, `finger ${finger} has an empty hold`)
+            // A barre is one place: the same finger on one fret of several strings.
+            for (const other of own.slice(0, i))
+              must(
+                hold.from >= other.to || (hold.fret === other.fret && hold.barre === true && other.barre === true),
+                `finger ${finger} in two places at ${hold.from}`,
+              )
+          }
         }
-      }
-    }, [...PLAYABLE, ...FINGERED])
+      },
+      [...PLAYABLE, ...FINGERED],
+    )
   })
 
   test('no lower-numbered finger is ever on a higher fret than another finger down, chord shapes apart', () => {
     const inGrip = (spec: { family?: unknown }) => ['pattern', 'blocks'].includes(String(spec.family))
-    forEveryScore(({ holds }, spec) => {
-      for (const a of holds) {
-        for (const b of holds) {
-          if (inGrip(spec) || a.finger >= b.finger || a.from >= b.to || b.from >= a.to) continue
-          must(a.fret <= b.fret, `finger ${a.finger} crosses ${b.finger} at ${a.from}`)
+    forEveryScore(
+      ({ holds }, spec) => {
+        for (const a of holds) {
+          for (const b of holds) {
+            if (inGrip(spec) || a.finger >= b.finger || a.from >= b.to || b.from >= a.to) continue
+            must(a.fret <= b.fret, `finger ${a.finger} crosses ${b.finger} at ${a.from}`)
+          }
         }
-      }
-    }, [...PLAYABLE, ...FINGERED])
+      },
+      [...PLAYABLE, ...FINGERED],
+    )
   })
 
   test('every fretted note lies inside a hold of its finger, at its place', () => {
-    forEveryScore(({ notes, holds }) => {
-      for (const note of notes) {
-        if (note.fret === 0 || note.finger === null) continue
-        const held = holds.some(hold => hold.finger === note.finger && hold.string === note.string && hold.fret === note.fret && hold.from <= note.at && hold.to >= note.at + note.dur)
-        must(held, `${note.key} is not held`)
-      }
-    }, [...PLAYABLE, ...FINGERED])
+    forEveryScore(
+      ({ notes, holds }) => {
+        for (const note of notes) {
+          if (note.fret === 0 || note.finger === null) continue
+          const held = holds.some(
+            hold =>
+              hold.finger === note.finger &&
+              hold.string === note.string &&
+              hold.fret === note.fret &&
+              hold.from <= note.at &&
+              hold.to >= note.at + note.dur,
+          )
+          must(held, `${note.key} is not held`)
+        }
+      },
+      [...PLAYABLE, ...FINGERED],
+    )
   })
 
   test('frets lie between the capo and the end of the neck, and pitch follows place', () => {
-    forEveryScore(({ notes, spec }) => {
-      const { lastFret, tuning, capo } = instrumentOf(spec.instrument)
-      for (const note of notes) {
-        must(note.fret >= 0 && note.fret <= lastFret, `${note.key} at fret ${note.fret}`)
-        must(note.midi === tuning[tuning.length - note.string]! + capo + note.fret, `${note.key} sounds wrong`)
-      }
-    }, [...PLAYABLE, ...FINGERED])
+    forEveryScore(
+      ({ notes, spec }) => {
+        const { lastFret, tuning, capo } = instrumentOf(spec.instrument)
+        for (const note of notes) {
+          must(note.fret >= 0 && note.fret <= lastFret, `${note.key} at fret ${note.fret}`)
+          must(note.midi === tuning[tuning.length - note.string]! + capo + note.fret, `${note.key} sounds wrong`)
+        }
+      },
+      [...PLAYABLE, ...FINGERED],
+    )
   })
 
   test('times are whole ticks in order, keys are unique, bars contain everything', () => {
-    forEveryScore(({ notes, bars, meter, tempo, seconds }) => {
-      expect(new Set(notes.map(note => note.key)).size).toBe(notes.length)
-      for (const [i, note] of notes.entries()) {
-        must(Number.isInteger(note.at) && Number.isInteger(note.dur), `${note.key} at ${note.at}`)
-        if (i > 0) must(note.at >= notes[i - 1]!.at, `${note.key} out of order`)
-      }
-      const end = notes.at(-1)!.at + notes.at(-1)!.dur
-      expect(bars).toBe(Math.ceil(end / barTicks(meter)))
-      expect(seconds).toBeCloseTo((end / 10080) * 60 / tempo, 9)
-    }, [...PLAYABLE, ...FINGERED])
+    forEveryScore(
+      ({ notes, bars, meter, tempo, seconds }) => {
+        expect(new Set(notes.map(note => note.key)).size).toBe(notes.length)
+        for (const [i, note] of notes.entries()) {
+          must(Number.isInteger(note.at) && Number.isInteger(note.dur), `${note.key} at ${note.at}`)
+          if (i > 0) must(note.at >= notes[i - 1]!.at, `${note.key} out of order`)
+        }
+        const end = notes.at(-1)!.at + notes.at(-1)!.dur
+        expect(bars).toBe(Math.ceil(end / barTicks(meter)))
+        expect(seconds).toBeCloseTo(((end / 10080) * 60) / tempo, 9)
+      },
+      [...PLAYABLE, ...FINGERED],
+    )
   })
 
   test('a note has no stroke exactly when it is slurred, and its direction follows the frets', () => {
     forEveryScore(({ notes }) => {
       for (const [i, note] of notes.entries()) {
-        must((note.pluck === null) === ['hammer', 'pull', 'slide'].includes(note.via), `${note.key} ${note.via} with ${note.pluck}`)
+        must(
+          (note.pluck === null) === ['hammer', 'pull', 'slide'].includes(note.via),
+          `${note.key} ${note.via} with ${note.pluck}`,
+        )
         const before = notes.findLast((other, j) => j < i && other.string === note.string)
         if (note.via === 'hammer') must(before !== undefined && note.fret > before.fret, `${note.key} hammers down`)
         if (note.via === 'pull') must(before !== undefined && note.fret < before.fret, `${note.key} pulls up`)
@@ -133,7 +170,17 @@ describe('invariants of every score', () => {
       for (const [i, note] of notes.entries()) {
         if (note.via !== 'pull' || note.fret === 0 || note.tapping) continue
         const before = notes[i - 1]!
-        must(holds.some(hold => hold.finger === note.finger && hold.string === note.string && hold.fret === note.fret && hold.from <= before.at && hold.to > note.at), `${note.key} is not placed ahead`)
+        must(
+          holds.some(
+            hold =>
+              hold.finger === note.finger &&
+              hold.string === note.string &&
+              hold.fret === note.fret &&
+              hold.from <= before.at &&
+              hold.to > note.at,
+          ),
+          `${note.key} is not placed ahead`,
+        )
       }
     })
   })
@@ -146,7 +193,11 @@ describe('invariants of every score', () => {
     for (const { spec } of [...PLAYABLE.filter((_, i) => i % 3 === 0), ...FINGERED.filter((_, i) => i % 3 === 0)]) {
       const result = realise(spec, { hand: { reachMm: HAND } })
       if (!result.ok || result.value.kind !== 'sheet') continue
-      const { holds, report, spec: { instrument } } = result.value
+      const {
+        holds,
+        report,
+        spec: { instrument },
+      } = result.value
       const { scaleLengthMm, capo } = instrumentOf(instrument)
       const nut = (fret: number) => scaleLengthMm * 2 ** (-(fret + capo) / 12)
       const found = new Set<string>()
@@ -158,11 +209,19 @@ describe('invariants of every score', () => {
             if (a.finger >= b.finger) continue
             const mm = Math.abs(nut(a.fret) - nut(b.fret))
             widest = Math.max(widest, mm)
-            if (mm > LIMITS[`${a.finger}${b.finger}`]! * HAND + 1e-6) found.add(`fingers ${a.finger}–${b.finger} over frets ${a.fret}–${b.fret}`)
+            if (mm > LIMITS[`${a.finger}${b.finger}`]! * HAND + 1e-6)
+              found.add(`fingers ${a.finger}–${b.finger} over frets ${a.fret}–${b.fret}`)
           }
         }
       }
-      expect([spec, new Set(report.breaches.flatMap(breach => (breach.rule === 'reach' ? [`fingers ${breach.fingers.join('–')} over frets ${breach.frets.join('–')}`] : [])))]).toEqual([spec, found])
+      expect([
+        spec,
+        new Set(
+          report.breaches.flatMap(breach =>
+            breach.rule === 'reach' ? [`fingers ${breach.fingers.join('–')} over frets ${breach.frets.join('–')}`] : [],
+          ),
+        ),
+      ]).toEqual([spec, found])
       expect(report.widestSpanMm).toBeCloseTo(widest, 6)
       told += found.size
     }
@@ -171,9 +230,18 @@ describe('invariants of every score', () => {
 
   test('what the engine plays without breaking a law, the sheet shows without a breach', () => {
     let judged = 0
-    for (const { spec } of FINGERED.filter(each => (each.spec.fingering as { rule: string }).rule === 'best').slice(0, 120)) {
+    for (const { spec } of FINGERED.filter(each => (each.spec.fingering as { rule: string }).rule === 'best').slice(
+      0,
+      120,
+    )) {
       const result = realiseJudged(spec, { hand: { reachMm: 64, barre: judged % 2 === 0 } })
-      if (!result.ok || result.value.kind !== 'sheet' || result.value.fingering.quick || result.value.fingering.cost >= 1000) continue
+      if (
+        !result.ok ||
+        result.value.kind !== 'sheet' ||
+        result.value.fingering.quick ||
+        result.value.fingering.cost >= 1000
+      )
+        continue
       judged++
       expect([spec, result.value.report.breaches]).toEqual([spec, []])
     }
@@ -181,47 +249,67 @@ describe('invariants of every score', () => {
   })
 
   test('no string that sounds is to be kept quiet, and none behind a stop', () => {
-    forEveryScore(({ notes, holds, report }) => {
-      const byKey = new Map(notes.map(note => [note.key, note]))
-      for (const { key, string, how, finger } of report.quiet) {
-        const { at } = byKey.get(key)!
-        const last = notes.findLast(note => note.string === string && note.at <= at)
-        must(!last || last.at + last.dur <= at, `string ${string} sounds at ${key}`)
-        if (!finger || how === 'easing') continue
-        const touching = holds.filter(hold => hold.finger === finger && hold.from <= at && at < hold.to)
-        must(touching.length > 0, `finger ${finger} is not down at ${key}`)
-        const stop = Math.max(0, ...holds.filter(hold => hold.string === string && hold.from <= at && at < hold.to).map(hold => hold.fret))
-        must(touching.every(hold => stop <= hold.fret), `finger ${finger} touches string ${string} behind its stop at ${key}`)
-      }
-    }, [...PLAYABLE, ...FINGERED])
+    forEveryScore(
+      ({ notes, holds, report }) => {
+        const byKey = new Map(notes.map(note => [note.key, note]))
+        for (const { key, string, how, finger } of report.quiet) {
+          const { at } = byKey.get(key)!
+          const last = notes.findLast(note => note.string === string && note.at <= at)
+          must(!last || last.at + last.dur <= at, `string ${string} sounds at ${key}`)
+          if (!finger || how === 'easing') continue
+          const touching = holds.filter(hold => hold.finger === finger && hold.from <= at && at < hold.to)
+          must(touching.length > 0, `finger ${finger} is not down at ${key}`)
+          const stop = Math.max(
+            0,
+            ...holds.filter(hold => hold.string === string && hold.from <= at && at < hold.to).map(hold => hold.fret),
+          )
+          must(
+            touching.every(hold => stop <= hold.fret),
+            `finger ${finger} touches string ${string} behind its stop at ${key}`,
+          )
+        }
+      },
+      [...PLAYABLE, ...FINGERED],
+    )
   })
 
   test('alternate strokes alternate through any grouping', () => {
     forEveryScore(({ notes, spec }) => {
-      if (spec.plucking.system !== 'alternate' || !['order', 'pair', 'held', 'chromatic', 'slur', 'cell', 'picking', 'pedal'].includes(spec.family)) return
+      if (
+        spec.plucking.system !== 'alternate' ||
+        !['order', 'pair', 'held', 'chromatic', 'slur', 'cell', 'picking', 'pedal'].includes(spec.family)
+      )
+        return
       const strokes = notes.flatMap(note => note.pluck ?? [])
-      must(strokes.every((stroke, i) => stroke !== strokes[i - 1]), 'two equal strokes in a row')
+      must(
+        strokes.every((stroke, i) => stroke !== strokes[i - 1]),
+        'two equal strokes in a row',
+      )
     })
   })
 
   test('realising is deterministic', () => {
-    forEveryScore((score, spec) => must(JSON.stringify(again(spec)) === JSON.stringify(score), 'another score the second time'))
+    forEveryScore((score, spec) =>
+      must(JSON.stringify(again(spec)) === JSON.stringify(score), 'another score the second time'),
+    )
   })
 
   test('reversing twice is the original', () => {
     forEveryScore((score, spec) => {
-      const twice = again({ ...spec, then: [...spec.then as object[], { do: 'reverse' }, { do: 'reverse' }] })
+      const twice = again({ ...spec, then: [...(spec.then as object[]), { do: 'reverse' }, { do: 'reverse' }] })
       must(JSON.stringify({ ...twice, spec: null }) === JSON.stringify({ ...score, spec: null }), 'not the original')
     })
   })
 
   test('a reversed drill has the same notes in the opposite order', () => {
     forEveryScore((score, spec) => {
-      const reversed = again({ ...spec, then: [...spec.then as object[], { do: 'reverse' }] })
-      const places = (notes: Score['notes']) => notes.map(({ string, fret, finger, dur }) => [string, fret, finger, spec.family === 'blocks' ? 0 : dur])
+      const reversed = again({ ...spec, then: [...(spec.then as object[]), { do: 'reverse' }] })
+      const places = (notes: Score['notes']) =>
+        notes.map(({ string, fret, finger, dur }) => [string, fret, finger, spec.family === 'blocks' ? 0 : dur])
       const lastWasReverse = (spec.then as { do: string }[]).at(-1)?.do === 'reverse'
       // Notes of a stack keep thick before thin, so each onset is compared as a set.
-      if (!lastWasReverse) expect(places(reversed.notes).map(String).sort()).toEqual(places(score.notes).map(String).sort())
+      if (!lastWasReverse)
+        expect(places(reversed.notes).map(String).sort()).toEqual(places(score.notes).map(String).sort())
       if (!lastWasReverse && isSingle(score)) expect(places(reversed.notes)).toEqual(places(score.notes).reverse())
       expect(reversed.seconds).toBeCloseTo(score.seconds, 9)
     })
@@ -229,7 +317,7 @@ describe('invariants of every score', () => {
 
   test('a mirrored drill is a palindrome that turns once', () => {
     forEveryScore((score, spec) => {
-      const { notes } = again({ ...spec, then: [...spec.then as object[], { do: 'mirror' }] })
+      const { notes } = again({ ...spec, then: [...(spec.then as object[]), { do: 'mirror' }] })
       const places = notes.map(({ string, fret, finger }) => `${string}/${fret}/${finger}`)
       if (!isSingle(score)) return
       expect(notes).toHaveLength(2 * score.notes.length - 1)
@@ -242,17 +330,19 @@ describe('invariants of every score', () => {
       if (!MOVABLE.includes(String(spec.family))) return
       const from = score.notes.find(note => note.fret > 0)?.fret
       if (from === undefined) return
-      const moved = realise({ ...spec, then: [...spec.then as object[], { do: 'position', to: 3 }] })
+      const moved = realise({ ...spec, then: [...(spec.then as object[]), { do: 'position', to: 3 }] })
       if (!moved.ok || moved.value.kind !== 'sheet') return
       const by = moved.value.notes.find(note => note.fret > 0)!.fret - from
-      expect(moved.value.notes).toEqual(score.notes.map(note => (note.fret === 0 ? note : { ...note, fret: note.fret + by, midi: note.midi + by })))
+      expect(moved.value.notes).toEqual(
+        score.notes.map(note => (note.fret === 0 ? note : { ...note, fret: note.fret + by, midi: note.midi + by })),
+      )
     })
   })
 
   test('rotating keeps every note, starts on the named one and plucks it', () => {
     forEveryScore((score, spec) => {
       if (score.notes.length < 3 || !isSingle(score)) return
-      const { notes } = again({ ...spec, then: [...spec.then as object[], { do: 'rotate', n: 3 }] })
+      const { notes } = again({ ...spec, then: [...(spec.then as object[]), { do: 'rotate', n: 3 }] })
       expect(notes[0]!.key).toBe(score.notes[2]!.key)
       expect(notes[0]!.pluck).not.toBeNull()
       expect(new Set(notes.map(note => note.key))).toEqual(new Set(score.notes.map(note => note.key)))
@@ -261,8 +351,12 @@ describe('invariants of every score', () => {
 
   test('moving the strokes by one turns D U into U D', () => {
     forEveryScore((score, spec) => {
-      if (score.spec.plucking.system !== 'alternate' || !['order', 'pair', 'cell', 'picking'].includes(score.spec.family)) return
-      const moved = again({ ...spec, then: [...spec.then as object[], { do: 'strokes', by: 1 }] })
+      if (
+        score.spec.plucking.system !== 'alternate' ||
+        !['order', 'pair', 'cell', 'picking'].includes(score.spec.family)
+      )
+        return
+      const moved = again({ ...spec, then: [...(spec.then as object[]), { do: 'strokes', by: 1 }] })
       const other = { D: 'U', U: 'D' } as Record<string, string>
       expect(moved.notes.map(note => note.pluck)).toEqual(score.notes.map(note => note.pluck && other[note.pluck]))
     })

@@ -26,12 +26,17 @@ export interface Verdict {
 
 const ALTERNATIVES = 4
 
-/** Fingers that were given and are therefore judged: the drill's own under `given`, the shown ones up to each pin otherwise. */
+/**
+ * Fingers that were given and are therefore judged: the drill's own under `given`, the shown ones up to each pin
+ * otherwise.
+ */
 function givenFingers({ spec, pins, fingered, written }: Prepared, score: Score): Pins | null {
   if (spec.fingering.rule === 'best') return Object.keys(pins).length > 0 ? pins : null
   const shown = Object.fromEntries(score.notes.flatMap(note => (note.finger ? [[note.key, note.finger]] : [])))
   if (spec.fingering.rule === 'one-per-fret') return Object.keys(pins).length > 0 ? shown : null
-  const free = new Set(written.events.filter(event => event.want === 'free' && !(event.noteId in pins)).map(event => event.noteId))
+  const free = new Set(
+    written.events.filter(event => event.want === 'free' && !(event.noteId in pins)).map(event => event.noteId),
+  )
   return fingered && Object.fromEntries(Object.entries(shown).filter(([key]) => !free.has(key)))
 }
 
@@ -44,17 +49,23 @@ export function judge(prepared: Prepared, score: Score): Verdict {
   const options = { ...prepared.options, effort: prepared.effort }
   const judged: Fingered = prepared.fingered ?? finger(written, { ...options, pins, freedom: 'none' })
   const given = givenFingers(prepared, score)
-  // Under one finger per fret the drill itself prescribes; only what was pinned over it is the student's or the teacher's.
+  // Under one finger per fret the drill itself prescribes; only what was pinned over it is the student's or the
+  // teacher's.
   const only = spec.fingering.rule === 'one-per-fret' ? new Set(Object.keys(pins)) : undefined
   const costly = given ? costlyNotes(written, given, { ...options, ...(only && { only }) }) : []
   const answerable = costly ?? []
   const repairs = new Map(answerable.map(note => [note.key, note.repair]))
-  const breaches = score.report.breaches.map((breach): JudgedBreach => (repairs.has(breach.key) ? { ...breach, repair: repairs.get(breach.key)! } : breach))
+  const breaches = score.report.breaches.map((breach): JudgedBreach =>
+    repairs.has(breach.key) ? { ...breach, repair: repairs.get(breach.key)! } : breach,
+  )
   // What was too much to judge note by note leaves no work for a search of its own.
   const others = costly === null ? { priced: [], quick: true } : othersThan(prepared, judged)
   return {
     cost: judged.path.cost,
-    reasons: Object.assign({}, ...accountOf(judged.task, judged.path).map(entry => reasonsOf(entry, rules))) as Verdict['reasons'],
+    reasons: Object.assign(
+      {},
+      ...accountOf(judged.task, judged.path).map(entry => reasonsOf(entry, rules)),
+    ) as Verdict['reasons'],
     breaches: [...breaches, ...answerable],
     alternatives: others.priced,
     ...((judged.quick || costly === null || others.quick) && { quick: true as const }),
@@ -62,8 +73,14 @@ export function judge(prepared: Prepared, score: Score): Verdict {
 }
 
 /** What else there is: beside the engine's own choice the next best, beside given fingers the best and the next. */
-function othersThan({ spec, options, written, effort }: Prepared, judged: Fingered): { readonly priced: readonly PricedFingers[], readonly quick: boolean } {
-  const priced = (of: Fingered, paths: readonly Path[]) => ({ priced: paths.map(path => ({ cost: path.cost, fingers: fingersByKey(of.task, path) })), quick: of.quick })
+function othersThan(
+  { spec, options, written, effort }: Prepared,
+  judged: Fingered,
+): { readonly priced: readonly PricedFingers[]; readonly quick: boolean } {
+  const priced = (of: Fingered, paths: readonly Path[]) => ({
+    priced: paths.map(path => ({ cost: path.cost, fingers: fingersByKey(of.task, path) })),
+    quick: of.quick,
+  })
   if (spec.fingering.rule === 'one-per-fret') return { priced: [], quick: false }
   if (spec.fingering.rule === 'best') return priced(judged, otherFingerings(judged, ALTERNATIVES))
   // What was too wide as it was given is wider still when everything is free.

@@ -20,7 +20,7 @@ export interface MutingContext {
   readonly holds: readonly Hold[]
   readonly stringCount: number
   /** Strings of the chords held, open ones included, and from when to when: they may ring. */
-  readonly chords: readonly { readonly from: Tick, readonly to: Tick, readonly strings: readonly number[] }[]
+  readonly chords: readonly { readonly from: Tick; readonly to: Tick; readonly strings: readonly number[] }[]
 }
 
 /**
@@ -28,7 +28,10 @@ export interface MutingContext {
  * from the next thicker string or from a barre, or touches it with its tip from the next thinner one.
  */
 function withinStroke(string: number, down: readonly Hold[]): Means {
-  const barre = down.find(hold => hold.barre && hold.string > string && down.some(other => other.finger === hold.finger && other.string < string))
+  const barre = down.find(
+    hold =>
+      hold.barre && hold.string > string && down.some(other => other.finger === hold.finger && other.string < string),
+  )
   const thicker = barre ?? down.find(hold => hold.string === string + 1)
   if (thicker) return UNDERSIDE[thicker.finger - 1]!
   const thinner = down.find(hold => hold.string === string - 1)
@@ -77,18 +80,33 @@ function onsetOf(group: readonly Note[], down: readonly Hold[]): Onset {
   }
   // With three fingers plucking at once none is left over.
   const busy = plucks.length - (plucks.includes('p') ? 1 : 0)
-  return { strings, lowest, highest, picked, idle: !picked && busy < 3, plucked: picked || plucks !== '', down, stops, index, thickestIndex }
+  return {
+    strings,
+    lowest,
+    highest,
+    picked,
+    idle: !picked && busy < 3,
+    plucked: picked || plucks !== '',
+    down,
+    stops,
+    index,
+    thickestIndex,
+  }
 }
 
 /**
- * What keeps a string quiet on which nothing sounds. A touch on the nut side of a stopped fret damps nothing, so a string
- * with a finger still down on it is quiet by that finger easing off, by the palm (pick, thicker strings) or by free fingers.
+ * What keeps a string quiet on which nothing sounds. A touch on the nut side of a stopped fret damps nothing, so a
+ * string
+ * with a finger still down on it is quiet by that finger easing off, by the palm (pick, thicker strings) or by free
+ * fingers.
  */
 function mutedBy(string: number, note: Note, onset: Onset): Means {
   const { picked, idle, stops } = onset
   const stop = stops[string]
-  if (picked && string > onset.lowest && string < onset.highest) return stop ? EASING[stop.finger - 1]! : withinStroke(string, onset.down)
-  if (stop) return picked && string > note.string ? HAND : idle && onset.plucked ? FREE_FINGERS : EASING[stop.finger - 1]!
+  if (picked && string > onset.lowest && string < onset.highest)
+    return stop ? EASING[stop.finger - 1]! : withinStroke(string, onset.down)
+  if (stop)
+    return picked && string > note.string ? HAND : idle && onset.plucked ? FREE_FINGERS : EASING[stop.finger - 1]!
   if (string > note.string) return string === note.string + 1 && onset.index & (1 << note.string) ? TIP[0]! : HAND
   if (onset.thickestIndex >= note.string) return UNDERSIDE[0]!
   return idle || picked ? FREE_FINGERS : HAND
@@ -113,10 +131,12 @@ export function mutingsOf(notes: readonly Note[], { holds, stringCount, chords }
     const group = notes.slice(i, end)
     i = end
     if (down.some(hold => hold.to <= at)) down = down.filter(hold => hold.to > at)
-    for (; nextHold < holds.length && holds[nextHold]!.from <= at; nextHold++) if (holds[nextHold]!.to > at) down.push(holds[nextHold]!)
+    for (; nextHold < holds.length && holds[nextHold]!.from <= at; nextHold++)
+      if (holds[nextHold]!.to > at) down.push(holds[nextHold]!)
     const onset = onsetOf(group, down)
     let ringing = onset.strings
-    for (const chord of chords) if (chord.from <= at && at < chord.to) for (const string of chord.strings) ringing |= 1 << string
+    for (const chord of chords)
+      if (chord.from <= at && at < chord.to) for (const string of chord.strings) ringing |= 1 << string
     for (const note of group) {
       for (let string = stringCount; string >= 1; string--) {
         if (ringing & (1 << string) || (ringsUntil[string] ?? 0) > at) continue
@@ -130,7 +150,9 @@ export function mutingsOf(notes: readonly Note[], { holds, stringCount, chords }
   return quiet
 }
 
-/** Strings that sound along against the music because no finger is beside them: each with the first note it happens at. */
+/**
+ * Strings that sound along against the music because no finger is beside them: each with the first note it happens at.
+ */
 export function unmuted(quiet: readonly Muting[]): readonly Muting[] {
   const found = new Map<number, Muting>()
   for (const each of quiet) if (each.how === 'nothing' && !found.has(each.string)) found.set(each.string, each)

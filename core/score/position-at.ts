@@ -1,6 +1,8 @@
 import type { Score } from './score'
 
-/** Position of the hand at a tick: the last shift before it, else where the drill began, which most of its fingers tell. */
+/**
+ * Position of the hand at a tick: the last shift before it, else where the drill began, which most of its fingers tell.
+ */
 export function positionAt(score: Score, at: number): number | null {
   const past = score.shifts.filter(shift => shift.at <= at).at(-1)
   if (past) return past.to
@@ -11,5 +13,10 @@ export function positionAt(score: Score, at: number): number | null {
     const position = Math.max(1, note.fret - note.finger + 1)
     counts.set(position, (counts.get(position) ?? 0) + 1)
   }
-  return [...counts].reduce<readonly [number, number] | null>((most, each) => (most && most[1] >= each[1] ? most : each), null)?.[0] ?? null
+  return (
+    [...counts].reduce<readonly [number, number] | null>(
+      (most, each) => (most && most[1] >= each[1] ? most : each),
+      null,
+    )?.[0] ?? null
+  )
 }

@@ -22,7 +22,10 @@ export interface Context {
   readonly habits?: Habits
 }
 
-/** A drill whose line is written and whose fingers are decided: by its family, or by the engine where the spec leaves them to it. */
+/**
+ * A drill whose line is written and whose fingers are decided: by its family, or by the engine where the spec leaves
+ * them to it.
+ */
 export interface Prepared {
   readonly spec: Spec
   /** The spec with the transforms that only change a parameter. */
@@ -46,10 +49,10 @@ function buildLine(family: SheetFamily, spec: Spec, moved: SharedSpec, instrumen
   try {
     const line = family.build(moved, spec[spec.family], instrument)
     return transformLine(line, spec.then, instrument.tuning.length)
-  }
-  catch (error) {
+  } catch (error) {
     const mover = spec.then.findLastIndex(transform => transform.do === 'position')
-    if (error instanceof SpecError && error.path === 'position' && mover >= 0) throw new SpecError(`then.${mover}.to`, error.message)
+    if (error instanceof SpecError && error.path === 'position' && mover >= 0)
+      throw new SpecError(`then.${mover}.to`, error.message)
     throw error
   }
 }
@@ -60,8 +63,15 @@ function pinGrips(line: Line, pins: Pins): readonly Grip[] {
   if (pinned.length === 0) return line.grips
   return line.grips.map(grip => ({
     ...grip,
-    contacts: grip.contacts.map((contact) => {
-      const by = pinned.find(event => event.at >= grip.from && event.at < grip.to && 'string' in event.place && event.place.string === contact.string && event.place.fret === contact.fret)
+    contacts: grip.contacts.map(contact => {
+      const by = pinned.find(
+        event =>
+          event.at >= grip.from &&
+          event.at < grip.to &&
+          'string' in event.place &&
+          event.place.string === contact.string &&
+          event.place.fret === contact.fret,
+      )
       return by ? { ...contact, finger: pins[by.noteId] as Finger, pinned: true } : contact
     }),
   }))
@@ -73,12 +83,17 @@ function checkPins({ events }: Line, pins: Pins): void {
     const event = known.get(key)
     if (!event) throw new SpecError(`pins.${key}`, 'no note has this key')
     if (event.tap) throw new SpecError(`pins.${key}`, 'this note is tapped by the plucking hand')
-    if ('fret' in event.place && event.place.fret === 0) throw new SpecError(`pins.${key}`, 'this note is an open string')
+    if ('fret' in event.place && event.place.fret === 0)
+      throw new SpecError(`pins.${key}`, 'this note is an open string')
   }
 }
 
 /** What each rule of fingering leaves to the engine. */
-export const FREEDOM: Readonly<Record<SharedSpec['fingering']['rule'], Freedom>> = { 'one-per-fret': 'none', 'given': 'positions', 'best': 'all' }
+export const FREEDOM: Readonly<Record<SharedSpec['fingering']['rule'], Freedom>> = {
+  'one-per-fret': 'none',
+  'given': 'positions',
+  'best': 'all',
+}
 
 /** Where the hand is when no spec says otherwise: asked for by none. */
 const USUAL_POSITION = sharedShape.position.parse(undefined)
@@ -93,7 +108,10 @@ export function pluckingOf(family: SheetFamily, spec: Spec): SharedSpec['pluckin
 function checkStart({ system, start, ...more }: SharedSpec['plucking']): void {
   if (canBegin({ system, start, ...more })) return
   const starts = beginnings({ system, start, ...more })
-  throw new SpecError('plucking.start', `${PLUCKING[system].label} cannot begin with ${start}${starts.length > 0 ? `: it begins with ${starts.join(' or ')}` : ''}`)
+  throw new SpecError(
+    'plucking.start',
+    `${PLUCKING[system].label} cannot begin with ${start}${starts.length > 0 ? `: it begins with ${starts.join(' or ')}` : ''}`,
+  )
 }
 
 function engineOptions(family: SheetFamily, spec: Spec, rules: HandRules): Prepared['options'] {
@@ -108,7 +126,8 @@ function engineOptions(family: SheetFamily, spec: Spec, rules: HandRules): Prepa
 
 /**
  * Writes a checked spec's line and decides its fingers.
- * @throws SpecError when its plucking cannot begin as asked, the music is impossible on its instrument, or a pin is on no note, an open string or a tapped note.
+ * @throws SpecError when its plucking cannot begin as asked, the music is impossible on its instrument, or a pin is on
+ *   no note, an open string or a tapped note.
  */
 export function prepare(family: SheetFamily, spec: Spec, context: Context): Prepared {
   const moved = transformSpec(spec)
@@ -123,5 +142,17 @@ export function prepare(family: SheetFamily, spec: Spec, context: Context): Prep
   const effort = effortOf(STEPS_PER_DRILL)
   const options = engineOptions(family, spec, rules)
   const fingered = freedom === 'none' ? null : finger(written, { ...options, pins, freedom, effort })
-  return { effort, options, spec, moved, instrument, rules, pins, habits: context.habits ?? {}, written, fingered, played: fingered && lineBy(written, fingered) }
+  return {
+    effort,
+    options,
+    spec,
+    moved,
+    instrument,
+    rules,
+    pins,
+    habits: context.habits ?? {},
+    written,
+    fingered,
+    played: fingered && lineBy(written, fingered),
+  }
 }

@@ -24,13 +24,27 @@ import { findSparedFingers, measureSpans } from './spans'
 import { measureTravel } from './travel'
 
 /** Who sounds a note: a stroke or finger, null where it is slurred; and whether it is dragged on. */
-interface Sounded { readonly pluck: Stroke | null, readonly raked: boolean }
+interface Sounded {
+  readonly pluck: Stroke | null
+  readonly raked: boolean
+}
 const NOT_PLUCKED: Sounded = { pluck: null, raked: false }
 
 /** Strokes over plucked onsets only; where the family prescribes all of an onset, the system goes round it. */
-function assignStrokes(events: readonly FingeredEvent[], system: PluckingSystem, options: SharedSpec['plucking'], shift: number, strums: boolean): readonly Sounded[] {
+function assignStrokes(
+  events: readonly FingeredEvent[],
+  system: PluckingSystem,
+  options: SharedSpec['plucking'],
+  shift: number,
+  strums: boolean,
+): readonly Sounded[] {
   const sounded: Sounded[] = Array.from({ length: events.length })
-  const plucked: { readonly strings: number[], readonly given: Stroke[], readonly at: Tick, readonly events: number[] }[] = []
+  const plucked: {
+    readonly strings: number[]
+    readonly given: Stroke[]
+    readonly at: Tick
+    readonly events: number[]
+  }[] = []
   for (let i = 0; i < events.length; i++) {
     const event = events[i]!
     if (event.slurred) sounded[i] = NOT_PLUCKED
@@ -46,15 +60,26 @@ function assignStrokes(events: readonly FingeredEvent[], system: PluckingSystem,
       if (event.pluck) last!.given.push(event.pluck)
     }
   }
-  const onsets: readonly PluckedOnset[] = plucked.map(({ strings, given, at }) => ({ strings, at, given: given.length === strings.length ? given : null }))
+  const onsets: readonly PluckedOnset[] = plucked.map(({ strings, given, at }) => ({
+    strings,
+    at,
+    given: given.length === strings.length ? given : null,
+  }))
   const play = system.begin({ options, shift, onsets })
   for (let k = 0; k < plucked.length; k++) {
     const own = play(onsets[k]!, k)
     // The hand moves with the beat, whether it strikes or not: down on a beat, up between.
-    const beaten = strums && onsets[k]!.strings.length > 1 && own.strokes.every(stroke => stroke === 'D' || stroke === 'U') && options.system !== 'down'
-    const { strokes, raked } = beaten ? { ...own, strokes: own.strokes.map((): Stroke => (onsets[k]!.at % TICKS_PER_QUARTER === 0 ? 'D' : 'U')) } : own
+    const beaten =
+      strums &&
+      onsets[k]!.strings.length > 1 &&
+      own.strokes.every(stroke => stroke === 'D' || stroke === 'U') &&
+      options.system !== 'down'
+    const { strokes, raked } = beaten
+      ? { ...own, strokes: own.strokes.map((): Stroke => (onsets[k]!.at % TICKS_PER_QUARTER === 0 ? 'D' : 'U')) }
+      : own
     // A finger prescribed for one of several sounding together stands over the system's.
-    for (const [s, index] of plucked[k]!.events.entries()) sounded[index] = { pluck: events[index]!.pluck ?? strokes[s]!, raked: raked ?? false }
+    for (const [s, index] of plucked[k]!.events.entries())
+      sounded[index] = { pluck: events[index]!.pluck ?? strokes[s]!, raked: raked ?? false }
   }
   return sounded
 }
@@ -64,7 +89,11 @@ function slurDirection(event: FingeredEvent, lastFret: number | undefined): Via 
 }
 
 /** Where each pass of a swelling drill begins to grow louder or softer, by onset. */
-function swellMarks(onsetCount: number, passes: number, swell: Exclude<SharedSpec['sound']['swell'], 'none'>): ReadonlyMap<number, Mark> {
+function swellMarks(
+  onsetCount: number,
+  passes: number,
+  swell: Exclude<SharedSpec['sound']['swell'], 'none'>,
+): ReadonlyMap<number, Mark> {
   const marks = new Map<number, Mark>()
   for (let pass = 0; pass < passes; pass++) {
     const [first, next] = [Math.round((pass * onsetCount) / passes), Math.round(((pass + 1) * onsetCount) / passes)]
@@ -78,13 +107,22 @@ function swellMarks(onsetCount: number, passes: number, swell: Exclude<SharedSpe
 function withRolls(notes: readonly Note[]): readonly Note[] {
   return notes.map((note, i) => {
     const before = notes[i - 1]
-    const rolled = before && note.finger && before.finger === note.finger && before.fret === note.fret && Math.abs(before.string - note.string) === 1 && note.pluck !== null
+    const rolled =
+      before &&
+      note.finger &&
+      before.finger === note.finger &&
+      before.fret === note.fret &&
+      Math.abs(before.string - note.string) === 1 &&
+      note.pluck !== null
     return rolled ? { ...note, marks: [...note.marks, 'rolled' as const] } : note
   })
 }
 
 function writeNotes(events: readonly FingeredEvent[], sounded: readonly Sounded[], spec: SharedSpec): readonly Note[] {
-  const swells = spec.sound.swell === 'none' ? null : swellMarks(new Set(events.map(event => event.at)).size, spec.times, spec.sound.swell)
+  const swells =
+    spec.sound.swell === 'none'
+      ? null
+      : swellMarks(new Set(events.map(event => event.at)).size, spec.times, spec.sound.swell)
   const lastFretOnString = new Map<number, number>()
   let onset = -1
   let lastAt = -1
@@ -95,7 +133,10 @@ function writeNotes(events: readonly FingeredEvent[], sounded: readonly Sounded[
     lastFretOnString.set(event.string, event.fret)
     const accented = spec.sound.accentEvery !== undefined && onset % spec.sound.accentEvery === 0
     const swell = swells?.get(onset)
-    const marks: readonly Mark[] = accented || swell ? [...event.marks, ...(accented ? ['accent' as const] : []), ...(swell ? [swell] : [])] : event.marks
+    const marks: readonly Mark[] =
+      accented || swell
+        ? [...event.marks, ...(accented ? ['accent' as const] : []), ...(swell ? [swell] : [])]
+        : event.marks
     // Written out, as every drill has many; what few notes have is added after.
     const note: Note = {
       key: event.noteId,
@@ -106,10 +147,23 @@ function writeNotes(events: readonly FingeredEvent[], sounded: readonly Sounded[
       midi: event.midi,
       finger: event.finger,
       pluck: sounded[i]!.pluck,
-      via: event.tap ? (event.slurred ? 'pull' : 'tap') : event.slurred ? (event.via === 'slide' ? 'slide' : slurDirection(event, before)) : sounded[i]!.raked || event.via === 'rake' ? 'rake' : 'pluck',
+      via: event.tap
+        ? event.slurred
+          ? 'pull'
+          : 'tap'
+        : event.slurred
+          ? event.via === 'slide'
+            ? 'slide'
+            : slurDirection(event, before)
+          : sounded[i]!.raked || event.via === 'rake'
+            ? 'rake'
+            : 'pluck',
       marks,
     }
-    if (event.name) return event.tap && event.slurred ? { ...note, name: event.name, tapping: event.pluck! } : { ...note, name: event.name }
+    if (event.name)
+      return event.tap && event.slurred
+        ? { ...note, name: event.name, tapping: event.pluck! }
+        : { ...note, name: event.name }
     return event.tap && event.slurred ? { ...note, tapping: event.pluck! } : note
   })
 }
@@ -147,12 +201,18 @@ const AT_SPEED_MS = 250
 /** How often one finger of the plucking hand plays two onsets running at speed; picks alternate and do not count. */
 function sameFingerTwice(notes: readonly Note[], tempoBpm: number): number {
   let count = 0
-  let before: { readonly at: Tick, readonly fingers: string } | null = null
+  let before: { readonly at: Tick; readonly fingers: string } | null = null
   for (let i = 0; i < notes.length;) {
     const { at } = notes[i]!
     let fingers = ''
-    for (; i < notes.length && notes[i]!.at === at; i++) if (notes[i]!.pluck !== null && notes[i]!.via === 'pluck') fingers += notes[i]!.pluck
-    if (before && [...fingers].some(finger => 'imac'.includes(finger) && before!.fingers.includes(finger)) && ticksToMs(at - before.at, tempoBpm) < AT_SPEED_MS) count++
+    for (; i < notes.length && notes[i]!.at === at; i++)
+      if (notes[i]!.pluck !== null && notes[i]!.via === 'pluck') fingers += notes[i]!.pluck
+    if (
+      before &&
+      [...fingers].some(finger => 'imac'.includes(finger) && before!.fingers.includes(finger)) &&
+      ticksToMs(at - before.at, tempoBpm) < AT_SPEED_MS
+    )
+      count++
     if (fingers) before = { at, fingers }
   }
   return count
@@ -175,7 +235,11 @@ export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
   const plucking = pluckingOf(family, spec)
   const system = PLUCKING[plucking.system]
   const block = spec[spec.family]
-  const plain = writeNotes(events, assignStrokes(events, system, plucking, line.strokeShift, family.strums ?? false), spec)
+  const plain = writeNotes(
+    events,
+    assignStrokes(events, system, plucking, line.strokeShift, family.strums ?? false),
+    spec,
+  )
   const notes = family.rolls?.(block) ? withRolls(plain) : plain
   const breaches = [...played.breaches, ...spans.breaches, ...findSparedFingers(events, rules)]
   const end = lineEnd(line)
@@ -185,13 +249,23 @@ export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
   const travel = measureTravel(notes, played.shifts, instrument, spec.tempo)
   const high = findHigh(notes, instrument, barTicks(spec.rhythm.meter))
   const fingerCrossings = countFingerCrossings(notes)
-  const quiet = spec.sound.length === 'muted' ? [] : mutingsOf(notes, { holds: played.holds, stringCount: instrument.tuning.length, chords: line.grips.flatMap(({ from, to, strings }) => (strings ? [{ from, to, strings }] : [])) })
+  const quiet =
+    spec.sound.length === 'muted'
+      ? []
+      : mutingsOf(notes, {
+          holds: played.holds,
+          stringCount: instrument.tuning.length,
+          chords: line.grips.flatMap(({ from, to, strings }) => (strings ? [{ from, to, strings }] : [])),
+        })
   const loud = unmuted(quiet).map(({ key, string }) => ({ string, at: notes.find(note => note.key === key)!.at }))
   const report: Score['report'] = {
     crossings: countCrossings(notes),
     fingerCrossings,
     sameFingerTwice: twice,
-    realignAfter: group === null || cycle === null || notes.filter(note => note.pluck !== null && note.via !== 'tap').length < 2 ? null : realignAfter(cycle, group),
+    realignAfter:
+      group === null || cycle === null || notes.filter(note => note.pluck !== null && note.via !== 'tap').length < 2
+        ? null
+        : realignAfter(cycle, group),
     widestSpanMm: spans.widestSpanMm,
     travel,
     high,
@@ -212,7 +286,17 @@ export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
     notes,
     holds: played.holds,
     shifts: played.shifts,
-    cues: writeCues({ spec, plucking, notes, holds: played.holds, shifts: played.shifts, report, loud, bodyFret: instrument.bodyFret - instrument.capo, habits }),
+    cues: writeCues({
+      spec,
+      plucking,
+      notes,
+      holds: played.holds,
+      shifts: played.shifts,
+      report,
+      loud,
+      bodyFret: instrument.bodyFret - instrument.capo,
+      habits,
+    }),
     report,
     seconds: ticksToMs(end, spec.tempo) / 1000,
     notesPerSecond: rateOf(notes, moved),
@@ -221,7 +305,9 @@ export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
 
 /** A drill's title as it now is: the family's, what the shared fields make of it, what transforms did to the line. */
 function titleOf(family: Family, moved: SharedSpec, block: unknown, slurred = false): string {
-  return shortTitle([family.title(moved, block), ...sharedInWords(moved, slurred), ...transformsInTitle(moved.then)].join(', '))
+  return shortTitle(
+    [family.title(moved, block), ...sharedInWords(moved, slurred), ...transformsInTitle(moved.then)].join(', '),
+  )
 }
 
 /** A drill without a guitar: its tempos or steps with their seconds. */
@@ -230,7 +316,9 @@ function timed(family: TimedFamily, spec: Spec): CountPlan | StepsPlan {
   const head = { spec, title: titleOf(family, spec, block), purpose: family.purpose(block, spec) }
   const plan = family.time(spec, block)
   const total = (list: readonly { readonly seconds: number }[]) => list.reduce((sum, each) => sum + each.seconds, 0)
-  return plan.kind === 'count' ? { kind: 'count', ...head, tempos: plan.tempos, seconds: total(plan.tempos) } : { kind: 'steps', ...head, steps: plan.steps, seconds: total(plan.steps) }
+  return plan.kind === 'count'
+    ? { kind: 'count', ...head, tempos: plan.tempos, seconds: total(plan.tempos) }
+    : { kind: 'steps', ...head, steps: plan.steps, seconds: total(plan.steps) }
 }
 
 /** Reads a spec and makes of it what `sheet` or the clock makes; a problem becomes an answer with its path. */
@@ -240,15 +328,15 @@ function realiseBy<T>(raw: unknown, sheet: (family: SheetFamily, spec: Spec) => 
   try {
     const family = familyNamed(parsed.value.family)
     return { ok: true, value: 'build' in family ? sheet(family, parsed.value) : timed(family, parsed.value) }
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof SpecError) return { ok: false, error: { path: error.path, message: error.message } }
     throw error
   }
 }
 
 /**
- * Turns a spec into what is played: every note, finger, stroke, hold and shift of a sheet, or the times of a drill without a guitar.
+ * Turns a spec into what is played: every note, finger, stroke, hold and shift of a sheet, or the times of a drill
+ * without a guitar.
  * @param raw A spec, checked here.
  * @param context The student's hand and pinned fingers; without a hand the reach is 80 mm.
  * @returns What it realises to, or the first problem with its path. Breaches of the hand never make it fail.

@@ -1,6 +1,15 @@
 import { placedAhead, type FingeredOnset } from '../hand/ahead'
 import type { Breach } from '../hand/breach'
-import { release, RESTING_HAND, advanceHand, type HandRules, type HandState, type Hold, type Landing, type Moment } from '../hand/advance-hand'
+import {
+  release,
+  RESTING_HAND,
+  advanceHand,
+  type HandRules,
+  type HandState,
+  type Hold,
+  type Landing,
+  type Moment,
+} from '../hand/advance-hand'
 import type { Grip } from '../line/line'
 import type { Shift } from './score'
 
@@ -14,7 +23,15 @@ export interface Replay {
 }
 
 const gripLandings = (grip: Grip, noteId: string): readonly Landing[] =>
-  grip.contacts.map(({ finger, string, fret }) => ({ noteId, finger, string, fret, soundsAt: grip.from, noteEnd: grip.from, until: grip.to }))
+  grip.contacts.map(({ finger, string, fret }) => ({
+    noteId,
+    finger,
+    string,
+    fret,
+    soundsAt: grip.from,
+    noteEnd: grip.from,
+    until: grip.to,
+  }))
 
 /** What the engine decided beside the fingers, by onset: what lands ahead, and what lifts by choice. */
 export interface Decided {
@@ -28,7 +45,12 @@ export interface Decided {
  * Leads the hand through all onsets and grips by the one hold rule. Holds come sorted by landing, then finger.
  * @param decided The engine's choices; without them fingers land ahead by rule and none lifts by choice.
  */
-export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[], rules: HandRules, decided: Decided | null = null): Replay {
+export function replay(
+  onsets: readonly FingeredOnset[],
+  grips: readonly Grip[],
+  rules: HandRules,
+  decided: Decided | null = null,
+): Replay {
   const ahead = decided?.ahead ?? placedAhead(onsets, rules)
   const holds: Hold[] = []
   const shifts: Shift[] = []
@@ -40,7 +62,8 @@ export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[],
   function go(moment: Moment, lifts = 0) {
     const stepped = advanceHand(state, moment, rules, lifts)
     for (const hold of stepped.ended) holds.push(hold)
-    for (const breach of stepped.breaches) if (!decided || stepped.cut > 0 || decided.given(breach.key)) breaches.push(breach)
+    for (const breach of stepped.breaches)
+      if (!decided || stepped.cut > 0 || decided.given(breach.key)) breaches.push(breach)
     liftedEarly += stepped.short
     state = stepped.state
   }
@@ -54,13 +77,21 @@ export function replay(onsets: readonly FingeredOnset[], grips: readonly Grip[],
       const grip = waiting[nextGrip]!
       const landings = gripLandings(grip, onset.landings[0]?.noteId ?? '')
       // A grip that begins between two onsets lands there, in silence.
-      if (grip.from < onset.at) go({ at: grip.from, end: grip.from, position: state.position || position, sounding: [], landings })
+      if (grip.from < onset.at)
+        go({ at: grip.from, end: grip.from, position: state.position || position, sounding: [], landings })
       else gripped.push(...landings)
     }
-    const landings = gripped.length === 0 && ahead[i]!.length === 0 ? onset.landings : [...gripped, ...onset.landings, ...ahead[i]!]
-    if (state.position !== 0 && state.position !== position) shifts.push({ at: onset.at, from: state.position, to: position })
+    const landings =
+      gripped.length === 0 && ahead[i]!.length === 0 ? onset.landings : [...gripped, ...onset.landings, ...ahead[i]!]
+    if (state.position !== 0 && state.position !== position)
+      shifts.push({ at: onset.at, from: state.position, to: position })
     go({ at: onset.at, end: onset.end, position, sounding: onset.notes, landings }, decided?.lifts[i])
   }
   for (const hold of release(state, rules.policy)) holds.push(hold)
-  return { holds: holds.sort((a, b) => a.from - b.from || a.finger - b.finger || b.string - a.string), shifts, breaches, liftedEarly }
+  return {
+    holds: holds.sort((a, b) => a.from - b.from || a.finger - b.finger || b.string - a.string),
+    shifts,
+    breaches,
+    liftedEarly,
+  }
 }

@@ -31,24 +31,41 @@ export interface Note {
 }
 
 /** A change of position; `at` is the first note in the new one. */
-export interface Shift { readonly at: Tick, readonly from: number, readonly to: number }
+export interface Shift {
+  readonly at: Tick
+  readonly from: number
+  readonly to: number
+}
 
 /** What a teacher would remind a student of, with what it is about; said in `core/wording/cue.ts`. */
-export type Reminder
-  = | { readonly about: 'lift-each' | 'hold-until-next' | 'leave-down' | 'muted' | 'short-by-plucking' | 'short-by-fretting' }
-    | { readonly about: 'swell', readonly way: 'up' | 'down' | 'both' }
-    | { readonly about: 'down-and-up-alike' | 'every-stroke-down' | 'falls-through' | 'finger-ready' | 'raked' | 'rest-stroke' | 'free-stroke' | 'plant' }
-    | { readonly about: 'same-finger-twice' | 'fingers-cross', readonly times: number }
-    | { readonly about: 'slurs', readonly pulled: boolean }
-    | { readonly about: 'slide' | 'roll' | 'beyond-limit' | 'stretch' | 'hasty' }
+export type Reminder =
+  | {
+      readonly about:
+        'lift-each' | 'hold-until-next' | 'leave-down' | 'muted' | 'short-by-plucking' | 'short-by-fretting'
+    }
+  | { readonly about: 'swell'; readonly way: 'up' | 'down' | 'both' }
+  | {
+      readonly about:
+        | 'down-and-up-alike'
+        | 'every-stroke-down'
+        | 'falls-through'
+        | 'finger-ready'
+        | 'raked'
+        | 'rest-stroke'
+        | 'free-stroke'
+        | 'plant'
+    }
+  | { readonly about: 'same-finger-twice' | 'fingers-cross'; readonly times: number }
+  | { readonly about: 'slurs'; readonly pulled: boolean }
+  | { readonly about: 'slide' | 'roll' | 'beyond-limit' | 'stretch' | 'hasty' }
   /** How the plucking hand rests, and what it sounds the strings with. */
-    | { readonly about: 'anchor', readonly way: NonNullable<Habits['anchor']> }
-    | { readonly about: 'sounder', readonly with: Exclude<NonNullable<Habits['sounder']>, 'flesh'> }
+  | { readonly about: 'anchor'; readonly way: NonNullable<Habits['anchor']> }
+  | { readonly about: 'sounder'; readonly with: Exclude<NonNullable<Habits['sounder']>, 'flesh'> }
   /** Past the fret where the neck meets the body, as the sheet counts frets. */
-    | { readonly about: 'past-body', readonly stays: boolean, readonly fret: number }
+  | { readonly about: 'past-body'; readonly stays: boolean; readonly fret: number }
   /** A string that no finger keeps quiet within a stroke. */
-    | { readonly about: 'unquieted', readonly string: number }
-    | { readonly about: 'shift', readonly to: number }
+  | { readonly about: 'unquieted'; readonly string: number }
+  | { readonly about: 'shift'; readonly to: number }
 
 /** A reminder at its place in the drill. */
 export type Cue = { readonly at: Tick } & Reminder
@@ -63,25 +80,42 @@ export interface Travel {
 }
 
 /** A stretch of notes past the fret where the neck meets the body: a short visit, or a stay. */
-export interface High { readonly from: Tick, readonly to: Tick, readonly stays: boolean }
+export interface High {
+  readonly from: Tick
+  readonly to: Tick
+  readonly stays: boolean
+}
 
-/** What keeps a string quiet: a fretting finger's tip, its underside, its easing off; the plucking hand or its free fingers; nothing. */
+/**
+ * What keeps a string quiet: a fretting finger's tip, its underside, its easing off; the plucking hand or its free
+ * fingers; nothing.
+ */
 export type MutedBy = 'tip' | 'underside' | 'easing' | 'hand' | 'fingers' | 'nothing'
 
-/** Which other string is kept quiet during a note, and by what, with the fretting finger that does it where one does. */
-export interface Muting { readonly key: string, readonly string: number, readonly how: MutedBy, readonly finger?: Hold['finger'] }
+/**
+ * Which other string is kept quiet during a note, and by what, with the fretting finger that does it where one does.
+ */
+export interface Muting {
+  readonly key: string
+  readonly string: number
+  readonly how: MutedBy
+  readonly finger?: Hold['finger']
+}
 
 /** Two fingers that are down together further apart than is comfortable, within what the hand can do. */
 export type Stretch = { readonly key: string } & Span
 
 /** What was measured of a drill. */
 export interface Report {
-  readonly crossings: { readonly outside: number, readonly inside: number }
+  readonly crossings: { readonly outside: number; readonly inside: number }
   /** Times the plucking fingers cross: the outer of two on the thicker string, at a change of string. */
   readonly fingerCrossings: number
   /** Times one plucking finger plays two onsets running with less than a quarter of a second between. */
   readonly sameFingerTwice: number
-  /** Plucked notes after which the stroke cycle realigns; null where string visits differ in length or fewer than two notes are plucked. */
+  /**
+   * Plucked notes after which the stroke cycle realigns; null where string visits differ in length or fewer than two
+   * notes are plucked.
+   */
   readonly realignAfter: number | null
   readonly widestSpanMm: number
   readonly travel: readonly Travel[]
@@ -93,7 +127,10 @@ export interface Report {
   readonly liftedEarly: number
 }
 
-/** A realised drill: every note, finger, stroke, hold and shift, as codes and values. Its only words are the family's own: title and purpose. */
+/**
+ * A realised drill: every note, finger, stroke, hold and shift, as codes and values. Its only words are the family's
+ * own: title and purpose.
+ */
 export interface Score {
   readonly kind: 'sheet'
   readonly spec: Spec
@@ -136,5 +173,8 @@ export interface StepsPlan {
 /** What a spec realises to. */
 export type Realised = Score | CountPlan | StepsPlan
 
-/** Changes whenever the engine would write another score for the same spec, or another form of it; stored beside every score hash. */
+/**
+ * Changes whenever the engine would write another score for the same spec, or another form of it; stored beside every
+ * score hash.
+ */
 export const ENGINE_VERSION = 5

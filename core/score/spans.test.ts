@@ -12,6 +12,10 @@ describe('which stretches are told', () => {
   })
 
   test('from half of the way the drill wants a warm hand', () => {
-    expect([wantsCare([stretch(69)]), wantsCare([stretch(69), stretch(71)]), wantsCare([])]).toEqual([false, true, false])
+    expect([wantsCare([stretch(69)]), wantsCare([stretch(69), stretch(71)]), wantsCare([])]).toEqual([
+      false,
+      true,
+      false,
+    ])
   })
 })

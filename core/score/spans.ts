@@ -18,25 +18,41 @@ export interface Spans {
 /** How far a stretch goes from what is comfortable (0) towards the limit of the hand (1). */
 const strainOf = ({ mm, comfortMm, limitMm }: Span) => (mm - comfortMm) / (limitMm - comfortMm)
 
-/** Strains from which a stretch is shown with the figures, and from which its drill asks for care: the project's own measure. */
+/**
+ * Strains from which a stretch is shown with the figures, and from which its drill asks for care: the project's own
+ * measure.
+ */
 const WORTH_SHOWING = 0.25
 const WORTH_CARE = 0.5
 
 /** The stretches that are worth showing, the hardest first: a millimetre past comfort is not worth a word. */
-export const notable = (stretches: readonly Stretch[]) => hardestFirst(stretches.filter(stretch => strainOf(stretch) > WORTH_SHOWING))
+export const notable = (stretches: readonly Stretch[]) =>
+  hardestFirst(stretches.filter(stretch => strainOf(stretch) > WORTH_SHOWING))
 
 /** Whether a drill with these stretches wants a warm hand. */
 export const wantsCare = (stretches: readonly Stretch[]) => stretches.some(stretch => strainOf(stretch) > WORTH_CARE)
 
 /** Stretches by how far they go past comfort, the furthest first. */
-export const hardestFirst = (stretches: readonly Stretch[]) => stretches.toSorted((a, b) => (b.mm - b.comfortMm) - (a.mm - a.comfortMm))
+export const hardestFirst = (stretches: readonly Stretch[]) =>
+  stretches.toSorted((a, b) => b.mm - b.comfortMm - (a.mm - a.comfortMm))
 
 /** The note for which a finger is down where it is, or the first that sounds while it is. */
 function noteOf(events: readonly FingeredEvent[], a: Hold, b: Hold): string {
   const [from, to] = [Math.max(a.from, b.from), Math.min(a.to, b.to)]
-  const own = (hold: Hold) => events.find(event => event.finger === hold.finger && event.string === hold.string && event.fret === hold.fret && event.at + event.dur > from && event.at < to)
+  const own = (hold: Hold) =>
+    events.find(
+      event =>
+        event.finger === hold.finger &&
+        event.string === hold.string &&
+        event.fret === hold.fret &&
+        event.at + event.dur > from &&
+        event.at < to,
+    )
   const later = b.from >= a.from ? [b, a] : [a, b]
-  return (own(later[0]!) ?? own(later[1]!) ?? events.find(event => event.at + event.dur > from) ?? events.at(-1))?.noteId ?? ''
+  return (
+    (own(later[0]!) ?? own(later[1]!) ?? events.find(event => event.at + event.dur > from) ?? events.at(-1))?.noteId ??
+    ''
+  )
 }
 
 /**
@@ -44,7 +60,11 @@ function noteOf(events: readonly FingeredEvent[], a: Hold, b: Hold): string {
  * replayed hand, silent ones included; never between two notes that merely follow each other.
  * @param holds Sorted by landing.
  */
-export function measureSpans(holds: readonly Hold[], events: readonly FingeredEvent[], { hand, instrument }: HandRules): Spans {
+export function measureSpans(
+  holds: readonly Hold[],
+  events: readonly FingeredEvent[],
+  { hand, instrument }: HandRules,
+): Spans {
   let widestSpanMm = 0
   const breaches: Breach[] = []
   const stretches: Stretch[] = []
@@ -98,9 +118,14 @@ function findBarres(holds: readonly Hold[], events: readonly FingeredEvent[]): r
 
 /** A breach for each finger the student is to spare or must not use, at its first note. */
 export function findSparedFingers(events: readonly FingeredEvent[], { hand }: HandRules): readonly Breach[] {
-  const rules = [['excluded', hand.excluded], ['spared', hand.spared]] as const
-  return rules.flatMap(([rule, fingers]) => fingers.flatMap((finger) => {
-    const first = events.find(event => event.finger === finger)
-    return first?.finger ? [{ key: first.noteId, rule, finger: first.finger }] : []
-  }))
+  const rules = [
+    ['excluded', hand.excluded],
+    ['spared', hand.spared],
+  ] as const
+  return rules.flatMap(([rule, fingers]) =>
+    fingers.flatMap(finger => {
+      const first = events.find(event => event.finger === finger)
+      return first?.finger ? [{ key: first.noteId, rule, finger: first.finger }] : []
+    }),
+  )
 }

@@ -1,7 +1,11 @@
 import type { Stroke } from '../line/line'
 
 /** A note, as far as the pick's path matters; null for one the fretting hand sounds. */
-export interface PickedNote { readonly at: number, readonly string: number, readonly pluck: Stroke | null }
+export interface PickedNote {
+  readonly at: number
+  readonly string: number
+  readonly pluck: Stroke | null
+}
 
 /**
  * Counts how a pick crosses between strings. Outside: it travels round both strings (down on the thicker, up on the
@@ -9,7 +13,7 @@ export interface PickedNote { readonly at: number, readonly string: number, read
  * Common practice of alternate picking.
  * @example countCrossings([{ at: 0, string: 6, pluck: 'U' }, { at: 1, string: 5, pluck: 'D' }]) // { outside: 0, inside: 1 }
  */
-export function countCrossings(notes: readonly PickedNote[]): { outside: number, inside: number } {
+export function countCrossings(notes: readonly PickedNote[]): { outside: number; inside: number } {
   let outside = 0
   let inside = 0
   let before: PickedNote | null = null
@@ -41,7 +45,12 @@ export function countFingerCrossings(notes: readonly PickedNote[]): number {
   let count = 0
   let before: PickedNote | null = null
   for (const [i, after] of notes.entries()) {
-    if (after.pluck === null || !ORDER.includes(after.pluck) || notes[i - 1]?.at === after.at || notes[i + 1]?.at === after.at) {
+    if (
+      after.pluck === null ||
+      !ORDER.includes(after.pluck) ||
+      notes[i - 1]?.at === after.at ||
+      notes[i + 1]?.at === after.at
+    ) {
       before = null
       continue
     }

@@ -3,11 +3,14 @@ import type { SharedSpec } from '../schema/fields'
 import type { PluckedOnset, PluckingSystem } from './system'
 
 const BY_STRING: Readonly<Record<number, Stroke>> = { 1: 'a', 2: 'm', 3: 'i' }
-/** The usual share of the strings: p on the thick ones, i 3, m 2, a 1 (common practice; any finger may play any string). */
+/**
+ * The usual share of the strings: p on the thick ones, i 3, m 2, a 1 (common practice; any finger may play any string).
+ */
 const usual = (string: number): Stroke => BY_STRING[string] ?? 'p'
 
 /**
- * Fingers for notes sounding together: where the usual share gives each its own, that; of up to three on the bass strings the thumb takes
+ * Fingers for notes sounding together: where the usual share gives each its own, that; of up to three on the bass
+ * strings the thumb takes
  * the thickest; else i m a on the thinnest three and p on all thicker ones.
  */
 function forNotesTogether({ strings }: PluckedOnset): Stroke[] {
@@ -20,7 +23,9 @@ function forNotesTogether({ strings }: PluckedOnset): Stroke[] {
 /** Each finger on its own strings. */
 export const pima: PluckingSystem = {
   label: 'p i m a by string',
-  begin: () => onset => ({ strokes: onset.strings.length === 1 ? [usual(onset.strings[0]!)] : forNotesTogether(onset) }),
+  begin: () => onset => ({
+    strokes: onset.strings.length === 1 ? [usual(onset.strings[0]!)] : forNotesTogether(onset),
+  }),
   starts: () => [],
   cycleLength: () => null,
 }
@@ -39,7 +44,7 @@ function cycling(label: string, cycleOf: (options: SharedSpec['plucking']) => re
     begin: ({ options, shift }) => {
       const cycle = cycleOf(options)
       let at = ((shift % cycle.length) + cycle.length) % cycle.length
-      return (onset) => {
+      return onset => {
         if (onset.given) return { strokes: onset.given }
         const finger = cycle[at]!
         at = (at + 1) % cycle.length
@@ -53,7 +58,9 @@ function cycling(label: string, cycleOf: (options: SharedSpec['plucking']) => re
 
 /** Two fingers in turn; `start` names the one that begins. */
 function pair(first: Stroke, second: Stroke): PluckingSystem {
-  return cycling(`${first} and ${second} in turn`, options => (options.start === second ? [second, first] : [first, second]))
+  return cycling(`${first} and ${second} in turn`, options =>
+    options.start === second ? [second, first] : [first, second],
+  )
 }
 
 export const im = pair('i', 'm')
@@ -78,13 +85,18 @@ export const rake: PluckingSystem = {
   label: 'raked',
   begin: ({ onsets }) => {
     const strings = [...new Set(onsets.flatMap(onset => onset.strings))].sort((a, b) => a - b)
-    const upwards = new Map<number, Stroke>([[strings[0]!, 'a'], [strings[1]!, 'm'], [strings[2]!, 'i']])
+    const upwards = new Map<number, Stroke>([
+      [strings[0]!, 'a'],
+      [strings[1]!, 'm'],
+      [strings[2]!, 'i'],
+    ])
     let descending = false
     let lastString: number | null = null
     let dragged = false
     return (onset, index) => {
       const string = onset.strings[0]!
-      if (lastString === null) descending = (onsets.slice(index).find(each => each.strings[0] !== string)?.strings[0] ?? 0) > string
+      if (lastString === null)
+        descending = (onsets.slice(index).find(each => each.strings[0] !== string)?.strings[0] ?? 0) > string
       else if (string !== lastString) descending = string > lastString
       const changed = lastString !== null && string !== lastString
       lastString = string

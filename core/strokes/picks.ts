@@ -12,9 +12,9 @@ const all = (onset: PluckedOnset, stroke: Stroke) => ({ strokes: onset.strings.m
 /** Strict down and up in turn. */
 export const alternate: PluckingSystem = {
   label: 'down and up',
-  begin: (start) => {
+  begin: start => {
     let next = firstStroke(start)
-    return (onset) => {
+    return onset => {
       if (onset.given) return { strokes: onset.given }
       const stroke = next
       next = other(next)
@@ -58,7 +58,7 @@ export const economy: PluckingSystem = {
 /** Consecutive strokes in the direction the strings are crossed, from the first note on. */
 export const sweep: PluckingSystem = {
   label: 'swept',
-  begin: (start) => {
+  begin: start => {
     const [first] = start.onsets
     const next = start.onsets.find(onset => onset.strings[0] !== first?.strings[0])
     return following(first && next && next.strings[0]! > first.strings[0]! ? 'U' : 'D')
@@ -70,7 +70,8 @@ export const sweep: PluckingSystem = {
 const FINGERS = ['m', 'a', 'c'] as const
 
 /** Whether one run of strings uses the same ones as another. */
-const sameStrings = (a: readonly number[], b: readonly number[] | undefined) => b !== undefined && a.length === b.length && a.every(string => b.includes(string))
+const sameStrings = (a: readonly number[], b: readonly number[] | undefined) =>
+  b !== undefined && a.length === b.length && a.every(string => b.includes(string))
 
 /** Runs of single notes, each on strings of its own: within one the hand keeps every finger on its string. */
 function turnsOf(onsets: readonly PluckedOnset[]): readonly (readonly number[])[] {
@@ -87,12 +88,13 @@ function turnsOf(onsets: readonly PluckedOnset[]): readonly (readonly number[])[
 
 /**
  * The pick alternates and fingers take the thinner strings: in a roll over three or four strings, or over two again and
- * again, each finger has its own, thickest to thinnest pick, m, a, c; else the note that crosses to a thinner string is a
+ * again, each finger has its own, thickest to thinnest pick, m, a, c; else the note that crosses to a thinner string is
+ * a
  * finger's. The pick's turn waits meanwhile.
  */
 export const hybrid: PluckingSystem = {
   label: 'pick and fingers',
-  begin: (start) => {
+  begin: start => {
     let next = firstStroke(start)
     let lastString = 0
     const turns = turnsOf(start.onsets)
@@ -107,7 +109,8 @@ export const hybrid: PluckingSystem = {
       const away = Math.min(3, lastString - string)
       lastString = onset.strings.at(-1)!
       if (onset.given) return { strokes: onset.given }
-      // Of notes sounding together the fingers take the thinner strings in order, three at most, and the pick all thicker ones in one stroke.
+      // Of notes sounding together the fingers take the thinner strings in order, three at most, and the pick all
+      // thicker ones in one stroke.
       const { length } = onset.strings
       if (length > 1) {
         const stroke = takePick()
@@ -120,7 +123,8 @@ export const hybrid: PluckingSystem = {
       while (turns[to] === turn) to++
       const [before, after] = [turns[from], turns[to]]
       // The last turn may break off in the middle: it goes on as the one before.
-      const whole = !after && before && turn.length < before.length && turn.every(each => before.includes(each)) ? before : turn
+      const whole =
+        !after && before && turn.length < before.length && turn.every(each => before.includes(each)) ? before : turn
       if (whole.length > 2 || (whole.length === 2 && (sameStrings(whole, before) || sameStrings(whole, after)))) {
         const rank = whole.filter(each => each > string).length
         return { strokes: [rank === 0 ? takePick() : FINGERS[rank - 1]!] }

@@ -9,6 +9,7 @@ const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
  * @example realignAfter(4, 3) // 12
  */
 export function realignAfter(cycle: number, group: number): number {
-  if (!(Number.isInteger(cycle) && Number.isInteger(group) && cycle > 0 && group > 0)) throw new RangeError(`cycle ${cycle} and group ${group} must be whole numbers above 0`)
+  if (!(Number.isInteger(cycle) && Number.isInteger(group) && cycle > 0 && group > 0))
+    throw new RangeError(`cycle ${cycle} and group ${group} must be whole numbers above 0`)
   return (cycle / gcd(cycle, group)) * group
 }

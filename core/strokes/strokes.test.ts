@@ -11,7 +11,12 @@ type System = SharedSpec['plucking']['system']
 const onset = (...strings: number[]): PluckedOnset => ({ strings, at: 0, given: null })
 
 /** Strokes for single strings, or stacks as lists, one letter a note and a space between onsets of several. */
-function strokes(system: System, strings: readonly (number | readonly number[])[], options: Partial<SharedSpec['plucking']> = {}, shift = 0): string {
+function strokes(
+  system: System,
+  strings: readonly (number | readonly number[])[],
+  options: Partial<SharedSpec['plucking']> = {},
+  shift = 0,
+): string {
   const onsets = strings.map(each => onset(...[each].flat()))
   const play = PLUCKING[system].begin({ options: { system, start: 'D', ...options }, shift, onsets })
   return onsets.map((each, i) => play(each, i).strokes.join('')).join(strings.some(Array.isArray) ? ' ' : '')
@@ -42,24 +47,42 @@ describe('the pick', () => {
   })
 
   test('gives a stack one stroke; with fingers to hand it takes the thickest string only', () => {
-    expect(strokes('alternate', [[5, 4, 3], [5, 4, 3]])).toBe('DDD UUU')
-    expect(strokes('hybrid', [[5, 3, 2], [5, 3, 2]])).toBe('Dma Uma')
+    expect(
+      strokes('alternate', [
+        [5, 4, 3],
+        [5, 4, 3],
+      ]),
+    ).toBe('DDD UUU')
+    expect(
+      strokes('hybrid', [
+        [5, 3, 2],
+        [5, 3, 2],
+      ]),
+    ).toBe('Dma Uma')
   })
 
   test('economy never makes two strokes in a row on one string, and always follows the way to the next', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 24 }), fc.constantFrom('D' as const, 'U' as const), (strings, start) => {
-      const made = strokes('economy', strings, { start })
-      for (let i = 1; i < strings.length; i++) {
-        if (strings[i] === strings[i - 1]) expect(made[i]).not.toBe(made[i - 1])
-        else expect(made[i]).toBe(strings[i]! < strings[i - 1]! ? 'D' : 'U')
-      }
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 24 }),
+        fc.constantFrom('D' as const, 'U' as const),
+        (strings, start) => {
+          const made = strokes('economy', strings, { start })
+          for (let i = 1; i < strings.length; i++) {
+            if (strings[i] === strings[i - 1]) expect(made[i]).not.toBe(made[i - 1])
+            else expect(made[i]).toBe(strings[i]! < strings[i - 1]! ? 'D' : 'U')
+          }
+        },
+      ),
+    )
   })
 
   test('alternate picking is blind to strings', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 1, maxLength: 24 }), (strings) => {
-      expect(strokes('alternate', strings)).toBe('DU'.repeat(12).slice(0, strings.length))
-    }))
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 1, maxLength: 24 }), strings => {
+        expect(strokes('alternate', strings)).toBe('DU'.repeat(12).slice(0, strings.length))
+      }),
+    )
   })
 })
 
@@ -92,32 +115,66 @@ describe('the fingers', () => {
     expect(onsets.map((each, i) => play(each, i).raked ?? false)).toEqual([false, false, false, false, false])
     const wide = [4, 3, 2, 1, 2, 3, 4].map(string => onset(string))
     const again = PLUCKING.rake.begin({ options: { system: 'rake', start: 'D' }, shift: 0, onsets: wide })
-    expect(wide.map((each, i) => again(each, i).raked ?? false)).toEqual([false, false, false, false, false, true, false])
+    expect(wide.map((each, i) => again(each, i).raked ?? false)).toEqual([
+      false,
+      false,
+      false,
+      false,
+      false,
+      true,
+      false,
+    ])
   })
 
   test('what a family prescribes is played, and the cycle waits for its next own note', () => {
     const play = PLUCKING.im.begin({ options: { system: 'im', start: 'i' }, shift: 0, onsets: [] })
-    expect([onset(3), { strings: [3], at: 0, given: ['a' as const] }, onset(3)].map((each, i) => play(each, i).strokes.join())).toEqual(['i', 'a', 'm'])
+    expect(
+      [onset(3), { strings: [3], at: 0, given: ['a' as const] }, onset(3)].map((each, i) =>
+        play(each, i).strokes.join(),
+      ),
+    ).toEqual(['i', 'a', 'm'])
   })
 })
 
 describe('what plucking begins with', () => {
-  test.each<[SharedSpec['plucking']['system'], string]>([['alternate', 'DU'], ['down', ''], ['im', 'im'], ['thumb-pick', 'pma'], ['pima', '']])('%s: one of "%s"', (system, expected) => {
+  test.each<[SharedSpec['plucking']['system'], string]>([
+    ['alternate', 'DU'],
+    ['down', ''],
+    ['im', 'im'],
+    ['thumb-pick', 'pma'],
+    ['pima', ''],
+  ])('%s: one of "%s"', (system, expected) => {
     expect(beginnings({ system, start: 'm' }).join('')).toBe(expected)
   })
 
   test('D asks for nothing, and what the notes say is not asked', () => {
-    expect([canBegin({ system: 'im', start: 'D' }), canBegin({ system: 'given', start: 'U' }), canBegin({ system: 'im', start: 'U' })]).toEqual([true, true, false])
+    expect([
+      canBegin({ system: 'im', start: 'D' }),
+      canBegin({ system: 'given', start: 'U' }),
+      canBegin({ system: 'im', start: 'U' }),
+    ]).toEqual([true, true, false])
   })
 })
 
 describe('strokes and slurs', () => {
   test('alternation runs over plucked notes only: a slurred note has no stroke and moves nothing', () => {
-    const score = scoreOf({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, strings: { order: [6, 5], travel: 'there' }, slurs: [2] })
+    const score = scoreOf({
+      version: 1,
+      family: 'order',
+      order: { fingers: [1, 2, 3, 4] },
+      strings: { order: [6, 5], travel: 'there' },
+      slurs: [2],
+    })
     expect(score.notes.map(note => note.pluck ?? '-').join('')).toBe('D-UDU-DU')
   })
 
-  test.each([['alternate', 2], ['down', 1], ['thumb-pick', 4], ['im', 2], ['thumb', 1]] as const)('%s repeats itself after %i notes', (system, length) => {
+  test.each([
+    ['alternate', 2],
+    ['down', 1],
+    ['thumb-pick', 4],
+    ['im', 2],
+    ['thumb', 1],
+  ] as const)('%s repeats itself after %i notes', (system, length) => {
     const { cycleLength, begin } = PLUCKING[system]
     const options = { system, start: 'D' as const }
     expect(cycleLength(options)).toBe(length)
@@ -127,54 +184,102 @@ describe('strokes and slurs', () => {
     expect(made.slice(length)).toEqual(made.slice(0, -length))
   })
 
-  test.each(['economy', 'sweep', 'hybrid', 'pima', 'rake', 'given'] as const)('%s depends on the strings and has no cycle of its own', (system) => {
-    expect(PLUCKING[system].cycleLength({ system, start: 'D' })).toBeNull()
-  })
+  test.each(['economy', 'sweep', 'hybrid', 'pima', 'rake', 'given'] as const)(
+    '%s depends on the strings and has no cycle of its own',
+    system => {
+      expect(PLUCKING[system].cycleLength({ system, start: 'D' })).toBeNull()
+    },
+  )
 })
 
 describe('when a cycle falls on the same place again', () => {
   // The example every workbook gives: strokes in fours over triplets come round after twelve (common practice).
-  test.each([[2, 3, 6], [4, 3, 12], [2, 4, 4], [4, 6, 12], [1, 5, 5], [3, 3, 3]])('a cycle of %i over groups of %i: after %i', (cycle, group, after) => {
+  test.each([
+    [2, 3, 6],
+    [4, 3, 12],
+    [2, 4, 4],
+    [4, 6, 12],
+    [1, 5, 5],
+    [3, 3, 3],
+  ])('a cycle of %i over groups of %i: after %i', (cycle, group, after) => {
     expect(realignAfter(cycle, group)).toBe(after)
   })
 
   test('found by counting on', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 16 }), (cycle, group) => {
-      let notes = group
-      while (notes % cycle !== 0) notes += group
-      expect(realignAfter(cycle, group)).toBe(notes)
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 16 }), (cycle, group) => {
+        let notes = group
+        while (notes % cycle !== 0) notes += group
+        expect(realignAfter(cycle, group)).toBe(notes)
+      }),
+    )
   })
 
-  test.each([[0, 3], [2, 0], [1.5, 2]])('%d over %d is no cycle', (cycle, group) => {
+  test.each([
+    [0, 3],
+    [2, 0],
+    [1.5, 2],
+  ])('%d over %d is no cycle', (cycle, group) => {
     expect(() => realignAfter(cycle, group)).toThrow(RangeError)
   })
 })
 
 describe('crossings of the pick', () => {
-  const cross = (text: string) => countCrossings(text.split(' ').map((word, at) => ({ at, string: Number(word[0]), pluck: word[1] === '-' ? null : word[1] as 'D' | 'U' })))
+  const cross = (text: string) =>
+    countCrossings(
+      text
+        .split(' ')
+        .map((word, at) => ({ at, string: Number(word[0]), pluck: word[1] === '-' ? null : (word[1] as 'D' | 'U') })),
+    )
 
   // Outside: round both strings; inside: between them (common practice).
   test.each([
-    ['6D 5U', 1, 0], ['6U 5D', 0, 1], ['5D 6U', 0, 1], ['5U 6D', 1, 0], ['6D 5D', 0, 0], ['6D 6U', 0, 0], ['6D 4U', 1, 0],
-    ['6D 6- 5U', 1, 0], ['6D 6U 5D 5U', 0, 1], ['6D 6U 6D 5U 5D 5U', 1, 0],
+    ['6D 5U', 1, 0],
+    ['6U 5D', 0, 1],
+    ['5D 6U', 0, 1],
+    ['5U 6D', 1, 0],
+    ['6D 5D', 0, 0],
+    ['6D 6U', 0, 0],
+    ['6D 4U', 1, 0],
+    ['6D 6- 5U', 1, 0],
+    ['6D 6U 5D 5U', 0, 1],
+    ['6D 6U 6D 5U 5D 5U', 1, 0],
   ])('%s: %i outside, %i inside', (text, outside, inside) => {
     expect(cross(text)).toEqual({ outside, inside })
   })
 
   test('a stack is one stroke and no crossing', () => {
-    expect(countCrossings([{ at: 0, string: 6, pluck: 'D' }, { at: 1, string: 5, pluck: 'U' }, { at: 1, string: 4, pluck: 'U' }, { at: 2, string: 6, pluck: 'D' }])).toEqual({ outside: 0, inside: 0 })
+    expect(
+      countCrossings([
+        { at: 0, string: 6, pluck: 'D' },
+        { at: 1, string: 5, pluck: 'U' },
+        { at: 1, string: 4, pluck: 'U' },
+        { at: 2, string: 6, pluck: 'D' },
+      ]),
+    ).toEqual({ outside: 0, inside: 0 })
   })
 
   test('played upside down, outside becomes inside', () => {
-    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 1, max: 6 }), fc.constantFrom('D' as const, 'U' as const)), { maxLength: 30 }), (notes) => {
-      const { outside, inside } = countCrossings(notes.map(([string, pluck], at) => ({ at, string, pluck })))
-      expect(countCrossings(notes.map(([string, pluck], at) => ({ at, string: 7 - string, pluck })))).toEqual({ outside: inside, inside: outside })
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 6 }), fc.constantFrom('D' as const, 'U' as const)), {
+          maxLength: 30,
+        }),
+        notes => {
+          const { outside, inside } = countCrossings(notes.map(([string, pluck], at) => ({ at, string, pluck })))
+          expect(countCrossings(notes.map(([string, pluck], at) => ({ at, string: 7 - string, pluck })))).toEqual({
+            outside: inside,
+            inside: outside,
+          })
+        },
+      ),
+    )
   })
 
   test('three notes to a string make every crossing of an alternate run outside, then inside, and so on; two make them all inside', () => {
-    const run = (fingers: number[]) => scoreOf({ version: 1, family: 'order', order: { fingers }, strings: { from: 6, to: 1, travel: 'there' } }).report.crossings
+    const run = (fingers: number[]) =>
+      scoreOf({ version: 1, family: 'order', order: { fingers }, strings: { from: 6, to: 1, travel: 'there' } }).report
+        .crossings
     expect(run([1, 2, 4])).toEqual({ outside: 3, inside: 2 })
     expect(run([1, 3])).toEqual({ outside: 0, inside: 5 })
     expect(run([1])).toEqual({ outside: 3, inside: 2 })

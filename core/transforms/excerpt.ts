@@ -12,10 +12,19 @@ export function excerptLine(line: Line, from: string, to: string): Line {
   if (!first) throw new SpecError('from', `no note has the key ${from}`)
   if (!last) throw new SpecError('to', `no note has the key ${to}`)
   if (last.at < first.at) throw new SpecError('to', `${to} comes before ${from}`)
-  const events = line.events.filter(event => event.at >= first.at && event.at <= last.at).map(event => ({ ...event, at: event.at - first.at, slurred: event.slurred && event.at > first.at }))
+  const events = line.events
+    .filter(event => event.at >= first.at && event.at <= last.at)
+    .map(event => ({ ...event, at: event.at - first.at, slurred: event.slurred && event.at > first.at }))
   const end = Math.max(...events.map(event => event.at + event.dur))
-  const grips = line.grips.map(grip => ({ ...grip, from: Math.max(0, grip.from - first.at), to: Math.min(end, grip.to - first.at) })).filter(grip => grip.to > grip.from)
-  return { ...line, events, grips, restarts: [0, ...line.restarts.map(at => at - first.at).filter(at => at > 0 && at < end)] }
+  const grips = line.grips
+    .map(grip => ({ ...grip, from: Math.max(0, grip.from - first.at), to: Math.min(end, grip.to - first.at) }))
+    .filter(grip => grip.to > grip.from)
+  return {
+    ...line,
+    events,
+    grips,
+    restarts: [0, ...line.restarts.map(at => at - first.at).filter(at => at > 0 && at < end)],
+  }
 }
 
 const KEY = /^p(\d+)\.(?:s(\d+)(?:v(\d+))?\.(\d+)|n(\d+))(~{0,3}|~\d+~)$/
@@ -38,4 +47,7 @@ export function keyInWords(key: string): string {
 }
 
 /** A part of the drill; the spec keeps its parent. */
-export const excerpt: RuleFor<'excerpt'> = { onLine: (line, { from, to }) => excerptLine(line, from, to), inWords: ({ from, to }) => `from ${keyInWords(from)} to ${keyInWords(to)}` }
+export const excerpt: RuleFor<'excerpt'> = {
+  onLine: (line, { from, to }) => excerptLine(line, from, to),
+  inWords: ({ from, to }) => `from ${keyInWords(from)} to ${keyInWords(to)}`,
+}

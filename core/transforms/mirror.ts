@@ -11,7 +11,8 @@ function copyOf(key: string): number {
 }
 
 /**
- * The key of another copy of a note. Up to three copies are told by as many `~`; a mirrored drill mirrored again and again
+ * The key of another copy of a note. Up to three copies are told by as many `~`; a mirrored drill mirrored again and
+ * again
  * counts them, for strokes would double with every turn.
  * @example copyKey('p1.s5.3', 1) // 'p1.s5.3~'
  * @example copyKey('p1.s5.3~', 4) // 'p1.s5.3~4~'
@@ -29,13 +30,26 @@ export function mirrorLine(line: Line): Line {
   const move = end - skipped
   // A second mirror must not reuse the keys of the first: its copies are counted on from the last there is.
   const last = line.events.reduce((most, event) => Math.max(most, copyOf(event.noteId)), 0)
-  const copies = rest.flat().map(event => ({ ...event, noteId: copyKey(event.noteId, copyOf(event.noteId) + last + 1), at: event.at + move }))
-  const grips = backwards.grips.map(grip => ({ ...grip, from: Math.max(end, grip.from + move), to: grip.to + move })).filter(grip => grip.to > grip.from)
-  return { ...line, events: [...line.events, ...copies], grips: [...line.grips, ...grips], restarts: [...line.restarts, end] }
+  const copies = rest
+    .flat()
+    .map(event => ({ ...event, noteId: copyKey(event.noteId, copyOf(event.noteId) + last + 1), at: event.at + move }))
+  const grips = backwards.grips
+    .map(grip => ({ ...grip, from: Math.max(end, grip.from + move), to: grip.to + move }))
+    .filter(grip => grip.to > grip.from)
+  return {
+    ...line,
+    events: [...line.events, ...copies],
+    grips: [...line.grips, ...grips],
+    restarts: [...line.restarts, end],
+  }
 }
 
 /** Notes of the last onset, which the turn does not repeat. */
 const lastOnset = (events: Line['events']) => events.length - events.findIndex(event => event.at === events.at(-1)!.at)
 
 /** Forward, then back, the turn once. */
-export const mirror: RuleFor<'mirror'> = { growth: ({ events }) => (events.at(-1) ? 2 * events.length - lastOnset(events) : 0), onLine: mirrorLine, inWords: () => 'mirrored' }
+export const mirror: RuleFor<'mirror'> = {
+  growth: ({ events }) => (events.at(-1) ? 2 * events.length - lastOnset(events) : 0),
+  onLine: mirrorLine,
+  inWords: () => 'mirrored',
+}

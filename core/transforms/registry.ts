@@ -11,13 +11,26 @@ import { rotate } from './rotate'
 import { stringSet } from './string-set'
 import type { TransformRule } from './transform'
 
-const RULES = { reverse, mirror, rotate, strokes, accents, excerpt, 'string-set': stringSet, position, perBeat } satisfies { [D in Transform['do']]: TransformRule<Extract<Transform, { do: D }>> }
+const RULES = {
+  reverse,
+  mirror,
+  rotate,
+  strokes,
+  accents,
+  excerpt,
+  'string-set': stringSet,
+  position,
+  perBeat,
+} satisfies { [D in Transform['do']]: TransformRule<Extract<Transform, { do: D }>> }
 
 const ruleFor = (transform: Transform) => RULES[transform.do] as TransformRule
 
-/** The transforms that count: two reversals in a row are the original, so they cancel. Places in `then` are kept for messages. */
-function effective(then: readonly Transform[]): readonly { readonly place: number, readonly transform: Transform }[] {
-  const kept: { place: number, transform: Transform }[] = []
+/**
+ * The transforms that count: two reversals in a row are the original, so they cancel. Places in `then` are kept for
+ * messages.
+ */
+function effective(then: readonly Transform[]): readonly { readonly place: number; readonly transform: Transform }[] {
+  const kept: { place: number; transform: Transform }[] = []
   for (const [place, transform] of then.entries()) {
     if (transform.do === 'reverse' && kept.at(-1)?.transform.do === 'reverse') kept.pop()
     else kept.push({ place, transform })
@@ -40,8 +53,7 @@ export function transformLine(line: Line, then: readonly Transform[], stringCoun
       const rule = ruleFor(transform)
       assertNotes(rule.growth?.(changed) ?? 0, 'do')
       return rule.onLine?.(changed, transform, stringCount) ?? changed
-    }
-    catch (error) {
+    } catch (error) {
       throw error instanceof SpecError ? new SpecError(`then.${place}.${error.path}`, error.message) : error
     }
   }, line)
@@ -49,7 +61,9 @@ export function transformLine(line: Line, then: readonly Transform[], stringCoun
 
 /** What the transforms did, one phrase each, for the title: what only rewrites a parameter is told with it. */
 export function transformsInTitle(then: readonly Transform[]): readonly string[] {
-  return effective(then).flatMap(({ transform }) => (ruleFor(transform).toldByParameter ? [] : [ruleFor(transform).inWords(transform)]))
+  return effective(then).flatMap(({ transform }) =>
+    ruleFor(transform).toldByParameter ? [] : [ruleFor(transform).inWords(transform)],
+  )
 }
 
 /** What the transforms did, one phrase each. */

@@ -2,7 +2,10 @@ import { lineEnd, onsets, ringOut, type Event, type Grip, type Line } from '../l
 import type { Tick } from '../line/ticks'
 import type { RuleFor } from './transform'
 
-/** Keys of the notes that are slurred once time runs backwards: a slur, or the way into a tap, stays between its two notes. */
+/**
+ * Keys of the notes that are slurred once time runs backwards: a slur, or the way into a tap, stays between its two
+ * notes.
+ */
 function slurredBackwards(events: readonly Event[]): ReadonlySet<string> {
   const lastOnString = new Map<number, Event>()
   const keys = new Set<string>()
@@ -25,17 +28,26 @@ export function reverseLine(line: Line): Line {
   const end = lineEnd(line)
   const groups = onsets(line.events)
   const slurred = slurredBackwards(line.events)
-  const events = groups.map((group, i) => {
-    const next = groups[i + 1]?.[0]!.at ?? end
-    const sounding = Math.min(next, Math.max(...group.map(event => event.at + event.dur)))
-    return group.map(event => ({ ...event, at: end - sounding, slurred: slurred.has(event.noteId) }))
-  }).reverse().flat()
+  const events = groups
+    .map((group, i) => {
+      const next = groups[i + 1]?.[0]!.at ?? end
+      const sounding = Math.min(next, Math.max(...group.map(event => event.at + event.dur)))
+      return group.map(event => ({ ...event, at: end - sounding, slurred: slurred.has(event.noteId) }))
+    })
+    .reverse()
+    .flat()
   const grips = line.grips.map(grip => reverseGrip(grip, end)).reverse()
   return {
     ...line,
     events: ringOut(events, grips),
     grips,
-    restarts: [0, ...line.restarts.slice(1).map(at => end - at).reverse()],
+    restarts: [
+      0,
+      ...line.restarts
+        .slice(1)
+        .map(at => end - at)
+        .reverse(),
+    ],
   }
 }
 

@@ -1,8 +1,19 @@
 import { describe, expect, test } from '@jest/globals'
 import { problemOf, scoreOf } from '../score/score-of.test.data'
 
-const order = (then: object[], more: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 2, 3] }, strings: { order: [6, 5], travel: 'there' }, rhythm: { perBeat: 2 }, then, ...more })
-const places = (then: object[], more: object = {}) => scoreOf(order(then, more)).notes.map(note => `${note.string}:${note.fret}`).join(' ')
+const order = (then: object[], more: object = {}) => ({
+  version: 1,
+  family: 'order',
+  order: { fingers: [1, 2, 3] },
+  strings: { order: [6, 5], travel: 'there' },
+  rhythm: { perBeat: 2 },
+  then,
+  ...more,
+})
+const places = (then: object[], more: object = {}) =>
+  scoreOf(order(then, more))
+    .notes.map(note => `${note.string}:${note.fret}`)
+    .join(' ')
 const vias = (then: object[], more: object = {}) => scoreOf(order(then, more)).notes.map(note => note.via)
 
 describe('transforms', () => {
@@ -13,7 +24,11 @@ describe('transforms', () => {
   })
 
   test('reversed keeps a rest between the same two notes', () => {
-    const chromatic = { version: 1, family: 'chromatic', chromatic: { strings: [1], positions: [1, 5], shiftPause: 2, travel: 'there' } }
+    const chromatic = {
+      version: 1,
+      family: 'chromatic',
+      chromatic: { strings: [1], positions: [1, 5], shiftPause: 2, travel: 'there' },
+    }
     const forward = scoreOf(chromatic).notes
     const back = scoreOf({ ...chromatic, then: [{ do: 'reverse' }] }).notes
     const gaps = (notes: typeof forward) => notes.slice(1).map((note, i) => note.at - (notes[i]!.at + notes[i]!.dur))
@@ -29,12 +44,21 @@ describe('transforms', () => {
 
   test('rotated: started on another note, which is plucked; what came before follows', () => {
     expect(places([{ do: 'rotate', n: 3 }])).toBe('6:7 5:5 5:6 5:7 6:5 6:6')
-    expect(scoreOf(order([{ do: 'rotate', n: 2 }], { slurs: [2] })).notes[0]).toMatchObject({ pluck: 'D', via: 'pluck' })
+    expect(scoreOf(order([{ do: 'rotate', n: 2 }], { slurs: [2] })).notes[0]).toMatchObject({
+      pluck: 'D',
+      via: 'pluck',
+    })
   })
 
   test('strokes moved by one, accents every so many, another position, another division', () => {
-    expect(scoreOf(order([{ do: 'strokes', by: 1 }])).notes.map(note => note.pluck).join('')).toBe('UDUDUD')
-    expect(scoreOf(order([{ do: 'accents', every: 2, from: 2 }])).notes.map(note => note.marks.includes('accent'))).toEqual([false, true, false, true, false, true])
+    expect(
+      scoreOf(order([{ do: 'strokes', by: 1 }]))
+        .notes.map(note => note.pluck)
+        .join(''),
+    ).toBe('UDUDUD')
+    expect(
+      scoreOf(order([{ do: 'accents', every: 2, from: 2 }])).notes.map(note => note.marks.includes('accent')),
+    ).toEqual([false, true, false, true, false, true])
     expect(places([{ do: 'position', to: 7 }])).toBe('6:7 6:8 6:9 5:7 5:8 5:9')
     expect(scoreOf(order([{ do: 'perBeat', n: 3 }])).notes[1]!.at).toBe(3360)
   })
@@ -45,7 +69,7 @@ describe('transforms', () => {
     expect(score.notes.map(note => `${note.string}:${note.fret}`).join(' ')).toBe('5:5 4:7 4:6 4:5 5:7 5:6')
   })
 
-  test('an excerpt says which part it is in a teacher\'s words', () => {
+  test("an excerpt says which part it is in a teacher's words", () => {
     const score = scoreOf(order([{ do: 'excerpt', from: 'p1.s6.2', to: 'p1.s5.1' }]))
     expect(score.title).toBe('Order 1 2 3, strings 6 5, V, from note 2 on string 6 to note 1 on string 5')
     expect(score.notes.map(note => `${note.string}:${note.fret}`).join(' ')).toBe('6:6 6:7 5:5')
@@ -56,17 +80,34 @@ describe('transforms', () => {
   })
 
   test('a chord that is turned round is still held from its first note to its last', () => {
-    const blocks = { version: 1, family: 'blocks', blocks: { chords: [{ frets: '022100' }, { frets: 'x02210' }], stage: 'sequential' } }
+    const blocks = {
+      version: 1,
+      family: 'blocks',
+      blocks: { chords: [{ frets: '022100' }, { frets: 'x02210' }], stage: 'sequential' },
+    }
     const back = scoreOf({ ...blocks, then: [{ do: 'reverse' }] })
     expect(back.notes[0]!.string).toBe(1)
     for (const note of back.notes.filter(each => each.fret > 0)) {
-      expect(back.holds.some(hold => hold.string === note.string && hold.fret === note.fret && hold.from <= note.at && hold.to >= note.at + note.dur)).toBe(true)
+      expect(
+        back.holds.some(
+          hold =>
+            hold.string === note.string &&
+            hold.fret === note.fret &&
+            hold.from <= note.at &&
+            hold.to >= note.at + note.dur,
+        ),
+      ).toBe(true)
     }
   })
 
   test.each([
-    [{ do: 'rotate', n: 7 }, 'then.0.n'], [{ do: 'rotate', n: 0 }, 'then.0.n'], [{ do: 'accents', every: 0 }, 'then.0.every'],
-    [{ do: 'excerpt', from: 'p1.s5.1', to: 'p1.s6.1' }, 'then.0.to'], [{ do: 'string-set', by: 9 }, 'then.0.by'], [{ do: 'reverse', n: 1 }, 'then.0.n'], [{ do: 'fly' }, 'then.0.do'],
+    [{ do: 'rotate', n: 7 }, 'then.0.n'],
+    [{ do: 'rotate', n: 0 }, 'then.0.n'],
+    [{ do: 'accents', every: 0 }, 'then.0.every'],
+    [{ do: 'excerpt', from: 'p1.s5.1', to: 'p1.s6.1' }, 'then.0.to'],
+    [{ do: 'string-set', by: 9 }, 'then.0.by'],
+    [{ do: 'reverse', n: 1 }, 'then.0.n'],
+    [{ do: 'fly' }, 'then.0.do'],
   ])('%p is refused at its place', (transform, path) => {
     expect(problemOf(order([transform]))).toMatchObject({ path })
   })

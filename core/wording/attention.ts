@@ -12,12 +12,19 @@ const dayInWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).t
  */
 export function attentionInWords(attention: Attention | { readonly kind: 'unfinished' }): string {
   switch (attention.kind) {
-    case 'review': return `Spared fingers to be looked at again since ${dayInWords(attention.since)}.`
-    case 'nothing-set': return 'No drill is set.'
-    case 'stalled': return `${attention.drillName}: no rise for ${countInWords(STALLED_LESSONS)} lessons or more, at ${attention.bpm} of ${attention.targetBpm}.`
-    case 'due': return `${attention.drillName}: ${attention.late ? 'was wanted' : 'wanted'} by ${dayInWords(attention.on)}, at ${attention.bpm} of ${attention.targetBpm}.`
-    case 'behind': return `${attention.drillName}: behind its plan, at ${attention.bpm} of ${attention.targetBpm}.`
-    case 'unfinished': return 'A lesson was begun and not ended.'
-    case 'silent': return `No lesson for ${countInWords(SILENT_DAYS / 7)} weeks or more.`
+    case 'review':
+      return `Spared fingers to be looked at again since ${dayInWords(attention.since)}.`
+    case 'nothing-set':
+      return 'No drill is set.'
+    case 'stalled':
+      return `${attention.drillName}: no rise for ${countInWords(STALLED_LESSONS)} lessons or more, at ${attention.bpm} of ${attention.targetBpm}.`
+    case 'due':
+      return `${attention.drillName}: ${attention.late ? 'was wanted' : 'wanted'} by ${dayInWords(attention.on)}, at ${attention.bpm} of ${attention.targetBpm}.`
+    case 'behind':
+      return `${attention.drillName}: behind its plan, at ${attention.bpm} of ${attention.targetBpm}.`
+    case 'unfinished':
+      return 'A lesson was begun and not ended.'
+    case 'silent':
+      return `No lesson for ${countInWords(SILENT_DAYS / 7)} weeks or more.`
   }
 }

@@ -1,6 +1,9 @@
 import { ENGINE_VERSION } from '../score/score'
 
-/** What each version of the engine works out otherwise than the one before, for the teacher of a drill that was kept before it. */
+/**
+ * What each version of the engine works out otherwise than the one before, for the teacher of a drill that was kept
+ * before it.
+ */
 const CHANGES: Readonly<Record<number, readonly string[]>> = {
   4: [
     'stretches are measured only between fingers that are down together',

@@ -6,13 +6,22 @@ import { explainNote, explainRealised } from './explain'
 import { noteInWords, numbered } from './note'
 import { mutedByInWords } from './muting'
 
-const order = (more: object = {}, block: object = {}) => ({ version: 1, family: 'order', order: { fingers: [1, 3, 2, 4], ...block }, strings: { from: 6, to: 4, travel: 'there' }, ...more })
+const order = (more: object = {}, block: object = {}) => ({
+  version: 1,
+  family: 'order',
+  order: { fingers: [1, 3, 2, 4], ...block },
+  strings: { from: 6, to: 4, travel: 'there' },
+  ...more,
+})
 
 describe('notes in words', () => {
   const score = scoreOf(order({ slurs: [2] }))
 
   test('string, fret, finger and stroke, as a screen reader says them', () => {
-    expect(score.notes.slice(0, 2).map(noteInWords)).toEqual(['string 6, fret 5, finger 1, down', 'string 6, fret 7, finger 3, hammered on'])
+    expect(score.notes.slice(0, 2).map(noteInWords)).toEqual([
+      'string 6, fret 5, finger 1, down',
+      'string 6, fret 7, finger 3, hammered on',
+    ])
     const open = scoreOf({ version: 1, family: 'picking', picking: { groups: [{ strings: [3], notes: 1 }] } })
     expect(noteInWords(open.notes[0]!)).toBe('string 3, open, down')
   })
@@ -32,7 +41,12 @@ describe('notes in words', () => {
 
   test('every string but the sounding ones is kept quiet by something', () => {
     for (const note of score.notes) {
-      expect(score.report.quiet.filter(quiet => quiet.key === note.key).map(quiet => quiet.string).sort()).toEqual([1, 2, 3, 4, 5, 6].filter(string => string !== note.string))
+      expect(
+        score.report.quiet
+          .filter(quiet => quiet.key === note.key)
+          .map(quiet => quiet.string)
+          .sort(),
+      ).toEqual([1, 2, 3, 4, 5, 6].filter(string => string !== note.string))
     }
   })
 
@@ -56,7 +70,12 @@ describe('notes in words', () => {
     expect(mutedByInWords(strummed.report.quiet.find(quiet => quiet.string === string)!)).toBe(by)
     const cues = strummed.cues.filter(cue => cue.about === 'unquieted' && cue.string === string)
     expect(cues).toHaveLength(by.startsWith('nothing') ? 1 : 0)
-    const plucked = scoreOf({ version: 1, family: 'blocks', plucking: { system: 'pima' }, blocks: { chords: [{ frets, fingers }] } })
+    const plucked = scoreOf({
+      version: 1,
+      family: 'blocks',
+      plucking: { system: 'pima' },
+      blocks: { chords: [{ frets, fingers }] },
+    })
     expect(plucked.report.quiet.some(quiet => quiet.how === 'nothing')).toBe(false)
   })
 

@@ -11,14 +11,19 @@ import { mutedByInWords } from './muting'
 
 const plural = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`
 
-const listed = (strings: readonly number[]) => strings.length === 1 ? `string ${strings[0]}` : `strings ${strings.join(', ')}`
+const listed = (strings: readonly number[]) =>
+  strings.length === 1 ? `string ${strings[0]}` : `strings ${strings.join(', ')}`
 
 /**
  * Everything worth knowing of one note: pitch and length, why this finger, what is down, what to mute, what is wrong.
  * @param breaches Leave out what is wrong with `false`, where a verdict says it more fully.
  * @returns Short sentences, the plainest first.
  */
-export function explainNote(score: Score, note: Note, { breaches = true }: { readonly breaches?: boolean } = {}): readonly string[] {
+export function explainNote(
+  score: Score,
+  note: Note,
+  { breaches = true }: { readonly breaches?: boolean } = {},
+): readonly string[] {
   const position = positionAt(score, note.at)
   const others = score.holds.filter(hold => hold.from <= note.at && hold.to > note.at && hold.finger !== note.finger)
   const muted = new Map<string, number[]>()
@@ -32,11 +37,19 @@ export function explainNote(score: Score, note: Note, { breaches = true }: { rea
     note.finger === 0
       ? 'open string: the hand is free'
       : note.finger !== null && position !== null
-        ? note.fret - note.finger + 1 === position ? `one finger per fret in ${romanPosition(position)}` : `finger ${note.finger} away from its fret in ${romanPosition(position)}`
+        ? note.fret - note.finger + 1 === position
+          ? `one finger per fret in ${romanPosition(position)}`
+          : `finger ${note.finger} away from its fret in ${romanPosition(position)}`
         : null,
-    others.length > 0 ? others.map(hold => `finger ${hold.finger} stays on string ${hold.string}, fret ${hold.fret}`).join('; ') : null,
+    others.length > 0
+      ? others.map(hold => `finger ${hold.finger} stays on string ${hold.string}, fret ${hold.fret}`).join('; ')
+      : null,
     ...[...muted].map(([by, strings]) => `${listed(strings)} kept quiet by ${by}`),
-    ...(breaches ? score.report.breaches.filter(breach => breach.key === note.key).map(breach => breachInWords(breach, numbered(score.notes))) : []),
+    ...(breaches
+      ? score.report.breaches
+          .filter(breach => breach.key === note.key)
+          .map(breach => breachInWords(breach, numbered(score.notes)))
+      : []),
   ].filter(text => text !== null)
 }
 
@@ -46,9 +59,13 @@ export function explainNote(score: Score, note: Note, { breaches = true }: { rea
  */
 export function explainRealised(realised: Realised | (Score & { readonly fingering: Verdict })): string {
   if (realised.kind === 'sheet') return explainScore(realised, 'fingering' in realised ? realised.fingering : null)
-  const lines = realised.kind === 'count'
-    ? realised.tempos.map(({ bpm, bars, silentBars, seconds }) => `${bpm}: ${plural(bars, 'bar')}, ${silentBars} of them silent, ${seconds.toFixed(1)} s`)
-    : realised.steps.map(({ name, seconds, caution }) => `${name}: ${seconds} s${caution ? ` (${caution})` : ''}`)
+  const lines =
+    realised.kind === 'count'
+      ? realised.tempos.map(
+          ({ bpm, bars, silentBars, seconds }) =>
+            `${bpm}: ${plural(bars, 'bar')}, ${silentBars} of them silent, ${seconds.toFixed(1)} s`,
+        )
+      : realised.steps.map(({ name, seconds, caution }) => `${name}: ${seconds} s${caution ? ` (${caution})` : ''}`)
   return [realised.title, realised.purpose, ...lines, `${realised.seconds.toFixed(1)} s in all`].join('\n')
 }
 
@@ -59,8 +76,13 @@ function explainScore(score: Score, verdict: Verdict | null): string {
     score.purpose,
     `${plural(score.notes.length, 'note')}, ${plural(score.bars, 'bar')}, ${score.seconds.toFixed(1)} s at ${tempoInWords(score.tempo, score.meter)}, ${score.notesPerSecond.toFixed(2)} notes a second`,
     ...(verdict ? [effortInWords(verdict.cost)] : []),
-    ...(verdict?.breaches ?? score.report.breaches).map(breach => `caution at ${nameOf(breach.key)}: ${breachInWords(breach, nameOf)}`),
+    ...(verdict?.breaches ?? score.report.breaches).map(
+      breach => `caution at ${nameOf(breach.key)}: ${breachInWords(breach, nameOf)}`,
+    ),
     '',
-    ...score.notes.map((note, i) => `${i + 1}. ${noteInWords(note)}. ${explainNote(score, note, { breaches: verdict === null }).join('. ')}.${verdict ? ` Why: ${reasonInWords(verdict.reasons[note.key]!)}.` : ''}`),
+    ...score.notes.map(
+      (note, i) =>
+        `${i + 1}. ${noteInWords(note)}. ${explainNote(score, note, { breaches: verdict === null }).join('. ')}.${verdict ? ` Why: ${reasonInWords(verdict.reasons[note.key]!)}.` : ''}`,
+    ),
   ].join('\n')
 }

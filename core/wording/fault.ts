@@ -43,7 +43,16 @@ const NAMES: Readonly<Record<Fault, string>> = {
  * A fault as it was put down: its name, and for a wrong finger which instead of which.
  * @example faultInWords({ fault: 'wrong-finger', finger: 3, instead: 4 }) // 'wrong finger, 3 instead of 4'
  */
-export function faultInWords({ fault, finger, instead }: { readonly fault: Fault, readonly finger?: number, readonly instead?: number }): string {
-  const which = finger === undefined ? '' : instead === undefined ? `, finger ${finger}` : `, ${finger} instead of ${instead}`
+export function faultInWords({
+  fault,
+  finger,
+  instead,
+}: {
+  readonly fault: Fault
+  readonly finger?: number
+  readonly instead?: number
+}): string {
+  const which =
+    finger === undefined ? '' : instead === undefined ? `, finger ${finger}` : `, ${finger} instead of ${instead}`
   return `${NAMES[fault]}${which}`
 }

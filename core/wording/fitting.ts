@@ -9,11 +9,13 @@ export function unsuitedInWords(unsuited: Unsuited): string {
 }
 
 /** What fitting changed, and why; two sentences without their full stops. */
-export function fitChangeInWords(change: FitChange): { readonly what: string, readonly why: string } {
+export function fitChangeInWords(change: FitChange): { readonly what: string; readonly why: string } {
   if (change.change === 'moved') {
     return {
       what: `moved from ${romanPosition(change.from)} to ${romanPosition(change.to)}`,
-      why: change.because ? unsuitedInWords(change.because) : `the lowest position that is comfortable for a reach of ${Math.round(change.reachMm)} mm on ${Math.round(change.scaleLengthMm)} mm`,
+      why: change.because
+        ? unsuitedInWords(change.because)
+        : `the lowest position that is comfortable for a reach of ${Math.round(change.reachMm)} mm on ${Math.round(change.scaleLengthMm)} mm`,
     }
   }
   return {

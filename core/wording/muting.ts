@@ -6,11 +6,17 @@ import type { Muting } from '../score/score'
  */
 export function mutedByInWords({ how, finger }: Pick<Muting, 'how' | 'finger'>): string {
   switch (how) {
-    case 'tip': return `the tip of finger ${finger}`
-    case 'underside': return `the underside of finger ${finger}`
-    case 'easing': return `the easing pressure of finger ${finger}`
-    case 'hand': return 'the plucking hand'
-    case 'fingers': return 'the plucking hand\'s free fingers'
-    case 'nothing': return 'nothing: no finger is beside it'
+    case 'tip':
+      return `the tip of finger ${finger}`
+    case 'underside':
+      return `the underside of finger ${finger}`
+    case 'easing':
+      return `the easing pressure of finger ${finger}`
+    case 'hand':
+      return 'the plucking hand'
+    case 'fingers':
+      return "the plucking hand's free fingers"
+    case 'nothing':
+      return 'nothing: no finger is beside it'
   }
 }

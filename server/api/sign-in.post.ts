@@ -4,7 +4,7 @@ import { sessionOf } from '../services/sessions'
 import { rememberDevice, signIn } from '../services/sign-in'
 
 /** Opens a session. */
-export default answering(async (event) => {
+export default answering(async event => {
   const attempt = await bodyOf(event, signInBody)
   const visitor = visitorOf(event)
   await assertNoFlood(attempt.name, visitor)

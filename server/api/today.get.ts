@@ -3,6 +3,11 @@ import { localDaySchema } from '#shared/contracts/common'
 import { readToday } from '../services/today'
 
 /** The lessons of a day (`?day=`, else today) and what needs attention. */
-export default answering(async (event) => {
-  return readToday(database.db, teacherOf(event), new Date(), queryOf(event, z.object({ day: localDaySchema.optional() })).day)
+export default answering(async event => {
+  return readToday(
+    database.db,
+    teacherOf(event),
+    new Date(),
+    queryOf(event, z.object({ day: localDaySchema.optional() })).day,
+  )
 })

@@ -7,9 +7,19 @@ import { createPool } from 'mysql2/promise'
  */
 export function openDatabase(url: string) {
   // `trace` would take down the stack of every question, in case it fails.
-  const pool = createPool({ uri: url, timezone: 'Z', supportBigNumbers: true, connectionLimit: 10, charset: 'UTF8MB4_UNICODE_CI', trace: false })
+  const pool = createPool({
+    uri: url,
+    timezone: 'Z',
+    supportBigNumbers: true,
+    connectionLimit: 10,
+    charset: 'UTF8MB4_UNICODE_CI',
+    trace: false,
+  })
   return { db: drizzle({ client: pool }), close: () => pool.end(), pool }
 }
 
 /** The query builder; a transaction is one too. */
-export type Database = Pick<ReturnType<typeof openDatabase>['db'], 'select' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction' | 'selectDistinct'>
+export type Database = Pick<
+  ReturnType<typeof openDatabase>['db'],
+  'select' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction' | 'selectDistinct'
+>

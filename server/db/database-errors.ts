@@ -24,9 +24,20 @@ export function duplicateKey(error: unknown): string | null {
 
 /** ER_DISK_FULL, ER_RECORD_FILE_FULL and ER_ERROR_ON_WRITE (as `perror` of MariaDB 10.11 names them). */
 const NO_ROOM = [1021, 1114, 1026]
-/** ER_SERVER_SHUTDOWN, ER_CON_COUNT_ERROR, ER_UNKNOWN_COM_ERROR (a cluster's node that is not ready), ER_OPTION_PREVENTS_STATEMENT (read-only). */
+/**
+ * ER_SERVER_SHUTDOWN, ER_CON_COUNT_ERROR, ER_UNKNOWN_COM_ERROR (a cluster's node that is not ready),
+ * ER_OPTION_PREVENTS_STATEMENT (read-only).
+ */
 const NOT_NOW = [1053, 1040, 1047, 1290]
-const NOT_THERE = ['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOTFOUND', 'EHOSTUNREACH', 'PROTOCOL_CONNECTION_LOST']
+const NOT_THERE = [
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ETIMEDOUT',
+  'ENOTFOUND',
+  'EHOSTUNREACH',
+  'PROTOCOL_CONNECTION_LOST',
+]
 
 /**
  * Whether the database itself is in trouble, rather than a query wrong: `full` when it has no room left on its disk,
@@ -34,10 +45,16 @@ const NOT_THERE = ['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOTFOUN
  */
 export function databaseErrorOf(error: unknown): 'full' | 'away' | null {
   for (const each of chainOf(error)) {
-    const { errno, code, fatal } = each as { errno?: unknown, code?: unknown, fatal?: unknown }
+    const { errno, code, fatal } = each as { errno?: unknown; code?: unknown; fatal?: unknown }
     if (NO_ROOM.includes(errno as number)) return 'full'
     // The driver marks as fatal what ended the connection; the query after that fails with the bare mark.
-    if (NOT_NOW.includes(errno as number) || NOT_THERE.includes(code as string) || fatal === true || /closed state/.test(each.message)) return 'away'
+    if (
+      NOT_NOW.includes(errno as number) ||
+      NOT_THERE.includes(code as string) ||
+      fatal === true ||
+      /closed state/.test(each.message)
+    )
+      return 'away'
   }
   return null
 }

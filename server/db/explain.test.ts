@@ -5,14 +5,33 @@ import type { RowDataPacket } from 'mysql2/promise'
 import type { LessonEvent } from '#core/practice/log/events'
 import { localEngine } from '../engine/engine'
 import { listAccounts } from '../services/accounts'
-import { archiveDrill, createDrill, duplicateDrill, listDrills, readDrill, renameDrill, saveVersion } from '../services/drills'
+import {
+  archiveDrill,
+  createDrill,
+  duplicateDrill,
+  listDrills,
+  readDrill,
+  renameDrill,
+  saveVersion,
+} from '../services/drills'
 import { eraseStudent, exportStudent } from '../services/erasing'
 import { changeInstrument, createInstrument, listInstruments, archiveInstrument } from '../services/instruments'
 import { appendEvent, readLesson, startLesson } from '../services/lessons'
 import { endSessions, sessionOf } from '../services/sessions'
 import { rememberDevice, signIn } from '../services/sign-in'
 import { listStudents } from '../services/roster'
-import { changeStudent, createStudent, endAssignment, endSlot, listLessons, listPastDrills, readStudent, setAssignment, setPins, setSlot } from '../services/students'
+import {
+  changeStudent,
+  createStudent,
+  endAssignment,
+  endSlot,
+  listLessons,
+  listPastDrills,
+  readStudent,
+  setAssignment,
+  setPins,
+  setSlot,
+} from '../services/students'
 import { readToday } from '../services/today'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase, PLAN, SPEC } from '../tests/studio'
 import type { Database } from './client'
@@ -21,8 +40,11 @@ const { pool, db: plain, close } = openTestDatabase()
 afterAll(close)
 
 /** What was asked of the database, with its figures. */
-const asked: { readonly query: string, readonly params: unknown[] }[] = []
-const db = drizzle({ client: pool, logger: { logQuery: (query, params) => asked.push({ query, params }) } }) as unknown as Database
+const asked: { readonly query: string; readonly params: unknown[] }[] = []
+const db = drizzle({
+  client: pool,
+  logger: { logQuery: (query, params) => asked.push({ query, params }) },
+}) as unknown as Database
 
 let made: Awaited<ReturnType<typeof makeStudent>>
 let teacher: Awaited<ReturnType<typeof makeTeacher>>
@@ -36,34 +58,86 @@ beforeAll(async () => {
       await createInstrument(plain, someone, { id: randomUUID(), name: 'Guitar', choice: { preset: 'half' } }, NOW)
       for (let week = 0; week < 4; week++) {
         const at = later(week * 7 * 24 * 60)
-        const { id } = await startLesson(plain, someone, { id: randomUUID(), studentId: student.studentId, slot: null }, at)
-        const rows = Array.from({ length: 30 }, (_, i) => [randomUUID(), someone.studioId, id, i + 1, someone.userId, 'pass', '{}', student.assignmentId, at, 0, at])
-        await pool.query('INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES ?', [rows])
+        const { id } = await startLesson(
+          plain,
+          someone,
+          { id: randomUUID(), studentId: student.studentId, slot: null },
+          at,
+        )
+        const rows = Array.from({ length: 30 }, (_, i) => [
+          randomUUID(),
+          someone.studioId,
+          id,
+          i + 1,
+          someone.userId,
+          'pass',
+          '{}',
+          student.assignmentId,
+          at,
+          0,
+          at,
+        ])
+        await pool.query(
+          'INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES ?',
+          [rows],
+        )
         await pool.query('UPDATE lessons SET ended_at = ?, last_number = 30 WHERE id = ?', [at, id])
       }
     }
   }
-  await pool.query('INSERT INTO sign_in_attempts (subject, count, since) VALUES ?', [Array.from({ length: 300 }, () => [`name:${randomUUID()}`, 1, NOW])])
+  await pool.query('INSERT INTO sign_in_attempts (subject, count, since) VALUES ?', [
+    Array.from({ length: 300 }, () => [`name:${randomUUID()}`, 1, NOW]),
+  ])
   teacher = await makeTeacher(plain, { password: 'walnut and spruce' })
   made = await makeStudent(plain, teacher)
-  await pool.query('ANALYZE TABLE sign_in_attempts, lesson_events, lessons, hearings, standings, decisions, assignments, writes, students, drills, drill_versions, lesson_slots, users, instruments')
+  await pool.query(
+    'ANALYZE TABLE sign_in_attempts, lesson_events, lessons, hearings, standings, decisions, assignments, writes, students, drills, drill_versions, lesson_slots, users, instruments',
+  )
 }, 120_000)
 
 /** Everything the services do, once. */
 async function everything(): Promise<void> {
   const body = () => ({ id: randomUUID() })
-  const session = await signIn(db, { name: teacher.signInName, password: 'walnut and spruce' }, { address: '10.0.0.9', device: 'some device' }, NOW)
+  const session = await signIn(
+    db,
+    { name: teacher.signInName, password: 'walnut and spruce' },
+    { address: '10.0.0.9', device: 'some device' },
+    NOW,
+  )
   await rememberDevice(db, teacher.userId, 'some device', NOW)
   await sessionOf(db, session)
   await listAccounts(db, teacher)
-  const { id: lessonId } = await startLesson(db, teacher, { ...body(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, NOW)
-  const append = (event: object) => appendEvent(db, teacher, lessonId, { event: { id: randomUUID(), at: NOW.toISOString(), ...event } as LessonEvent, deviceOffsetMs: 0 }, later(1))
+  const { id: lessonId } = await startLesson(
+    db,
+    teacher,
+    { ...body(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } },
+    NOW,
+  )
+  const append = (event: object) =>
+    appendEvent(
+      db,
+      teacher,
+      lessonId,
+      { event: { id: randomUUID(), at: NOW.toISOString(), ...event } as LessonEvent, deviceOffsetMs: 0 },
+      later(1),
+    )
   const pass = randomUUID()
   await append({ kind: 'turn', assignmentId: made.assignmentId })
   await append({ id: pass, kind: 'pass', assignmentId: made.assignmentId, bpm: 72, clean: true })
   await append({ kind: 'void', eventId: pass })
   await append({ kind: 'note', assignmentId: null, text: 'x' })
-  await append({ kind: 'decision', assignmentId: made.assignmentId, revision: 0, decision: 'hold', bpm: 72, offered: 'hold', offeredBpm: 72, offerReason: '', reason: null, supersedes: null })
+  await append({
+    kind: 'decision',
+    assignmentId: made.assignmentId,
+    revision: 0,
+    decision: 'hold',
+    bpm: 72,
+    offered: 'hold',
+    offeredBpm: 72,
+    offerReason: '',
+    reason: null,
+    supersedes: null,
+  })
   await readLesson(db, teacher, lessonId, NOW)
   await append({ kind: 'end' })
   await readLesson(db, teacher, lessonId, NOW)
@@ -82,7 +156,13 @@ async function everything(): Promise<void> {
   const card = { name: 'Student', birthYear: null, instrument: { preset: 'classical' as const }, hand: {}, about: '' }
   await createStudent(db, teacher, { ...body(), ...card }, NOW)
   await changeStudent(db, localEngine, teacher, made.studentId, { ...body(), ...card }, NOW)
-  await setSlot(db, teacher, made.studentId, { ...body(), weekday: 2, wallTime: '16:00', minutes: 45, everyWeeks: 1 }, NOW)
+  await setSlot(
+    db,
+    teacher,
+    made.studentId,
+    { ...body(), weekday: 2, wallTime: '16:00', minutes: 45, everyWeeks: 1 },
+    NOW,
+  )
   await endSlot(db, teacher, made.studentId, body(), NOW)
   const drill = await createDrill(db, localEngine, teacher, { ...body(), name: 'x', spec: SPEC }, NOW)
   await saveVersion(db, localEngine, teacher, drill.id, { ...body(), spec: SPEC }, NOW)
@@ -91,7 +171,13 @@ async function everything(): Promise<void> {
   await archiveDrill(db, teacher, drill.id, { ...body(), archived: true }, NOW)
   await listDrills(db, teacher)
   await readDrill(db, localEngine, teacher, drill.id)
-  const set = await setAssignment(db, localEngine, teacher, { ...body(), studentId: made.studentId, drillVersionId: drill.version.id, stage: 'x', plan: PLAN, targetOn: null }, NOW)
+  const set = await setAssignment(
+    db,
+    localEngine,
+    teacher,
+    { ...body(), studentId: made.studentId, drillVersionId: drill.version.id, stage: 'x', plan: PLAN, targetOn: null },
+    NOW,
+  )
   await setPins(db, localEngine, teacher, set.id, { ...body(), pins: {} }, NOW)
   await endAssignment(db, localEngine, teacher, set.id, { ...body(), ended: true }, NOW)
   await exportStudent(db, teacher, made.studentId, NOW)
@@ -100,12 +186,22 @@ async function everything(): Promise<void> {
   await endSessions(db, teacher.userId)
 }
 
-interface Plan extends RowDataPacket { readonly table: string | null, readonly type: string | null, readonly key: string | null, readonly rows: number | null, readonly Extra: string | null }
+interface Plan extends RowDataPacket {
+  readonly table: string | null
+  readonly type: string | null
+  readonly key: string | null
+  readonly rows: number | null
+  readonly Extra: string | null
+}
 
 describe('what the database does for each question', () => {
   test('it reads no table from end to end but that of the studios', async () => {
     await everything()
-    const questions = new Map(asked.filter(({ query }) => /^(select|update|delete|insert .* select)/i.test(query.trim())).map(each => [each.query, each]))
+    const questions = new Map(
+      asked
+        .filter(({ query }) => /^(select|update|delete|insert .* select)/i.test(query.trim()))
+        .map(each => [each.query, each]),
+    )
     expect(questions.size).toBeGreaterThan(60)
     const scans: string[] = []
     for (const { query, params } of questions.values()) {
@@ -113,19 +209,32 @@ describe('what the database does for each question', () => {
       const [plan] = await pool.query<Plan[]>(`EXPLAIN ${query}`, params)
       for (const { table, type, rows } of plan) {
         // A table may go by another name within a question; what a question made itself is not one of them.
-        if (table !== null && table !== 'studios' && !/^</.test(table) && (type === 'ALL' || type === 'index')) scans.push(`${type} of ${rows} rows of ${table}: ${query}`)
+        if (table !== null && table !== 'studios' && !/^</.test(table) && (type === 'ALL' || type === 'index'))
+          scans.push(`${type} of ${rows} rows of ${table}: ${query}`)
       }
     }
     expect(scans).toEqual([])
   }, 60_000)
 
-  test('every question about a studio\'s rows names the studio, or a row by its own id', () => {
-    const STUDIO_TABLES = ['lesson_events', 'lessons', 'hearings', 'assignments', 'students', 'drills', 'lesson_slots', 'instruments']
-    const stray = [...new Set(asked.map(({ query }) => query))].filter((query) => {
+  test("every question about a studio's rows names the studio, or a row by its own id", () => {
+    const STUDIO_TABLES = [
+      'lesson_events',
+      'lessons',
+      'hearings',
+      'assignments',
+      'students',
+      'drills',
+      'lesson_slots',
+      'instruments',
+    ]
+    const stray = [...new Set(asked.map(({ query }) => query))].filter(query => {
       const [, table] = /^select .* from `(\w+)`/i.exec(query) ?? []
       if (!table || !STUDIO_TABLES.includes(table)) return false
       const [, where] = query.split(/ where /i)
-      return !where || !/`(studio_id|id|lesson_id|assignment_id|drill_version_id|student_id|slot_id|voids|instrument_id)`/.test(where)
+      return (
+        !where ||
+        !/`(studio_id|id|lesson_id|assignment_id|drill_version_id|student_id|slot_id|voids|instrument_id)`/.test(where)
+      )
     })
     expect(stray).toEqual([])
   })

@@ -23,18 +23,26 @@ const WAIT_SECONDS = 60
 export async function migrateDatabase(url: string, folder: string): Promise<void> {
   const connection = await createConnection({ uri: url, timezone: 'Z', charset: 'UTF8MB4_UNICODE_CI' })
   try {
-    const [[lock]] = await connection.query<RowDataPacket[]>('SELECT GET_LOCK(?, ?) AS got', ['fidactyl-migrate', WAIT_SECONDS])
-    if (Number(lock?.got) !== 1) throw new BusyDatabase(`another server has been preparing it for ${WAIT_SECONDS} seconds`)
-    const journal = JSON.parse(readFileSync(join(folder, 'meta', '_journal.json'), 'utf8')) as { entries: { when: number }[] }
+    const [[lock]] = await connection.query<RowDataPacket[]>('SELECT GET_LOCK(?, ?) AS got', [
+      'fidactyl-migrate',
+      WAIT_SECONDS,
+    ])
+    if (Number(lock?.got) !== 1)
+      throw new BusyDatabase(`another server has been preparing it for ${WAIT_SECONDS} seconds`)
+    const journal = JSON.parse(readFileSync(join(folder, 'meta', '_journal.json'), 'utf8')) as {
+      entries: { when: number }[]
+    }
     const newest = Math.max(...journal.entries.map(entry => entry.when))
-    const [tables] = await connection.query<RowDataPacket[]>('SHOW TABLES LIKE \'\\_\\_drizzle\\_migrations\'')
+    const [tables] = await connection.query<RowDataPacket[]>("SHOW TABLES LIKE '\\_\\_drizzle\\_migrations'")
     if (tables.length > 0) {
-      const [[applied]] = await connection.query<RowDataPacket[]>('SELECT MAX(created_at) AS newest FROM `__drizzle_migrations`')
-      if (Number(applied?.newest ?? 0) > newest) throw new NewerDatabase('the database was written by a newer version of Fidactyl')
+      const [[applied]] = await connection.query<RowDataPacket[]>(
+        'SELECT MAX(created_at) AS newest FROM `__drizzle_migrations`',
+      )
+      if (Number(applied?.newest ?? 0) > newest)
+        throw new NewerDatabase('the database was written by a newer version of Fidactyl')
     }
     await migrate(drizzle({ client: connection }), { migrationsFolder: folder })
-  }
-  finally {
+  } finally {
     await connection.end()
   }
 }

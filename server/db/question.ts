@@ -3,7 +3,9 @@ import { unionAll, type MySqlColumn } from 'drizzle-orm/mysql-core'
 import type { Database } from './client'
 
 /** What the query builder makes of a question, before it is asked. */
-interface Draft<R> { readonly prepare: () => { readonly execute: (values: Record<string, unknown>) => Promise<readonly R[]> } }
+interface Draft<R> {
+  readonly prepare: () => { readonly execute: (values: Record<string, unknown>) => Promise<readonly R[]> }
+}
 type Written<R> = ReturnType<Draft<R>['prepare']>
 
 /** A value of a question that is given when it is asked. */
@@ -15,7 +17,7 @@ export const amongGiven = (column: MySqlColumn, name: string): SQL => sql`${colu
 /** Keeps what is made for a database, as long as that is open. */
 function perDatabase<T>(make: (db: Database) => T): (db: Database) => T {
   const made = new WeakMap<Database, T>()
-  return (db) => {
+  return db => {
     const present = made.get(db) ?? make(db)
     made.set(db, present)
     return present
@@ -27,7 +29,9 @@ function perDatabase<T>(make: (db: Database) => T): (db: Database) => T {
  * which took longer than the answer. Its values are `given`.
  * @returns Asks it.
  */
-export function question<R>(draft: (db: Database) => Draft<R>): (db: Database, values: Record<string, unknown>) => Promise<readonly R[]> {
+export function question<R>(
+  draft: (db: Database) => Draft<R>,
+): (db: Database, values: Record<string, unknown>) => Promise<readonly R[]> {
   const written = perDatabase(db => draft(db).prepare())
   return (db, values) => written(db).execute(values)
 }
@@ -40,7 +44,9 @@ const inOne = unionAll as unknown as <R>(...parts: readonly Draft<R>[]) => Draft
  * @param draft The question of one; `id` stands for the row's.
  * @returns Asks it of all the ids; the answers lie together in no order.
  */
-export function questionOfEach<R>(draft: (db: Database, id: Placeholder) => Draft<R>): (db: Database, ids: readonly string[], values: Record<string, unknown>) => Promise<readonly R[]> {
+export function questionOfEach<R>(
+  draft: (db: Database, id: Placeholder) => Draft<R>,
+): (db: Database, ids: readonly string[], values: Record<string, unknown>) => Promise<readonly R[]> {
   const written = perDatabase(() => new Map<number, Written<R>>())
   const write = (db: Database, count: number) => {
     const parts = Array.from({ length: count }, (_, k) => draft(db, given(`id${k}`)))

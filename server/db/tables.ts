@@ -1,5 +1,25 @@
 import { sql } from 'drizzle-orm'
-import { bigint, boolean, char, check, date, datetime, double, foreignKey, index, int, json, mysqlEnum, mysqlTable, primaryKey, text, tinyint, unique, varchar, type AnyMySqlColumn } from 'drizzle-orm/mysql-core'
+import {
+  bigint,
+  boolean,
+  char,
+  check,
+  date,
+  datetime,
+  double,
+  foreignKey,
+  index,
+  int,
+  json,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  text,
+  tinyint,
+  unique,
+  varchar,
+  type AnyMySqlColumn,
+} from 'drizzle-orm/mysql-core'
 import type { HandInput, Pins } from '../../core/schema/fields'
 import type { Habits } from '../../core/schema/habits'
 import type { InstrumentChoice } from '../../core/guitar/instrument'
@@ -24,268 +44,405 @@ export const studios = mysqlTable('studios', {
 export const ROLES = ['owner', 'teacher', 'student'] as const
 
 /** Someone who signs in. */
-export const users = mysqlTable('users', {
-  id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull().references(() => studios.id),
-  role: mysqlEnum('role', ROLES).notNull(),
-  signInName: varchar('sign_in_name', { length: 80 }).notNull().unique(),
-  passwordHash: varchar('password_hash', { length: 255 }).notNull(),
-  displayName: varchar('display_name', { length: 120 }).notNull(),
-  /** The student this account belongs to; only for the role student. */
-  studentId: uuid('student_id').references((): AnyMySqlColumn => students.id),
-  /** Counted up by all that ends sessions: a session of an earlier epoch is none. */
-  sessionEpoch: int('session_epoch').notNull().default(0),
-  /** May not sign in since. */
-  suspendedAt: instant('suspended_at'),
-  createdAt: instant('created_at').notNull(),
-}, t => [
-  unique('users_in_studio').on(t.studioId, t.id),
-  check('users_student_role', sql`(${t.role} = 'student') = (${t.studentId} is not null)`),
-])
+export const users = mysqlTable(
+  'users',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id')
+      .notNull()
+      .references(() => studios.id),
+    role: mysqlEnum('role', ROLES).notNull(),
+    signInName: varchar('sign_in_name', { length: 80 }).notNull().unique(),
+    passwordHash: varchar('password_hash', { length: 255 }).notNull(),
+    displayName: varchar('display_name', { length: 120 }).notNull(),
+    /** The student this account belongs to; only for the role student. */
+    studentId: uuid('student_id').references((): AnyMySqlColumn => students.id),
+    /** Counted up by all that ends sessions: a session of an earlier epoch is none. */
+    sessionEpoch: int('session_epoch').notNull().default(0),
+    /** May not sign in since. */
+    suspendedAt: instant('suspended_at'),
+    createdAt: instant('created_at').notNull(),
+  },
+  t => [
+    unique('users_in_studio').on(t.studioId, t.id),
+    check('users_student_role', sql`(${t.role} = 'student') = (${t.studentId} is not null)`),
+  ],
+)
 
 /** Devices somebody has signed in on, by the hash of a secret only the device has. */
-export const knownDevices = mysqlTable('known_devices', {
-  userId: uuid('user_id').notNull().references(() => users.id),
-  deviceHash: char('device_hash', { length: 64 }).notNull(),
-  at: instant('at').notNull(),
-}, t => [primaryKey({ columns: [t.userId, t.deviceHash] })])
+export const knownDevices = mysqlTable(
+  'known_devices',
+  {
+    userId: uuid('user_id')
+      .notNull()
+      .references(() => users.id),
+    deviceHash: char('device_hash', { length: 64 }).notNull(),
+    at: instant('at').notNull(),
+  },
+  t => [primaryKey({ columns: [t.userId, t.deviceHash] })],
+)
 
-/** Attempts to sign in by whom and whence they came, so that guessing is limited: a row a subject, counted within a window. */
-export const signInAttempts = mysqlTable('sign_in_attempts', {
-  /** Compared as the names of accounts are: other spellings of one name are one subject. */
-  subject: varchar('subject', { length: 200 }).primaryKey(),
-  // Before `since`: where both are set at once, they are so in this order.
-  count: int('count').notNull(),
-  since: instant('since').notNull(),
-}, t => [index('attempts_by_age').on(t.since)])
+/**
+ * Attempts to sign in by whom and whence they came, so that guessing is limited: a row a subject, counted within a
+ * window.
+ */
+export const signInAttempts = mysqlTable(
+  'sign_in_attempts',
+  {
+    /** Compared as the names of accounts are: other spellings of one name are one subject. */
+    subject: varchar('subject', { length: 200 }).primaryKey(),
+    // Before `since`: where both are set at once, they are so in this order.
+    count: int('count').notNull(),
+    since: instant('since').notNull(),
+  },
+  t => [index('attempts_by_age').on(t.since)],
+)
 
 /** A guitar of the teacher's own, beside the ready-made ones. */
-export const instruments = mysqlTable('instruments', {
-  id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull(),
-  teacherId: uuid('teacher_id').notNull(),
-  name: varchar('name', { length: 80 }).notNull(),
-  choice: json('choice').$type<InstrumentChoice>().notNull(),
-  archivedAt: instant('archived_at'),
-  createdAt: instant('created_at').notNull(),
-}, t => [
-  unique('instruments_in_studio').on(t.studioId, t.id),
-  foreignKey({ name: 'instruments_teacher', columns: [t.studioId, t.teacherId], foreignColumns: [users.studioId, users.id] }),
-  index('instruments_by_teacher').on(t.studioId, t.teacherId, t.name),
-])
+export const instruments = mysqlTable(
+  'instruments',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    teacherId: uuid('teacher_id').notNull(),
+    name: varchar('name', { length: 80 }).notNull(),
+    choice: json('choice').$type<InstrumentChoice>().notNull(),
+    archivedAt: instant('archived_at'),
+    createdAt: instant('created_at').notNull(),
+  },
+  t => [
+    unique('instruments_in_studio').on(t.studioId, t.id),
+    foreignKey({
+      name: 'instruments_teacher',
+      columns: [t.studioId, t.teacherId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+    index('instruments_by_teacher').on(t.studioId, t.teacherId, t.name),
+  ],
+)
 
 /** A student of one teacher. */
-export const students = mysqlTable('students', {
-  id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull(),
-  teacherId: uuid('teacher_id').notNull(),
-  name: varchar('name', { length: 120 }).notNull(),
-  birthYear: int('birth_year'),
-  /** The teacher's own guitar that is meant, where it is one; its figures are copied into the next column whenever it changes. */
-  instrumentId: uuid('instrument_id'),
-  instrument: json('instrument').$type<InstrumentChoice>().notNull(),
-  hand: json('hand').$type<HandInput>().notNull(),
-  /** What the hand card says beyond the measures; null for nothing yet. */
-  habits: json('habits').$type<Habits>(),
-  about: text('about').notNull(),
-  archivedAt: instant('archived_at'),
-  createdAt: instant('created_at').notNull(),
-}, t => [
-  unique('students_in_studio').on(t.studioId, t.id),
-  foreignKey({ name: 'students_teacher', columns: [t.studioId, t.teacherId], foreignColumns: [users.studioId, users.id] }),
-  foreignKey({ name: 'students_instrument', columns: [t.studioId, t.instrumentId], foreignColumns: [instruments.studioId, instruments.id] }),
-  index('students_by_teacher').on(t.studioId, t.teacherId, t.name),
-])
+export const students = mysqlTable(
+  'students',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    teacherId: uuid('teacher_id').notNull(),
+    name: varchar('name', { length: 120 }).notNull(),
+    birthYear: int('birth_year'),
+    /**
+     * The teacher's own guitar that is meant, where it is one; its figures are copied into the next column whenever it
+     * changes.
+     */
+    instrumentId: uuid('instrument_id'),
+    instrument: json('instrument').$type<InstrumentChoice>().notNull(),
+    hand: json('hand').$type<HandInput>().notNull(),
+    /** What the hand card says beyond the measures; null for nothing yet. */
+    habits: json('habits').$type<Habits>(),
+    about: text('about').notNull(),
+    archivedAt: instant('archived_at'),
+    createdAt: instant('created_at').notNull(),
+  },
+  t => [
+    unique('students_in_studio').on(t.studioId, t.id),
+    foreignKey({
+      name: 'students_teacher',
+      columns: [t.studioId, t.teacherId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+    foreignKey({
+      name: 'students_instrument',
+      columns: [t.studioId, t.instrumentId],
+      foreignColumns: [instruments.studioId, instruments.id],
+    }),
+    index('students_by_teacher').on(t.studioId, t.teacherId, t.name),
+  ],
+)
 
 /** The bare ids of what was erased with a student, so that a post that comes late is told that it is gone. */
 export const erasedIds = mysqlTable('erased_ids', {
   id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull().references(() => studios.id),
+  studioId: uuid('studio_id')
+    .notNull()
+    .references(() => studios.id),
   teacherId: uuid('teacher_id'),
   erasedAt: instant('erased_at').notNull(),
 })
 
 /** A drill on a teacher's shelf; what it plays is in its versions. */
-export const drills = mysqlTable('drills', {
-  id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull(),
-  teacherId: uuid('teacher_id').notNull(),
-  name: varchar('name', { length: 160 }).notNull(),
-  archivedAt: instant('archived_at'),
-  createdAt: instant('created_at').notNull(),
-}, t => [
-  unique('drills_in_studio').on(t.studioId, t.id),
-  foreignKey({ name: 'drills_teacher', columns: [t.studioId, t.teacherId], foreignColumns: [users.studioId, users.id] }),
-  index('drills_by_teacher').on(t.studioId, t.teacherId),
-])
+export const drills = mysqlTable(
+  'drills',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    teacherId: uuid('teacher_id').notNull(),
+    name: varchar('name', { length: 160 }).notNull(),
+    archivedAt: instant('archived_at'),
+    createdAt: instant('created_at').notNull(),
+  },
+  t => [
+    unique('drills_in_studio').on(t.studioId, t.id),
+    foreignKey({
+      name: 'drills_teacher',
+      columns: [t.studioId, t.teacherId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+    index('drills_by_teacher').on(t.studioId, t.teacherId),
+  ],
+)
 
 /** What a drill plays. Never changed once written: a change is a new version. */
-export const drillVersions = mysqlTable('drill_versions', {
-  id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull(),
-  drillId: uuid('drill_id').notNull(),
-  number: int('number').notNull(),
-  spec: json('spec').$type<Spec>().notNull(),
-  title: varchar('title', { length: 400 }).notNull(),
-  engineVersion: int('engine_version').notNull(),
-  scoreHash: char('score_hash', { length: 64 }).notNull(),
-  createdAt: instant('created_at').notNull(),
-}, t => [
-  unique('versions_in_studio').on(t.studioId, t.id),
-  unique('version_numbers').on(t.drillId, t.number),
-  foreignKey({ name: 'versions_drill', columns: [t.studioId, t.drillId], foreignColumns: [drills.studioId, drills.id] }),
-])
+export const drillVersions = mysqlTable(
+  'drill_versions',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    drillId: uuid('drill_id').notNull(),
+    number: int('number').notNull(),
+    spec: json('spec').$type<Spec>().notNull(),
+    title: varchar('title', { length: 400 }).notNull(),
+    engineVersion: int('engine_version').notNull(),
+    scoreHash: char('score_hash', { length: 64 }).notNull(),
+    createdAt: instant('created_at').notNull(),
+  },
+  t => [
+    unique('versions_in_studio').on(t.studioId, t.id),
+    unique('version_numbers').on(t.drillId, t.number),
+    foreignKey({
+      name: 'versions_drill',
+      columns: [t.studioId, t.drillId],
+      foreignColumns: [drills.studioId, drills.id],
+    }),
+  ],
+)
 
 /** A drill set for a student: what is taught now, kept as its newest revision says. */
-export const assignments = mysqlTable('assignments', {
-  id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull(),
-  studentId: uuid('student_id').notNull(),
-  drillVersionId: uuid('drill_version_id').notNull(),
-  /** Number of the stage it is at. */
-  stage: int('stage').notNull().default(0),
-  plan: json('plan').$type<Plan>().notNull(),
-  /** Fingers set for this student over the drill's own, by note; null for none. */
-  pins: json('pins').$type<Pins>(),
-  /** The day the target is wanted on. */
-  targetOn: day('target_on'),
-  position: int('position').notNull(),
-  /** Number of its newest revision. */
-  revision: int('revision').notNull().default(0),
-  setAt: instant('set_at').notNull(),
-  endedAt: instant('ended_at'),
-}, t => [
-  unique('assignments_in_studio').on(t.studioId, t.id),
-  foreignKey({ name: 'assignments_student', columns: [t.studioId, t.studentId], foreignColumns: [students.studioId, students.id] }),
-  foreignKey({ name: 'assignments_version', columns: [t.studioId, t.drillVersionId], foreignColumns: [drillVersions.studioId, drillVersions.id] }),
-  index('assignments_by_student').on(t.studioId, t.studentId),
-])
+export const assignments = mysqlTable(
+  'assignments',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    studentId: uuid('student_id').notNull(),
+    drillVersionId: uuid('drill_version_id').notNull(),
+    /** Number of the stage it is at. */
+    stage: int('stage').notNull().default(0),
+    plan: json('plan').$type<Plan>().notNull(),
+    /** Fingers set for this student over the drill's own, by note; null for none. */
+    pins: json('pins').$type<Pins>(),
+    /** The day the target is wanted on. */
+    targetOn: day('target_on'),
+    position: int('position').notNull(),
+    /** Number of its newest revision. */
+    revision: int('revision').notNull().default(0),
+    setAt: instant('set_at').notNull(),
+    endedAt: instant('ended_at'),
+  },
+  t => [
+    unique('assignments_in_studio').on(t.studioId, t.id),
+    foreignKey({
+      name: 'assignments_student',
+      columns: [t.studioId, t.studentId],
+      foreignColumns: [students.studioId, students.id],
+    }),
+    foreignKey({
+      name: 'assignments_version',
+      columns: [t.studioId, t.drillVersionId],
+      foreignColumns: [drillVersions.studioId, drillVersions.id],
+    }),
+    index('assignments_by_student').on(t.studioId, t.studentId),
+  ],
+)
 
 /** The stages a set drill is taught through, in order. A row never changes: another name is another stage. */
-export const stages = mysqlTable('stages', {
-  assignmentId: uuid('assignment_id').notNull(),
-  number: int('number').notNull(),
-  studioId: uuid('studio_id').notNull(),
-  name: varchar('name', { length: 80 }).notNull(),
-  at: instant('at').notNull(),
-}, t => [
-  primaryKey({ columns: [t.assignmentId, t.number] }),
-  foreignKey({ name: 'stages_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
-])
+export const stages = mysqlTable(
+  'stages',
+  {
+    assignmentId: uuid('assignment_id').notNull(),
+    number: int('number').notNull(),
+    studioId: uuid('studio_id').notNull(),
+    name: varchar('name', { length: 80 }).notNull(),
+    at: instant('at').notNull(),
+  },
+  t => [
+    primaryKey({ columns: [t.assignmentId, t.number] }),
+    foreignKey({
+      name: 'stages_assignment',
+      columns: [t.studioId, t.assignmentId],
+      foreignColumns: [assignments.studioId, assignments.id],
+    }),
+  ],
+)
 
 /**
- * What was taught with a set drill from one moment on: a change of version, stage, plan, fingers, hand or guitar is a new
+ * What was taught with a set drill from one moment on: a change of version, stage, plan, fingers, hand or guitar is a
+ * new
  * revision, and what happens in a lesson names the one it was. Rows never change.
  */
-export const assignmentRevisions = mysqlTable('assignment_revisions', {
-  assignmentId: uuid('assignment_id').notNull(),
-  number: int('number').notNull(),
-  studioId: uuid('studio_id').notNull(),
-  drillVersionId: uuid('drill_version_id').notNull(),
-  stage: int('stage').notNull(),
-  plan: json('plan').$type<Plan>().notNull(),
-  pins: json('pins').$type<Pins>(),
-  hand: json('hand').$type<HandInput>().notNull(),
-  habits: json('habits').$type<Habits>(),
-  instrument: json('instrument').$type<InstrumentChoice>().notNull(),
-  /** The tempo in force then, quarters per minute. */
-  bpm: double('bpm').notNull(),
-  engineVersion: int('engine_version').notNull(),
-  /** Of the sheet of all this; null when there was none, such as for a hand that cannot play it. */
-  scoreHash: char('score_hash', { length: 64 }),
-  at: instant('at').notNull(),
-}, t => [
-  primaryKey({ columns: [t.assignmentId, t.number] }),
-  foreignKey({ name: 'revisions_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
-  foreignKey({ name: 'revisions_version', columns: [t.studioId, t.drillVersionId], foreignColumns: [drillVersions.studioId, drillVersions.id] }),
-  foreignKey({ name: 'revisions_stage', columns: [t.assignmentId, t.stage], foreignColumns: [stages.assignmentId, stages.number] }),
-  check('revision_bpm', sql`${t.bpm} between 10 and 400`),
-])
+export const assignmentRevisions = mysqlTable(
+  'assignment_revisions',
+  {
+    assignmentId: uuid('assignment_id').notNull(),
+    number: int('number').notNull(),
+    studioId: uuid('studio_id').notNull(),
+    drillVersionId: uuid('drill_version_id').notNull(),
+    stage: int('stage').notNull(),
+    plan: json('plan').$type<Plan>().notNull(),
+    pins: json('pins').$type<Pins>(),
+    hand: json('hand').$type<HandInput>().notNull(),
+    habits: json('habits').$type<Habits>(),
+    instrument: json('instrument').$type<InstrumentChoice>().notNull(),
+    /** The tempo in force then, quarters per minute. */
+    bpm: double('bpm').notNull(),
+    engineVersion: int('engine_version').notNull(),
+    /** Of the sheet of all this; null when there was none, such as for a hand that cannot play it. */
+    scoreHash: char('score_hash', { length: 64 }),
+    at: instant('at').notNull(),
+  },
+  t => [
+    primaryKey({ columns: [t.assignmentId, t.number] }),
+    foreignKey({
+      name: 'revisions_assignment',
+      columns: [t.studioId, t.assignmentId],
+      foreignColumns: [assignments.studioId, assignments.id],
+    }),
+    foreignKey({
+      name: 'revisions_version',
+      columns: [t.studioId, t.drillVersionId],
+      foreignColumns: [drillVersions.studioId, drillVersions.id],
+    }),
+    foreignKey({
+      name: 'revisions_stage',
+      columns: [t.assignmentId, t.stage],
+      foreignColumns: [stages.assignmentId, stages.number],
+    }),
+    check('revision_bpm', sql`${t.bpm} between 10 and 400`),
+  ],
+)
 
 /** A lesson that recurs: local wall time, zone and rule; occurrences are worked out, not stored. */
-export const lessonSlots = mysqlTable('lesson_slots', {
-  id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull(),
-  studentId: uuid('student_id').notNull(),
-  weekday: tinyint('weekday').notNull(),
-  everyWeeks: tinyint('every_weeks').notNull(),
-  wallTime: char('wall_time', { length: 5 }).notNull(),
-  minutes: int('minutes').notNull(),
-  zone: varchar('zone', { length: 64 }).notNull(),
-  startsOn: day('starts_on').notNull(),
-  endsOn: day('ends_on'),
-}, t => [
-  unique('slots_in_studio').on(t.studioId, t.id),
-  foreignKey({ name: 'slots_student', columns: [t.studioId, t.studentId], foreignColumns: [students.studioId, students.id] }),
-  check('slot_weekday', sql`${t.weekday} between 1 and 7`),
-  check('slot_weeks', sql`${t.everyWeeks} between 1 and 8`),
-  check('slot_minutes', sql`${t.minutes} between 5 and 240`),
-])
+export const lessonSlots = mysqlTable(
+  'lesson_slots',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    studentId: uuid('student_id').notNull(),
+    weekday: tinyint('weekday').notNull(),
+    everyWeeks: tinyint('every_weeks').notNull(),
+    wallTime: char('wall_time', { length: 5 }).notNull(),
+    minutes: int('minutes').notNull(),
+    zone: varchar('zone', { length: 64 }).notNull(),
+    startsOn: day('starts_on').notNull(),
+    endsOn: day('ends_on'),
+  },
+  t => [
+    unique('slots_in_studio').on(t.studioId, t.id),
+    foreignKey({
+      name: 'slots_student',
+      columns: [t.studioId, t.studentId],
+      foreignColumns: [students.studioId, students.id],
+    }),
+    check('slot_weekday', sql`${t.weekday} between 1 and 7`),
+    check('slot_weeks', sql`${t.everyWeeks} between 1 and 8`),
+    check('slot_minutes', sql`${t.minutes} between 5 and 240`),
+  ],
+)
 
 /** A lesson that was begun. */
-export const lessons = mysqlTable('lessons', {
-  id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull(),
-  studentId: uuid('student_id').notNull(),
-  teacherId: uuid('teacher_id').notNull(),
-  /** Where it stood in the plan: the slot and its local day. Null for a lesson begun out of turn. */
-  slotId: uuid('slot_id'),
-  slotDay: day('slot_day'),
-  /** When it was to begin; for a lesson out of turn, when it did. */
-  plannedAt: instant('planned_at').notNull(),
-  minutes: int('minutes').notNull(),
-  startedAt: instant('started_at').notNull(),
-  /** Set by the `end` event, in the same transaction. */
-  endedAt: instant('ended_at'),
-  /** What its events come to, kept with every event. */
-  passes: int('passes').notNull().default(0),
-  clean: int('clean').notNull().default(0),
-  /** Number of its latest event. */
-  lastNumber: int('last_number').notNull().default(0),
-}, t => [
-  unique('lessons_in_studio').on(t.studioId, t.id),
-  unique('one_lesson_per_slot').on(t.slotId, t.slotDay),
-  foreignKey({ name: 'lessons_student', columns: [t.studioId, t.studentId], foreignColumns: [students.studioId, students.id] }),
-  foreignKey({ name: 'lessons_teacher', columns: [t.studioId, t.teacherId], foreignColumns: [users.studioId, users.id] }),
-  foreignKey({ name: 'lessons_slot', columns: [t.studioId, t.slotId], foreignColumns: [lessonSlots.studioId, lessonSlots.id] }),
-  index('lessons_by_student').on(t.studioId, t.studentId, t.startedAt),
-  index('lessons_by_day').on(t.studioId, t.teacherId, t.startedAt),
-  index('lessons_by_slot_day').on(t.studioId, t.teacherId, t.slotDay),
-  check('lesson_minutes', sql`${t.minutes} between 5 and 240`),
-  check('lesson_tally', sql`${t.clean} >= 0 and ${t.clean} <= ${t.passes}`),
-  index('lessons_open').on(t.studioId, t.teacherId, t.endedAt, t.startedAt),
-])
+export const lessons = mysqlTable(
+  'lessons',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    studentId: uuid('student_id').notNull(),
+    teacherId: uuid('teacher_id').notNull(),
+    /** Where it stood in the plan: the slot and its local day. Null for a lesson begun out of turn. */
+    slotId: uuid('slot_id'),
+    slotDay: day('slot_day'),
+    /** When it was to begin; for a lesson out of turn, when it did. */
+    plannedAt: instant('planned_at').notNull(),
+    minutes: int('minutes').notNull(),
+    startedAt: instant('started_at').notNull(),
+    /** Set by the `end` event, in the same transaction. */
+    endedAt: instant('ended_at'),
+    /** What its events come to, kept with every event. */
+    passes: int('passes').notNull().default(0),
+    clean: int('clean').notNull().default(0),
+    /** Number of its latest event. */
+    lastNumber: int('last_number').notNull().default(0),
+  },
+  t => [
+    unique('lessons_in_studio').on(t.studioId, t.id),
+    unique('one_lesson_per_slot').on(t.slotId, t.slotDay),
+    foreignKey({
+      name: 'lessons_student',
+      columns: [t.studioId, t.studentId],
+      foreignColumns: [students.studioId, students.id],
+    }),
+    foreignKey({
+      name: 'lessons_teacher',
+      columns: [t.studioId, t.teacherId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+    foreignKey({
+      name: 'lessons_slot',
+      columns: [t.studioId, t.slotId],
+      foreignColumns: [lessonSlots.studioId, lessonSlots.id],
+    }),
+    index('lessons_by_student').on(t.studioId, t.studentId, t.startedAt),
+    index('lessons_by_day').on(t.studioId, t.teacherId, t.startedAt),
+    index('lessons_by_slot_day').on(t.studioId, t.teacherId, t.slotDay),
+    check('lesson_minutes', sql`${t.minutes} between 5 and 240`),
+    check('lesson_tally', sql`${t.clean} >= 0 and ${t.clean} <= ${t.passes}`),
+    index('lessons_open').on(t.studioId, t.teacherId, t.endedAt, t.startedAt),
+  ],
+)
 
 /** What happened in lessons: rows are only ever added, numbered in server order under a lock on the lesson. */
-export const lessonEvents = mysqlTable('lesson_events', {
-  id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull(),
-  lessonId: uuid('lesson_id').notNull(),
-  number: int('number').notNull(),
-  actorId: uuid('actor_id').notNull(),
-  kind: varchar('kind', { length: 20 }).notNull(),
-  body: json('body').$type<LessonEvent>().notNull(),
-  assignmentId: uuid('assignment_id'),
-  /** The event that an undo takes back. */
-  voids: uuid('voids'),
-  /** What was taught: the revision of the set drill. */
-  assignmentRevision: int('assignment_revision'),
-  /** Of a pass or decision: decisions on the drill's tempo that were made before it. */
-  revision: int('revision'),
-  deviceAt: instant('device_at').notNull(),
-  /** How far the device's clock was behind the server's, as the device measured it. */
-  deviceOffsetMs: bigint('device_offset_ms', { mode: 'number' }).notNull(),
-  receivedAt: instant('received_at').notNull(),
-}, t => [
-  unique('event_numbers').on(t.lessonId, t.number),
-  foreignKey({ name: 'events_actor', columns: [t.studioId, t.actorId], foreignColumns: [users.studioId, users.id] }),
-  foreignKey({ name: 'events_lesson', columns: [t.studioId, t.lessonId], foreignColumns: [lessons.studioId, lessons.id] }),
-  foreignKey({ name: 'events_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
-  foreignKey({ name: 'events_revision', columns: [t.assignmentId, t.assignmentRevision], foreignColumns: [assignmentRevisions.assignmentId, assignmentRevisions.number] }),
-  index('events_of_drill').on(t.studioId, t.assignmentId, t.kind, t.receivedAt),
-  index('events_by_kind').on(t.lessonId, t.kind, t.number),
-  index('events_voided').on(t.voids),
-])
+export const lessonEvents = mysqlTable(
+  'lesson_events',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    lessonId: uuid('lesson_id').notNull(),
+    number: int('number').notNull(),
+    actorId: uuid('actor_id').notNull(),
+    kind: varchar('kind', { length: 20 }).notNull(),
+    body: json('body').$type<LessonEvent>().notNull(),
+    assignmentId: uuid('assignment_id'),
+    /** The event that an undo takes back. */
+    voids: uuid('voids'),
+    /** What was taught: the revision of the set drill. */
+    assignmentRevision: int('assignment_revision'),
+    /** Of a pass or decision: decisions on the drill's tempo that were made before it. */
+    revision: int('revision'),
+    deviceAt: instant('device_at').notNull(),
+    /** How far the device's clock was behind the server's, as the device measured it. */
+    deviceOffsetMs: bigint('device_offset_ms', { mode: 'number' }).notNull(),
+    receivedAt: instant('received_at').notNull(),
+  },
+  t => [
+    unique('event_numbers').on(t.lessonId, t.number),
+    foreignKey({ name: 'events_actor', columns: [t.studioId, t.actorId], foreignColumns: [users.studioId, users.id] }),
+    foreignKey({
+      name: 'events_lesson',
+      columns: [t.studioId, t.lessonId],
+      foreignColumns: [lessons.studioId, lessons.id],
+    }),
+    foreignKey({
+      name: 'events_assignment',
+      columns: [t.studioId, t.assignmentId],
+      foreignColumns: [assignments.studioId, assignments.id],
+    }),
+    foreignKey({
+      name: 'events_revision',
+      columns: [t.assignmentId, t.assignmentRevision],
+      foreignColumns: [assignmentRevisions.assignmentId, assignmentRevisions.number],
+    }),
+    index('events_of_drill').on(t.studioId, t.assignmentId, t.kind, t.receivedAt),
+    index('events_by_kind').on(t.lessonId, t.kind, t.number),
+    index('events_voided').on(t.voids),
+  ],
+)
 
 /**
  * Names the index to find undos by. Nearly every event has none, which the server counts as one value that all of them
@@ -297,69 +454,112 @@ export const BY_VOIDED = { forceIndex: ['events_voided'] }
  * A drill as it was heard in one lesson: what the passes of both come to. Written with every event; made anew from the
  * log by `npm run rebuild`.
  */
-export const hearings = mysqlTable('hearings', {
-  assignmentId: uuid('assignment_id').notNull(),
-  lessonId: uuid('lesson_id').notNull(),
-  studioId: uuid('studio_id').notNull(),
-  /** When the lesson began. */
-  startedAt: instant('started_at').notNull(),
-  passes: int('passes').notNull(),
-  clean: int('clean').notNull(),
-  /** The fastest clean pass, and the fastest tried; quarters per minute. */
-  bestCleanBpm: double('best_clean_bpm'),
-  triedBpm: double('tried_bpm'),
-  /** Rises of the drill's tempo before it was first heard here. */
-  rises: int('rises').notNull(),
-}, t => [
-  primaryKey({ columns: [t.assignmentId, t.lessonId] }),
-  foreignKey({ name: 'hearings_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
-  foreignKey({ name: 'hearings_lesson', columns: [t.studioId, t.lessonId], foreignColumns: [lessons.studioId, lessons.id] }),
-  check('hearing_tally', sql`${t.clean} >= 0 and ${t.clean} <= ${t.passes}`),
-  index('hearings_in_order').on(t.studioId, t.assignmentId, t.startedAt),
-])
+export const hearings = mysqlTable(
+  'hearings',
+  {
+    assignmentId: uuid('assignment_id').notNull(),
+    lessonId: uuid('lesson_id').notNull(),
+    studioId: uuid('studio_id').notNull(),
+    /** When the lesson began. */
+    startedAt: instant('started_at').notNull(),
+    passes: int('passes').notNull(),
+    clean: int('clean').notNull(),
+    /** The fastest clean pass, and the fastest tried; quarters per minute. */
+    bestCleanBpm: double('best_clean_bpm'),
+    triedBpm: double('tried_bpm'),
+    /** Rises of the drill's tempo before it was first heard here. */
+    rises: int('rises').notNull(),
+  },
+  t => [
+    primaryKey({ columns: [t.assignmentId, t.lessonId] }),
+    foreignKey({
+      name: 'hearings_assignment',
+      columns: [t.studioId, t.assignmentId],
+      foreignColumns: [assignments.studioId, assignments.id],
+    }),
+    foreignKey({
+      name: 'hearings_lesson',
+      columns: [t.studioId, t.lessonId],
+      foreignColumns: [lessons.studioId, lessons.id],
+    }),
+    check('hearing_tally', sql`${t.clean} >= 0 and ${t.clean} <= ${t.passes}`),
+    index('hearings_in_order').on(t.studioId, t.assignmentId, t.startedAt),
+  ],
+)
 
-/** Where a set drill stands: what its decisions and hearings come to. Written with every event; made anew as the hearings are. */
-export const standings = mysqlTable('standings', {
-  assignmentId: uuid('assignment_id').primaryKey(),
-  studioId: uuid('studio_id').notNull(),
-  bpm: double('bpm').notNull(),
-  /** Decisions made. */
-  revision: int('revision').notNull(),
-  /** The highest tempo it was ever set at. */
-  bestBpm: double('best_bpm').notNull(),
-  /** How often the tempo rose above all it had been, and in which lesson last. */
-  rises: int('rises').notNull(),
-  risenInLesson: uuid('risen_in_lesson'),
-  lessonsSinceRise: int('lessons_since_rise').notNull(),
-}, t => [
-  foreignKey({ name: 'standings_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
-  foreignKey({ name: 'standings_lesson', columns: [t.studioId, t.risenInLesson], foreignColumns: [lessons.studioId, lessons.id] }),
-  check('standing_bpm', sql`${t.bpm} between 10 and 400`),
-])
+/**
+ * Where a set drill stands: what its decisions and hearings come to. Written with every event; made anew as the
+ * hearings are.
+ */
+export const standings = mysqlTable(
+  'standings',
+  {
+    assignmentId: uuid('assignment_id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    bpm: double('bpm').notNull(),
+    /** Decisions made. */
+    revision: int('revision').notNull(),
+    /** The highest tempo it was ever set at. */
+    bestBpm: double('best_bpm').notNull(),
+    /** How often the tempo rose above all it had been, and in which lesson last. */
+    rises: int('rises').notNull(),
+    risenInLesson: uuid('risen_in_lesson'),
+    lessonsSinceRise: int('lessons_since_rise').notNull(),
+  },
+  t => [
+    foreignKey({
+      name: 'standings_assignment',
+      columns: [t.studioId, t.assignmentId],
+      foreignColumns: [assignments.studioId, assignments.id],
+    }),
+    foreignKey({
+      name: 'standings_lesson',
+      columns: [t.studioId, t.risenInLesson],
+      foreignColumns: [lessons.studioId, lessons.id],
+    }),
+    check('standing_bpm', sql`${t.bpm} between 10 and 400`),
+  ],
+)
 
 /** Decisions on a drill's tempo; each revision of an assignment is decided once. The event holds the rest. */
-export const decisions = mysqlTable('decisions', {
-  id: uuid('id').primaryKey(),
-  studioId: uuid('studio_id').notNull(),
-  assignmentId: uuid('assignment_id').notNull(),
-  revision: int('revision').notNull(),
-  eventId: uuid('event_id').notNull().references(() => lessonEvents.id),
-  decision: mysqlEnum('decision', DECISIONS).notNull(),
-  bpm: double('bpm').notNull(),
-  supersedes: uuid('supersedes'),
-  overruled: boolean('overruled').notNull(),
-  at: instant('at').notNull(),
-}, t => [
-  unique('one_decision_per_revision').on(t.assignmentId, t.revision),
-  foreignKey({ name: 'decisions_assignment', columns: [t.studioId, t.assignmentId], foreignColumns: [assignments.studioId, assignments.id] }),
-  check('decision_bpm', sql`${t.bpm} between 10 and 400`),
-])
+export const decisions = mysqlTable(
+  'decisions',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    assignmentId: uuid('assignment_id').notNull(),
+    revision: int('revision').notNull(),
+    eventId: uuid('event_id')
+      .notNull()
+      .references(() => lessonEvents.id),
+    decision: mysqlEnum('decision', DECISIONS).notNull(),
+    bpm: double('bpm').notNull(),
+    supersedes: uuid('supersedes'),
+    overruled: boolean('overruled').notNull(),
+    at: instant('at').notNull(),
+  },
+  t => [
+    unique('one_decision_per_revision').on(t.assignmentId, t.revision),
+    foreignKey({
+      name: 'decisions_assignment',
+      columns: [t.studioId, t.assignmentId],
+      foreignColumns: [assignments.studioId, assignments.id],
+    }),
+    check('decision_bpm', sql`${t.bpm} between 10 and 400`),
+  ],
+)
 
 /** Every write that was taken, under the id its client made: a repeat is answered from here. */
-export const writes = mysqlTable('writes', {
-  actorId: uuid('actor_id').notNull().references(() => users.id),
-  id: uuid('id').notNull(),
-  bodyHash: char('body_hash', { length: 64 }).notNull(),
-  answer: json('answer'),
-  at: instant('at').notNull(),
-}, t => [primaryKey({ columns: [t.actorId, t.id] }), index('writes_by_age').on(t.at)])
+export const writes = mysqlTable(
+  'writes',
+  {
+    actorId: uuid('actor_id')
+      .notNull()
+      .references(() => users.id),
+    id: uuid('id').notNull(),
+    bodyHash: char('body_hash', { length: 64 }).notNull(),
+    answer: json('answer'),
+    at: instant('at').notNull(),
+  },
+  t => [primaryKey({ columns: [t.actorId, t.id] }), index('writes_by_age').on(t.at)],
+)

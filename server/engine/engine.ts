@@ -8,14 +8,23 @@ import type { SpecProblem } from '#core/schema/spec-error'
 import { hashOf } from '../writes/canonical'
 
 /** A drill as it is kept: its spec with every default, its title, the hash of what it comes to. */
-export interface WrittenDrill { readonly spec: Spec, readonly title: string, readonly scoreHash: string }
+export interface WrittenDrill {
+  readonly spec: Spec
+  readonly title: string
+  readonly scoreHash: string
+}
 
 /** What the heavy end of the core does for the server: plain data in, plain data out. */
 export const ENGINE_TASKS = {
   /** Checks a spec and realises it, for keeping. */
   write: (spec: unknown): Parsed<WrittenDrill> => {
     const result = realise(spec)
-    return result.ok ? { ok: true, value: { spec: result.value.spec, title: result.value.title, scoreHash: hashOf(factsOf(result.value)) } } : result
+    return result.ok
+      ? {
+          ok: true,
+          value: { spec: result.value.spec, title: result.value.title, scoreHash: hashOf(factsOf(result.value)) },
+        }
+      : result
   },
   /** What is wrong with fingers pinned to a drill's notes; null when nothing is. */
   checkPins: (spec: unknown, pins: Pins): SpecProblem | null => {

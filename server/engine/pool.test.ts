@@ -7,29 +7,55 @@ import { openEngine } from './pool'
 
 // The worker's source, read by the same loader as the project's commands; the server has it built.
 const worker = (file: string) => ({ script: join(process.cwd(), 'server/engine', file), execArgv: ['--import', 'tsx'] })
-const engine = openEngine({ ...worker('stubborn-worker.test.data.ts'), workers: 2, mostWaiting: 3, deadlineMs: 6000, heapMb: 96 })
+const engine = openEngine({
+  ...worker('stubborn-worker.test.data.ts'),
+  workers: 2,
+  mostWaiting: 3,
+  deadlineMs: 6000,
+  heapMb: 96,
+})
 afterAll(() => engine.close())
-const refusal = (work: Promise<unknown>) => work.then(() => null, (error: { code?: string, message: string }) => ({ code: error.code, message: error.message }))
+const refusal = (work: Promise<unknown>) =>
+  work.then(
+    () => null,
+    (error: { code?: string; message: string }) => ({ code: error.code, message: error.message }),
+  )
 
 /** Processes of the pool, by the kernel's own list. */
-const processes = () => execFileSync('ps', ['-eo', 'pid,args'], { encoding: 'utf8' }).split('\n').filter(line => line.includes('stubborn-worker')).map(line => Number(line.trim().split(' ')[0]))
+const processes = () =>
+  execFileSync('ps', ['-eo', 'pid,args'], { encoding: 'utf8' })
+    .split('\n')
+    .filter(line => line.includes('stubborn-worker'))
+    .map(line => Number(line.trim().split(' ')[0]))
 
 describe('the engine in processes of its own', () => {
   test('answers as the engine in this process does', async () => {
     expect(await engine.write(SPEC)).toEqual(await localEngine.write(SPEC))
     expect(await engine.write({ ...SPEC, position: 18 })).toEqual(await localEngine.write({ ...SPEC, position: 18 }))
-    expect(await engine.checkPins(SPEC, { 'p9.s6.2': 4 })).toEqual({ path: 'pins.p9.s6.2', message: 'no note has this key' })
-    expect(JSON.parse(await engine.answer(JSON.stringify(SPEC)))).toMatchObject({ kind: 'sheet', fingering: { cost: expect.any(Number) } })
+    expect(await engine.checkPins(SPEC, { 'p9.s6.2': 4 })).toEqual({
+      path: 'pins.p9.s6.2',
+      message: 'no note has this key',
+    })
+    expect(JSON.parse(await engine.answer(JSON.stringify(SPEC)))).toMatchObject({
+      kind: 'sheet',
+      fingering: { cost: expect.any(Number) },
+    })
   })
 
   test('a question that takes too long is refused in words, and the next is answered', async () => {
-    expect(await refusal(engine.write('forever'))).toEqual({ code: 'invalid', message: 'this drill takes more than 6 seconds to work out: make it shorter' })
+    expect(await refusal(engine.write('forever'))).toEqual({
+      code: 'invalid',
+      message: 'this drill takes more than 6 seconds to work out: make it shorter',
+    })
     expect(await engine.write(SPEC)).toMatchObject({ ok: true })
   })
 
   test('one that fills its memory is refused in words; this process does not grow by it', async () => {
     const before = process.memoryUsage().rss
-    expect(await refusal(engine.write('memory'))).toMatchObject({ code: 'invalid', message: expect.stringMatching(/too much memory|takes more than/) })
+    expect(await refusal(engine.write('memory'))).toMatchObject({
+      code: 'invalid',
+      message: expect.stringMatching(/too much memory|takes more than/),
+    })
     expect(process.memoryUsage().rss - before).toBeLessThan(100_000_000)
     expect(await engine.write(SPEC)).toMatchObject({ ok: true })
   }, 60_000)
@@ -51,7 +77,10 @@ describe('the engine in processes of its own', () => {
 
   test('when too many wait the next is told so at once, and those who wait are answered', async () => {
     const asked = Array.from({ length: 5 }, () => engine.write('slowly'))
-    expect(await refusal(engine.write(SPEC))).toMatchObject({ code: 'unavailable', message: expect.stringContaining('Too many drills') })
+    expect(await refusal(engine.write(SPEC))).toMatchObject({
+      code: 'unavailable',
+      message: expect.stringContaining('Too many drills'),
+    })
     expect(await Promise.all(asked)).toHaveLength(5)
   })
 })

@@ -23,10 +23,18 @@ const usualWorkers = () => Math.max(2, Math.min(4, availableParallelism() - 1))
 const MOST_TRIES = 4
 
 /**
- * The engine in a few processes of their own: a question that is too long or too big ends its process, never the server,
+ * The engine in a few processes of their own: a question that is too long or too big ends its process, never the
+ * server,
  * and the next question gets a new one.
  */
-export function openEngine({ script, workers = usualWorkers(), mostWaiting = 64, deadlineMs = 5000, heapMb = 256, execArgv = [] }: PoolOptions): Engine & { readonly close: () => Promise<void> } {
+export function openEngine({
+  script,
+  workers = usualWorkers(),
+  mostWaiting = 64,
+  deadlineMs = 5000,
+  heapMb = 256,
+  execArgv = [],
+}: PoolOptions): Engine & { readonly close: () => Promise<void> } {
   const processes = pool(script, {
     workerType: 'process',
     maxWorkers: workers,
@@ -41,18 +49,27 @@ export function openEngine({ script, workers = usualWorkers(), mostWaiting = 64,
       let answer
       try {
         answer = processes.exec(task, [...given]).timeout(deadlineMs)
-      }
-      catch (cause) {
-        throw new DomainError('unavailable', 'Too many drills are being worked out at once. Try again in a moment.', { cause })
+      } catch (cause) {
+        throw new DomainError('unavailable', 'Too many drills are being worked out at once. Try again in a moment.', {
+          cause,
+        })
       }
       try {
-        return await answer as T
-      }
-      catch (cause) {
-        if (cause instanceof Working.TimeoutError) throw new DomainError('invalid', `this drill takes more than ${deadlineMs / 1000} seconds to work out: make it shorter`, { path: '', cause })
+        return (await answer) as T
+      } catch (cause) {
+        if (cause instanceof Working.TimeoutError)
+          throw new DomainError(
+            'invalid',
+            `this drill takes more than ${deadlineMs / 1000} seconds to work out: make it shorter`,
+            { path: '', cause },
+          )
         if (!isLost(cause)) throw cause
         // V8 ends a process whose heap is full by aborting it; asked again it would only abort again.
-        if (/SIGABRT|exitCode: `134`/.test((cause as Error).message) || tries === MOST_TRIES) throw new DomainError('invalid', 'this drill needs too much memory to work out: make it shorter', { path: '', cause })
+        if (/SIGABRT|exitCode: `134`/.test((cause as Error).message) || tries === MOST_TRIES)
+          throw new DomainError('invalid', 'this drill needs too much memory to work out: make it shorter', {
+            path: '',
+            cause,
+          })
       }
     }
   }
@@ -62,9 +79,12 @@ export function openEngine({ script, workers = usualWorkers(), mostWaiting = 64,
     checkPins: (spec, pins) => ask('checkPins', [spec, pins]),
     sheetHash: (spec, context) => ask('sheetHash', [spec, context]),
     answer: request => ask('answer', [request]),
-    close: async () => void await processes.terminate(true),
+    close: async () => void (await processes.terminate(true)),
   }
 }
 
-/** Whether the worker is gone, rather than the question wrong: it ended, or was gone already when it was to be asked. */
-const isLost = (error: unknown) => error instanceof Error && /terminat|worker error|EPIPE|ERR_IPC|channel closed/i.test(error.message)
+/**
+ * Whether the worker is gone, rather than the question wrong: it ended, or was gone already when it was to be asked.
+ */
+const isLost = (error: unknown) =>
+  error instanceof Error && /terminat|worker error|EPIPE|ERR_IPC|channel closed/i.test(error.message)

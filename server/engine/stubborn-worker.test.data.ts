@@ -17,4 +17,7 @@ const MISCHIEF: Readonly<Record<string, () => unknown>> = {
   },
 }
 
-worker({ ...ENGINE_TASKS, write: (spec: unknown) => (typeof spec === 'string' && MISCHIEF[spec] ? MISCHIEF[spec]() : ENGINE_TASKS.write(spec)) })
+worker({
+  ...ENGINE_TASKS,
+  write: (spec: unknown) => (typeof spec === 'string' && MISCHIEF[spec] ? MISCHIEF[spec]() : ENGINE_TASKS.write(spec)),
+})

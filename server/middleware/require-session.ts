@@ -4,7 +4,10 @@ import { sessionOf } from '../services/sessions'
 
 declare module '#auth-utils' {
   /** What a session says: who, and in which epoch it was opened. Everything else is asked of the database each time. */
-  interface User { userId: string, epoch: number }
+  interface User {
+    userId: string
+    epoch: number
+  }
 }
 
 const OPEN = ['/api/sign-in', '/api/health', '/api/alive']
@@ -17,12 +20,15 @@ function assertOwnOrigin(event: Parameters<typeof getHeader>[0]) {
   const host = getRequestHost(event, { xForwardedHost: behindProxy(event) })
   const own = origin === undefined || (URL.canParse(origin) && new URL(origin).host === host)
   if (!own || (site !== undefined && site !== 'same-origin' && site !== 'none')) {
-    throw new DomainError('forbidden', 'This was sent from another site; only the studio\'s own pages may write.')
+    throw new DomainError('forbidden', "This was sent from another site; only the studio's own pages may write.")
   }
 }
 
-/** Before every request of the API: nothing of it is kept by a cache, writes come from our own pages, a stranger may only sign in. */
-export default defineEventHandler(async (event) => {
+/**
+ * Before every request of the API: nothing of it is kept by a cache, writes come from our own pages, a stranger may
+ * only sign in.
+ */
+export default defineEventHandler(async event => {
   const { pathname } = getRequestURL(event)
   if (!pathname.startsWith('/api/')) return
   setHeader(event, 'cache-control', 'no-store')

@@ -9,11 +9,31 @@ afterAll(close)
 
 test('a failed write is logged by its kind, its number and its place, and by nothing that was written', async () => {
   const teacher = await makeTeacher(db)
-  const row = { id: 'not-an-id-but-far-too-long-for-the-column-it-goes-to', studioId: teacher.studioId, teacherId: teacher.userId, name: 'Wanda Winter', birthYear: 2011, instrument: { preset: 'half' as const }, hand: {}, about: 'left hand hurts', createdAt: NOW }
-  const error = await db.insert(students).values(row).then(() => null, (each: unknown) => each)
+  const row = {
+    id: 'not-an-id-but-far-too-long-for-the-column-it-goes-to',
+    studioId: teacher.studioId,
+    teacherId: teacher.userId,
+    name: 'Wanda Winter',
+    birthYear: 2011,
+    instrument: { preset: 'half' as const },
+    hand: {},
+    about: 'left hand hurts',
+    createdAt: NOW,
+  }
+  const error = await db
+    .insert(students)
+    .values(row)
+    .then(
+      () => null,
+      (each: unknown) => each,
+    )
   expect(String(error)).toContain('Wanda Winter')
   const failure = failureOf(error)
-  expect(failure).toEqual({ kind: expect.any(String), code: '1406', at: expect.arrayContaining([expect.stringMatching(/^at /)]) })
+  expect(failure).toEqual({
+    kind: expect.any(String),
+    code: '1406',
+    at: expect.arrayContaining([expect.stringMatching(/^at /)]),
+  })
   const logged = JSON.stringify(failure)
   for (const secret of ['Wanda', 'Winter', '2011', 'hurts', 'half', row.id]) expect(logged).not.toContain(secret)
 })

@@ -10,13 +10,12 @@ async function keepUp(): Promise<void> {
   try {
     const forgotten = await forgetWrites(database.db, new Date())
     if (forgotten > 0) logger.info({ forgotten }, 'answers of old writes forgotten')
-  }
-  catch (error) {
+  } catch (error) {
     logger.warn({ failure: failureOf(error) }, 'upkeep failed; it is tried again tomorrow')
   }
 }
 
-export default defineNitroPlugin((nitro) => {
+export default defineNitroPlugin(nitro => {
   if (import.meta.prerender) return
   const [first, daily] = [setTimeout(keepUp, FIRST_MS), setInterval(keepUp, EVERY_MS)]
   nitro.hooks.hook('close', () => {

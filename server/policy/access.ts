@@ -9,21 +9,46 @@ import { DomainError, notFound } from '../services/domain-error'
 
 /** The answer for a row that is not there: `gone` when it was erased with a student of this teacher's. */
 async function missing(db: Database, actor: Actor, id: string, what: string): Promise<DomainError> {
-  const [erased] = await db.select({ id: erasedIds.id }).from(erasedIds).where(and(eq(erasedIds.id, id), eq(erasedIds.studioId, actor.studioId), eq(erasedIds.teacherId, actor.userId)))
+  const [erased] = await db
+    .select({ id: erasedIds.id })
+    .from(erasedIds)
+    .where(and(eq(erasedIds.id, id), eq(erasedIds.studioId, actor.studioId), eq(erasedIds.teacherId, actor.userId)))
   return erased ? new DomainError('gone', `this ${what} was erased`) : notFound(what)
 }
 
 /** What a teacher's own rows of a table are found by. */
 const own = (actor: Actor, id: string) => ({ id, studioId: actor.studioId, teacherId: actor.userId })
 
-const studentOfTeacher = question(db => db.select().from(students).where(and(eq(students.id, given('id')), eq(students.studioId, given('studioId')), eq(students.teacherId, given('teacherId')))))
+const studentOfTeacher = question(db =>
+  db
+    .select()
+    .from(students)
+    .where(
+      and(
+        eq(students.id, given('id')),
+        eq(students.studioId, given('studioId')),
+        eq(students.teacherId, given('teacherId')),
+      ),
+    ),
+)
 
-const studentInStudio = question(db => db.select().from(students).where(and(eq(students.id, given('id')), eq(students.studioId, given('studioId')))))
+const studentInStudio = question(db =>
+  db
+    .select()
+    .from(students)
+    .where(and(eq(students.id, given('id')), eq(students.studioId, given('studioId')))),
+)
 
-/** The teacher's own student, or for a student themself. @throws DomainError `not-found`, or `gone` when the student was erased. */
+/**
+ * The teacher's own student, or for a student themself. @throws DomainError `not-found`, or `gone` when the student was
+ * erased.
+ */
 export async function ownStudent(db: Database, actor: Actor, id: string) {
   if (actor.role === 'student' && id !== actor.studentId) throw notFound('student')
-  const [student] = actor.role === 'student' ? await studentInStudio(db, { id, studioId: actor.studioId }) : await studentOfTeacher(db, own(actor, id))
+  const [student] =
+    actor.role === 'student'
+      ? await studentInStudio(db, { id, studioId: actor.studioId })
+      : await studentOfTeacher(db, own(actor, id))
   if (!student) throw await missing(db, actor, id, 'student')
   return student
 }
@@ -37,31 +62,55 @@ export async function presentStudent(db: Database, actor: Actor, id: string) {
 
 /** The teacher's own drill. @throws DomainError `not-found`. */
 export async function ownDrill(db: Database, actor: Actor, id: string) {
-  const [drill] = await db.select().from(drills).where(and(eq(drills.id, id), eq(drills.studioId, actor.studioId), eq(drills.teacherId, actor.userId)))
+  const [drill] = await db
+    .select()
+    .from(drills)
+    .where(and(eq(drills.id, id), eq(drills.studioId, actor.studioId), eq(drills.teacherId, actor.userId)))
   if (!drill) throw notFound('drill')
   return drill
 }
 
 /** The teacher's own guitar. @throws DomainError `not-found`. */
 export async function ownInstrument(db: Database, actor: Actor, id: string) {
-  const [instrument] = await db.select().from(instruments).where(and(eq(instruments.id, id), eq(instruments.studioId, actor.studioId), eq(instruments.teacherId, actor.userId)))
+  const [instrument] = await db
+    .select()
+    .from(instruments)
+    .where(
+      and(eq(instruments.id, id), eq(instruments.studioId, actor.studioId), eq(instruments.teacherId, actor.userId)),
+    )
   if (!instrument) throw notFound('guitar')
   return instrument
 }
 
 /** A drill set for one of the teacher's students. @throws DomainError `not-found`, or `gone`. */
 export async function ownAssignment(db: Database, actor: Actor, id: string) {
-  const [row] = await db.select({ assignment: assignments }).from(assignments).innerJoin(students, eq(students.id, assignments.studentId))
+  const [row] = await db
+    .select({ assignment: assignments })
+    .from(assignments)
+    .innerJoin(students, eq(students.id, assignments.studentId))
     .where(and(eq(assignments.id, id), eq(assignments.studioId, actor.studioId), eq(students.teacherId, actor.userId)))
   if (!row) throw await missing(db, actor, id, 'set drill')
   return row.assignment
 }
 
-const lessonOfTeacher = (db: Database) => db.select().from(lessons).where(and(eq(lessons.id, given('id')), eq(lessons.studioId, given('studioId')), eq(lessons.teacherId, given('teacherId'))))
+const lessonOfTeacher = (db: Database) =>
+  db
+    .select()
+    .from(lessons)
+    .where(
+      and(
+        eq(lessons.id, given('id')),
+        eq(lessons.studioId, given('studioId')),
+        eq(lessons.teacherId, given('teacherId')),
+      ),
+    )
 const lessonRead = question(lessonOfTeacher)
 const lessonLocked = question(db => lessonOfTeacher(db).for('update'))
 
-/** A lesson the teacher gave. `lock` keeps other writers of the lesson waiting until the transaction ends. @throws DomainError `not-found`, or `gone`. */
+/**
+ * A lesson the teacher gave. `lock` keeps other writers of the lesson waiting until the transaction ends. @throws
+ * DomainError `not-found`, or `gone`.
+ */
 export async function ownLesson(db: Database, actor: Actor, id: string, lock = false) {
   const [lesson] = await (lock ? lessonLocked : lessonRead)(db, own(actor, id))
   if (!lesson) throw await missing(db, actor, id, 'lesson')

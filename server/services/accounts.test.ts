@@ -11,33 +11,63 @@ import { signIn } from './sign-in'
 const { db, close } = openTestDatabase()
 afterAll(close)
 /** Signs in and says who it is. */
-const enter = async (name: string, password: string, address: string) => sessionOf(db, await signIn(db, { name, password }, { address, device: null }, NOW))
-const wanted = (signInName: string, name = `Studio ${signInName}`) => ({ name, zone: 'Europe/Vienna', owner: { signInName, displayName: 'Anna', password: 'walnut and spruce' } })
+const enter = async (name: string, password: string, address: string) =>
+  sessionOf(db, await signIn(db, { name, password }, { address, device: null }, NOW))
+const wanted = (signInName: string, name = `Studio ${signInName}`) => ({
+  name,
+  zone: 'Europe/Vienna',
+  owner: { signInName, displayName: 'Anna', password: 'walnut and spruce' },
+})
 
 describe('opening a studio', () => {
   test('its owner signs in, in the zone of the studio', async () => {
     const name = `o-${randomUUID()}`
     const owner = await openStudio(db, wanted(name), NOW)
-    expect(await enter(name, 'walnut and spruce', '10.1.0.1')).toMatchObject({ userId: owner.userId, role: 'owner', zone: 'Europe/Vienna', studioName: `Studio ${name}` })
+    expect(await enter(name, 'walnut and spruce', '10.1.0.1')).toMatchObject({
+      userId: owner.userId,
+      role: 'owner',
+      zone: 'Europe/Vienna',
+      studioName: `Studio ${name}`,
+    })
   })
 
   test('a taken sign-in name is refused and leaves no studio behind', async () => {
     const name = `o-${randomUUID()}`
     await openStudio(db, wanted(name), NOW)
-    await expect(openStudio(db, wanted(name, `Second ${name}`), NOW)).rejects.toMatchObject({ code: 'conflict', path: 'signInName' })
-    expect(await db.select().from(studios).where(eq(studios.name, `Second ${name}`))).toEqual([])
+    await expect(openStudio(db, wanted(name, `Second ${name}`), NOW)).rejects.toMatchObject({
+      code: 'conflict',
+      path: 'signInName',
+    })
+    expect(
+      await db
+        .select()
+        .from(studios)
+        .where(eq(studios.name, `Second ${name}`)),
+    ).toEqual([])
   })
 
   test('another teacher signs in to the same studio', async () => {
     const owner = await openStudio(db, wanted(`o-${randomUUID()}`), NOW)
     const name = `t-${randomUUID()}`
-    await addAccount(db, owner, 'teacher', { signInName: name, displayName: 'Ben', password: 'cedar and rosewood' }, NOW)
-    expect(await enter(name, 'cedar and rosewood', '10.1.0.2')).toMatchObject({ studioId: owner.studioId, role: 'teacher' })
+    await addAccount(
+      db,
+      owner,
+      'teacher',
+      { signInName: name, displayName: 'Ben', password: 'cedar and rosewood' },
+      NOW,
+    )
+    expect(await enter(name, 'cedar and rosewood', '10.1.0.2')).toMatchObject({
+      studioId: owner.studioId,
+      role: 'teacher',
+    })
   })
 })
 
 describe('what a new studio is asked for', () => {
-  const problems = (change: object, owner: object = {}) => newStudio.safeParse({ ...wanted('anna'), ...change, owner: { ...wanted('anna').owner, ...owner } }).error?.issues.map(issue => issue.path.join('.'))
+  const problems = (change: object, owner: object = {}) =>
+    newStudio
+      .safeParse({ ...wanted('anna'), ...change, owner: { ...wanted('anna').owner, ...owner } })
+      .error?.issues.map(issue => issue.path.join('.'))
   test('names, a zone, a password worth the name', () => {
     expect(problems({})).toBeUndefined()
     expect(problems({ zone: 'Vienna' })).toEqual(['zone'])

@@ -6,7 +6,10 @@ import { DomainError } from './domain-error'
 const WINDOW_MS = 15 * 60_000
 
 /** Whom or whence attempts are counted by, and how many fit into a quarter of an hour. */
-export interface Limit { readonly subject: string, readonly most: number }
+export interface Limit {
+  readonly subject: string
+  readonly most: number
+}
 
 /** An attempt that was counted before its password was looked at. */
 export interface Reservation {
@@ -31,21 +34,32 @@ export async function reserveAttempt(db: Database, limits: readonly Limit[], now
   for (const [i, subject] of subjects.entries()) {
     // The count is settled while the window is still the old one: columns are set in the order of the table. What it
     // became for this very attempt comes back as the statement's id; a new row has none.
-    const [written] = await db.insert(signInAttempts).values({ subject, since: now, count: 1 }).onDuplicateKeyUpdate({
-      set: { count: sql`last_insert_id(if(${since} < ${windowStart}, 1, ${count} + 1))`, since: sql`if(${since} < ${windowStart}, ${now}, ${since})` },
-    })
+    const [written] = await db
+      .insert(signInAttempts)
+      .values({ subject, since: now, count: 1 })
+      .onDuplicateKeyUpdate({
+        set: {
+          count: sql`last_insert_id(if(${since} < ${windowStart}, 1, ${count} + 1))`,
+          since: sql`if(${since} < ${windowStart}, ${now}, ${since})`,
+        },
+      })
     over ||= (written.affectedRows === 1 ? 1 : written.insertId) > limits[i]!.most
   }
   const release = async () => {
-    await db.update(signInAttempts).set({ count: sql`greatest(${count} - 1, 0)` }).where(inArray(signInAttempts.subject, subjects))
+    await db
+      .update(signInAttempts)
+      .set({ count: sql`greatest(${count} - 1, 0)` })
+      .where(inArray(signInAttempts.subject, subjects))
   }
   if (over) {
     await release()
-    throw new DomainError('too-many', 'Too many attempts. Wait a quarter of an hour and try again.', { retryAfterSeconds: WINDOW_MS / 1000 })
+    throw new DomainError('too-many', 'Too many attempts. Wait a quarter of an hour and try again.', {
+      retryAfterSeconds: WINDOW_MS / 1000,
+    })
   }
   return {
     release,
-    forgive: async (own) => {
+    forgive: async own => {
       await release()
       await db.delete(signInAttempts).where(inArray(signInAttempts.subject, own.map(shortened)))
       await db.delete(signInAttempts).where(lt(signInAttempts.since, new Date(now.getTime() - 10 * WINDOW_MS)))

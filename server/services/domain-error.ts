@@ -8,7 +8,11 @@ export class DomainError extends Error {
   /** After so many seconds it may go better. */
   readonly retryAfterSeconds?: number
 
-  constructor(readonly code: ErrorCode, message: string, more: { path?: string, current?: unknown, retryAfterSeconds?: number, cause?: unknown } = {}) {
+  constructor(
+    readonly code: ErrorCode,
+    message: string,
+    more: { path?: string; current?: unknown; retryAfterSeconds?: number; cause?: unknown } = {},
+  ) {
     super(message, { cause: more.cause })
     this.name = 'DomainError'
     this.path = more.path

@@ -10,45 +10,102 @@ import { DomainError } from './domain-error'
 import { idempotentWrite } from '../writes/idempotent-write'
 import { ownDrill } from '../policy/access'
 
-const versionOf = (row: typeof drillVersions.$inferSelect): DrillVersion =>
-  ({ id: row.id, number: row.number, title: row.title, spec: row.spec, createdAt: row.createdAt.toISOString() })
+const versionOf = (row: typeof drillVersions.$inferSelect): DrillVersion => ({
+  id: row.id,
+  number: row.number,
+  title: row.title,
+  spec: row.spec,
+  createdAt: row.createdAt.toISOString(),
+})
 
 /** Checks and realises a spec. @throws DomainError `invalid` with the path of the field at fault. */
 async function written(engine: Engine, spec: unknown): Promise<WrittenDrill> {
   const result = await engine.write(spec)
-  if (!result.ok) throw new DomainError('invalid', result.error.message, { path: ['spec', result.error.path].filter(Boolean).join('.') })
+  if (!result.ok)
+    throw new DomainError('invalid', result.error.message, {
+      path: ['spec', result.error.path].filter(Boolean).join('.'),
+    })
   return result.value
 }
 
-async function writeVersion(tx: Database, actor: Actor, version: { id: string, drillId: string, number: number } & WrittenDrill, now: Date): Promise<DrillVersion> {
+async function writeVersion(
+  tx: Database,
+  actor: Actor,
+  version: { id: string; drillId: string; number: number } & WrittenDrill,
+  now: Date,
+): Promise<DrillVersion> {
   const row = { ...version, studioId: actor.studioId, engineVersion: ENGINE_VERSION, createdAt: now }
   await tx.insert(drillVersions).values(row)
   return versionOf(row)
 }
 
 /** Puts a new drill on the teacher's shelf, with its first version. */
-export function createDrill(db: Database, engine: Engine, actor: Actor, body: { id: string, name: string, spec?: unknown }, now: Date): Promise<{ id: string, version: DrillVersion }> {
-  return idempotentWrite(db, actor, 'create-drill', body, now, async (tx, drill) => {
-    await tx.insert(drills).values({ id: body.id, studioId: actor.studioId, teacherId: actor.userId, name: body.name, createdAt: now })
-    return { id: body.id, version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, ...drill }, now) }
-  }, () => written(engine, body.spec))
+export function createDrill(
+  db: Database,
+  engine: Engine,
+  actor: Actor,
+  body: { id: string; name: string; spec?: unknown },
+  now: Date,
+): Promise<{ id: string; version: DrillVersion }> {
+  return idempotentWrite(
+    db,
+    actor,
+    'create-drill',
+    body,
+    now,
+    async (tx, drill) => {
+      await tx
+        .insert(drills)
+        .values({ id: body.id, studioId: actor.studioId, teacherId: actor.userId, name: body.name, createdAt: now })
+      return {
+        id: body.id,
+        version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, ...drill }, now),
+      }
+    },
+    () => written(engine, body.spec),
+  )
 }
 
 /** Saves a drill as its next version; earlier ones stay as they are. */
-export function saveVersion(db: Database, engine: Engine, actor: Actor, drillId: string, body: { id: string, spec?: unknown }, now: Date): Promise<DrillVersion> {
-  return idempotentWrite(db, actor, `save-version ${drillId}`, body, now, async (tx, drill) => {
-    await ownDrill(tx, actor, drillId)
-    const [newest] = await tx.select({ number: max(drillVersions.number) }).from(drillVersions).where(eq(drillVersions.drillId, drillId)).for('update')
-    return writeVersion(tx, actor, { id: body.id, drillId, number: (newest?.number ?? 0) + 1, ...drill }, now)
-  }, async () => {
-    await ownDrill(db, actor, drillId)
-    return written(engine, body.spec)
-  })
+export function saveVersion(
+  db: Database,
+  engine: Engine,
+  actor: Actor,
+  drillId: string,
+  body: { id: string; spec?: unknown },
+  now: Date,
+): Promise<DrillVersion> {
+  return idempotentWrite(
+    db,
+    actor,
+    `save-version ${drillId}`,
+    body,
+    now,
+    async (tx, drill) => {
+      await ownDrill(tx, actor, drillId)
+      const [newest] = await tx
+        .select({ number: max(drillVersions.number) })
+        .from(drillVersions)
+        .where(eq(drillVersions.drillId, drillId))
+        .for('update')
+      return writeVersion(tx, actor, { id: body.id, drillId, number: (newest?.number ?? 0) + 1, ...drill }, now)
+    },
+    async () => {
+      await ownDrill(db, actor, drillId)
+      return written(engine, body.spec)
+    },
+  )
 }
 
 /** Gives a drill another name. */
-export function renameDrill(db: Database, actor: Actor, drillId: string, body: { id: string, name: string }, now: Date): Promise<{ name: string }> {
-  return idempotentWrite(db, actor, `rename-drill ${drillId}`, body, now, async (tx) => {
+export function renameDrill(
+  db: Database,
+  actor: Actor,
+  drillId: string,
+  body: { id: string; name: string },
+  now: Date,
+): Promise<{ name: string }> {
+  return idempotentWrite(db, actor, `rename-drill ${drillId}`, body, now, async tx => {
     await ownDrill(tx, actor, drillId)
     await tx.update(drills).set({ name: body.name }).where(eq(drills.id, drillId))
     return { name: body.name }
@@ -56,47 +113,105 @@ export function renameDrill(db: Database, actor: Actor, drillId: string, body: {
 }
 
 /** Takes a drill off the shelf, or puts it back; what is set for students stays. */
-export function archiveDrill(db: Database, actor: Actor, drillId: string, body: { id: string, archived: boolean }, now: Date): Promise<{ archived: boolean }> {
-  return idempotentWrite(db, actor, `archive-drill ${drillId}`, body, now, async (tx) => {
+export function archiveDrill(
+  db: Database,
+  actor: Actor,
+  drillId: string,
+  body: { id: string; archived: boolean },
+  now: Date,
+): Promise<{ archived: boolean }> {
+  return idempotentWrite(db, actor, `archive-drill ${drillId}`, body, now, async tx => {
     await ownDrill(tx, actor, drillId)
-    await tx.update(drills).set({ archivedAt: body.archived ? now : null }).where(eq(drills.id, drillId))
+    await tx
+      .update(drills)
+      .set({ archivedAt: body.archived ? now : null })
+      .where(eq(drills.id, drillId))
     return { archived: body.archived }
   })
 }
 
 /** The newest version of a drill. */
 async function newestOf(db: Database, drillId: string) {
-  const [newest] = await db.select().from(drillVersions).where(eq(drillVersions.drillId, drillId)).orderBy(desc(drillVersions.number)).limit(1)
+  const [newest] = await db
+    .select()
+    .from(drillVersions)
+    .where(eq(drillVersions.drillId, drillId))
+    .orderBy(desc(drillVersions.number))
+    .limit(1)
   return newest!
 }
 
 /** Copies the newest version of a drill into a drill of its own. */
-export function duplicateDrill(db: Database, engine: Engine, actor: Actor, drillId: string, body: { id: string, name: string }, now: Date): Promise<{ id: string, version: DrillVersion }> {
-  return idempotentWrite(db, actor, `duplicate-drill ${drillId}`, body, now, async (tx, drill) => {
-    await tx.insert(drills).values({ id: body.id, studioId: actor.studioId, teacherId: actor.userId, name: body.name, createdAt: now })
-    return { id: body.id, version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, ...drill }, now) }
-  }, async () => {
-    await ownDrill(db, actor, drillId)
-    return written(engine, (await newestOf(db, drillId)).spec)
-  })
+export function duplicateDrill(
+  db: Database,
+  engine: Engine,
+  actor: Actor,
+  drillId: string,
+  body: { id: string; name: string },
+  now: Date,
+): Promise<{ id: string; version: DrillVersion }> {
+  return idempotentWrite(
+    db,
+    actor,
+    `duplicate-drill ${drillId}`,
+    body,
+    now,
+    async (tx, drill) => {
+      await tx
+        .insert(drills)
+        .values({ id: body.id, studioId: actor.studioId, teacherId: actor.userId, name: body.name, createdAt: now })
+      return {
+        id: body.id,
+        version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, ...drill }, now),
+      }
+    },
+    async () => {
+      await ownDrill(db, actor, drillId)
+      return written(engine, (await newestOf(db, drillId)).spec)
+    },
+  )
 }
 
 /** The teacher's shelf, newest change first. */
 export async function listDrills(db: Database, actor: Actor): Promise<readonly DrillRow[]> {
-  const own = await db.select().from(drills).where(and(eq(drills.studioId, actor.studioId), eq(drills.teacherId, actor.userId)))
+  const own = await db
+    .select()
+    .from(drills)
+    .where(and(eq(drills.studioId, actor.studioId), eq(drills.teacherId, actor.userId)))
   if (own.length === 0) return []
   const ids = own.map(drill => drill.id)
-  const latest = db.select({ drillId: drillVersions.drillId, number: max(drillVersions.number).as('latest') }).from(drillVersions).where(inArray(drillVersions.drillId, ids)).groupBy(drillVersions.drillId).as('newest')
-  const versions = await db.select(getTableColumns(drillVersions)).from(latest).innerJoin(drillVersions, and(eq(drillVersions.drillId, latest.drillId), eq(drillVersions.number, latest.number)))
+  const latest = db
+    .select({ drillId: drillVersions.drillId, number: max(drillVersions.number).as('latest') })
+    .from(drillVersions)
+    .where(inArray(drillVersions.drillId, ids))
+    .groupBy(drillVersions.drillId)
+    .as('newest')
+  const versions = await db
+    .select(getTableColumns(drillVersions))
+    .from(latest)
+    .innerJoin(drillVersions, and(eq(drillVersions.drillId, latest.drillId), eq(drillVersions.number, latest.number)))
   const newest = new Map(versions.map(version => [version.drillId, version]))
-  const setFor = await db.select({ drillId: drillVersions.drillId, students: countDistinct(assignments.studentId) })
-    .from(drillVersions).innerJoin(assignments, and(eq(assignments.studioId, drillVersions.studioId), eq(assignments.drillVersionId, drillVersions.id)))
-    .where(and(inArray(drillVersions.drillId, ids), isNull(assignments.endedAt))).groupBy(drillVersions.drillId)
+  const setFor = await db
+    .select({ drillId: drillVersions.drillId, students: countDistinct(assignments.studentId) })
+    .from(drillVersions)
+    .innerJoin(
+      assignments,
+      and(eq(assignments.studioId, drillVersions.studioId), eq(assignments.drillVersionId, drillVersions.id)),
+    )
+    .where(and(inArray(drillVersions.drillId, ids), isNull(assignments.endedAt)))
+    .groupBy(drillVersions.drillId)
   const counts = new Map(setFor.map(row => [row.drillId, Number(row.students)]))
   return own
-    .map((drill) => {
+    .map(drill => {
       const version = newest.get(drill.id)!
-      return { id: drill.id, name: drill.name, family: version.spec.family, archived: drill.archivedAt !== null, setFor: counts.get(drill.id) ?? 0, newest: versionOf(version) }
+      return {
+        id: drill.id,
+        name: drill.name,
+        family: version.spec.family,
+        archived: drill.archivedAt !== null,
+        setFor: counts.get(drill.id) ?? 0,
+        newest: versionOf(version),
+      }
     })
     .sort((a, b) => (a.newest.createdAt < b.newest.createdAt ? 1 : -1))
 }
@@ -112,6 +227,16 @@ async function workedOutAnew(engine: Engine, version: typeof drillVersions.$infe
 /** One drill with all its versions, newest first. */
 export async function readDrill(db: Database, engine: Engine, actor: Actor, drillId: string): Promise<DrillDetail> {
   const drill = await ownDrill(db, actor, drillId)
-  const versions = await db.select().from(drillVersions).where(eq(drillVersions.drillId, drillId)).orderBy(desc(drillVersions.number))
-  return { id: drill.id, name: drill.name, archived: drill.archivedAt !== null, versions: versions.map(versionOf), anew: await workedOutAnew(engine, versions[0]!) }
+  const versions = await db
+    .select()
+    .from(drillVersions)
+    .where(eq(drillVersions.drillId, drillId))
+    .orderBy(desc(drillVersions.number))
+  return {
+    id: drill.id,
+    name: drill.name,
+    archived: drill.archivedAt !== null,
+    versions: versions.map(versionOf),
+    anew: await workedOutAnew(engine, versions[0]!),
+  }
 }

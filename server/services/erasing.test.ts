@@ -17,21 +17,63 @@ async function taught() {
   const teacher = await makeTeacher(db)
   const made = await makeStudent(db, teacher)
   const secret = `Wanda-${randomUUID()}`
-  await changeStudent(db, localEngine, teacher, made.studentId, { id: randomUUID(), name: secret, birthYear: 2011, instrument: { preset: 'half' }, hand: { reachMm: 61, spared: [4] }, habits: { anchor: 'float' }, about: `about ${secret}` }, NOW)
-  const { id: lessonId } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW)
-  const append = (event: object) => appendEvent(db, teacher, lessonId, { event: { id: randomUUID(), at: NOW.toISOString(), ...event } as LessonEvent, deviceOffsetMs: 0 }, later(1))
+  await changeStudent(
+    db,
+    localEngine,
+    teacher,
+    made.studentId,
+    {
+      id: randomUUID(),
+      name: secret,
+      birthYear: 2011,
+      instrument: { preset: 'half' },
+      hand: { reachMm: 61, spared: [4] },
+      habits: { anchor: 'float' },
+      about: `about ${secret}`,
+    },
+    NOW,
+  )
+  const { id: lessonId } = await startLesson(
+    db,
+    teacher,
+    { id: randomUUID(), studentId: made.studentId, slot: null },
+    NOW,
+  )
+  const append = (event: object) =>
+    appendEvent(
+      db,
+      teacher,
+      lessonId,
+      { event: { id: randomUUID(), at: NOW.toISOString(), ...event } as LessonEvent, deviceOffsetMs: 0 },
+      later(1),
+    )
   await append({ kind: 'pass', assignmentId: made.assignmentId, bpm: 72, clean: true })
   await append({ kind: 'note', assignmentId: null, text: `note on ${secret}` })
-  await append({ kind: 'decision', assignmentId: made.assignmentId, revision: 0, decision: 'raise', bpm: 76, offered: 'raise', offeredBpm: 76, offerReason: '', reason: null, supersedes: null })
+  await append({
+    kind: 'decision',
+    assignmentId: made.assignmentId,
+    revision: 0,
+    decision: 'raise',
+    bpm: 76,
+    offered: 'raise',
+    offeredBpm: 76,
+    offerReason: '',
+    reason: null,
+    supersedes: null,
+  })
   return { teacher, made, secret, lessonId, append }
 }
 
 /** How often a text stands anywhere in the database, in whatever table and column. */
 async function occurrences(text: string): Promise<number> {
-  const [columns] = await db.execute(sql`select table_name as t, column_name as c from information_schema.columns where table_schema = database() and data_type in ('char', 'varchar', 'text', 'longtext', 'json')`) as unknown as [{ t: string, c: string }[]]
+  const [columns] = (await db.execute(
+    sql`select table_name as t, column_name as c from information_schema.columns where table_schema = database() and data_type in ('char', 'varchar', 'text', 'longtext', 'json')`,
+  )) as unknown as [{ t: string; c: string }[]]
   let found = 0
   for (const { t, c } of columns) {
-    const [[row]] = await db.execute(sql`select count(*) as n from ${sql.identifier(t)} where ${sql.identifier(c)} like ${`%${text}%`}`) as unknown as [[{ n: number }]]
+    const [[row]] = (await db.execute(
+      sql`select count(*) as n from ${sql.identifier(t)} where ${sql.identifier(c)} like ${`%${text}%`}`,
+    )) as unknown as [[{ n: number }]]
     found += Number(row.n)
   }
   return found
@@ -42,13 +84,37 @@ describe('a student as one file', () => {
     const { teacher, made, secret, lessonId } = await taught()
     const file = await exportStudent(db, teacher, made.studentId, NOW)
     expect(file).toMatchObject({
-      format: 'fidactyl-student', version: 2, zone: 'Europe/London',
-      student: { id: made.studentId, name: secret, birthYear: 2011, hand: { reachMm: 61, spared: [4] }, habits: { anchor: 'float' } },
+      format: 'fidactyl-student',
+      version: 2,
+      zone: 'Europe/London',
+      student: {
+        id: made.studentId,
+        name: secret,
+        birthYear: 2011,
+        hand: { reachMm: 61, spared: [4] },
+        habits: { anchor: 'float' },
+      },
       weeklyLessons: [{ weekday: 1, wallTime: '16:00', minutes: 45 }],
-      drills: [{ id: made.assignmentId, name: 'A drill', spec: { family: 'order' }, plan: { startBpm: 72 }, targetOn: '2026-04-01', revisions: [{ number: 0, version: 1, stage: 'together', hand: { reachMm: 78 } }, { number: 1, hand: { reachMm: 61, spared: [4] }, scoreHash: expect.stringMatching(/^[\da-f]{64}$/) }] }],
+      drills: [
+        {
+          id: made.assignmentId,
+          name: 'A drill',
+          spec: { family: 'order' },
+          plan: { startBpm: 72 },
+          targetOn: '2026-04-01',
+          revisions: [
+            { number: 0, version: 1, stage: 'together', hand: { reachMm: 78 } },
+            { number: 1, hand: { reachMm: 61, spared: [4] }, scoreHash: expect.stringMatching(/^[\da-f]{64}$/) },
+          ],
+        },
+      ],
       lessons: [{ id: lessonId, endedAt: null }],
     })
-    expect(file.lessons[0]!.log.map(({ number, event }) => [number, event.kind])).toEqual([[1, 'pass'], [2, 'note'], [3, 'decision']])
+    expect(file.lessons[0]!.log.map(({ number, event }) => [number, event.kind])).toEqual([
+      [1, 'pass'],
+      [2, 'note'],
+      [3, 'decision'],
+    ])
     expect(JSON.parse(JSON.stringify(file))).toEqual(file)
   })
 })
@@ -56,7 +122,9 @@ describe('a student as one file', () => {
 describe('erasing a student', () => {
   test('takes the name typed letter by letter, and nothing happens without', async () => {
     const { teacher, made, secret } = await taught()
-    await expect(eraseStudent(db, teacher, made.studentId, { id: randomUUID(), name: secret.toLowerCase() }, NOW)).rejects.toMatchObject({ code: 'invalid', path: 'name' })
+    await expect(
+      eraseStudent(db, teacher, made.studentId, { id: randomUUID(), name: secret.toLowerCase() }, NOW),
+    ).rejects.toMatchObject({ code: 'invalid', path: 'name' })
     expect((await listStudents(db, teacher, NOW)).students).toHaveLength(1)
   })
 
@@ -64,7 +132,16 @@ describe('erasing a student', () => {
     const { teacher, made, secret, lessonId, append } = await taught()
     expect(await occurrences(secret)).toBeGreaterThanOrEqual(3)
     const body = { id: randomUUID(), name: secret }
-    const account = { id: randomUUID(), studioId: teacher.studioId, role: 'student' as const, studentId: made.studentId, signInName: secret, displayName: secret, passwordHash: 'none', createdAt: NOW }
+    const account = {
+      id: randomUUID(),
+      studioId: teacher.studioId,
+      role: 'student' as const,
+      studentId: made.studentId,
+      signInName: secret,
+      displayName: secret,
+      passwordHash: 'none',
+      createdAt: NOW,
+    }
     await db.insert(users).values(account)
     await db.insert(knownDevices).values({ userId: account.id, deviceHash: 'f'.repeat(64), at: NOW })
     expect(await eraseStudent(db, teacher, made.studentId, body, NOW)).toEqual({ erased: true })
@@ -76,7 +153,8 @@ describe('erasing a student', () => {
       () => readLesson(db, teacher, lessonId, NOW),
       () => startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW),
       () => endAssignment(db, localEngine, teacher, made.assignmentId, { id: randomUUID(), ended: true }, NOW),
-    ]) await expect(late()).rejects.toMatchObject({ code: 'gone' })
+    ])
+      await expect(late()).rejects.toMatchObject({ code: 'gone' })
     expect((await listStudents(db, teacher, NOW)).students).toEqual([])
   })
 
@@ -84,7 +162,9 @@ describe('erasing a student', () => {
     const { teacher, made, secret, lessonId } = await taught()
     const colleague = await makeTeacher(db, { studioId: teacher.studioId })
     await expect(exportStudent(db, colleague, made.studentId, NOW)).rejects.toMatchObject({ code: 'not-found' })
-    await expect(eraseStudent(db, colleague, made.studentId, { id: randomUUID(), name: secret }, NOW)).rejects.toMatchObject({ code: 'not-found' })
+    await expect(
+      eraseStudent(db, colleague, made.studentId, { id: randomUUID(), name: secret }, NOW),
+    ).rejects.toMatchObject({ code: 'not-found' })
     await eraseStudent(db, teacher, made.studentId, { id: randomUUID(), name: secret }, NOW)
     await expect(readLesson(db, colleague, lessonId, NOW)).rejects.toMatchObject({ code: 'not-found' })
   })

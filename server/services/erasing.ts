@@ -2,7 +2,24 @@ import { and, eq, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { eraseStudentBody, StudentFile } from '#shared/contracts/student-file'
 import type { Database } from '../db/client'
-import { assignmentRevisions, assignments, decisions, drills, drillVersions, erasedIds, hearings, knownDevices, lessonEvents, lessons, lessonSlots, stages, standings, students, users, writes } from '../db/tables'
+import {
+  assignmentRevisions,
+  assignments,
+  decisions,
+  drills,
+  drillVersions,
+  erasedIds,
+  hearings,
+  knownDevices,
+  lessonEvents,
+  lessons,
+  lessonSlots,
+  stages,
+  standings,
+  students,
+  users,
+  writes,
+} from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { DomainError } from './domain-error'
 import { idempotentWrite } from '../writes/idempotent-write'
@@ -10,19 +27,46 @@ import { ownStudent } from '../policy/access'
 import { revisionsOf } from './revisions'
 
 /**
- * Everything the studio keeps of a student, as one file: the card, the weekly lesson, every drill set with what it plays
+ * Everything the studio keeps of a student, as one file: the card, the weekly lesson, every drill set with what it
+ * plays
  * and how it was decided on, every lesson with its log.
  */
 export async function exportStudent(db: Database, actor: Actor, studentId: string, now: Date): Promise<StudentFile> {
   const student = await ownStudent(db, actor, studentId)
-  const slots = await db.select().from(lessonSlots).where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
-  const set = await db.select({ assignment: assignments, stage: stages.name, version: drillVersions, drillName: drills.name }).from(assignments)
+  const slots = await db
+    .select()
+    .from(lessonSlots)
+    .where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
+  const set = await db
+    .select({ assignment: assignments, stage: stages.name, version: drillVersions, drillName: drills.name })
+    .from(assignments)
     .innerJoin(stages, and(eq(stages.assignmentId, assignments.id), eq(stages.number, assignments.stage)))
-    .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId)).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId))).orderBy(assignments.position)
-  const revisions = set.length === 0 ? [] : await revisionsOf(db, actor, set.map(each => each.assignment.id))
-  const given = await db.select().from(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId))).orderBy(lessons.startedAt)
+    .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
+    .innerJoin(drills, eq(drills.id, drillVersions.drillId))
+    .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
+    .orderBy(assignments.position)
+  const revisions =
+    set.length === 0
+      ? []
+      : await revisionsOf(
+          db,
+          actor,
+          set.map(each => each.assignment.id),
+        )
+  const given = await db
+    .select()
+    .from(lessons)
+    .where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
+    .orderBy(lessons.startedAt)
   const ids = given.map(lesson => lesson.id)
-  const events = ids.length === 0 ? [] : await db.select().from(lessonEvents).where(inArray(lessonEvents.lessonId, ids)).orderBy(lessonEvents.lessonId, lessonEvents.number)
+  const events =
+    ids.length === 0
+      ? []
+      : await db
+          .select()
+          .from(lessonEvents)
+          .where(inArray(lessonEvents.lessonId, ids))
+          .orderBy(lessonEvents.lessonId, lessonEvents.number)
   const byLesson = new Map<string, typeof events>(ids.map(id => [id, []]))
   for (const event of events) byLesson.get(event.lessonId)!.push(event)
   return {
@@ -31,23 +75,68 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
     writtenAt: now.toISOString(),
     zone: actor.zone,
     student: {
-      id: student.id, name: student.name, birthYear: student.birthYear, about: student.about, instrument: student.instrument, hand: student.hand, habits: student.habits ?? {},
-      since: student.createdAt.toISOString(), formerSince: student.archivedAt?.toISOString() ?? null,
+      id: student.id,
+      name: student.name,
+      birthYear: student.birthYear,
+      about: student.about,
+      instrument: student.instrument,
+      hand: student.hand,
+      habits: student.habits ?? {},
+      since: student.createdAt.toISOString(),
+      formerSince: student.archivedAt?.toISOString() ?? null,
     },
-    weeklyLessons: slots.map(({ weekday, everyWeeks, wallTime, minutes, zone, startsOn, endsOn }) => ({ weekday, everyWeeks, wallTime, minutes, zone, startsOn, endsOn })),
+    weeklyLessons: slots.map(({ weekday, everyWeeks, wallTime, minutes, zone, startsOn, endsOn }) => ({
+      weekday,
+      everyWeeks,
+      wallTime,
+      minutes,
+      zone,
+      startsOn,
+      endsOn,
+    })),
     drills: set.map(({ assignment, stage, version, drillName }) => ({
-      id: assignment.id, name: drillName, version: version.number, title: version.title, spec: version.spec, stage, plan: assignment.plan, pins: assignment.pins ?? {},
-      targetOn: assignment.targetOn, setAt: assignment.setAt.toISOString(), endedAt: assignment.endedAt?.toISOString() ?? null,
-      revisions: revisions.filter(each => each.revision.assignmentId === assignment.id).map(({ revision, stage, versionNumber }) => ({
-        number: revision.number, at: revision.at.toISOString(), version: versionNumber, stage, plan: revision.plan, pins: revision.pins ?? {},
-        hand: revision.hand, habits: revision.habits ?? {}, instrument: revision.instrument, bpm: revision.bpm, engineVersion: revision.engineVersion, scoreHash: revision.scoreHash,
-      })),
+      id: assignment.id,
+      name: drillName,
+      version: version.number,
+      title: version.title,
+      spec: version.spec,
+      stage,
+      plan: assignment.plan,
+      pins: assignment.pins ?? {},
+      targetOn: assignment.targetOn,
+      setAt: assignment.setAt.toISOString(),
+      endedAt: assignment.endedAt?.toISOString() ?? null,
+      revisions: revisions
+        .filter(each => each.revision.assignmentId === assignment.id)
+        .map(({ revision, stage, versionNumber }) => ({
+          number: revision.number,
+          at: revision.at.toISOString(),
+          version: versionNumber,
+          stage,
+          plan: revision.plan,
+          pins: revision.pins ?? {},
+          hand: revision.hand,
+          habits: revision.habits ?? {},
+          instrument: revision.instrument,
+          bpm: revision.bpm,
+          engineVersion: revision.engineVersion,
+          scoreHash: revision.scoreHash,
+        })),
     })),
     lessons: given.map(lesson => ({
-      id: lesson.id, startedAt: lesson.startedAt.toISOString(), endedAt: lesson.endedAt?.toISOString() ?? null, minutes: lesson.minutes,
-      log: byLesson.get(lesson.id)!.map(event => ({
-        number: event.number, receivedAt: event.receivedAt.toISOString(), deviceOffsetMs: event.deviceOffsetMs, taught: event.assignmentRevision, event: event.body,
-      })),
+      id: lesson.id,
+      startedAt: lesson.startedAt.toISOString(),
+      endedAt: lesson.endedAt?.toISOString() ?? null,
+      minutes: lesson.minutes,
+      log: byLesson
+        .get(lesson.id)!
+        .map(event => ({
+          number: event.number,
+          receivedAt: event.receivedAt.toISOString(),
+          deviceOffsetMs: event.deviceOffsetMs,
+          taught: event.assignmentRevision,
+          event: event.body,
+        })),
     })),
   }
 }
@@ -56,17 +145,35 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
 const AT_ONCE = 200
 
 /**
- * Erases a student for good: card, lessons, log, decisions, all of it. Bare ids stay, so that what a device still delivers
+ * Erases a student for good: card, lessons, log, decisions, all of it. Bare ids stay, so that what a device still
+ * delivers
  * is told that they are gone.
  * @throws DomainError `invalid` unless the name is given as it stands on the card: a slip must not erase anybody.
  */
-export function eraseStudent(db: Database, actor: Actor, studentId: string, body: z.infer<typeof eraseStudentBody>, now: Date): Promise<{ erased: true }> {
+export function eraseStudent(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  body: z.infer<typeof eraseStudentBody>,
+  now: Date,
+): Promise<{ erased: true }> {
   // The name is no part of what is kept of the write.
-  return idempotentWrite(db, actor, `erase-student ${studentId}`, { id: body.id }, now, async (tx) => {
+  return idempotentWrite(db, actor, `erase-student ${studentId}`, { id: body.id }, now, async tx => {
     const student = await ownStudent(tx, actor, studentId)
-    if (student.name.trim() !== body.name.trim()) throw new DomainError('invalid', 'the name must be that of the student, letter by letter', { path: 'name' })
-    const set = (await tx.select({ id: assignments.id }).from(assignments).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))).map(row => row.id)
-    const given = (await tx.select({ id: lessons.id }).from(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))).map(row => row.id)
+    if (student.name.trim() !== body.name.trim())
+      throw new DomainError('invalid', 'the name must be that of the student, letter by letter', { path: 'name' })
+    const set = (
+      await tx
+        .select({ id: assignments.id })
+        .from(assignments)
+        .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
+    ).map(row => row.id)
+    const given = (
+      await tx
+        .select({ id: lessons.id })
+        .from(lessons)
+        .where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
+    ).map(row => row.id)
     for (const ids of inParts(set)) {
       await tx.delete(decisions).where(inArray(decisions.assignmentId, ids))
       await tx.delete(hearings).where(inArray(hearings.assignmentId, ids))
@@ -78,19 +185,29 @@ export function eraseStudent(db: Database, actor: Actor, studentId: string, body
       await tx.delete(stages).where(inArray(stages.assignmentId, ids))
     }
     await tx.delete(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
-    await tx.delete(assignments).where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
-    await tx.delete(lessonSlots).where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
+    await tx
+      .delete(assignments)
+      .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
+    await tx
+      .delete(lessonSlots)
+      .where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
     // The student's own account goes with them, and what it left.
-    const accounts = (await tx.select({ id: users.id }).from(users).where(eq(users.studentId, studentId))).map(row => row.id)
+    const accounts = (await tx.select({ id: users.id }).from(users).where(eq(users.studentId, studentId))).map(
+      row => row.id,
+    )
     for (const ids of inParts(accounts)) {
       await tx.delete(writes).where(inArray(writes.actorId, ids))
       await tx.delete(knownDevices).where(inArray(knownDevices.userId, ids))
       await tx.delete(users).where(inArray(users.id, ids))
     }
     await tx.delete(students).where(eq(students.id, studentId))
-    for (const ids of inParts([studentId, ...set, ...given])) await tx.insert(erasedIds).values(ids.map(id => ({ id, studioId: actor.studioId, teacherId: actor.userId, erasedAt: now })))
+    for (const ids of inParts([studentId, ...set, ...given]))
+      await tx
+        .insert(erasedIds)
+        .values(ids.map(id => ({ id, studioId: actor.studioId, teacherId: actor.userId, erasedAt: now })))
     return { erased: true }
   })
 }
 
-const inParts = (ids: readonly string[]) => Array.from({ length: Math.ceil(ids.length / AT_ONCE) }, (_, i) => ids.slice(i * AT_ONCE, (i + 1) * AT_ONCE))
+const inParts = (ids: readonly string[]) =>
+  Array.from({ length: Math.ceil(ids.length / AT_ONCE) }, (_, i) => ids.slice(i * AT_ONCE, (i + 1) * AT_ONCE))

@@ -2,13 +2,34 @@ import { and, asc, desc, eq, isNull, lt, ne, sql, type Placeholder, type SQL } f
 import { alias } from 'drizzle-orm/mysql-core'
 import { localClock } from '#core/practice/schedule/local-time'
 import { paceOf } from '#core/practice/tempo/pace'
-import type { AgendaItem, AssignmentDetail, AssignmentStanding, FollowedDrill, HeardPass, HistoryDecision, LessonHearing } from '#shared/contracts/assignments'
+import type {
+  AgendaItem,
+  AssignmentDetail,
+  AssignmentStanding,
+  FollowedDrill,
+  HeardPass,
+  HistoryDecision,
+  LessonHearing,
+} from '#shared/contracts/assignments'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import type { Actor } from '../policy/actor'
 import { revisionsOf } from './revisions'
 import type { Database } from '../db/client'
 import { amongGiven, given, question, questionOfEach } from '../db/question'
-import { assignmentRevisions, assignments, BY_VOIDED, decisions, drills, drillVersions, hearings, lessonEvents, lessons, stages, standings, students } from '../db/tables'
+import {
+  assignmentRevisions,
+  assignments,
+  BY_VOIDED,
+  decisions,
+  drills,
+  drillVersions,
+  hearings,
+  lessonEvents,
+  lessons,
+  stages,
+  standings,
+  students,
+} from '../db/tables'
 
 interface Scope {
   /** Whose studio it is; its zone is that of the times. */
@@ -26,38 +47,102 @@ const DECISIONS_DRAWN = 60
  * When something happened: by the device's clock set right, never after the server had it. A device whose clock is
  * weeks off still puts its passes on the day they were heard.
  */
-function momentOf({ deviceAt, deviceOffsetMs, receivedAt }: Pick<typeof lessonEvents.$inferSelect, 'deviceAt' | 'deviceOffsetMs' | 'receivedAt'>): string {
+function momentOf({
+  deviceAt,
+  deviceOffsetMs,
+  receivedAt,
+}: Pick<typeof lessonEvents.$inferSelect, 'deviceAt' | 'deviceOffsetMs' | 'receivedAt'>): string {
   return new Date(Math.min(deviceAt.getTime() + deviceOffsetMs, receivedAt.getTime())).toISOString()
 }
-const MOMENT = { deviceAt: lessonEvents.deviceAt, deviceOffsetMs: lessonEvents.deviceOffsetMs, receivedAt: lessonEvents.receivedAt }
+const MOMENT = {
+  deviceAt: lessonEvents.deviceAt,
+  deviceOffsetMs: lessonEvents.deviceOffsetMs,
+  receivedAt: lessonEvents.receivedAt,
+}
 
-/** An event whose undo is looked for. The undo has the table's own name: the query builder writes a named index after an alias, where the server refuses it. */
+/**
+ * An event whose undo is looked for. The undo has the table's own name: the query builder writes a named index after an
+ * alias, where the server refuses it.
+ */
 const heard = alias(lessonEvents, 'heard')
 
 // The whole body would put the answers of all drills together on the database's disk.
 const BPM = sql<number>`cast(json_value(${heard.body}, '$.bpm') as double)`.mapWith(Number).as('bpm')
-const CLEAN = sql<boolean>`json_extract(${heard.body}, '$.clean') = 'true'`.mapWith((value: unknown) => Number(value) === 1).as('clean')
+const CLEAN = sql<boolean>`json_extract(${heard.body}, '$.clean') = 'true'`
+  .mapWith((value: unknown) => Number(value) === 1)
+  .as('clean')
 
 /** The latest passes of each of some drills outside a lesson, undone ones left out. */
 const latestPasses = questionOfEach((db, assignmentId) =>
-  db.select({ assignmentId: heard.assignmentId, id: heard.id, lessonId: heard.lessonId, revision: heard.revision, number: heard.number, bpm: BPM, clean: CLEAN, deviceAt: heard.deviceAt, deviceOffsetMs: heard.deviceOffsetMs, receivedAt: heard.receivedAt }).from(heard)
+  db
+    .select({
+      assignmentId: heard.assignmentId,
+      id: heard.id,
+      lessonId: heard.lessonId,
+      revision: heard.revision,
+      number: heard.number,
+      bpm: BPM,
+      clean: CLEAN,
+      deviceAt: heard.deviceAt,
+      deviceOffsetMs: heard.deviceOffsetMs,
+      receivedAt: heard.receivedAt,
+    })
+    .from(heard)
     .leftJoin(lessonEvents, eq(lessonEvents.voids, heard.id), BY_VOIDED)
-    .where(and(eq(heard.studioId, given('studioId')), eq(heard.assignmentId, assignmentId), eq(heard.kind, 'pass'), ne(heard.lessonId, given('exceptLesson')), isNull(lessonEvents.id)))
-    .orderBy(desc(heard.receivedAt)).limit(PASSES_BACK))
+    .where(
+      and(
+        eq(heard.studioId, given('studioId')),
+        eq(heard.assignmentId, assignmentId),
+        eq(heard.kind, 'pass'),
+        ne(heard.lessonId, given('exceptLesson')),
+        isNull(lessonEvents.id),
+      ),
+    )
+    .orderBy(desc(heard.receivedAt))
+    .limit(PASSES_BACK),
+)
 
 /** The latest passes of some drills outside a lesson, oldest first, times in the student's zone. */
-async function passesOf(db: Database, actor: Actor, assignmentIds: readonly string[], exceptLesson: string): Promise<ReadonlyMap<string, readonly HeardPass[]>> {
+async function passesOf(
+  db: Database,
+  actor: Actor,
+  assignmentIds: readonly string[],
+  exceptLesson: string,
+): Promise<ReadonlyMap<string, readonly HeardPass[]>> {
   const local = localClock(actor.zone)
   const rows = await latestPasses(db, assignmentIds, { studioId: actor.studioId, exceptLesson })
   const found = new Map<string, HeardPass[]>(assignmentIds.map(id => [id, []]))
   for (const row of rows.toSorted((a, b) => a.receivedAt.getTime() - b.receivedAt.getTime() || a.number - b.number)) {
-    found.get(row.assignmentId!)!.push({ id: row.id, lessonId: row.lessonId, kind: 'pass', at: local(momentOf(row)), bpm: row.bpm, clean: row.clean, by: 'teacher', revision: row.revision ?? 0 })
+    found
+      .get(row.assignmentId!)!
+      .push({
+        id: row.id,
+        lessonId: row.lessonId,
+        kind: 'pass',
+        at: local(momentOf(row)),
+        bpm: row.bpm,
+        clean: row.clean,
+        by: 'teacher',
+        revision: row.revision ?? 0,
+      })
   }
   return found
 }
 
-const DECIDED = { id: decisions.id, assignmentId: decisions.assignmentId, revision: decisions.revision, bpm: decisions.bpm, overruled: decisions.overruled, lessonId: lessonEvents.lessonId, body: lessonEvents.body, ...MOMENT }
-type DecidedRow = Pick<typeof decisions.$inferSelect, 'id' | 'assignmentId' | 'revision' | 'bpm' | 'overruled'> & { readonly lessonId: string, readonly body: LessonEvent } & Parameters<typeof momentOf>[0]
+const DECIDED = {
+  id: decisions.id,
+  assignmentId: decisions.assignmentId,
+  revision: decisions.revision,
+  bpm: decisions.bpm,
+  overruled: decisions.overruled,
+  lessonId: lessonEvents.lessonId,
+  body: lessonEvents.body,
+  ...MOMENT,
+}
+type DecidedRow = Pick<typeof decisions.$inferSelect, 'id' | 'assignmentId' | 'revision' | 'bpm' | 'overruled'> & {
+  readonly lessonId: string
+  readonly body: LessonEvent
+} & Parameters<typeof momentOf>[0]
 
 function decisionOf(row: DecidedRow, local: (instant: string) => string): HistoryDecision {
   const { id, lessonId, revision, bpm, overruled, body } = row
@@ -65,75 +150,158 @@ function decisionOf(row: DecidedRow, local: (instant: string) => string): Histor
 }
 
 const latestDecisions = (db: Database, assignmentId: Placeholder, count: number, which?: SQL) =>
-  db.select(DECIDED).from(decisions).innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
-    .where(and(eq(decisions.assignmentId, assignmentId), which)).orderBy(desc(decisions.revision)).limit(count)
+  db
+    .select(DECIDED)
+    .from(decisions)
+    .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
+    .where(and(eq(decisions.assignmentId, assignmentId), which))
+    .orderBy(desc(decisions.revision))
+    .limit(count)
 
 const decisionsDrawn = questionOfEach((db, id) => latestDecisions(db, id, DECISIONS_DRAWN))
-const decisionElsewhere = questionOfEach((db, id) => latestDecisions(db, id, 1, ne(lessonEvents.lessonId, given('lessonId'))))
-const decisionBefore = questionOfEach((db, id) => latestDecisions(db, id, 1, and(ne(lessonEvents.lessonId, given('lessonId')), lt(decisions.at, given('startedAt')))))
+const decisionElsewhere = questionOfEach((db, id) =>
+  latestDecisions(db, id, 1, ne(lessonEvents.lessonId, given('lessonId'))),
+)
+const decisionBefore = questionOfEach((db, id) =>
+  latestDecisions(db, id, 1, and(ne(lessonEvents.lessonId, given('lessonId')), lt(decisions.at, given('startedAt')))),
+)
 
 /** Decisions by drill, oldest first. */
-function byDrill(actor: Actor, assignmentIds: readonly string[], rows: readonly DecidedRow[]): ReadonlyMap<string, readonly HistoryDecision[]> {
+function byDrill(
+  actor: Actor,
+  assignmentIds: readonly string[],
+  rows: readonly DecidedRow[],
+): ReadonlyMap<string, readonly HistoryDecision[]> {
   const local = localClock(actor.zone)
   const found = new Map<string, HistoryDecision[]>(assignmentIds.map(id => [id, []]))
-  for (const row of rows.toSorted((a, b) => a.revision - b.revision)) found.get(row.assignmentId)!.push(decisionOf(row, local))
+  for (const row of rows.toSorted((a, b) => a.revision - b.revision))
+    found.get(row.assignmentId)!.push(decisionOf(row, local))
   return found
 }
 
-const newestDecisions = question(db => db.select(DECIDED).from(standings)
-  .innerJoin(decisions, and(eq(decisions.assignmentId, standings.assignmentId), eq(decisions.revision, sql`${standings.revision} - 1`))).innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
-  .where(amongGiven(standings.assignmentId, 'ids')))
+const newestDecisions = question(db =>
+  db
+    .select(DECIDED)
+    .from(standings)
+    .innerJoin(
+      decisions,
+      and(eq(decisions.assignmentId, standings.assignmentId), eq(decisions.revision, sql`${standings.revision} - 1`)),
+    )
+    .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
+    .where(amongGiven(standings.assignmentId, 'ids')),
+)
 
 /** The latest decision on each of some drills that did not fall in a lesson; a drill without one is left out. */
-async function lastDecisions(db: Database, actor: Actor, assignmentIds: readonly string[], exceptLesson: string): Promise<ReadonlyMap<string, HistoryDecision>> {
+async function lastDecisions(
+  db: Database,
+  actor: Actor,
+  assignmentIds: readonly string[],
+  exceptLesson: string,
+): Promise<ReadonlyMap<string, HistoryDecision>> {
   const local = localClock(actor.zone)
   const newest = await newestDecisions(db, { ids: assignmentIds })
-  const found = new Map(newest.filter(row => row.lessonId !== exceptLesson).map(row => [row.assignmentId, decisionOf(row, local)]))
+  const found = new Map(
+    newest.filter(row => row.lessonId !== exceptLesson).map(row => [row.assignmentId, decisionOf(row, local)]),
+  )
   // Decided in this very lesson: then the one before it is looked for.
   const decidedHere = newest.filter(row => row.lessonId === exceptLesson).map(row => row.assignmentId)
-  for (const before of await decisionElsewhere(db, decidedHere, { lessonId: exceptLesson })) found.set(before.assignmentId, decisionOf(before, local))
+  for (const before of await decisionElsewhere(db, decidedHere, { lessonId: exceptLesson }))
+    found.set(before.assignmentId, decisionOf(before, local))
   return found
 }
 
-const latestHearings = questionOfEach((db, assignmentId) => db.select().from(hearings)
-  .where(and(eq(hearings.studioId, given('studioId')), eq(hearings.assignmentId, assignmentId))).orderBy(desc(hearings.startedAt)).limit(LESSONS_DRAWN))
+const latestHearings = questionOfEach((db, assignmentId) =>
+  db
+    .select()
+    .from(hearings)
+    .where(and(eq(hearings.studioId, given('studioId')), eq(hearings.assignmentId, assignmentId)))
+    .orderBy(desc(hearings.startedAt))
+    .limit(LESSONS_DRAWN),
+)
 
 /** What the latest lessons with some drills came to, oldest first. */
-async function hearingsOf(db: Database, actor: Actor, assignmentIds: readonly string[]): Promise<ReadonlyMap<string, readonly LessonHearing[]>> {
+async function hearingsOf(
+  db: Database,
+  actor: Actor,
+  assignmentIds: readonly string[],
+): Promise<ReadonlyMap<string, readonly LessonHearing[]>> {
   const local = localClock(actor.zone)
   const rows = await latestHearings(db, assignmentIds, { studioId: actor.studioId })
   const found = new Map<string, LessonHearing[]>(assignmentIds.map(id => [id, []]))
-  for (const { assignmentId, lessonId, startedAt, passes, clean, bestCleanBpm, triedBpm } of rows.toSorted((a, b) => a.startedAt.getTime() - b.startedAt.getTime())) {
-    if (passes > 0) found.get(assignmentId)!.push({ lessonId, day: local(startedAt.toISOString()).slice(0, 10), passes, clean, bestCleanBpm, triedBpm })
+  for (const { assignmentId, lessonId, startedAt, passes, clean, bestCleanBpm, triedBpm } of rows.toSorted(
+    (a, b) => a.startedAt.getTime() - b.startedAt.getTime(),
+  )) {
+    if (passes > 0)
+      found
+        .get(assignmentId)!
+        .push({ lessonId, day: local(startedAt.toISOString()).slice(0, 10), passes, clean, bestCleanBpm, triedBpm })
   }
   return found
 }
 
 const setFields = {
-  id: assignments.id, studentId: assignments.studentId, plan: assignments.plan, targetOn: assignments.targetOn, setAt: assignments.setAt, drillName: drills.name,
-  bpm: standings.bpm, lessonsSinceRise: standings.lessonsSinceRise,
+  id: assignments.id,
+  studentId: assignments.studentId,
+  plan: assignments.plan,
+  targetOn: assignments.targetOn,
+  setAt: assignments.setAt,
+  drillName: drills.name,
+  bpm: standings.bpm,
+  lessonsSinceRise: standings.lessonsSinceRise,
 }
-interface SetRow extends Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt'>, Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise'> { readonly drillName: string }
+interface SetRow
+  extends
+    Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt'>,
+    Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise'> {
+  readonly drillName: string
+}
 
-function standingOf({ id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRise }: SetRow, today: string, local: (instant: string) => string): AssignmentStanding {
+function standingOf(
+  { id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRise }: SetRow,
+  today: string,
+  local: (instant: string) => string,
+): AssignmentStanding {
   const setOn = local(setAt.toISOString()).slice(0, 10)
   return { id, drillName, plan, targetOn, bpm, pace: paceOf(plan, bpm, setOn, targetOn, today, lessonsSinceRise) }
 }
 
-const detailed = (which: SQL) => question(db => db.select({
-  ...setFields, stage: stages.name, pins: assignments.pins, endedAt: assignments.endedAt, drillId: drills.id, number: drillVersions.number, spec: drillVersions.spec,
-  taught: assignmentRevisions.number, hand: assignmentRevisions.hand, habits: assignmentRevisions.habits,
-}).from(assignments)
-  .innerJoin(assignmentRevisions, and(eq(assignmentRevisions.assignmentId, assignments.id), eq(assignmentRevisions.number, assignments.revision)))
-  .innerJoin(stages, and(eq(stages.assignmentId, assignments.id), eq(stages.number, assignments.stage)))
-  .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
-  .where(and(eq(assignments.studioId, given('studioId')), eq(assignments.studentId, given('studentId')), which))
-  .orderBy(asc(assignments.position), asc(assignments.setAt)))
+const detailed = (which: SQL) =>
+  question(db =>
+    db
+      .select({
+        ...setFields,
+        stage: stages.name,
+        pins: assignments.pins,
+        endedAt: assignments.endedAt,
+        drillId: drills.id,
+        number: drillVersions.number,
+        spec: drillVersions.spec,
+        taught: assignmentRevisions.number,
+        hand: assignmentRevisions.hand,
+        habits: assignmentRevisions.habits,
+      })
+      .from(assignments)
+      .innerJoin(
+        assignmentRevisions,
+        and(eq(assignmentRevisions.assignmentId, assignments.id), eq(assignmentRevisions.number, assignments.revision)),
+      )
+      .innerJoin(stages, and(eq(stages.assignmentId, assignments.id), eq(stages.number, assignments.stage)))
+      .innerJoin(standings, eq(standings.assignmentId, assignments.id))
+      .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
+      .innerJoin(drills, eq(drills.id, drillVersions.drillId))
+      .where(and(eq(assignments.studioId, given('studioId')), eq(assignments.studentId, given('studentId')), which))
+      .orderBy(asc(assignments.position), asc(assignments.setAt)),
+  )
 const setNow = detailed(isNull(assignments.endedAt))
 const setOnce = detailed(amongGiven(assignments.id, 'ids'))
 
 /** Drills set for one student, in the order they were set: what is set now, or some by their ids. */
-async function detailsOf(db: Database, studentId: string, scope: Scope, ids?: readonly string[]): Promise<readonly Omit<AssignmentDetail, 'decisions'>[]> {
+async function detailsOf(
+  db: Database,
+  studentId: string,
+  scope: Scope,
+  ids?: readonly string[],
+): Promise<readonly Omit<AssignmentDetail, 'decisions'>[]> {
   const whose = { studioId: scope.actor.studioId, studentId }
   const rows = ids ? await setOnce(db, { ...whose, ids }) : await setNow(db, whose)
   const local = localClock(scope.actor.zone)
@@ -170,18 +338,41 @@ interface AgendaScope extends Scope {
 }
 
 /** Set drills as they were taught in a lesson, whatever they have become since. */
-async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(db: Database, { actor, taught }: AgendaScope, set: readonly D[]): Promise<readonly D[]> {
-  const known = new Map((await revisionsOf(db, actor, set.map(each => each.id))).map(row => [`${row.revision.assignmentId} ${row.revision.number}`, row]))
-  return set.map((each) => {
+async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(
+  db: Database,
+  { actor, taught }: AgendaScope,
+  set: readonly D[],
+): Promise<readonly D[]> {
+  const known = new Map(
+    (
+      await revisionsOf(
+        db,
+        actor,
+        set.map(each => each.id),
+      )
+    ).map(row => [`${row.revision.assignmentId} ${row.revision.number}`, row]),
+  )
+  return set.map(each => {
     const then = known.get(`${each.id} ${taught.get(each.id)}`)
     if (!then) return each
     const { number, plan, pins, hand, habits } = then.revision
-    return { ...each, taught: number, versionNumber: then.versionNumber, spec: then.spec, stage: then.stage, plan, pins: pins ?? {}, hand, habits: habits ?? {} }
+    return {
+      ...each,
+      taught: number,
+      versionNumber: then.versionNumber,
+      spec: then.spec,
+      stage: then.stage,
+      plan,
+      pins: pins ?? {},
+      hand,
+      habits: habits ?? {},
+    }
   })
 }
 
 /**
- * The agenda of a lesson: of a running one all that the student is on, with what decisions look back on; of an ended one
+ * The agenda of a lesson: of a running one all that the student is on, with what decisions look back on; of an ended
+ * one
  * what it dealt with, with the tempo each drill came in at.
  */
 export async function agendaOf(db: Database, scope: AgendaScope): Promise<readonly AgendaItem[]> {
@@ -189,27 +380,54 @@ export async function agendaOf(db: Database, scope: AgendaScope): Promise<readon
   const touched = [...taught.keys()]
   const running = lesson.endedAt === null
   if (!running && touched.length === 0) return []
-  const set = [...await detailsOf(db, lesson.studentId, scope, running ? undefined : touched)]
+  const set = [...(await detailsOf(db, lesson.studentId, scope, running ? undefined : touched))]
   // A drill taken off the list while its lesson runs stays on the agenda once it was dealt with.
   const missing = running ? touched.filter(id => !set.some(each => each.id === id)) : []
-  if (missing.length > 0) set.push(...await detailsOf(db, lesson.studentId, scope, missing))
+  if (missing.length > 0) set.push(...(await detailsOf(db, lesson.studentId, scope, missing)))
   const ids = set.map(each => each.id)
   if (ids.length === 0) return []
   if (!running) {
-    const decided = byDrill(actor, ids, await decisionBefore(db, ids, { lessonId: lesson.id, startedAt: lesson.startedAt }))
+    const decided = byDrill(
+      actor,
+      ids,
+      await decisionBefore(db, ids, { lessonId: lesson.id, startedAt: lesson.startedAt }),
+    )
     return (await asTaught(db, scope, set)).map(each => ({ ...each, passes: [], decisions: decided.get(each.id)! }))
   }
-  const [passes, decided] = await Promise.all([passesOf(db, actor, ids, lesson.id), lastDecisions(db, actor, ids, lesson.id)])
-  return set.map((each): AgendaItem => ({ ...each, passes: passes.get(each.id)!, decisions: [decided.get(each.id)].filter(decision => decision !== undefined) }))
+  const [passes, decided] = await Promise.all([
+    passesOf(db, actor, ids, lesson.id),
+    lastDecisions(db, actor, ids, lesson.id),
+  ])
+  return set.map((each): AgendaItem => ({
+    ...each,
+    passes: passes.get(each.id)!,
+    decisions: [decided.get(each.id)].filter(decision => decision !== undefined),
+  }))
 }
 
-const setForSome = question(db => db.select(setFields).from(assignments)
-  .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId)).innerJoin(drills, eq(drills.id, drillVersions.drillId))
-  .where(and(eq(assignments.studioId, given('studioId')), amongGiven(assignments.studentId, 'ids'), isNull(assignments.endedAt)))
-  .orderBy(asc(assignments.position), asc(assignments.setAt)))
+const setForSome = question(db =>
+  db
+    .select(setFields)
+    .from(assignments)
+    .innerJoin(standings, eq(standings.assignmentId, assignments.id))
+    .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
+    .innerJoin(drills, eq(drills.id, drillVersions.drillId))
+    .where(
+      and(
+        eq(assignments.studioId, given('studioId')),
+        amongGiven(assignments.studentId, 'ids'),
+        isNull(assignments.endedAt),
+      ),
+    )
+    .orderBy(asc(assignments.position), asc(assignments.setAt)),
+)
 
 /** Where the drills set for some students stand: what lists show. */
-export async function standingsOf(db: Database, studentIds: readonly string[], scope: Scope): Promise<ReadonlyMap<string, AssignmentStanding[]>> {
+export async function standingsOf(
+  db: Database,
+  studentIds: readonly string[],
+  scope: Scope,
+): Promise<ReadonlyMap<string, AssignmentStanding[]>> {
   const found = new Map<string, AssignmentStanding[]>(studentIds.map(id => [id, []]))
   if (studentIds.length === 0) return found
   const rows = await setForSome(db, { studioId: scope.actor.studioId, ids: studentIds })
@@ -218,15 +436,28 @@ export async function standingsOf(db: Database, studentIds: readonly string[], s
   return found
 }
 
-/** The latest of each by its index, one row a student: the greatest of a group would read every lesson there ever was. */
-const lastOfEach = question((db) => {
-  const latest = db.select({ startedAt: lessons.startedAt }).from(lessons)
-    .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, students.id))).orderBy(desc(lessons.startedAt)).limit(1)
-  return db.select({ studentId: students.id, startedAt: sql<Date | null>`(${latest})`.mapWith(lessons.startedAt) }).from(students).where(amongGiven(students.id, 'ids'))
+/**
+ * The latest of each by its index, one row a student: the greatest of a group would read every lesson there ever was.
+ */
+const lastOfEach = question(db => {
+  const latest = db
+    .select({ startedAt: lessons.startedAt })
+    .from(lessons)
+    .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, students.id)))
+    .orderBy(desc(lessons.startedAt))
+    .limit(1)
+  return db
+    .select({ studentId: students.id, startedAt: sql<Date | null>`(${latest})`.mapWith(lessons.startedAt) })
+    .from(students)
+    .where(amongGiven(students.id, 'ids'))
 })
 
 /** When each student's last lesson was; a student without one is left out. */
-export async function lastLessons(db: Database, actor: Actor, studentIds: readonly string[]): Promise<ReadonlyMap<string, Date>> {
+export async function lastLessons(
+  db: Database,
+  actor: Actor,
+  studentIds: readonly string[],
+): Promise<ReadonlyMap<string, Date>> {
   if (studentIds.length === 0) return new Map()
   const rows = await lastOfEach(db, { studioId: actor.studioId, ids: studentIds })
   return new Map(rows.flatMap(({ studentId, startedAt }) => (startedAt ? [[studentId, startedAt] as const] : [])))

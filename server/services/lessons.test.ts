@@ -13,7 +13,15 @@ import { later, makeStudent, makeTeacher, NOW, openTestDatabase, PLAN } from '..
 import type { Actor } from '../policy/actor'
 import { appendEvent, readLesson, startLesson } from './lessons'
 import { listStudents } from './roster'
-import { archiveStudent, endAssignment, listLessons, listPastDrills, readStudent, setAssignment, setSlot } from './students'
+import {
+  archiveStudent,
+  endAssignment,
+  listLessons,
+  listPastDrills,
+  readStudent,
+  setAssignment,
+  setSlot,
+} from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()
@@ -30,25 +38,59 @@ beforeAll(async () => {
 
 async function freshLesson() {
   made = await makeStudent(db, teacher)
-  lessonId = (await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, NOW)).id
+  lessonId = (
+    await startLesson(
+      db,
+      teacher,
+      { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } },
+      NOW,
+    )
+  ).id
 }
 
 const stamp = () => ({ id: randomUUID(), at: later(++minute).toISOString() })
-const pass = (clean = true): LessonEvent => ({ ...stamp(), kind: 'pass', assignmentId: made.assignmentId, bpm: 72, clean })
-const decision = (revision: number, bpm = 76): LessonEvent => ({
-  ...stamp(), kind: 'decision', assignmentId: made.assignmentId, revision, decision: 'raise', bpm,
-  offered: 'raise', offeredBpm: 76, offerReason: 'Three clean passes in a row at 72, heard by you.', reason: null, supersedes: null,
+const pass = (clean = true): LessonEvent => ({
+  ...stamp(),
+  kind: 'pass',
+  assignmentId: made.assignmentId,
+  bpm: 72,
+  clean,
 })
-const append = (event: LessonEvent, actor = teacher) => appendEvent(db, actor, lessonId, { event, deviceOffsetMs: 0 }, later(minute))
-const log = () => db.select().from(lessonEvents).where(eq(lessonEvents.lessonId, lessonId)).orderBy(asc(lessonEvents.number))
+const decision = (revision: number, bpm = 76): LessonEvent => ({
+  ...stamp(),
+  kind: 'decision',
+  assignmentId: made.assignmentId,
+  revision,
+  decision: 'raise',
+  bpm,
+  offered: 'raise',
+  offeredBpm: 76,
+  offerReason: 'Three clean passes in a row at 72, heard by you.',
+  reason: null,
+  supersedes: null,
+})
+const append = (event: LessonEvent, actor = teacher) =>
+  appendEvent(db, actor, lessonId, { event, deviceOffsetMs: 0 }, later(minute))
+const log = () =>
+  db.select().from(lessonEvents).where(eq(lessonEvents.lessonId, lessonId)).orderBy(asc(lessonEvents.number))
 
 describe('a lesson', () => {
   test('the planned lesson of a day is begun once', async () => {
     await freshLesson()
-    const again = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, later(1))
+    const again = await startLesson(
+      db,
+      teacher,
+      { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } },
+      later(1),
+    )
     expect(again.id).toBe(lessonId)
     await append({ ...stamp(), kind: 'end' })
-    const afterEnd = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, later(2))
+    const afterEnd = await startLesson(
+      db,
+      teacher,
+      { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } },
+      later(2),
+    )
     expect(afterEnd.id).toBe(lessonId)
   })
 
@@ -57,13 +99,17 @@ describe('a lesson', () => {
     const forgotten = lessonId
     const last = pass()
     await append(last)
-    const start = (at: Date) => startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, at)
+    const start = (at: Date) =>
+      startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, at)
     expect(await start(later(30))).toEqual({ id: forgotten, closed: null })
     const nextWeek = later(7 * 24 * 60)
     const begun = await start(nextWeek)
     expect(begun).toMatchObject({ closed: NOW.toISOString() })
     expect(begun.id).not.toBe(forgotten)
-    expect((await log()).map(row => [row.number, row.kind])).toEqual([[1, 'pass'], [2, 'end']])
+    expect((await log()).map(row => [row.number, row.kind])).toEqual([
+      [1, 'pass'],
+      [2, 'end'],
+    ])
     expect(await readLesson(db, teacher, forgotten, nextWeek)).toMatchObject({ endedAt: last.at })
     expect((await readLesson(db, teacher, begun.id, nextWeek)).lastTime!.at).toBe(NOW.toISOString())
     // What was still on its way from the device is taken all the same.
@@ -78,14 +124,29 @@ describe('a lesson', () => {
 
   test('a day on which no lesson falls is refused', async () => {
     made = await makeStudent(db, teacher)
-    await expect(startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-06' } }, NOW)).rejects.toMatchObject({ code: 'invalid', path: 'slot.day' })
+    await expect(
+      startLesson(
+        db,
+        teacher,
+        { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-06' } },
+        NOW,
+      ),
+    ).rejects.toMatchObject({ code: 'invalid', path: 'slot.day' })
   })
 
   test('today shows it planned, then running, then ended', async () => {
     made = await makeStudent(db, teacher)
-    const state = async () => (await readToday(db, teacher, NOW)).lessons.find(lesson => lesson.student.id === made.studentId)?.state
+    const state = async () =>
+      (await readToday(db, teacher, NOW)).lessons.find(lesson => lesson.student.id === made.studentId)?.state
     expect(await state()).toBe('planned')
-    lessonId = (await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, NOW)).id
+    lessonId = (
+      await startLesson(
+        db,
+        teacher,
+        { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } },
+        NOW,
+      )
+    ).id
     expect(await state()).toBe('running')
     await append({ ...stamp(), kind: 'end' })
     expect(await state()).toBe('ended')
@@ -137,12 +198,23 @@ describe('the event log', () => {
 
   test('a fault is put down against its drill, and taken back like a pass', async () => {
     await freshLesson()
-    const fault: LessonEvent = { ...stamp(), kind: 'fault', assignmentId: made.assignmentId, fault: 'wrong-finger', finger: 3, instead: 4 }
+    const fault: LessonEvent = {
+      ...stamp(),
+      kind: 'fault',
+      assignmentId: made.assignmentId,
+      fault: 'wrong-finger',
+      finger: 3,
+      instead: 4,
+    }
     await append(fault)
-    expect((await log()).map(row => [row.kind, row.assignmentId, row.assignmentRevision])).toEqual([['fault', made.assignmentId, 0]])
+    expect((await log()).map(row => [row.kind, row.assignmentId, row.assignmentRevision])).toEqual([
+      ['fault', made.assignmentId, 0],
+    ])
     await append({ ...stamp(), kind: 'void', eventId: fault.id })
     expect(foldLesson((await log()).map(row => row.body)).faults).toEqual([])
-    await expect(append({ ...fault, ...stamp(), assignmentId: randomUUID() } as LessonEvent)).rejects.toMatchObject({ code: 'not-found' })
+    await expect(append({ ...fault, ...stamp(), assignmentId: randomUUID() } as LessonEvent)).rejects.toMatchObject({
+      code: 'not-found',
+    })
   })
 
   test('an event of another lesson cannot be undone from this one', async () => {
@@ -150,14 +222,23 @@ describe('the event log', () => {
     const elsewhere = pass()
     await append(elsewhere)
     await freshLesson()
-    await expect(append({ ...stamp(), kind: 'void', eventId: elsewhere.id })).rejects.toMatchObject({ code: 'not-found' })
+    await expect(append({ ...stamp(), kind: 'void', eventId: elsewhere.id })).rejects.toMatchObject({
+      code: 'not-found',
+    })
     expect(await log()).toHaveLength(0)
   })
 
   test('a refused event leaves no trace, so the corrected one may carry the same id', async () => {
     await freshLesson()
     const { id } = stamp()
-    const wrong: LessonEvent = { id, at: NOW.toISOString(), kind: 'pass', assignmentId: randomUUID(), bpm: 72, clean: true }
+    const wrong: LessonEvent = {
+      id,
+      at: NOW.toISOString(),
+      kind: 'pass',
+      assignmentId: randomUUID(),
+      bpm: 72,
+      clean: true,
+    }
     await expect(append(wrong)).rejects.toMatchObject({ code: 'not-found' })
     expect(await db.select().from(writes).where(eq(writes.id, id))).toHaveLength(0)
     await append({ ...wrong, assignmentId: made.assignmentId } as LessonEvent)
@@ -204,7 +285,11 @@ describe('decisions', () => {
 
 describe('after the end', () => {
   const end = () => append({ ...stamp(), kind: 'end' })
-  const refused = (event: LessonEvent, at = later(minute)) => appendEvent(db, teacher, lessonId, { event, deviceOffsetMs: 0 }, at).then(() => null, (error: { code: string, message: string }) => [error.code, error.message])
+  const refused = (event: LessonEvent, at = later(minute)) =>
+    appendEvent(db, teacher, lessonId, { event, deviceOffsetMs: 0 }, at).then(
+      () => null,
+      (error: { code: string; message: string }) => [error.code, error.message],
+    )
 
   test('no pass and no decision is taken until the lesson is taken up again; a note is any time', async () => {
     await freshLesson()
@@ -213,13 +298,20 @@ describe('after the end', () => {
     await end()
     expect(await refused(pass())).toEqual(['conflict', 'this lesson has ended: take it up again first'])
     expect(await refused(decision(0))).toEqual(['conflict', 'this lesson has ended: take it up again first'])
-    expect(await refused({ ...stamp(), kind: 'void', eventId: heard.id })).toEqual(['conflict', 'this lesson has ended: take it up again first'])
+    expect(await refused({ ...stamp(), kind: 'void', eventId: heard.id })).toEqual([
+      'conflict',
+      'this lesson has ended: take it up again first',
+    ])
     expect(await refused({ ...stamp(), kind: 'end' })).toEqual(['conflict', 'this lesson has ended already'])
     await append({ ...stamp(), kind: 'note', assignmentId: null, text: 'Forgot to say.' })
     await append({ ...stamp(), kind: 'reopen' })
     await append(pass())
     const detail = await readLesson(db, teacher, lessonId, NOW)
-    expect([detail.endedAt, foldLesson(detail.events).passes.length, foldLesson(detail.events).endedAt]).toEqual([null, 2, null])
+    expect([detail.endedAt, foldLesson(detail.events).passes.length, foldLesson(detail.events).endedAt]).toEqual([
+      null,
+      2,
+      null,
+    ])
     expect(detail.agenda.map(set => set.id)).toEqual([made.assignmentId])
     await end()
     expect((await readLesson(db, teacher, lessonId, NOW)).endedAt).not.toBeNull()
@@ -229,7 +321,10 @@ describe('after the end', () => {
     await freshLesson()
     expect(await refused({ ...stamp(), kind: 'reopen' })).toEqual(['conflict', 'this lesson is open already'])
     await end()
-    expect(await refused({ ...stamp(), kind: 'reopen' }, later(24 * 60))).toMatchObject(['conflict', expect.stringContaining('on its own day only')])
+    expect(await refused({ ...stamp(), kind: 'reopen' }, later(24 * 60))).toMatchObject([
+      'conflict',
+      expect.stringContaining('on its own day only'),
+    ])
   })
 
   test('a pass is taken back once', async () => {
@@ -237,7 +332,10 @@ describe('after the end', () => {
     const slip = pass(false)
     await append(slip)
     await append({ ...stamp(), kind: 'void', eventId: slip.id })
-    expect(await refused({ ...stamp(), kind: 'void', eventId: slip.id })).toEqual(['conflict', 'this pass was taken back already'])
+    expect(await refused({ ...stamp(), kind: 'void', eventId: slip.id })).toEqual([
+      'conflict',
+      'this pass was taken back already',
+    ])
     expect(await log()).toHaveLength(2)
   })
 
@@ -246,9 +344,17 @@ describe('after the end', () => {
     await append(decision(0, 76))
     await end()
     const week = 7 * 24 * 60
-    const { id: next } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, later(week))
+    const { id: next } = await startLesson(
+      db,
+      teacher,
+      { id: randomUUID(), studentId: made.studentId, slot: null },
+      later(week),
+    )
     await appendEvent(db, teacher, next, { event: decision(1, 80), deviceOffsetMs: 0 }, later(week + 1))
-    const [first, second] = [await readLesson(db, teacher, lessonId, later(week)), await readLesson(db, teacher, next, later(week))]
+    const [first, second] = [
+      await readLesson(db, teacher, lessonId, later(week)),
+      await readLesson(db, teacher, next, later(week)),
+    ]
     expect(first.agenda[0]!.decisions).toEqual([])
     expect(second.agenda[0]!.decisions.map(each => each.bpm)).toEqual([76])
   })
@@ -259,26 +365,64 @@ describe('clocks and calendars that are wrong', () => {
 
   test('a device whose clock is weeks off is believed as far as its offset, and never beyond the server', async () => {
     await freshLesson()
-    for (const [offset, shown] of [[WEEKS, 'behind'], [-WEEKS, 'ahead']] as const) {
+    for (const [offset, shown] of [
+      [WEEKS, 'behind'],
+      [-WEEKS, 'ahead'],
+    ] as const) {
       const at = new Date(later(++minute).getTime() - offset).toISOString()
-      await appendEvent(db, teacher, lessonId, { event: { id: randomUUID(), at, kind: 'pass', assignmentId: made.assignmentId, bpm: 72.5, clean: shown === 'behind' }, deviceOffsetMs: offset }, later(minute))
+      await appendEvent(
+        db,
+        teacher,
+        lessonId,
+        {
+          event: {
+            id: randomUUID(),
+            at,
+            kind: 'pass',
+            assignmentId: made.assignmentId,
+            bpm: 72.5,
+            clean: shown === 'behind',
+          },
+          deviceOffsetMs: offset,
+        },
+        later(minute),
+      )
       expect([shown, (await log()).at(-1)!.deviceOffsetMs]).toEqual([shown, offset])
     }
     await append({ ...stamp(), kind: 'end' })
-    const { id } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, later(7 * 24 * 60))
+    const { id } = await startLesson(
+      db,
+      teacher,
+      { id: randomUUID(), studentId: made.studentId, slot: null },
+      later(7 * 24 * 60),
+    )
     const { agenda } = await readLesson(db, teacher, id, later(7 * 24 * 60))
-    expect(agenda[0]!.passes.map(({ at, bpm, clean }) => [at.slice(0, 10), bpm, clean])).toEqual([['2026-01-05', 72.5, true], ['2026-01-05', 72.5, false]])
+    expect(agenda[0]!.passes.map(({ at, bpm, clean }) => [at.slice(0, 10), bpm, clean])).toEqual([
+      ['2026-01-05', 72.5, true],
+      ['2026-01-05', 72.5, false],
+    ])
   })
 
   test.each([
-    ['the year 0000', '0000-01-01T00:00:00Z'], ['the year 9999', '9999-12-31T23:59:59Z'], ['no time', 'yesterday'], ['a time with an offset', '2026-01-05T16:00:00+01:00'],
+    ['the year 0000', '0000-01-01T00:00:00Z'],
+    ['the year 9999', '9999-12-31T23:59:59Z'],
+    ['no time', 'yesterday'],
+    ['a time with an offset', '2026-01-05T16:00:00+01:00'],
   ])('an event of %s is refused in words', (_, at) => {
     const checked = check(appendEventBody, { event: { id: randomUUID(), at, kind: 'end' }, deviceOffsetMs: 0 })
-    expect(checked).toMatchObject({ ok: false, error: { path: 'event.at', message: expect.stringMatching(/^at must be .*, not "/) } })
+    expect(checked).toMatchObject({
+      ok: false,
+      error: { path: 'event.at', message: expect.stringMatching(/^at must be .*, not "/) },
+    })
   })
 
   test('a clock that stands at the beginning of its time is taken', () => {
-    expect(check(appendEventBody, { event: { id: randomUUID(), at: '1970-01-01T00:00:07Z', kind: 'end' }, deviceOffsetMs: Date.parse('2026-01-05') })).toMatchObject({ ok: true })
+    expect(
+      check(appendEventBody, {
+        event: { id: randomUUID(), at: '1970-01-01T00:00:07Z', kind: 'end' },
+        deviceOffsetMs: Date.parse('2026-01-05'),
+      }),
+    ).toMatchObject({ ok: true })
   })
 })
 
@@ -287,9 +431,34 @@ describe('a former student', () => {
     await freshLesson()
     await archiveStudent(db, teacher, made.studentId, { id: randomUUID(), archived: true }, NOW)
     const told = { code: 'conflict', message: 'Student is archived: restore them first' }
-    await expect(startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW)).rejects.toMatchObject(told)
-    await expect(setSlot(db, teacher, made.studentId, { id: randomUUID(), weekday: 1, wallTime: '16:00', minutes: 45, everyWeeks: 1 }, NOW)).rejects.toMatchObject(told)
-    await expect(setAssignment(db, localEngine, teacher, { id: randomUUID(), studentId: made.studentId, drillVersionId: made.versionId, stage: 'x', plan: PLAN, targetOn: null }, NOW)).rejects.toMatchObject(told)
+    await expect(
+      startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW),
+    ).rejects.toMatchObject(told)
+    await expect(
+      setSlot(
+        db,
+        teacher,
+        made.studentId,
+        { id: randomUUID(), weekday: 1, wallTime: '16:00', minutes: 45, everyWeeks: 1 },
+        NOW,
+      ),
+    ).rejects.toMatchObject(told)
+    await expect(
+      setAssignment(
+        db,
+        localEngine,
+        teacher,
+        {
+          id: randomUUID(),
+          studentId: made.studentId,
+          drillVersionId: made.versionId,
+          stage: 'x',
+          plan: PLAN,
+          targetOn: null,
+        },
+        NOW,
+      ),
+    ).rejects.toMatchObject(told)
     await append(pass())
     expect(await log()).toHaveLength(1)
     expect((await listStudents(db, teacher, NOW, true)).students.map(each => each.id)).toContain(made.studentId)
@@ -301,9 +470,18 @@ describe('a student of many years', () => {
     const lone = await makeTeacher(db)
     const { studentId, versionId } = await makeStudent(db, lone)
     const given: string[] = []
-    for (let week = 0; week < 30; week++) given.unshift((await startLesson(db, lone, { id: randomUUID(), studentId, slot: null }, later(week * 7 * 24 * 60))).id)
+    for (let week = 0; week < 30; week++)
+      given.unshift(
+        (await startLesson(db, lone, { id: randomUUID(), studentId, slot: null }, later(week * 7 * 24 * 60))).id,
+      )
     for (let i = 0; i < 15; i++) {
-      const { id } = await setAssignment(db, localEngine, lone, { id: randomUUID(), studentId, drillVersionId: versionId, stage: 'x', plan: PLAN, targetOn: null }, NOW)
+      const { id } = await setAssignment(
+        db,
+        localEngine,
+        lone,
+        { id: randomUUID(), studentId, drillVersionId: versionId, stage: 'x', plan: PLAN, targetOn: null },
+        NOW,
+      )
       await endAssignment(db, localEngine, lone, id, { id: randomUUID(), ended: true }, later(i))
     }
     const page = await readStudent(db, lone, studentId, NOW)
@@ -323,7 +501,7 @@ describe('a student of many years', () => {
   })
 })
 
-describe('other people\'s lessons', () => {
+describe("other people's lessons", () => {
   test('a lesson of another teacher, in this studio or another, does not exist', async () => {
     await freshLesson()
     const colleague = await makeTeacher(db, { studioId: teacher.studioId })
@@ -331,7 +509,9 @@ describe('other people\'s lessons', () => {
     for (const other of [colleague, stranger]) {
       await expect(readLesson(db, other, lessonId, NOW)).rejects.toMatchObject({ code: 'not-found' })
       await expect(append(pass(), other)).rejects.toMatchObject({ code: 'not-found' })
-      await expect(startLesson(db, other, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW)).rejects.toMatchObject({ code: 'not-found' })
+      await expect(
+        startLesson(db, other, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW),
+      ).rejects.toMatchObject({ code: 'not-found' })
       await expect(readStudent(db, other, made.studentId, NOW)).rejects.toMatchObject({ code: 'not-found' })
     }
     expect(await log()).toHaveLength(0)
@@ -339,13 +519,32 @@ describe('other people\'s lessons', () => {
 
   test('what comes for an erased student is told that they are gone', async () => {
     const erased = randomUUID()
-    await db.insert(erasedIds).values({ id: erased, studioId: teacher.studioId, teacherId: teacher.userId, erasedAt: NOW })
-    await expect(startLesson(db, teacher, { id: randomUUID(), studentId: erased, slot: null }, NOW)).rejects.toMatchObject({ code: 'gone' })
+    await db
+      .insert(erasedIds)
+      .values({ id: erased, studioId: teacher.studioId, teacherId: teacher.userId, erasedAt: NOW })
+    await expect(
+      startLesson(db, teacher, { id: randomUUID(), studentId: erased, slot: null }, NOW),
+    ).rejects.toMatchObject({ code: 'gone' })
   })
 
   test('a row cannot point into another studio', async () => {
     const other = await makeTeacher(db)
-    const values = { id: randomUUID(), studioId: other.studioId, teacherId: teacher.userId, name: 'x', birthYear: null, instrument: { preset: 'classical' as const }, hand: {}, about: '', createdAt: NOW }
-    await expect(db.insert(students).values(values).catch((error: unknown) => errnoOf(error))).resolves.toBe(1452)
+    const values = {
+      id: randomUUID(),
+      studioId: other.studioId,
+      teacherId: teacher.userId,
+      name: 'x',
+      birthYear: null,
+      instrument: { preset: 'classical' as const },
+      hand: {},
+      about: '',
+      createdAt: NOW,
+    }
+    await expect(
+      db
+        .insert(students)
+        .values(values)
+        .catch((error: unknown) => errnoOf(error)),
+    ).resolves.toBe(1452)
   })
 })

@@ -3,7 +3,15 @@ import { and, asc, desc, eq, inArray, isNull, lt, max } from 'drizzle-orm'
 import type { z } from 'zod'
 import { isVoidable, overrules, type LessonEvent, type LessonEventOf } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
-import { afterDecision, afterHearing, hearingOf, unheard, withPass, type DrillStanding, type Hearing } from '#core/practice/log/tally'
+import {
+  afterDecision,
+  afterHearing,
+  hearingOf,
+  unheard,
+  withPass,
+  type DrillStanding,
+  type Hearing,
+} from '#core/practice/log/tally'
 import { instantOf, localDay } from '#core/practice/schedule/local-time'
 import { fallsOn } from '#core/practice/schedule/weekly'
 import type { EventStored, LessonDetail, LessonStarted, startLessonBody } from '#shared/contracts/lessons'
@@ -23,12 +31,28 @@ type Lesson = typeof lessons.$inferSelect
 
 /** Ends a lesson that nobody ended, at the last thing that happened in it. */
 async function closeForgotten(tx: Database, actor: Actor, lesson: Lesson, now: Date): Promise<void> {
-  const [last] = await tx.select({ at: max(lessonEvents.receivedAt).mapWith(lessonEvents.receivedAt) }).from(lessonEvents).where(eq(lessonEvents.lessonId, lesson.id))
+  const [last] = await tx
+    .select({ at: max(lessonEvents.receivedAt).mapWith(lessonEvents.receivedAt) })
+    .from(lessonEvents)
+    .where(eq(lessonEvents.lessonId, lesson.id))
   const at = last?.at ?? lesson.startedAt
   const id = randomUUID()
   const number = lesson.lastNumber + 1
   const body: LessonEvent = { id, at: at.toISOString(), kind: 'end', forgotten: true }
-  await tx.insert(lessonEvents).values({ id, studioId: actor.studioId, lessonId: lesson.id, number, actorId: actor.userId, kind: 'end', body, deviceAt: at, deviceOffsetMs: 0, receivedAt: now })
+  await tx
+    .insert(lessonEvents)
+    .values({
+      id,
+      studioId: actor.studioId,
+      lessonId: lesson.id,
+      number,
+      actorId: actor.userId,
+      kind: 'end',
+      body,
+      deviceAt: at,
+      deviceOffsetMs: 0,
+      receivedAt: now,
+    })
   await tx.update(lessons).set({ endedAt: at, lastNumber: number }).where(eq(lessons.id, lesson.id))
 }
 
@@ -37,83 +61,158 @@ async function closeForgotten(tx: Database, actor: Actor, lesson: Lesson, now: D
  * start while another lesson of this student is open on that day. One that was left open on an earlier day is closed.
  * @throws DomainError `conflict` for a former student.
  */
-export function startLesson(db: Database, actor: Actor, body: z.infer<typeof startLessonBody>, now: Date): Promise<LessonStarted> {
-  return idempotentWrite(db, actor, 'start-lesson', body, now, async (tx) => {
+export function startLesson(
+  db: Database,
+  actor: Actor,
+  body: z.infer<typeof startLessonBody>,
+  now: Date,
+): Promise<LessonStarted> {
+  return idempotentWrite(db, actor, 'start-lesson', body, now, async tx => {
     await presentStudent(tx, actor, body.studentId)
     const slot = body.slot ? await ownSlot(tx, body.studentId, body.slot) : null
-    const [running] = await tx.select().from(lessons)
-      .where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, body.studentId), eq(lessons.teacherId, actor.userId), isNull(lessons.endedAt)))
-      .orderBy(desc(lessons.startedAt)).limit(1).for('update')
+    const [running] = await tx
+      .select()
+      .from(lessons)
+      .where(
+        and(
+          eq(lessons.studioId, actor.studioId),
+          eq(lessons.studentId, body.studentId),
+          eq(lessons.teacherId, actor.userId),
+          isNull(lessons.endedAt),
+        ),
+      )
+      .orderBy(desc(lessons.startedAt))
+      .limit(1)
+      .for('update')
     const dayOf = (at: Date) => localDay(at.toISOString(), actor.zone)
     if (running && dayOf(running.startedAt) === dayOf(now)) return { id: running.id, closed: null }
     if (running) await closeForgotten(tx, actor, running, now)
     const closed = running?.startedAt.toISOString() ?? null
     if (slot) {
-      const [given] = await tx.select({ id: lessons.id }).from(lessons).where(and(eq(lessons.slotId, slot.id), eq(lessons.slotDay, body.slot!.day)))
+      const [given] = await tx
+        .select({ id: lessons.id })
+        .from(lessons)
+        .where(and(eq(lessons.slotId, slot.id), eq(lessons.slotDay, body.slot!.day)))
       if (given) return { id: given.id, closed }
     }
-    await tx.insert(lessons).values({
-      id: body.id,
-      studioId: actor.studioId,
-      studentId: body.studentId,
-      teacherId: actor.userId,
-      slotId: slot?.id ?? null,
-      slotDay: body.slot?.day ?? null,
-      plannedAt: slot ? new Date(instantOf(body.slot!.day, slot.wallTime, slot.zone)) : now,
-      minutes: slot?.minutes ?? UNPLANNED_MINUTES,
-      startedAt: now,
-    })
+    await tx
+      .insert(lessons)
+      .values({
+        id: body.id,
+        studioId: actor.studioId,
+        studentId: body.studentId,
+        teacherId: actor.userId,
+        slotId: slot?.id ?? null,
+        slotDay: body.slot?.day ?? null,
+        plannedAt: slot ? new Date(instantOf(body.slot!.day, slot.wallTime, slot.zone)) : now,
+        minutes: slot?.minutes ?? UNPLANNED_MINUTES,
+        startedAt: now,
+      })
     return { id: body.id, closed }
   })
 }
 
-async function ownSlot(tx: Database, studentId: string, wanted: { id: string, day: string }) {
-  const [slot] = await tx.select().from(lessonSlots).where(and(eq(lessonSlots.id, wanted.id), eq(lessonSlots.studentId, studentId)))
+async function ownSlot(tx: Database, studentId: string, wanted: { id: string; day: string }) {
+  const [slot] = await tx
+    .select()
+    .from(lessonSlots)
+    .where(and(eq(lessonSlots.id, wanted.id), eq(lessonSlots.studentId, studentId)))
   if (!slot) throw notFound('planned lesson')
-  if (!fallsOn(slot, wanted.day)) throw new DomainError('invalid', `no lesson is planned on ${wanted.day}`, { path: 'slot.day' })
+  if (!fallsOn(slot, wanted.day))
+    throw new DomainError('invalid', `no lesson is planned on ${wanted.day}`, { path: 'slot.day' })
   return slot
 }
 
-const wholeLog = question(db => db.select({ body: lessonEvents.body, revision: lessonEvents.revision, taught: lessonEvents.assignmentRevision }).from(lessonEvents).where(eq(lessonEvents.lessonId, given('lessonId'))).orderBy(asc(lessonEvents.number)))
+const wholeLog = question(db =>
+  db
+    .select({ body: lessonEvents.body, revision: lessonEvents.revision, taught: lessonEvents.assignmentRevision })
+    .from(lessonEvents)
+    .where(eq(lessonEvents.lessonId, given('lessonId')))
+    .orderBy(asc(lessonEvents.number)),
+)
 
-const notesAndUndos = question(db => db.select({ body: lessonEvents.body }).from(lessonEvents)
-  .where(and(eq(lessonEvents.lessonId, given('lessonId')), inArray(lessonEvents.kind, ['note', 'void']))).orderBy(asc(lessonEvents.number)))
+const notesAndUndos = question(db =>
+  db
+    .select({ body: lessonEvents.body })
+    .from(lessonEvents)
+    .where(and(eq(lessonEvents.lessonId, given('lessonId')), inArray(lessonEvents.kind, ['note', 'void'])))
+    .orderBy(asc(lessonEvents.number)),
+)
 
-const lessonBefore = question(db => db.select({ id: lessons.id, startedAt: lessons.startedAt }).from(lessons)
-  .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, given('studentId')), lt(lessons.startedAt, given('startedAt')))).orderBy(desc(lessons.startedAt)).limit(1))
+const lessonBefore = question(db =>
+  db
+    .select({ id: lessons.id, startedAt: lessons.startedAt })
+    .from(lessons)
+    .where(
+      and(
+        eq(lessons.studioId, given('studioId')),
+        eq(lessons.studentId, given('studentId')),
+        lt(lessons.startedAt, given('startedAt')),
+      ),
+    )
+    .orderBy(desc(lessons.startedAt))
+    .limit(1),
+)
 
 /** What was noted in the lesson before one; null for a first lesson. */
-async function lastTimeOf(db: Database, actor: Actor, { studentId, startedAt }: Lesson): Promise<LessonDetail['lastTime']> {
+async function lastTimeOf(
+  db: Database,
+  actor: Actor,
+  { studentId, startedAt }: Lesson,
+): Promise<LessonDetail['lastTime']> {
   const [before] = await lessonBefore(db, { studioId: actor.studioId, studentId, startedAt })
   if (!before) return null
   const rows = await notesAndUndos(db, { lessonId: before.id })
-  return { at: before.startedAt.toISOString(), notes: foldLesson(rows.map(row => row.body)).notes.map(note => note.text) }
+  return {
+    at: before.startedAt.toISOString(),
+    notes: foldLesson(rows.map(row => row.body)).notes.map(note => note.text),
+  }
 }
 
 /** A lesson with all that is needed to run it. */
 export async function readLesson(db: Database, actor: Actor, lessonId: string, now: Date): Promise<LessonDetail> {
   const lesson = await ownLesson(db, actor, lessonId)
-  const [student, log, lastTime] = await Promise.all([ownStudent(db, actor, lesson.studentId), wholeLog(db, { lessonId }), lastTimeOf(db, actor, lesson)])
+  const [student, log, lastTime] = await Promise.all([
+    ownStudent(db, actor, lesson.studentId),
+    wholeLog(db, { lessonId }),
+    lastTimeOf(db, actor, lesson),
+  ])
   // What an older device left out, the log knows.
-  const events = log.map(({ body, revision }) => (body.kind === 'pass' && revision !== null ? { ...body, revision } : body))
-  const taught = new Map(log.flatMap(({ body, taught }) => ('assignmentId' in body && body.assignmentId ? [[body.assignmentId, taught ?? 0] as const] : [])))
+  const events = log.map(({ body, revision }) =>
+    body.kind === 'pass' && revision !== null ? { ...body, revision } : body,
+  )
+  const taught = new Map(
+    log.flatMap(({ body, taught }) =>
+      'assignmentId' in body && body.assignmentId ? [[body.assignmentId, taught ?? 0] as const] : [],
+    ),
+  )
   return {
     id: lesson.id,
     startedAt: lesson.startedAt.toISOString(),
     endedAt: lesson.endedAt?.toISOString() ?? null,
     minutes: lesson.minutes,
     zone: actor.zone,
-    student: { id: student.id, name: student.name, instrument: student.instrument, hand: student.hand, habits: student.habits ?? {} },
+    student: {
+      id: student.id,
+      name: student.name,
+      instrument: student.instrument,
+      hand: student.hand,
+      habits: student.habits ?? {},
+    },
     agenda: await agendaOf(db, { actor, today: localDay(now.toISOString(), actor.zone), lesson, taught }),
     events,
     lastTime,
   }
 }
 
-const taughtIn = question(db => db.select({ newest: assignments.revision, standing: standings, hearing: hearings }).from(assignments)
-  .innerJoin(standings, eq(standings.assignmentId, assignments.id))
-  .leftJoin(hearings, and(eq(hearings.assignmentId, assignments.id), eq(hearings.lessonId, given('lessonId'))))
-  .where(and(eq(assignments.id, given('assignmentId')), eq(assignments.studentId, given('studentId')))))
+const taughtIn = question(db =>
+  db
+    .select({ newest: assignments.revision, standing: standings, hearing: hearings })
+    .from(assignments)
+    .innerJoin(standings, eq(standings.assignmentId, assignments.id))
+    .leftJoin(hearings, and(eq(hearings.assignmentId, assignments.id), eq(hearings.lessonId, given('lessonId'))))
+    .where(and(eq(assignments.id, given('assignmentId')), eq(assignments.studentId, given('studentId')))),
+)
 
 /** The set drill an event is about: its newest revision, where it stands and what of it was heard in this lesson. */
 async function taughtWith(tx: Database, lesson: Lesson, assignmentId: string) {
@@ -122,56 +221,102 @@ async function taughtWith(tx: Database, lesson: Lesson, assignmentId: string) {
   return row
 }
 
-/** What a lesson that has ended still takes: a note, and to be taken up again on its own day; one that nobody ended also what was still on its way. */
+/**
+ * What a lesson that has ended still takes: a note, and to be taken up again on its own day; one that nobody ended also
+ * what was still on its way.
+ */
 async function assertOpen(tx: Database, actor: Actor, lesson: Lesson, event: LessonEvent, now: Date): Promise<void> {
   if (event.kind === 'reopen') {
     if (lesson.endedAt === null) throw new DomainError('conflict', 'this lesson is open already')
-    if (localDay(lesson.startedAt.toISOString(), actor.zone) !== localDay(now.toISOString(), actor.zone)) throw new DomainError('conflict', 'a lesson can be taken up again on its own day only; a note can be added any time')
+    if (localDay(lesson.startedAt.toISOString(), actor.zone) !== localDay(now.toISOString(), actor.zone))
+      throw new DomainError(
+        'conflict',
+        'a lesson can be taken up again on its own day only; a note can be added any time',
+      )
     return
   }
   if (lesson.endedAt === null || event.kind === 'note') return
-  const [last] = await tx.select({ body: lessonEvents.body }).from(lessonEvents).where(and(eq(lessonEvents.lessonId, lesson.id), eq(lessonEvents.kind, 'end'))).orderBy(desc(lessonEvents.number)).limit(1)
+  const [last] = await tx
+    .select({ body: lessonEvents.body })
+    .from(lessonEvents)
+    .where(and(eq(lessonEvents.lessonId, lesson.id), eq(lessonEvents.kind, 'end')))
+    .orderBy(desc(lessonEvents.number))
+    .limit(1)
   if (last && (last.body as LessonEventOf<'end'>).forgotten) return
-  throw new DomainError('conflict', event.kind === 'end' ? 'this lesson has ended already' : 'this lesson has ended: take it up again first')
+  throw new DomainError(
+    'conflict',
+    event.kind === 'end' ? 'this lesson has ended already' : 'this lesson has ended: take it up again first',
+  )
 }
 
 /** The pass, fault or note an undo names. @throws DomainError when it is not there, cannot be undone or was undone. */
 async function voidedBy(tx: Database, lesson: Lesson, event: LessonEventOf<'void'>): Promise<LessonEvent> {
-  const [target] = await tx.select({ kind: lessonEvents.kind, body: lessonEvents.body }).from(lessonEvents).where(and(eq(lessonEvents.id, event.eventId), eq(lessonEvents.lessonId, lesson.id)))
+  const [target] = await tx
+    .select({ kind: lessonEvents.kind, body: lessonEvents.body })
+    .from(lessonEvents)
+    .where(and(eq(lessonEvents.id, event.eventId), eq(lessonEvents.lessonId, lesson.id)))
   if (!target) throw notFound('event to undo')
-  if (!isVoidable(target.body)) throw new DomainError('invalid', `a ${target.kind} cannot be undone this way`, { path: 'event.eventId' })
-  const [before] = await tx.select({ id: lessonEvents.id }).from(lessonEvents).where(eq(lessonEvents.voids, event.eventId)).limit(1)
+  if (!isVoidable(target.body))
+    throw new DomainError('invalid', `a ${target.kind} cannot be undone this way`, { path: 'event.eventId' })
+  const [before] = await tx
+    .select({ id: lessonEvents.id })
+    .from(lessonEvents)
+    .where(eq(lessonEvents.voids, event.eventId))
+    .limit(1)
   if (before) throw new DomainError('conflict', `this ${target.kind} was taken back already`)
   return target.body
 }
 
 /** Passes of a drill in a lesson that were not undone, but for one. */
-async function otherPasses(tx: Database, lessonId: string, assignmentId: string, but: string): Promise<readonly LessonEventOf<'pass'>[]> {
-  const rows = await tx.select({ body: lessonEvents.body }).from(lessonEvents)
-    .where(and(eq(lessonEvents.lessonId, lessonId), inArray(lessonEvents.kind, ['pass', 'void']))).orderBy(asc(lessonEvents.number))
-  return foldLesson(rows.map(row => row.body)).passes.filter(pass => pass.assignmentId === assignmentId && pass.id !== but)
+async function otherPasses(
+  tx: Database,
+  lessonId: string,
+  assignmentId: string,
+  but: string,
+): Promise<readonly LessonEventOf<'pass'>[]> {
+  const rows = await tx
+    .select({ body: lessonEvents.body })
+    .from(lessonEvents)
+    .where(and(eq(lessonEvents.lessonId, lessonId), inArray(lessonEvents.kind, ['pass', 'void'])))
+    .orderBy(asc(lessonEvents.number))
+  return foldLesson(rows.map(row => row.body)).passes.filter(
+    pass => pass.assignmentId === assignmentId && pass.id !== but,
+  )
 }
 
-/** Enters a decision in the ledger. @throws DomainError `conflict` with what stands now when the revision was decided already. */
+/**
+ * Enters a decision in the ledger. @throws DomainError `conflict` with what stands now when the revision was decided
+ * already.
+ */
 async function writeDecision(tx: Database, actor: Actor, event: LessonEventOf<'decision'>, now: Date) {
-  const [latest] = await tx.select({ id: decisions.id, revision: decisions.revision, bpm: decisions.bpm }).from(decisions).where(eq(decisions.assignmentId, event.assignmentId)).orderBy(desc(decisions.revision)).limit(1)
+  const [latest] = await tx
+    .select({ id: decisions.id, revision: decisions.revision, bpm: decisions.bpm })
+    .from(decisions)
+    .where(eq(decisions.assignmentId, event.assignmentId))
+    .orderBy(desc(decisions.revision))
+    .limit(1)
   const revision = latest ? latest.revision + 1 : 0
   if (revision !== event.revision) {
-    throw new DomainError('conflict', 'this drill was decided on elsewhere in the meantime', { current: { revision, bpm: latest?.bpm ?? null } })
+    throw new DomainError('conflict', 'this drill was decided on elsewhere in the meantime', {
+      current: { revision, bpm: latest?.bpm ?? null },
+    })
   }
-  if (event.supersedes !== null && latest?.id !== event.supersedes) throw new DomainError('invalid', 'only the latest decision can be taken back', { path: 'event.supersedes' })
-  await tx.insert(decisions).values({
-    id: event.id,
-    studioId: actor.studioId,
-    assignmentId: event.assignmentId,
-    revision: event.revision,
-    eventId: event.id,
-    decision: event.decision,
-    bpm: event.bpm,
-    supersedes: event.supersedes,
-    overruled: overrules(event),
-    at: now,
-  })
+  if (event.supersedes !== null && latest?.id !== event.supersedes)
+    throw new DomainError('invalid', 'only the latest decision can be taken back', { path: 'event.supersedes' })
+  await tx
+    .insert(decisions)
+    .values({
+      id: event.id,
+      studioId: actor.studioId,
+      assignmentId: event.assignmentId,
+      revision: event.revision,
+      eventId: event.id,
+      decision: event.decision,
+      bpm: event.bpm,
+      supersedes: event.supersedes,
+      overruled: overrules(event),
+      at: now,
+    })
 }
 
 type Taught = Awaited<ReturnType<typeof taughtWith>>
@@ -179,11 +324,18 @@ type Taught = Awaited<ReturnType<typeof taughtWith>>
 /** Decisions on the drill's tempo before a pass or decision, as its device knew them. */
 function decidedBefore(event: LessonEvent, told: Taught | null): number | null {
   if (event.kind === 'decision') return event.revision
-  return event.kind === 'pass' && told ? Math.min(told.standing.revision, event.revision ?? told.standing.revision) : null
+  return event.kind === 'pass' && told
+    ? Math.min(told.standing.revision, event.revision ?? told.standing.revision)
+    : null
 }
 
 /** Writes down what a drill's hearing in a lesson, and with it its standing, have become. */
-async function keepTally(tx: Database, lesson: Lesson, { standing: present, hearing: heard }: Taught, change: { readonly hearing?: (before: Hearing, standing: DrillStanding) => Hearing, readonly decidedBpm?: number }): Promise<void> {
+async function keepTally(
+  tx: Database,
+  lesson: Lesson,
+  { standing: present, hearing: heard }: Taught,
+  change: { readonly hearing?: (before: Hearing, standing: DrillStanding) => Hearing; readonly decidedBpm?: number },
+): Promise<void> {
   const { assignmentId, studioId } = present
   const before = heard ?? unheard(present.rises)
   const after = change.hearing?.(before, present) ?? before
@@ -192,11 +344,17 @@ async function keepTally(tx: Database, lesson: Lesson, { standing: present, hear
   if (after !== before) {
     const { passes, clean, bestCleanBpm, triedBpm, rises } = after
     const row = { passes, clean, bestCleanBpm, triedBpm, rises }
-    await tx.insert(hearings).values({ assignmentId, lessonId: lesson.id, studioId, startedAt: lesson.startedAt, ...row }).onDuplicateKeyUpdate({ set: row })
+    await tx
+      .insert(hearings)
+      .values({ assignmentId, lessonId: lesson.id, studioId, startedAt: lesson.startedAt, ...row })
+      .onDuplicateKeyUpdate({ set: row })
   }
   if (standing !== present) {
     const { bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise } = standing
-    await tx.update(standings).set({ bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise }).where(eq(standings.assignmentId, assignmentId))
+    await tx
+      .update(standings)
+      .set({ bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise })
+      .where(eq(standings.assignmentId, assignmentId))
   }
 }
 
@@ -207,12 +365,19 @@ const rises = (before: Hearing, standing: DrillStanding) => (before.passes === 0
  * Adds an event to a lesson's log, numbered in server order under a lock on the lesson. Nothing in the log is ever
  * changed: an undo is an event naming the voided one. What lists show is kept beside it, in the same transaction.
  * @param sent The event, and server time less device time as the device measured it, ms.
- * @throws DomainError `conflict` for a decision on a revision already decided, a second undo, or an event after the end; `not-found`; `gone` for an erased student.
+ * @throws DomainError `conflict` for a decision on a revision already decided, a second undo, or an event after the
+ *   end; `not-found`; `gone` for an erased student.
  */
-export function appendEvent(db: Database, actor: Actor, lessonId: string, sent: { readonly event: LessonEvent, readonly deviceOffsetMs: number }, now: Date): Promise<EventStored> {
+export function appendEvent(
+  db: Database,
+  actor: Actor,
+  lessonId: string,
+  sent: { readonly event: LessonEvent; readonly deviceOffsetMs: number },
+  now: Date,
+): Promise<EventStored> {
   const { event, deviceOffsetMs } = sent
   // The offset is measured anew at every try, so it is no part of what makes the event the same.
-  return idempotentWrite(db, actor, `append-event ${lessonId}`, event, now, async (tx) => {
+  return idempotentWrite(db, actor, `append-event ${lessonId}`, event, now, async tx => {
     const lesson = await ownLesson(tx, actor, lessonId, true)
     await assertOpen(tx, actor, lesson, event, now)
     const voided = event.kind === 'void' ? await voidedBy(tx, lesson, event) : null
@@ -222,38 +387,44 @@ export function appendEvent(db: Database, actor: Actor, lessonId: string, sent: 
     const taught = about ? await taughtWith(tx, lesson, about) : null
     const told = assignmentId ? taught : null
     const number = lesson.lastNumber + 1
-    await tx.insert(lessonEvents).values({
-      id: event.id,
-      studioId: actor.studioId,
-      lessonId,
-      number,
-      actorId: actor.userId,
-      kind: event.kind,
-      body: event,
-      assignmentId,
-      voids: event.kind === 'void' ? event.eventId : null,
-      assignmentRevision: told && Math.min(told.newest, 'taught' in event ? event.taught ?? told.newest : told.newest),
-      revision: decidedBefore(event, told),
-      deviceAt: new Date(event.at),
-      deviceOffsetMs,
-      receivedAt: now,
-    })
+    await tx
+      .insert(lessonEvents)
+      .values({
+        id: event.id,
+        studioId: actor.studioId,
+        lessonId,
+        number,
+        actorId: actor.userId,
+        kind: event.kind,
+        body: event,
+        assignmentId,
+        voids: event.kind === 'void' ? event.eventId : null,
+        assignmentRevision:
+          told && Math.min(told.newest, 'taught' in event ? (event.taught ?? told.newest) : told.newest),
+        revision: decidedBefore(event, told),
+        deviceAt: new Date(event.at),
+        deviceOffsetMs,
+        receivedAt: now,
+      })
     const counted = pass === null ? 0 : voided ? -1 : 1
-    await tx.update(lessons).set({
-      lastNumber: number,
-      passes: lesson.passes + counted,
-      clean: lesson.clean + (pass?.clean ? counted : 0),
-      ...(event.kind === 'end' && { endedAt: now }),
-      ...(event.kind === 'reopen' && { endedAt: null }),
-    }).where(eq(lessons.id, lessonId))
+    await tx
+      .update(lessons)
+      .set({
+        lastNumber: number,
+        passes: lesson.passes + counted,
+        clean: lesson.clean + (pass?.clean ? counted : 0),
+        ...(event.kind === 'end' && { endedAt: now }),
+        ...(event.kind === 'reopen' && { endedAt: null }),
+      })
+      .where(eq(lessons.id, lessonId))
     if (event.kind === 'decision') {
       await writeDecision(tx, actor, event, now)
       await keepTally(tx, lesson, taught!, { decidedBpm: event.bpm })
-    }
-    else if (event.kind === 'pass') {
-      await keepTally(tx, lesson, taught!, { hearing: (before, standing) => withPass({ ...before, rises: rises(before, standing) }, event) })
-    }
-    else if (pass) {
+    } else if (event.kind === 'pass') {
+      await keepTally(tx, lesson, taught!, {
+        hearing: (before, standing) => withPass({ ...before, rises: rises(before, standing) }, event),
+      })
+    } else if (pass) {
       const left = await otherPasses(tx, lessonId, pass.assignmentId, pass.id)
       await keepTally(tx, lesson, taught!, { hearing: (before, standing) => hearingOf(left, rises(before, standing)) })
     }

@@ -1,8 +1,12 @@
 import pLimit from 'p-limit'
 import { DomainError } from './domain-error'
 
-/** A line for what is asked by strangers: so many at once, so that a crowd of them leaves the machine to everybody else. */
-export interface Line { readonly run: <T>(work: () => Promise<T>) => Promise<T> }
+/**
+ * A line for what is asked by strangers: so many at once, so that a crowd of them leaves the machine to everybody else.
+ */
+export interface Line {
+  readonly run: <T>(work: () => Promise<T>) => Promise<T>
+}
 
 /**
  * Opens a line at the door.
@@ -13,8 +17,11 @@ export interface Line { readonly run: <T>(work: () => Promise<T>) => Promise<T> 
 export function openLine(atOnce: number, mostWaiting: number): Line {
   const limit = pLimit(atOnce)
   return {
-    run: async (work) => {
-      if (limit.activeCount + limit.pendingCount >= atOnce + mostWaiting) throw new DomainError('unavailable', 'Too many people are signing in at once. Try again in a few seconds.', { retryAfterSeconds: 5 })
+    run: async work => {
+      if (limit.activeCount + limit.pendingCount >= atOnce + mostWaiting)
+        throw new DomainError('unavailable', 'Too many people are signing in at once. Try again in a few seconds.', {
+          retryAfterSeconds: 5,
+        })
       return limit(work)
     },
   }

@@ -7,7 +7,10 @@ const derive = promisify<string, Buffer, number, ScryptOptions, Buffer>(scrypt)
 const COST = { N: 2 ** 16, r: 8, p: 2, maxmem: 192 * 1024 * 1024 }
 const BYTES = 32
 
-/** Hashes a password with a salt of its own. @param cost Work it takes; less than usual only where nobody's account is at stake. */
+/**
+ * Hashes a password with a salt of its own. @param cost Work it takes; less than usual only where nobody's account is
+ * at stake.
+ */
 export async function hashPassword(password: string, cost: typeof COST = COST): Promise<string> {
   const salt = randomBytes(16)
   const key = await derive(password.normalize('NFKC'), salt, BYTES, cost)
@@ -18,6 +21,11 @@ export async function hashPassword(password: string, cost: typeof COST = COST): 
 export async function isPassword(password: string, hash: string): Promise<boolean> {
   const [, N, r, p, salt, key] = hash.split('$')
   const expected = Buffer.from(key!, 'base64')
-  const given = await derive(password.normalize('NFKC'), Buffer.from(salt!, 'base64'), expected.length, { N: Number(N), r: Number(r), p: Number(p), maxmem: COST.maxmem })
+  const given = await derive(password.normalize('NFKC'), Buffer.from(salt!, 'base64'), expected.length, {
+    N: Number(N),
+    r: Number(r),
+    p: Number(p),
+    maxmem: COST.maxmem,
+  })
   return timingSafeEqual(given, expected)
 }

@@ -13,12 +13,13 @@ type Revision = typeof assignmentRevisions.$inferSelect
 type Player = Pick<typeof students.$inferSelect, 'hand' | 'habits' | 'instrument'>
 type Sheet = Pick<Revision, 'hand' | 'habits' | 'pins' | 'bpm'> & { readonly spec: Spec }
 
-/** Hash of what a set drill's sheet is for its student; null when there is none. It never keeps a write from being made. */
+/**
+ * Hash of what a set drill's sheet is for its student; null when there is none. It never keeps a write from being made.
+ */
 export async function sheetHash(engine: Engine, { spec, bpm, hand, habits, pins }: Sheet): Promise<string | null> {
   try {
     return await engine.sheetHash({ ...spec, tempo: bpm }, { hand, habits: habits ?? {}, pins: pins ?? {} })
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof DomainError) return null
     throw error
   }
@@ -32,22 +33,36 @@ export async function firstRevision(tx: Database, first: Omit<Revision, 'number'
 /** Which set drills are meant: one, or all that a student is on. */
 type Which = { readonly assignmentId: string } | { readonly studentId: string }
 
-const meant = (actor: Actor, which: Which) => and(eq(assignments.studioId, actor.studioId), 'assignmentId' in which ? eq(assignments.id, which.assignmentId) : and(eq(assignments.studentId, which.studentId), isNull(assignments.endedAt)))
+const meant = (actor: Actor, which: Which) =>
+  and(
+    eq(assignments.studioId, actor.studioId),
+    'assignmentId' in which
+      ? eq(assignments.id, which.assignmentId)
+      : and(eq(assignments.studentId, which.studentId), isNull(assignments.endedAt)),
+  )
 
 /** The newest revisions of some set drills, each with the tempo in force and what the drill plays. */
 function newest(db: Database, actor: Actor, which: Which) {
-  return db.select({ revision: assignmentRevisions, bpm: standings.bpm, spec: drillVersions.spec }).from(assignments)
-    .innerJoin(assignmentRevisions, and(eq(assignmentRevisions.assignmentId, assignments.id), eq(assignmentRevisions.number, assignments.revision)))
-    .innerJoin(standings, eq(standings.assignmentId, assignments.id)).innerJoin(drillVersions, eq(drillVersions.id, assignmentRevisions.drillVersionId))
+  return db
+    .select({ revision: assignmentRevisions, bpm: standings.bpm, spec: drillVersions.spec })
+    .from(assignments)
+    .innerJoin(
+      assignmentRevisions,
+      and(eq(assignmentRevisions.assignmentId, assignments.id), eq(assignmentRevisions.number, assignments.revision)),
+    )
+    .innerJoin(standings, eq(standings.assignmentId, assignments.id))
+    .innerJoin(drillVersions, eq(drillVersions.id, assignmentRevisions.drillVersionId))
     .where(meant(actor, which))
 }
 
 /** What becomes another with a new revision. */
 export type Change = Partial<Player & Pick<Revision, 'pins'>>
 
-const changes = (revision: Revision, change: Change) => Object.entries(change).some(([key, value]) => hashOf(value ?? null) !== hashOf(revision[key as keyof Change] ?? null))
+const changes = (revision: Revision, change: Change) =>
+  Object.entries(change).some(([key, value]) => hashOf(value ?? null) !== hashOf(revision[key as keyof Change] ?? null))
 /** The guitar a student plays is no part of the sheet: the drill says its own. */
-const changesSheet = (revision: Revision, change: Change) => changes(revision, { ...change, instrument: revision.instrument })
+const changesSheet = (revision: Revision, change: Change) =>
+  changes(revision, { ...change, instrument: revision.instrument })
 
 /** The sheet a hash is of follows one revision: where another came in between, it is of none. */
 const following = ({ assignmentId, number }: Revision) => `${assignmentId} ${number}`
@@ -56,35 +71,76 @@ const following = ({ assignmentId, number }: Revision) => `${assignmentId} ${num
  * Works out the sheets that a change makes, before the transaction that makes it.
  * @returns Hashes by the revisions they follow; of those whose sheet stays as it is, none.
  */
-export async function hashesAfter(db: Database, engine: Engine, actor: Actor, which: Which, change: Change): Promise<ReadonlyMap<string, string | null>> {
+export async function hashesAfter(
+  db: Database,
+  engine: Engine,
+  actor: Actor,
+  which: Which,
+  change: Change,
+): Promise<ReadonlyMap<string, string | null>> {
   const hashes = new Map<string, string | null>()
   for (const { revision, bpm, spec } of await newest(db, actor, which)) {
-    if (changesSheet(revision, change)) hashes.set(following(revision), await sheetHash(engine, { ...revision, ...change, bpm, spec }))
+    if (changesSheet(revision, change))
+      hashes.set(following(revision), await sheetHash(engine, { ...revision, ...change, bpm, spec }))
   }
   return hashes
 }
 
 /** Writes down that from now on something else is taught, where it is something else. */
-export async function revise(tx: Database, actor: Actor, which: Which, change: Change, hashes: ReadonlyMap<string, string | null>, now: Date): Promise<void> {
+export async function revise(
+  tx: Database,
+  actor: Actor,
+  which: Which,
+  change: Change,
+  hashes: ReadonlyMap<string, string | null>,
+  now: Date,
+): Promise<void> {
   const changed = (await newest(tx, actor, which).for('update')).filter(({ revision }) => changes(revision, change))
   if (changed.length === 0) return
-  await tx.insert(assignmentRevisions).values(changed.map(({ revision, bpm }) => ({
-    ...revision,
-    ...change,
-    number: revision.number + 1,
-    bpm,
-    at: now,
-    ...(changesSheet(revision, change) && { engineVersion: ENGINE_VERSION, scoreHash: hashes.get(following(revision)) ?? null }),
-  })))
+  await tx
+    .insert(assignmentRevisions)
+    .values(
+      changed.map(({ revision, bpm }) => ({
+        ...revision,
+        ...change,
+        number: revision.number + 1,
+        bpm,
+        at: now,
+        ...(changesSheet(revision, change) && {
+          engineVersion: ENGINE_VERSION,
+          scoreHash: hashes.get(following(revision)) ?? null,
+        }),
+      })),
+    )
   for (const { revision } of changed) {
-    await tx.update(assignments).set({ revision: revision.number + 1, ...(change.pins !== undefined && { pins: change.pins }) }).where(eq(assignments.id, revision.assignmentId))
+    await tx
+      .update(assignments)
+      .set({ revision: revision.number + 1, ...(change.pins !== undefined && { pins: change.pins }) })
+      .where(eq(assignments.id, revision.assignmentId))
   }
 }
 
 /** What was taught with some set drills, by their revisions: all of those drills', oldest first. */
 export function revisionsOf(db: Database, actor: Actor, assignmentIds: readonly string[]) {
-  return db.select({ revision: assignmentRevisions, stage: stages.name, spec: drillVersions.spec, versionNumber: drillVersions.number, drillId: drillVersions.drillId }).from(assignmentRevisions)
+  return db
+    .select({
+      revision: assignmentRevisions,
+      stage: stages.name,
+      spec: drillVersions.spec,
+      versionNumber: drillVersions.number,
+      drillId: drillVersions.drillId,
+    })
+    .from(assignmentRevisions)
     .innerJoin(drillVersions, eq(drillVersions.id, assignmentRevisions.drillVersionId))
-    .innerJoin(stages, and(eq(stages.assignmentId, assignmentRevisions.assignmentId), eq(stages.number, assignmentRevisions.stage)))
-    .where(and(eq(assignmentRevisions.studioId, actor.studioId), inArray(assignmentRevisions.assignmentId, [...assignmentIds]))).orderBy(assignmentRevisions.assignmentId, assignmentRevisions.number)
+    .innerJoin(
+      stages,
+      and(eq(stages.assignmentId, assignmentRevisions.assignmentId), eq(stages.number, assignmentRevisions.stage)),
+    )
+    .where(
+      and(
+        eq(assignmentRevisions.studioId, actor.studioId),
+        inArray(assignmentRevisions.assignmentId, [...assignmentIds]),
+      ),
+    )
+    .orderBy(assignmentRevisions.assignmentId, assignmentRevisions.number)
 }

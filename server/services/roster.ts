@@ -13,7 +13,8 @@ type Student = typeof students.$inferSelect
 type Slot = typeof lessonSlots.$inferSelect
 
 /** A weekly lesson that goes on. */
-export const goesOn = (slot: Slot | undefined, now: Date) => (slot && (slot.endsOn === null || slot.endsOn >= localDay(now.toISOString(), slot.zone)) ? slot : undefined)
+export const goesOn = (slot: Slot | undefined, now: Date) =>
+  slot && (slot.endsOn === null || slot.endsOn >= localDay(now.toISOString(), slot.zone)) ? slot : undefined
 
 /** The next lesson of a slot that is not over yet. */
 function nextLessonOf(slot: Slot | undefined, now: Date): StudentRow['nextLesson'] {
@@ -29,7 +30,13 @@ function nextLessonOf(slot: Slot | undefined, now: Date): StudentRow['nextLesson
 }
 
 /** A student as a list shows them. */
-export function rowOf(student: Student, slot: Slot | undefined, set: readonly AssignmentStanding[], lastLesson: Date | undefined, now: Date): StudentRow {
+export function rowOf(
+  student: Student,
+  slot: Slot | undefined,
+  set: readonly AssignmentStanding[],
+  lastLesson: Date | undefined,
+  now: Date,
+): StudentRow {
   return {
     id: student.id,
     name: student.name,
@@ -50,10 +57,34 @@ export function rowOf(student: Student, slot: Slot | undefined, set: readonly As
 const MOST_STUDENTS = 500
 
 const ofTeacher = and(eq(students.studioId, given('studioId')), eq(students.teacherId, given('teacherId')))
-const presentOnes = question(db => db.select().from(students).where(and(ofTeacher, isNull(students.archivedAt))).orderBy(asc(students.name)).limit(MOST_STUDENTS))
-const formerOnes = question(db => db.select().from(students).where(and(ofTeacher, isNotNull(students.archivedAt))).orderBy(asc(students.name)).limit(MOST_STUDENTS))
-const countOfFormer = question(db => db.select({ count: count() }).from(students).where(and(ofTeacher, isNotNull(students.archivedAt))))
-const slotsOfSome = question(db => db.select().from(lessonSlots).where(and(eq(lessonSlots.studioId, given('studioId')), amongGiven(lessonSlots.studentId, 'ids'))))
+const presentOnes = question(db =>
+  db
+    .select()
+    .from(students)
+    .where(and(ofTeacher, isNull(students.archivedAt)))
+    .orderBy(asc(students.name))
+    .limit(MOST_STUDENTS),
+)
+const formerOnes = question(db =>
+  db
+    .select()
+    .from(students)
+    .where(and(ofTeacher, isNotNull(students.archivedAt)))
+    .orderBy(asc(students.name))
+    .limit(MOST_STUDENTS),
+)
+const countOfFormer = question(db =>
+  db
+    .select({ count: count() })
+    .from(students)
+    .where(and(ofTeacher, isNotNull(students.archivedAt))),
+)
+const slotsOfSome = question(db =>
+  db
+    .select()
+    .from(lessonSlots)
+    .where(and(eq(lessonSlots.studioId, given('studioId')), amongGiven(lessonSlots.studentId, 'ids'))),
+)
 
 const teacher = (actor: Actor) => ({ studioId: actor.studioId, teacherId: actor.userId })
 
@@ -61,16 +92,29 @@ const teacher = (actor: Actor) => ({ studioId: actor.studioId, teacherId: actor.
 export const presentStudents = (db: Database, actor: Actor) => presentOnes(db, teacher(actor))
 
 /** The weekly lessons of some students. */
-export const slotsOf = async (db: Database, actor: Actor, studentIds: readonly string[]) => studentIds.length === 0 ? [] : slotsOfSome(db, { studioId: actor.studioId, ids: studentIds })
+export const slotsOf = async (db: Database, actor: Actor, studentIds: readonly string[]) =>
+  studentIds.length === 0 ? [] : slotsOfSome(db, { studioId: actor.studioId, ids: studentIds })
 
 /**
  * The teacher's students by name, with where each one stands.
  * @param former Those who came once, instead of those who come.
  */
 export async function listStudents(db: Database, actor: Actor, now: Date, former = false): Promise<Roster> {
-  const [own, [gone]] = await Promise.all([(former ? formerOnes : presentOnes)(db, teacher(actor)), countOfFormer(db, teacher(actor))])
+  const [own, [gone]] = await Promise.all([
+    (former ? formerOnes : presentOnes)(db, teacher(actor)),
+    countOfFormer(db, teacher(actor)),
+  ])
   const ids = own.map(student => student.id)
-  const [slots, set, last] = await Promise.all([slotsOf(db, actor, ids), standingsOf(db, ids, { actor, today: localDay(now.toISOString(), actor.zone) }), lastLessons(db, actor, ids)])
+  const [slots, set, last] = await Promise.all([
+    slotsOf(db, actor, ids),
+    standingsOf(db, ids, { actor, today: localDay(now.toISOString(), actor.zone) }),
+    lastLessons(db, actor, ids),
+  ])
   const slotOf = new Map(slots.map(slot => [slot.studentId, slot]))
-  return { students: own.map(student => rowOf(student, slotOf.get(student.id), set.get(student.id)!, last.get(student.id), now)), former: gone!.count }
+  return {
+    students: own.map(student =>
+      rowOf(student, slotOf.get(student.id), set.get(student.id)!, last.get(student.id), now),
+    ),
+    former: gone!.count,
+  }
 }

@@ -12,20 +12,31 @@ const { db, close } = openTestDatabase()
 afterAll(close)
 const PASSWORD = 'walnut and spruce'
 const somewhere = (): Visitor => ({ address: randomUUID(), device: null })
-const code = (work: Promise<unknown>) => work.then(() => 'in', (error: { code?: string }) => error.code)
-const attemptsOf = async (subject: string) => (await db.select().from(signInAttempts).where(eq(signInAttempts.subject, subject)))[0]?.count ?? 0
-const enter = (name: string, password = PASSWORD, visitor = somewhere(), now = NOW) => signIn(db, { name, password }, visitor, now)
+const code = (work: Promise<unknown>) =>
+  work.then(
+    () => 'in',
+    (error: { code?: string }) => error.code,
+  )
+const attemptsOf = async (subject: string) =>
+  (await db.select().from(signInAttempts).where(eq(signInAttempts.subject, subject)))[0]?.count ?? 0
+const enter = (name: string, password = PASSWORD, visitor = somewhere(), now = NOW) =>
+  signIn(db, { name, password }, visitor, now)
 
 describe('signing in', () => {
   test('the right password opens a session, and the session says who it is of', async () => {
     const teacher = await makeTeacher(db, { password: PASSWORD })
     const session = await enter(teacher.signInName.toUpperCase())
-    expect(await sessionOf(db, session)).toMatchObject({ userId: teacher.userId, role: 'teacher', studioId: teacher.studioId })
+    expect(await sessionOf(db, session)).toMatchObject({
+      userId: teacher.userId,
+      role: 'teacher',
+      studioId: teacher.studioId,
+    })
   })
 
   test('a wrong name and a wrong password are answered alike', async () => {
     const teacher = await makeTeacher(db, { password: PASSWORD })
-    const told = (name: string) => enter(name, 'wrong').catch((error: Error & { code: string }) => [error.message, error.code])
+    const told = (name: string) =>
+      enter(name, 'wrong').catch((error: Error & { code: string }) => [error.message, error.code])
     expect(await told(teacher.signInName)).toEqual(await told(randomUUID()))
   })
 })
@@ -44,8 +55,12 @@ describe('guessing', () => {
   test('many at once are as limited as one after the other: they are counted before a password is looked at', async () => {
     const teacher = await makeTeacher(db, { password: PASSWORD })
     const visitor = somewhere()
-    const answers = await Promise.all(Array.from({ length: 30 }, () => code(enter(teacher.signInName, 'wrong', visitor))))
-    const tally = Map.prototype.get.bind(new Map([...new Set(answers)].map(each => [each, answers.filter(answer => answer === each).length])))
+    const answers = await Promise.all(
+      Array.from({ length: 30 }, () => code(enter(teacher.signInName, 'wrong', visitor))),
+    )
+    const tally = Map.prototype.get.bind(
+      new Map([...new Set(answers)].map(each => [each, answers.filter(answer => answer === each).length])),
+    )
     expect([tally('signed-out'), tally('too-many')]).toEqual([8, 22])
   })
 
@@ -54,7 +69,8 @@ describe('guessing', () => {
     const { signInName } = await makeTeacher(db, { password: PASSWORD, signInName: plain })
     const visitor = somewhere()
     const spellings = ['ánna', 'ànna', 'Ânna', 'ANNA', 'äńnå', 'anna', 'ãnna', 'añña']
-    for (const spelling of spellings) expect(await code(enter(signInName.replace('anna', spelling), 'wrong', visitor))).toBe('signed-out')
+    for (const spelling of spellings)
+      expect(await code(enter(signInName.replace('anna', spelling), 'wrong', visitor))).toBe('signed-out')
     expect(await code(enter(signInName, PASSWORD, visitor))).toBe('too-many')
   })
 
@@ -65,16 +81,21 @@ describe('guessing', () => {
     for (let i = 0; i < 60; i++) await code(enter(teacher.signInName, 'wrong'))
     expect(await code(enter(teacher.signInName))).toBe('too-many')
     expect(await code(enter(teacher.signInName, PASSWORD, { address: randomUUID(), device }))).toBe('in')
-    expect([await isKnownDevice(db, teacher.signInName, device), await isKnownDevice(db, teacher.signInName, 'another'), await isKnownDevice(db, 'nobody', device)]).toEqual([true, false, false])
+    expect([
+      await isKnownDevice(db, teacher.signInName, device),
+      await isKnownDevice(db, teacher.signInName, 'another'),
+      await isKnownDevice(db, 'nobody', device),
+    ]).toEqual([true, false, false])
     // The device is known for this account only, and is itself limited.
     const other = await makeTeacher(db, { password: PASSWORD })
     for (let i = 0; i < 8; i++) await code(enter(other.signInName, 'wrong', { address: 'one place', device }))
     expect(await code(enter(other.signInName, PASSWORD, { address: 'one place', device }))).toBe('too-many')
-    for (let i = 0; i < 10; i++) expect(await code(enter(teacher.signInName, 'wrong', { address: 'x', device }))).toBe('signed-out')
+    for (let i = 0; i < 10; i++)
+      expect(await code(enter(teacher.signInName, 'wrong', { address: 'x', device }))).toBe('signed-out')
     expect(await code(enter(teacher.signInName, PASSWORD, { address: 'x', device }))).toBe('too-many')
   })
 
-  test('one visitor\'s mistakes leave everybody else at the same address alone', async () => {
+  test("one visitor's mistakes leave everybody else at the same address alone", async () => {
     const [one, other] = [await makeTeacher(db, { password: PASSWORD }), await makeTeacher(db, { password: PASSWORD })]
     const school = somewhere()
     for (let i = 0; i < 40; i++) await code(enter(one.signInName, 'wrong', school))
@@ -95,13 +116,18 @@ describe('guessing', () => {
     const teacher = await makeTeacher(db, { password: PASSWORD })
     const lines = { counting: openLine(2, 300), known: openLine(1, 0), strange: openLine(1, 0) }
     let letGo = () => {}
-    const busy = lines.strange.run(() => new Promise<void>((resolve) => {
-      letGo = resolve
-    }))
+    const busy = lines.strange.run(
+      () =>
+        new Promise<void>(resolve => {
+          letGo = resolve
+        }),
+    )
     const visitor = somewhere()
     const waiting = lines.strange.run(async () => {}).catch((error: { code: string }) => error.code)
     expect(await waiting).toBe('unavailable')
-    expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, lines))).toBe('unavailable')
+    expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, lines))).toBe(
+      'unavailable',
+    )
     expect(await attemptsOf(`visitor:${visitor.address}:${teacher.signInName}`)).toBe(0)
     letGo()
     await busy
@@ -112,9 +138,18 @@ describe('guessing', () => {
 describe('the end of a session', () => {
   async function studioOf() {
     const name = `o-${randomUUID()}`
-    const owner = await openStudio(db, { name: 'Studio', zone: 'Europe/Vienna', owner: { signInName: name, displayName: 'Anna', password: PASSWORD } }, NOW)
+    const owner = await openStudio(
+      db,
+      { name: 'Studio', zone: 'Europe/Vienna', owner: { signInName: name, displayName: 'Anna', password: PASSWORD } },
+      NOW,
+    )
     const signInName = `t-${randomUUID()}`
-    const { id } = await createAccount(db, owner, { id: randomUUID(), role: 'teacher', signInName, displayName: 'Ben', password: PASSWORD }, NOW)
+    const { id } = await createAccount(
+      db,
+      owner,
+      { id: randomUUID(), role: 'teacher', signInName, displayName: 'Ben', password: PASSWORD },
+      NOW,
+    )
     return { owner, name, id, signInName }
   }
   const body = () => ({ id: randomUUID() })
@@ -130,7 +165,9 @@ describe('the end of a session', () => {
   test('another password ends all but the session it was changed in, and devices are strangers again', async () => {
     const { id, signInName } = await studioOf()
     const before = await enter(signInName)
-    expect(await code(changePassword(db, id, { presentPassword: 'wrong', newPassword: 'cedar and rosewood' }, NOW))).toBe('invalid')
+    expect(
+      await code(changePassword(db, id, { presentPassword: 'wrong', newPassword: 'cedar and rosewood' }, NOW)),
+    ).toBe('invalid')
     expect(await sessionOf(db, before)).not.toBeNull()
     const after = await changePassword(db, id, { presentPassword: PASSWORD, newPassword: 'cedar and rosewood' }, NOW)
     expect([await sessionOf(db, before), (await sessionOf(db, after))?.userId]).toEqual([null, id])
@@ -140,8 +177,13 @@ describe('the end of a session', () => {
 
   test('guessing the present password of a session that was left open is limited too', async () => {
     const { id } = await studioOf()
-    for (let i = 0; i < 10; i++) expect(await code(changePassword(db, id, { presentPassword: 'wrong', newPassword: 'cedar and rosewood' }, NOW))).toBe('invalid')
-    expect(await code(changePassword(db, id, { presentPassword: PASSWORD, newPassword: 'cedar and rosewood' }, NOW))).toBe('too-many')
+    for (let i = 0; i < 10; i++)
+      expect(
+        await code(changePassword(db, id, { presentPassword: 'wrong', newPassword: 'cedar and rosewood' }, NOW)),
+      ).toBe('invalid')
+    expect(
+      await code(changePassword(db, id, { presentPassword: PASSWORD, newPassword: 'cedar and rosewood' }, NOW)),
+    ).toBe('too-many')
   })
 
   test('suspending ends the sessions at once and says why to whoever has the right password', async () => {
@@ -178,8 +220,12 @@ describe('the end of a session', () => {
   test('accounts of another studio do not exist for an owner', async () => {
     const [one, other] = [await studioOf(), await studioOf()]
     expect(await code(suspendAccount(db, one.owner, other.id, { ...body(), suspended: true }, NOW))).toBe('not-found')
-    expect(await code(resetPassword(db, one.owner, other.id, { ...body(), password: 'cedar and rosewood' }, NOW))).toBe('not-found')
-    expect((await listAccounts(db, one.owner)).map(account => account.id).sort()).toEqual([one.owner.userId, one.id].sort())
+    expect(await code(resetPassword(db, one.owner, other.id, { ...body(), password: 'cedar and rosewood' }, NOW))).toBe(
+      'not-found',
+    )
+    expect((await listAccounts(db, one.owner)).map(account => account.id).sort()).toEqual(
+      [one.owner.userId, one.id].sort(),
+    )
   })
 
   test('no password and no hash of one is kept with the write that set it', async () => {

@@ -14,23 +14,48 @@ afterAll(close)
 /** What is kept beside the log for some lessons and drills. */
 async function kept(assignmentIds: readonly string[], lessonIds: readonly string[]) {
   return {
-    standings: await db.select().from(standings).where(inArray(standings.assignmentId, [...assignmentIds])).orderBy(asc(standings.assignmentId)),
-    hearings: await db.select().from(hearings).where(inArray(hearings.assignmentId, [...assignmentIds])).orderBy(asc(hearings.assignmentId), asc(hearings.lessonId)),
-    lessons: await db.select({ id: lessons.id, passes: lessons.passes, clean: lessons.clean, lastNumber: lessons.lastNumber }).from(lessons).where(inArray(lessons.id, [...lessonIds])).orderBy(asc(lessons.id)),
+    standings: await db
+      .select()
+      .from(standings)
+      .where(inArray(standings.assignmentId, [...assignmentIds]))
+      .orderBy(asc(standings.assignmentId)),
+    hearings: await db
+      .select()
+      .from(hearings)
+      .where(inArray(hearings.assignmentId, [...assignmentIds]))
+      .orderBy(asc(hearings.assignmentId), asc(hearings.lessonId)),
+    lessons: await db
+      .select({ id: lessons.id, passes: lessons.passes, clean: lessons.clean, lastNumber: lessons.lastNumber })
+      .from(lessons)
+      .where(inArray(lessons.id, [...lessonIds]))
+      .orderBy(asc(lessons.id)),
   }
 }
 
 const happening = fc.oneof(
-  { weight: 6, arbitrary: fc.record({ kind: fc.constant('pass' as const), bpm: fc.constantFrom(60, 64, 68, 72), clean: fc.boolean() }) },
+  {
+    weight: 6,
+    arbitrary: fc.record({
+      kind: fc.constant('pass' as const),
+      bpm: fc.constantFrom(60, 64, 68, 72),
+      clean: fc.boolean(),
+    }),
+  },
   { weight: 2, arbitrary: fc.record({ kind: fc.constant('void' as const), which: fc.nat(20) }) },
-  { weight: 2, arbitrary: fc.record({ kind: fc.constant('decision' as const), bpm: fc.constantFrom(56, 60, 64, 68, 72, 76) }) },
+  {
+    weight: 2,
+    arbitrary: fc.record({ kind: fc.constant('decision' as const), bpm: fc.constantFrom(56, 60, 64, 68, 72, 76) }),
+  },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant('note' as const) }) },
 )
 
 describe('what is kept beside the log', () => {
   test('is, event by event, what the whole log makes of it', async () => {
     const teacher = await makeTeacher(db)
-    const histories = fc.sample(fc.array(fc.array(happening, { maxLength: 12 }), { minLength: 1, maxLength: 5 }), { seed: 20261126, numRuns: 12 })
+    const histories = fc.sample(fc.array(fc.array(happening, { maxLength: 12 }), { minLength: 1, maxLength: 5 }), {
+      seed: 20261126,
+      numRuns: 12,
+    })
     const [assignmentIds, lessonIds]: [string[], string[]] = [[], []]
     for (const history of histories) {
       const { studentId, assignmentId } = await makeStudent(db, teacher)
@@ -41,15 +66,34 @@ describe('what is kept beside the log', () => {
         const { id: lessonId } = await startLesson(db, teacher, { id: randomUUID(), studentId, slot: null }, at(0))
         lessonIds.push(lessonId)
         const passes: string[] = []
-        const append = (minute: number, event: object) => appendEvent(db, teacher, lessonId, { event: { id: randomUUID(), at: at(minute).toISOString(), assignmentId, ...event } as LessonEvent, deviceOffsetMs: 0 }, at(minute))
+        const append = (minute: number, event: object) =>
+          appendEvent(
+            db,
+            teacher,
+            lessonId,
+            {
+              event: { id: randomUUID(), at: at(minute).toISOString(), assignmentId, ...event } as LessonEvent,
+              deviceOffsetMs: 0,
+            },
+            at(minute),
+          )
         for (const [minute, each] of happenings.entries()) {
           if (each.kind === 'pass') {
             const id = randomUUID()
             passes.push(id)
             await append(minute + 1, { ...each, id })
-          }
-          else if (each.kind === 'note') await append(minute + 1, { kind: 'note', text: 'x' })
-          else if (each.kind === 'decision') await append(minute + 1, { ...each, decision: 'hold', revision: revision++, offered: 'hold', offeredBpm: each.bpm, offerReason: '', reason: null, supersedes: null })
+          } else if (each.kind === 'note') await append(minute + 1, { kind: 'note', text: 'x' })
+          else if (each.kind === 'decision')
+            await append(minute + 1, {
+              ...each,
+              decision: 'hold',
+              revision: revision++,
+              offered: 'hold',
+              offeredBpm: each.bpm,
+              offerReason: '',
+              reason: null,
+              supersedes: null,
+            })
           else if (passes.length > 0) {
             const [undone] = passes.splice(each.which % passes.length, 1)
             await append(minute + 1, { kind: 'void', eventId: undone, assignmentId: undefined })

@@ -30,23 +30,44 @@ describe('today', () => {
     const teacher = await makeTeacher(db)
     const made = await makeStudent(db, teacher)
     const summer = await readToday(db, teacher, new Date('2026-06-01T08:00:00Z'))
-    expect(summer.lessons).toMatchObject([{ at: '2026-06-01T15:00:00.000Z', minutes: 45, state: 'planned', student: { id: made.studentId }, slot: { id: made.slotId, day: '2026-06-01' } }])
+    expect(summer.lessons).toMatchObject([
+      {
+        at: '2026-06-01T15:00:00.000Z',
+        minutes: 45,
+        state: 'planned',
+        student: { id: made.studentId },
+        slot: { id: made.slotId, day: '2026-06-01' },
+      },
+    ])
     expect((await readToday(db, teacher, NOW, '2026-01-06')).lessons).toEqual([])
   })
 
   test('a weekly lesson that was ended is planned no more, anywhere; planned again it is', async () => {
     const teacher = await makeTeacher(db)
     const made = await makeStudent(db, teacher)
-    const { id } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } }, NOW)
+    const { id } = await startLesson(
+      db,
+      teacher,
+      { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-05' } },
+      NOW,
+    )
     await endSlot(db, teacher, made.studentId, { id: randomUUID() }, NOW)
     expect((await readToday(db, teacher, week(1))).lessons).toEqual([])
     expect((await listStudents(db, teacher, NOW)).students[0]!.nextLesson).toBeNull()
     expect((await readStudent(db, teacher, made.studentId, NOW)).slot).toBeNull()
     // What was begun that day keeps its place.
     expect((await readToday(db, teacher, NOW)).lessons).toMatchObject([{ lessonId: id }])
-    await setSlot(db, teacher, made.studentId, { id: randomUUID(), weekday: 2, wallTime: '17:00', minutes: 30, everyWeeks: 1 }, NOW)
+    await setSlot(
+      db,
+      teacher,
+      made.studentId,
+      { id: randomUUID(), weekday: 2, wallTime: '17:00', minutes: 30, everyWeeks: 1 },
+      NOW,
+    )
     expect((await readStudent(db, teacher, made.studentId, NOW)).slot).toMatchObject({ weekday: 2, wallTime: '17:00' })
-    expect((await readToday(db, teacher, NOW, '2026-01-06')).lessons).toMatchObject([{ at: '2026-01-06T17:00:00.000Z', state: 'planned' }])
+    expect((await readToday(db, teacher, NOW, '2026-01-06')).lessons).toMatchObject([
+      { at: '2026-01-06T17:00:00.000Z', state: 'planned' },
+    ])
   })
 
   test('who has nothing set is named', async () => {
@@ -67,15 +88,22 @@ describe('today', () => {
   test('a target wanted within the week is due, and once the day is past it was wanted', async () => {
     const teacher = await makeTeacher(db)
     await makeStudent(db, teacher)
-    expect((await readToday(db, teacher, new Date('2026-03-28T10:00:00Z'))).needs).toMatchObject([{ kind: 'due', drillName: 'A drill', on: '2026-04-01', late: false, bpm: 72, targetBpm: 104 }])
-    expect((await readToday(db, teacher, new Date('2026-04-05T10:00:00Z'))).needs[0]).toMatchObject({ kind: 'due', late: true })
+    expect((await readToday(db, teacher, new Date('2026-03-28T10:00:00Z'))).needs).toMatchObject([
+      { kind: 'due', drillName: 'A drill', on: '2026-04-01', late: false, bpm: 72, targetBpm: 104 },
+    ])
+    expect((await readToday(db, teacher, new Date('2026-04-05T10:00:00Z'))).needs[0]).toMatchObject({
+      kind: 'due',
+      late: true,
+    })
   })
 
   test('a lesson left open on an earlier day is named, and leads back to it', async () => {
     const teacher = await makeTeacher(db)
     const made = await makeStudent(db, teacher)
     const { id } = await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, NOW)
-    expect((await readToday(db, teacher, week(1))).needs).toContainEqual(expect.objectContaining({ kind: 'unfinished', lessonId: id }))
+    expect((await readToday(db, teacher, week(1))).needs).toContainEqual(
+      expect.objectContaining({ kind: 'unfinished', lessonId: id }),
+    )
     await startLesson(db, teacher, { id: randomUUID(), studentId: made.studentId, slot: null }, week(1))
     expect((await readToday(db, teacher, week(1))).needs.filter(need => need.kind === 'unfinished')).toEqual([])
   })
@@ -83,14 +111,22 @@ describe('today', () => {
   test('spared fingers whose day has come are to be looked at again', async () => {
     const teacher = await makeTeacher(db)
     const made = await makeStudent(db, teacher)
-    const card = { name: 'Student', birthYear: null, instrument: { preset: 'classical' as const }, hand: { spared: [4] }, habits: { reviewOn: '2026-01-12' }, about: '' }
+    const card = {
+      name: 'Student',
+      birthYear: null,
+      instrument: { preset: 'classical' as const },
+      hand: { spared: [4] },
+      habits: { reviewOn: '2026-01-12' },
+      about: '',
+    }
     await changeStudent(db, localEngine, teacher, made.studentId, { ...card, id: randomUUID() }, NOW)
-    const reviews = async (weeks: number) => (await readToday(db, teacher, week(weeks))).needs.filter(need => need.kind === 'review')
+    const reviews = async (weeks: number) =>
+      (await readToday(db, teacher, week(weeks))).needs.filter(need => need.kind === 'review')
     expect(await reviews(0)).toEqual([])
     expect(await reviews(1)).toEqual([expect.objectContaining({ kind: 'review', since: '2026-01-12' })])
   })
 
-  test('former students and other teachers\' students are not there', async () => {
+  test("former students and other teachers' students are not there", async () => {
     const teacher = await makeTeacher(db)
     const made = await makeStudent(db, teacher)
     await archiveStudent(db, teacher, made.studentId, { id: randomUUID(), archived: true }, NOW)
@@ -104,10 +140,19 @@ describe('today', () => {
 describe('writing once', () => {
   test('a write sent again long after is answered as it was the first time', async () => {
     const teacher = await makeTeacher(db)
-    const body = { id: randomUUID(), name: 'Once', birthYear: null, instrument: { preset: 'classical' as const }, hand: {}, about: '' }
+    const body = {
+      id: randomUUID(),
+      name: 'Once',
+      birthYear: null,
+      instrument: { preset: 'classical' as const },
+      hand: {},
+      about: '',
+    }
     const first = await createStudent(db, teacher, body, NOW)
     expect(await createStudent(db, teacher, body, week(10))).toEqual(first)
-    await expect(createStudent(db, teacher, { ...body, name: 'Twice' }, NOW)).rejects.toMatchObject({ code: 'conflict' })
+    await expect(createStudent(db, teacher, { ...body, name: 'Twice' }, NOW)).rejects.toMatchObject({
+      code: 'conflict',
+    })
   })
 
   test('two teachers may use the same id: it belongs to the one who made it', async () => {
@@ -115,14 +160,18 @@ describe('writing once', () => {
     const made = await makeStudent(db, one)
     const id = randomUUID()
     await endAssignment(db, localEngine, one, made.assignmentId, { id, ended: true }, NOW)
-    await expect(endAssignment(db, localEngine, other, made.assignmentId, { id, ended: true }, NOW)).rejects.toMatchObject({ code: 'not-found' })
+    await expect(
+      endAssignment(db, localEngine, other, made.assignmentId, { id, ended: true }, NOW),
+    ).rejects.toMatchObject({ code: 'not-found' })
   })
 
   test('many writers at once neither lose nor double anything', async () => {
     const teacher = await makeTeacher(db)
     const made = await makeStudent(db, teacher)
     const toggles = Array.from({ length: 20 }, (_, i) => ({ id: randomUUID(), ended: i % 2 === 0 }))
-    const answers = await Promise.all(toggles.map(body => endAssignment(db, localEngine, teacher, made.assignmentId, body, NOW)))
+    const answers = await Promise.all(
+      toggles.map(body => endAssignment(db, localEngine, teacher, made.assignmentId, body, NOW)),
+    )
     expect(answers.map(answer => answer.ended)).toEqual(toggles.map(body => body.ended))
   })
 })

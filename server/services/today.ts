@@ -14,21 +14,40 @@ import { presentStudents, slotsOf } from './roster'
 
 type Lesson = typeof lessons.$inferSelect
 
-const drillsOf = (set: readonly AssignmentStanding[]) => set.map(each => ({ name: each.drillName, bpm: each.bpm, targetBpm: each.plan.targetBpm }))
+const drillsOf = (set: readonly AssignmentStanding[]) =>
+  set.map(each => ({ name: each.drillName, bpm: each.bpm, targetBpm: each.plan.targetBpm }))
 
 const mine = and(eq(lessons.studioId, given('studioId')), eq(lessons.teacherId, given('teacherId')))
-/** Three questions in one, for each has an index of its own: begun that day, planned for it whenever begun, still open. */
-const lessonsOfDay = question(db => union(
-  db.select().from(lessons).where(and(mine, gte(lessons.startedAt, given('from')), lt(lessons.startedAt, given('to')))),
-  db.select().from(lessons).where(and(mine, eq(lessons.slotDay, given('day')))),
-  db.select().from(lessons).where(and(mine, isNull(lessons.endedAt), lt(lessons.startedAt, given('from')))),
-))
+/**
+ * Three questions in one, for each has an index of its own: begun that day, planned for it whenever begun, still open.
+ */
+const lessonsOfDay = question(db =>
+  union(
+    db
+      .select()
+      .from(lessons)
+      .where(and(mine, gte(lessons.startedAt, given('from')), lt(lessons.startedAt, given('to')))),
+    db
+      .select()
+      .from(lessons)
+      .where(and(mine, eq(lessons.slotDay, given('day')))),
+    db
+      .select()
+      .from(lessons)
+      .where(and(mine, isNull(lessons.endedAt), lt(lessons.startedAt, given('from')))),
+  ),
+)
 
 /**
  * A day of the teacher's: its lessons in order, and what needs attention.
  * @param day Local day of the studio; the present one when left out.
  */
-export async function readToday(db: Database, actor: Actor, now: Date, day = localDay(now.toISOString(), actor.zone)): Promise<TodayPage> {
+export async function readToday(
+  db: Database,
+  actor: Actor,
+  now: Date,
+  day = localDay(now.toISOString(), actor.zone),
+): Promise<TodayPage> {
   const from = new Date(instantOf(day, '00:00', actor.zone))
   const to = new Date(instantOf(dayPlus(day, 1), '00:00', actor.zone))
   const [own, asked] = await Promise.all([
@@ -38,7 +57,11 @@ export async function readToday(db: Database, actor: Actor, now: Date, day = loc
   const ids = own.map(student => student.id)
   if (ids.length === 0) return { day, lessons: [], needs: [] }
   const byId = new Map(own.map(student => [student.id, student]))
-  const [slots, set, last] = await Promise.all([slotsOf(db, actor, ids), standingsOf(db, ids, { actor, today: day }), lastLessons(db, actor, ids)])
+  const [slots, set, last] = await Promise.all([
+    slotsOf(db, actor, ids),
+    standingsOf(db, ids, { actor, today: day }),
+    lastLessons(db, actor, ids),
+  ])
   const known = asked.filter(lesson => byId.has(lesson.studentId))
   const begun = known.filter(lesson => lesson.slotDay === day || (lesson.startedAt >= from && lesson.startedAt < to))
   const unfinished = known.filter(lesson => lesson.endedAt === null && lesson.startedAt < from)
@@ -55,18 +78,20 @@ export async function readToday(db: Database, actor: Actor, now: Date, day = loc
       drills: drillsOf(set.get(student.id)!),
     }
   }
-  const planned = slots.filter(slot => fallsOn(slot, day) && !begun.some(lesson => lesson.slotId === slot.id && lesson.slotDay === day)).map((slot): TodayLesson => {
-    const student = byId.get(slot.studentId)!
-    return {
-      lessonId: null,
-      slot: { id: slot.id, day },
-      student: { id: student.id, name: student.name },
-      at: instantOf(day, slot.wallTime, slot.zone),
-      minutes: slot.minutes,
-      state: 'planned',
-      drills: drillsOf(set.get(student.id)!),
-    }
-  })
+  const planned = slots
+    .filter(slot => fallsOn(slot, day) && !begun.some(lesson => lesson.slotId === slot.id && lesson.slotDay === day))
+    .map((slot): TodayLesson => {
+      const student = byId.get(slot.studentId)!
+      return {
+        lessonId: null,
+        slot: { id: slot.id, day },
+        student: { id: student.id, name: student.name },
+        at: instantOf(day, slot.wallTime, slot.zone),
+        minutes: slot.minutes,
+        state: 'planned',
+        drills: drillsOf(set.get(student.id)!),
+      }
+    })
   return {
     day,
     lessons: [...begun.map(lessonOf), ...planned].sort((a, b) => (a.at < b.at ? -1 : 1)),
@@ -78,7 +103,9 @@ export async function readToday(db: Database, actor: Actor, now: Date, day = loc
       ...own.flatMap(({ id, name, habits }): readonly Need[] => {
         const lastLesson = last.get(id)
         const lastLessonOn = lastLesson && local(lastLesson.toISOString()).slice(0, 10)
-        return attentionOf({ drills: set.get(id)!, reviewOn: habits?.reviewOn, lastLessonOn, today: day }).map(each => ({ ...each, student: { id, name } }))
+        return attentionOf({ drills: set.get(id)!, reviewOn: habits?.reviewOn, lastLessonOn, today: day }).map(
+          each => ({ ...each, student: { id, name } }),
+        )
       }),
     ],
   }

@@ -21,12 +21,28 @@ export const NOW = new Date('2026-01-05T16:00:00Z')
 export const later = (minutes: number) => new Date(NOW.getTime() + minutes * 60_000)
 
 /** A studio of its own with a teacher in it, so that tests never see each other's rows. */
-export async function makeTeacher(db: TestDatabase, more: { studioId?: string, password?: string, signInName?: string } = {}): Promise<Actor & { signInName: string }> {
+export async function makeTeacher(
+  db: TestDatabase,
+  more: { studioId?: string; password?: string; signInName?: string } = {},
+): Promise<Actor & { signInName: string }> {
   const studioId = more.studioId ?? randomUUID()
-  if (!more.studioId) await db.insert(studios).values({ id: studioId, name: 'Test studio', zone: 'Europe/London', createdAt: NOW })
+  if (!more.studioId)
+    await db.insert(studios).values({ id: studioId, name: 'Test studio', zone: 'Europe/London', createdAt: NOW })
   const userId = randomUUID()
   const signInName = more.signInName ?? `t-${userId}`
-  await db.insert(users).values({ id: userId, studioId, role: 'teacher', signInName, displayName: 'Teacher', passwordHash: more.password ? await hashPassword(more.password, { N: 1024, r: 8, p: 1, maxmem: 2 ** 26 }) : 'none', createdAt: NOW })
+  await db
+    .insert(users)
+    .values({
+      id: userId,
+      studioId,
+      role: 'teacher',
+      signInName,
+      displayName: 'Teacher',
+      passwordHash: more.password
+        ? await hashPassword(more.password, { N: 1024, r: 8, p: 1, maxmem: 2 ** 26 })
+        : 'none',
+      createdAt: NOW,
+    })
   return { userId, studioId, role: 'teacher', studentId: null, zone: 'Europe/London', signInName }
 }
 
@@ -36,11 +52,36 @@ export const SPEC = { version: 1, family: 'order', tempo: 72, order: { fingers: 
 /** A student with a Monday lesson at 16:00 and one drill set. */
 export async function makeStudent(db: TestDatabase, teacher: Actor) {
   const studentId = randomUUID()
-  await createStudent(db, teacher, { id: studentId, name: 'Student', birthYear: 2012, instrument: { preset: 'classical' }, hand: { reachMm: 78 }, about: '' }, NOW)
+  await createStudent(
+    db,
+    teacher,
+    {
+      id: studentId,
+      name: 'Student',
+      birthYear: 2012,
+      instrument: { preset: 'classical' },
+      hand: { reachMm: 78 },
+      about: '',
+    },
+    NOW,
+  )
   const slotId = randomUUID()
   await setSlot(db, teacher, studentId, { id: slotId, weekday: 1, wallTime: '16:00', minutes: 45, everyWeeks: 1 }, NOW)
   const drill = await createDrill(db, localEngine, teacher, { id: randomUUID(), name: 'A drill', spec: SPEC }, NOW)
   const assignmentId = randomUUID()
-  await setAssignment(db, localEngine, teacher, { id: assignmentId, studentId, drillVersionId: drill.version.id, stage: 'together', plan: PLAN, targetOn: '2026-04-01' }, NOW)
+  await setAssignment(
+    db,
+    localEngine,
+    teacher,
+    {
+      id: assignmentId,
+      studentId,
+      drillVersionId: drill.version.id,
+      stage: 'together',
+      plan: PLAN,
+      targetOn: '2026-04-01',
+    },
+    NOW,
+  )
   return { studentId, slotId, drillId: drill.id, versionId: drill.version.id, assignmentId }
 }

@@ -17,7 +17,12 @@ function refuse(event: H3Event, error: unknown): ErrorAnswer {
   if (error instanceof DomainError && error.code !== 'failed') {
     setResponseStatus(event, ERROR_CODES[error.code])
     if (error.retryAfterSeconds !== undefined) setHeader(event, 'retry-after', error.retryAfterSeconds)
-    return { code: error.code, message: error.message, ...(error.path !== undefined && { path: error.path }), ...(error.current !== undefined && { current: error.current }) }
+    return {
+      code: error.code,
+      message: error.message,
+      ...(error.path !== undefined && { path: error.path }),
+      ...(error.current !== undefined && { current: error.current }),
+    }
   }
   const request = event.context.request?.id
   const where = { request, method: event.method, path: event.path.split('?')[0] }
@@ -30,15 +35,17 @@ function refuse(event: H3Event, error: unknown): ErrorAnswer {
   }
   logger.error({ ...where, failure: failureOf(error) }, 'failed')
   setResponseStatus(event, 500)
-  return { code: 'failed', message: `Something went wrong on the server. Try again: what was kept already is not kept twice.${request ? ` Its log has it as ${request.slice(0, 8)}.` : ''}` }
+  return {
+    code: 'failed',
+    message: `Something went wrong on the server. Try again: what was kept already is not kept twice.${request ? ` Its log has it as ${request.slice(0, 8)}.` : ''}`,
+  }
 }
 
 /** Does some work of a request; what it throws is answered in one form. */
 export async function answerRefusal<T>(event: H3Event, work: () => Promise<T>): Promise<T | ErrorAnswer> {
   try {
     return await work()
-  }
-  catch (error) {
+  } catch (error) {
     return refuse(event, error)
   }
 }
@@ -48,8 +55,15 @@ export function answering<T>(handler: (event: H3Event<EventHandlerRequest>) => P
   return defineEventHandler((event): Promise<T | ErrorAnswer> => answerRefusal(event, () => handler(event)))
 }
 
-/** Answers that something was made, where it was: a repeat, or something that was there before, is an answer like any other. */
-export function created<T extends { readonly id: string }>(event: H3Event, { id }: { readonly id: string }, made: T): T {
+/**
+ * Answers that something was made, where it was: a repeat, or something that was there before, is an answer like any
+ * other.
+ */
+export function created<T extends { readonly id: string }>(
+  event: H3Event,
+  { id }: { readonly id: string },
+  made: T,
+): T {
   if (made.id === id) setResponseStatus(event, 201)
   return made
 }
@@ -64,7 +78,7 @@ export function meOf(event: H3Event): Me {
 /** Who asks, a teacher or the studio's owner. @throws DomainError `signed-out` or `forbidden`. */
 export function teacherOf(event: H3Event): Me {
   const me = meOf(event)
-  if (me.role === 'student') throw new DomainError('forbidden', 'This is the teacher\'s side of the studio.')
+  if (me.role === 'student') throw new DomainError('forbidden', "This is the teacher's side of the studio.")
   return me
 }
 

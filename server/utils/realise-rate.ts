@@ -13,22 +13,31 @@ const underWay = new Map<string, number>()
 async function consume(userId: string, specs: number): Promise<void> {
   try {
     await rate.consume(userId, specs)
-  }
-  catch (limit) {
+  } catch (limit) {
     if (!(limit instanceof RateLimiterRes)) throw limit
-    throw new DomainError('too-many', `That is more than ${SPECS_A_MINUTE} drills a minute. Wait, then send the rest.`, { retryAfterSeconds: Math.ceil(limit.msBeforeNext / 1000) })
+    throw new DomainError(
+      'too-many',
+      `That is more than ${SPECS_A_MINUTE} drills a minute. Wait, then send the rest.`,
+      { retryAfterSeconds: Math.ceil(limit.msBeforeNext / 1000) },
+    )
   }
 }
 
 /**
- * Has somebody's specs worked out one after the other, so that others' questions come in between; a single one is refused
+ * Has somebody's specs worked out one after the other, so that others' questions come in between; a single one is
+ * refused
  * as a whole, in a list a bad one stands as its error.
  * @returns The answers as JSON text.
  * @throws DomainError `too-many`, `unavailable`, `too-large` when the answers grow out of all measure.
  */
 export async function realiseFor(userId: string, specs: readonly unknown[]): Promise<readonly string[]> {
   const mine = underWay.get(userId) ?? 0
-  if (mine >= MOST_AT_ONCE) throw new DomainError('too-many', 'Your earlier drills are still being worked out. Wait for them, then send these.', { retryAfterSeconds: 2 })
+  if (mine >= MOST_AT_ONCE)
+    throw new DomainError(
+      'too-many',
+      'Your earlier drills are still being worked out. Wait for them, then send these.',
+      { retryAfterSeconds: 2 },
+    )
   await consume(userId, Math.max(1, specs.length))
   underWay.set(userId, mine + 1)
   try {
@@ -37,12 +46,16 @@ export async function realiseFor(userId: string, specs: readonly unknown[]): Pro
     for (const spec of specs) {
       const answer = await oneAnswer(spec)
       length += answer.length
-      if (length > MOST_ANSWERED) throw new DomainError('too-large', 'the answers together would be larger than 40 MB: send fewer drills at once', { path: '' })
+      if (length > MOST_ANSWERED)
+        throw new DomainError(
+          'too-large',
+          'the answers together would be larger than 40 MB: send fewer drills at once',
+          { path: '' },
+        )
       answers.push(answer)
     }
     return answers
-  }
-  finally {
+  } finally {
     const left = underWay.get(userId)! - 1
     if (left > 0) underWay.set(userId, left)
     else underWay.delete(userId)
@@ -53,8 +66,7 @@ export async function realiseFor(userId: string, specs: readonly unknown[]): Pro
 async function oneAnswer(spec: unknown): Promise<string> {
   try {
     return await engine.answer(JSON.stringify(spec))
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof DomainError) || error.code !== 'invalid') throw error
     return JSON.stringify({ error: { path: error.path ?? '', message: error.message } })
   }

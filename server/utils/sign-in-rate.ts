@@ -3,7 +3,10 @@ import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
 import { DomainError } from '../services/domain-error'
 import { isKnownDevice, type Visitor } from '../services/sign-in'
 
-/** Attempts from one address in ten seconds: more than a whole school makes at the hour, far fewer than a program that guesses. */
+/**
+ * Attempts from one address in ten seconds: more than a whole school makes at the hour, far fewer than a program that
+ * guesses.
+ */
 const MOST_AT_ONCE = 60
 const SECONDS = 10
 const REFUSED_AFTER_MS = 1500
@@ -17,12 +20,13 @@ const rate = new RateLimiterMemory({ points: MOST_AT_ONCE, duration: SECONDS })
 export async function assertNoFlood(name: string, visitor: Visitor): Promise<void> {
   try {
     await rate.consume(visitor.address)
-  }
-  catch (limit) {
+  } catch (limit) {
     if (!(limit instanceof RateLimiterRes)) throw limit
-    if (visitor.device && await isKnownDevice(database.db, name, visitor.device)) return
+    if (visitor.device && (await isKnownDevice(database.db, name, visitor.device))) return
     // Whoever asks again as soon as they are answered is answered slowly: everybody else has the server meanwhile.
     await setTimeout(REFUSED_AFTER_MS)
-    throw new DomainError('too-many', 'Too many attempts at once. Wait some seconds and try again.', { retryAfterSeconds: Math.ceil(limit.msBeforeNext / 1000) })
+    throw new DomainError('too-many', 'Too many attempts at once. Wait some seconds and try again.', {
+      retryAfterSeconds: Math.ceil(limit.msBeforeNext / 1000),
+    })
   }
 }

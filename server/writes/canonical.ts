@@ -4,7 +4,11 @@ import { createHash } from 'node:crypto'
 function canonical(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`
   if (typeof value === 'object' && value !== null) {
-    return `{${Object.entries(value).filter(([, each]) => each !== undefined).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, each]) => `${JSON.stringify(key)}:${canonical(each)}`).join(',')}}`
+    return `{${Object.entries(value)
+      .filter(([, each]) => each !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, each]) => `${JSON.stringify(key)}:${canonical(each)}`)
+      .join(',')}}`
   }
   return JSON.stringify(value) ?? 'null'
 }

@@ -13,7 +13,17 @@ test('answers are forgotten half a year after their writes, however many they ar
   const teacher = await makeTeacher(db)
   // Long before anything that other tests write.
   const then = (days: number, minutes = 0) => new Date(Date.UTC(2001, 0, 1 + days, 0, minutes))
-  await db.insert(writes).values(Array.from({ length: 4100 }, () => ({ actorId: teacher.userId, id: randomUUID(), bodyHash: 'x'.repeat(64), answer: null, at: then(0) })))
+  await db
+    .insert(writes)
+    .values(
+      Array.from({ length: 4100 }, () => ({
+        actorId: teacher.userId,
+        id: randomUUID(),
+        bodyHash: 'x'.repeat(64),
+        answer: null,
+        at: then(0),
+      })),
+    )
   const body = { id: randomUUID() }
   await idempotentWrite(db, teacher, 'test', body, then(1), async () => 'first')
   expect(await forgetWrites(db, then(180))).toBe(0)

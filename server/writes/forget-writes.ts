@@ -2,7 +2,10 @@ import { lt } from 'drizzle-orm'
 import type { Database } from '../db/client'
 import { writes } from '../db/tables'
 
-/** For so long a repeat of a write is answered as it was the first time: a device that was away for longer finds its ids taken. */
+/**
+ * For so long a repeat of a write is answered as it was the first time: a device that was away for longer finds its ids
+ * taken.
+ */
 const KEPT_DAYS = 180
 /** Rows that one statement takes away, so that no lock grows without end. */
 const AT_ONCE = 2000

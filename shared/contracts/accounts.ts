@@ -10,7 +10,10 @@ export const signInBody = z.strictObject({
 /** Roles an account of a studio's staff can have; a student's comes with the student. */
 export const STAFF_ROLES = ['owner', 'teacher'] as const
 
-export const changePasswordBody = z.strictObject({ presentPassword: z.string().min(1, 'the present password is needed').max(200, 'must be at most 200 characters'), newPassword })
+export const changePasswordBody = z.strictObject({
+  presentPassword: z.string().min(1, 'the present password is needed').max(200, 'must be at most 200 characters'),
+  newPassword,
+})
 export const addAccountBody = newAccount.extend({ id: writeId, role: z.enum(STAFF_ROLES) })
 export const suspendBody = z.strictObject({ id: writeId, suspended: z.boolean() })
 export const roleBody = z.strictObject({ id: writeId, role: z.enum(STAFF_ROLES) })

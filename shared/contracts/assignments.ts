@@ -23,7 +23,10 @@ export const pinsBody = z.strictObject({ id: writeId, pins: pinsSchema })
 export const endAssignmentBody = z.strictObject({ id: writeId, ended: z.boolean() })
 
 /** A pass, in which lesson it was heard. */
-export interface HeardPass extends PassHeard { readonly id: string, readonly lessonId: string }
+export interface HeardPass extends PassHeard {
+  readonly id: string
+  readonly lessonId: string
+}
 
 /** A decision, as history tells it. */
 export interface HistoryDecision extends DecisionMade {
@@ -64,8 +67,13 @@ export interface AssignmentDetail extends AssignmentStanding {
   readonly decisions: readonly HistoryDecision[]
 }
 
-/** A drill on a lesson's agenda, with what was heard in other lessons, oldest first: so many of the latest passes as a decision looks at. */
-export interface AgendaItem extends AssignmentDetail { readonly passes: readonly HeardPass[] }
+/**
+ * A drill on a lesson's agenda, with what was heard in other lessons, oldest first: so many of the latest passes as a
+ * decision looks at.
+ */
+export interface AgendaItem extends AssignmentDetail {
+  readonly passes: readonly HeardPass[]
+}
 
 /** What one lesson's passes of a drill come to. */
 export interface LessonHearing {
@@ -79,7 +87,9 @@ export interface LessonHearing {
 }
 
 /** A drill on a student's page: its latest lessons, oldest first. */
-export interface FollowedDrill extends AssignmentDetail { readonly lessons: readonly LessonHearing[] }
+export interface FollowedDrill extends AssignmentDetail {
+  readonly lessons: readonly LessonHearing[]
+}
 
 /** A drill that was taken off the list. */
 export interface PastDrill {

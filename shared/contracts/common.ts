@@ -9,11 +9,16 @@ export const writeId = uuidOf('must be a UUID')
 /** Years in which a studio can have lessons: what lies outside is a slip of the pen or a broken clock. */
 const [FIRST_DAY, LAST_DAY] = ['1970-01-01', '2199-12-31']
 
-export const localDaySchema = z.iso.date('must be a day such as 2026-01-31')
+export const localDaySchema = z.iso
+  .date('must be a day such as 2026-01-31')
   .refine(day => day >= FIRST_DAY && day <= LAST_DAY, 'must be a day from 1970 to 2199')
 
-/** A moment by a device's clock, which may be wrong: any within the years of a calendar is taken, and kept as it was said. */
-export const deviceTime = z.iso.datetime('must be an ISO time in UTC')
+/**
+ * A moment by a device's clock, which may be wrong: any within the years of a calendar is taken, and kept as it was
+ * said.
+ */
+export const deviceTime = z.iso
+  .datetime('must be an ISO time in UTC')
   .refine(at => at.slice(0, 10) >= FIRST_DAY && at.slice(0, 10) <= LAST_DAY, 'must be a time in the years 1970 to 2199')
 export const personName = z.string().trim().min(1, 'a name is needed').max(120, 'must be at most 120 characters')
 
@@ -26,8 +31,21 @@ export interface ErrorAnswer {
   readonly current?: unknown
 }
 
-export const ERROR_CODES = { 'signed-out': 401, 'forbidden': 403, 'not-found': 404, 'conflict': 409, 'gone': 410, 'too-large': 413, 'invalid': 422, 'too-many': 429, 'unavailable': 503 } as const
+export const ERROR_CODES = {
+  'signed-out': 401,
+  'forbidden': 403,
+  'not-found': 404,
+  'conflict': 409,
+  'gone': 410,
+  'too-large': 413,
+  'invalid': 422,
+  'too-many': 429,
+  'unavailable': 503,
+} as const
 export type ErrorCode = keyof typeof ERROR_CODES | 'failed'
 
 /** A page of something that grows without end, the newest first; `before` asks for the next. */
-export interface Page<T> { readonly rows: readonly T[], readonly before: string | null }
+export interface Page<T> {
+  readonly rows: readonly T[]
+  readonly before: string | null
+}

@@ -3,7 +3,11 @@ import type { Spec } from '#core/schema/parse'
 import { MOST_TITLE } from '#core/schema/title'
 import { writeId } from './common'
 
-const drillName = z.string().trim().min(1, 'a name is needed').max(MOST_TITLE, `must be at most ${MOST_TITLE} characters`)
+const drillName = z
+  .string()
+  .trim()
+  .min(1, 'a name is needed')
+  .max(MOST_TITLE, `must be at most ${MOST_TITLE} characters`)
 
 /** The spec itself is checked by the core, which names the field at fault. */
 export const createDrillBody = z.strictObject({ id: writeId, name: drillName, spec: z.unknown() })
@@ -37,6 +41,9 @@ export interface DrillDetail {
   readonly name: string
   readonly archived: boolean
   readonly versions: readonly DrillVersion[]
-  /** What comes out otherwise since the newest version was kept, where its sheet would now be another; empty where it is the same. */
+  /**
+   * What comes out otherwise since the newest version was kept, where its sheet would now be another; empty where it is
+   * the same.
+   */
   readonly anew: readonly string[]
 }

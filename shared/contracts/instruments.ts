@@ -3,7 +3,11 @@ import type { InstrumentChoice } from '#core/guitar/instrument'
 import { instrumentSchema } from '#core/schema/fields'
 import { personName, writeId } from './common'
 
-export const saveInstrumentBody = z.strictObject({ id: writeId, name: personName.max(80, 'must be at most 80 characters'), choice: instrumentSchema })
+export const saveInstrumentBody = z.strictObject({
+  id: writeId,
+  name: personName.max(80, 'must be at most 80 characters'),
+  choice: instrumentSchema,
+})
 
 /** A guitar of the teacher's own. */
 export interface InstrumentRow {

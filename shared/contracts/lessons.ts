@@ -32,9 +32,28 @@ const aboutDrill = { assignmentId, taught: count.optional() }
 
 export const lessonEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...stamp, kind: z.literal('turn'), ...aboutDrill }),
-  z.strictObject({ ...stamp, kind: z.literal('pass'), ...aboutDrill, revision: count.optional(), bpm, clean: z.boolean() }),
-  z.strictObject({ ...stamp, kind: z.literal('fault'), ...aboutDrill, fault: z.enum(ALL_FAULTS, { error: 'must be a fault of the list' }), finger: fretting.optional(), instead: fretting.optional() }),
-  z.strictObject({ ...stamp, kind: z.literal('note'), assignmentId: assignmentId.nullable(), text: z.string().trim().min(1, 'enter a note').max(2000, 'must be at most 2000 characters') }),
+  z.strictObject({
+    ...stamp,
+    kind: z.literal('pass'),
+    ...aboutDrill,
+    revision: count.optional(),
+    bpm,
+    clean: z.boolean(),
+  }),
+  z.strictObject({
+    ...stamp,
+    kind: z.literal('fault'),
+    ...aboutDrill,
+    fault: z.enum(ALL_FAULTS, { error: 'must be a fault of the list' }),
+    finger: fretting.optional(),
+    instead: fretting.optional(),
+  }),
+  z.strictObject({
+    ...stamp,
+    kind: z.literal('note'),
+    assignmentId: assignmentId.nullable(),
+    text: z.string().trim().min(1, 'enter a note').max(2000, 'must be at most 2000 characters'),
+  }),
   z.strictObject({ ...stamp, kind: z.literal('void'), eventId: uuidOf('must be an event of this lesson') }),
   z.strictObject({
     ...stamp,
@@ -57,10 +76,16 @@ export const lessonEventSchema = z.discriminatedUnion('kind', [
 const FURTHEST_OFF_MS = 230 * 366 * 86_400_000
 
 /** One event of the outbox. `deviceOffsetMs` is server time less device time, as last measured. */
-export const appendEventBody = z.strictObject({ event: lessonEventSchema, deviceOffsetMs: z.int().min(-FURTHEST_OFF_MS).max(FURTHEST_OFF_MS) })
+export const appendEventBody = z.strictObject({
+  event: lessonEventSchema,
+  deviceOffsetMs: z.int().min(-FURTHEST_OFF_MS).max(FURTHEST_OFF_MS),
+})
 
 /** Answer to an event that was stored, now or before. */
-export interface EventStored { readonly id: string, readonly number: number }
+export interface EventStored {
+  readonly id: string
+  readonly number: number
+}
 
 /** A lesson as the student's page lists it. */
 export interface LessonRow {
@@ -80,28 +105,36 @@ export interface LessonDetail {
   readonly endedAt: string | null
   readonly minutes: number
   readonly zone: string
-  readonly student: { readonly id: string, readonly name: string, readonly instrument: InstrumentChoice, readonly hand: HandInput, readonly habits: Habits }
+  readonly student: {
+    readonly id: string
+    readonly name: string
+    readonly instrument: InstrumentChoice
+    readonly hand: HandInput
+    readonly habits: Habits
+  }
   /** Drills set for the student, with what was heard and decided in earlier lessons only. */
   readonly agenda: readonly AgendaItem[]
   /** Events of this lesson, in server order. */
   readonly events: readonly LessonEvent[]
   /** Notes of the lesson before. */
-  readonly lastTime: { readonly at: string, readonly notes: readonly string[] } | null
+  readonly lastTime: { readonly at: string; readonly notes: readonly string[] } | null
 }
 
 /** A lesson of the day, begun or still planned. */
 export interface TodayLesson {
   readonly lessonId: string | null
-  readonly slot: { readonly id: string, readonly day: string } | null
-  readonly student: { readonly id: string, readonly name: string }
+  readonly slot: { readonly id: string; readonly day: string } | null
+  readonly student: { readonly id: string; readonly name: string }
   readonly at: string
   readonly minutes: number
   readonly state: 'planned' | 'running' | 'ended'
-  readonly drills: readonly { readonly name: string, readonly bpm: number, readonly targetBpm: number }[]
+  readonly drills: readonly { readonly name: string; readonly bpm: number; readonly targetBpm: number }[]
 }
 
 /** Something that wants the teacher's attention: a student, or a lesson of theirs that nobody ended. */
-export type Need = (Attention | { readonly kind: 'unfinished', readonly lessonId: string }) & { readonly student: { readonly id: string, readonly name: string } }
+export type Need = (Attention | { readonly kind: 'unfinished'; readonly lessonId: string }) & {
+  readonly student: { readonly id: string; readonly name: string }
+}
 
 export interface TodayPage {
   readonly day: string

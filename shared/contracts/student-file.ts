@@ -27,7 +27,15 @@ export interface StudentFile {
     readonly since: string
     readonly formerSince: string | null
   }
-  readonly weeklyLessons: readonly { readonly weekday: number, readonly everyWeeks: number, readonly wallTime: string, readonly minutes: number, readonly zone: string, readonly startsOn: string, readonly endsOn: string | null }[]
+  readonly weeklyLessons: readonly {
+    readonly weekday: number
+    readonly everyWeeks: number
+    readonly wallTime: string
+    readonly minutes: number
+    readonly zone: string
+    readonly startsOn: string
+    readonly endsOn: string | null
+  }[]
   readonly drills: readonly {
     readonly id: string
     readonly name: string
@@ -62,6 +70,12 @@ export interface StudentFile {
     readonly endedAt: string | null
     readonly minutes: number
     /** Everything that happened, in server order. */
-    readonly log: readonly { readonly number: number, readonly receivedAt: string, readonly deviceOffsetMs: number, readonly taught: number | null, readonly event: LessonEvent }[]
+    readonly log: readonly {
+      readonly number: number
+      readonly receivedAt: string
+      readonly deviceOffsetMs: number
+      readonly taught: number | null
+      readonly event: LessonEvent
+    }[]
   }[]
 }

@@ -42,9 +42,14 @@ export interface StudentRow {
   readonly habits: Habits
   readonly archived: boolean
   /** Start of the next lesson, ISO, and its length. */
-  readonly nextLesson: { readonly at: string, readonly minutes: number } | null
+  readonly nextLesson: { readonly at: string; readonly minutes: number } | null
   readonly lastLessonAt: string | null
-  readonly drills: readonly { readonly name: string, readonly bpm: number, readonly targetBpm: number, readonly pace: Pace }[]
+  readonly drills: readonly {
+    readonly name: string
+    readonly bpm: number
+    readonly targetBpm: number
+    readonly pace: Pace
+  }[]
 }
 
 export interface SlotRow {
@@ -57,7 +62,7 @@ export interface SlotRow {
 
 /** Everything the student's page shows. */
 export interface StudentPage {
-  readonly student: StudentRow & { readonly birthYear: number | null, readonly about: string, readonly zone: string }
+  readonly student: StudentRow & { readonly birthYear: number | null; readonly about: string; readonly zone: string }
   readonly slot: SlotRow | null
   readonly assignments: readonly FollowedDrill[]
   readonly past: Page<PastDrill>
@@ -65,4 +70,7 @@ export interface StudentPage {
 }
 
 /** The roster: who comes now, or who came once. */
-export interface Roster { readonly students: readonly StudentRow[], readonly former: number }
+export interface Roster {
+  readonly students: readonly StudentRow[]
+  readonly former: number
+}

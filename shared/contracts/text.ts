@@ -1,5 +1,8 @@
 /** What is wrong with a value that came from outside, and where; null when it can be kept as it is. */
-export interface Unfit { readonly path: string, readonly message: string }
+export interface Unfit {
+  readonly path: string
+  readonly message: string
+}
 
 /** Deeper than this no body of ours goes. */
 const DEEPEST = 24
@@ -16,10 +19,11 @@ function unfitText(text: string): string | null {
  * @example unfitIn({ name: 'tempo < 80' }) // null
  */
 export function unfitIn(value: unknown): Unfit | null {
-  const waiting: { readonly value: unknown, readonly path: readonly string[] }[] = [{ value, path: [] }]
+  const waiting: { readonly value: unknown; readonly path: readonly string[] }[] = [{ value, path: [] }]
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     const { value: here, path } = next
-    if (path.length > DEEPEST) return { path: path.slice(0, 3).join('.'), message: `is nested more than ${DEEPEST} deep` }
+    if (path.length > DEEPEST)
+      return { path: path.slice(0, 3).join('.'), message: `is nested more than ${DEEPEST} deep` }
     if (typeof here === 'string') {
       const message = unfitText(here)
       if (message) return { path: path.join('.'), message }

@@ -2,7 +2,12 @@
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 
 /** One choice out of a few, all in sight. */
-defineProps<{ label: string, options: readonly { readonly value: T, readonly label: string }[], figures?: boolean, columns?: number }>()
+defineProps<{
+  label: string
+  options: readonly { readonly value: T; readonly label: string }[]
+  figures?: boolean
+  columns?: number
+}>()
 const value = defineModel<T>({ required: true })
 </script>
 
@@ -26,7 +31,10 @@ const value = defineModel<T>({ required: true })
         <button
           type="button"
           class="rounded-md border min-h-9 px-2.5 text-[0.9375rem] transition-colors"
-          :class="[checked ? 'bg-ink text-card border-ink font-bold' : 'bg-card text-ink border-line hover:border-edge', figures ? 'figures text-center px-0!' : '']"
+          :class="[
+            checked ? 'bg-ink text-card border-ink font-bold' : 'bg-card text-ink border-line hover:border-edge',
+            figures ? 'figures text-center px-0!' : '',
+          ]"
         >
           {{ option.label }}
         </button>

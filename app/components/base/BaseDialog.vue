@@ -2,20 +2,13 @@
 import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui/vue'
 
 /** A dialog over the page; Escape and a click beside it close it. */
-defineProps<{ title: string, about?: string, wide?: boolean }>()
+defineProps<{ title: string; about?: string; wide?: boolean }>()
 const open = defineModel<boolean>('open', { required: true })
 </script>
 
 <template>
-  <Dialog
-    :open="open"
-    class="relative z-40"
-    @close="open = false"
-  >
-    <div
-      class="fixed inset-0 bg-ink/40 dark:bg-black/60"
-      aria-hidden="true"
-    />
+  <Dialog :open="open" class="relative z-40" @close="open = false">
+    <div class="fixed inset-0 bg-ink/40 dark:bg-black/60" aria-hidden="true" />
     <div class="fixed inset-0 overflow-y-auto">
       <div class="min-h-full flex items-end sm:items-center justify-center p-0 sm:p-6">
         <DialogPanel
@@ -35,10 +28,7 @@ const open = defineModel<boolean>('open', { required: true })
               ×
             </button>
           </div>
-          <DialogDescription
-            v-if="about"
-            class="text-soft mt-1"
-          >
+          <DialogDescription v-if="about" class="text-soft mt-1">
             {{ about }}
           </DialogDescription>
           <div class="mt-4">

@@ -1,6 +1,17 @@
 <script setup lang="ts">
 /** A number with a step down and a step up; the figure can be typed. */
-const props = withDefaults(defineProps<{ label: string, min: number, max: number, step?: number, unit?: string, hint?: string, show?: (value: number) => string }>(), { step: 1, unit: undefined, hint: undefined, show: undefined })
+const props = withDefaults(
+  defineProps<{
+    label: string
+    min: number
+    max: number
+    step?: number
+    unit?: string
+    hint?: string
+    show?: (value: number) => string
+  }>(),
+  { step: 1, unit: undefined, hint: undefined, show: undefined },
+)
 const value = defineModel<number>({ required: true })
 const id = useId()
 const clamp = (next: number) => Math.min(props.max, Math.max(props.min, next))
@@ -15,10 +26,7 @@ function type(event: Event) {
 <template>
   <!-- Holds the figure that only screen readers see: outside a scrolling column it would lengthen the page. -->
   <div class="relative">
-    <label
-      :for="id"
-      class="block text-sm font-bold text-soft mb-1"
-    >{{ label }}</label>
+    <label :for="id" class="block text-sm font-bold text-soft mb-1">{{ label }}</label>
     <div class="flex items-stretch rounded-md border border-edge/70 bg-card overflow-hidden focus-within:border-ink">
       <button
         type="button"
@@ -30,11 +38,7 @@ function type(event: Event) {
         −
       </button>
       <div class="flex-1 flex items-center justify-center gap-1.5 min-w-0 figures">
-        <span
-          v-if="show"
-          class="font-bold truncate"
-          aria-hidden="true"
-        >{{ show(value) }}</span>
+        <span v-if="show" class="font-bold truncate" aria-hidden="true">{{ show(value) }}</span>
         <input
           :id="id"
           :class="show ? 'sr-only' : 'w-14 text-center font-bold bg-transparent'"
@@ -45,11 +49,8 @@ function type(event: Event) {
           @change="type"
           @keydown.up.prevent="value = clamp(value + step)"
           @keydown.down.prevent="value = clamp(value - step)"
-        >
-        <span
-          v-if="unit && !show"
-          class="text-soft text-sm"
-        >{{ unit }}</span>
+        />
+        <span v-if="unit && !show" class="text-soft text-sm">{{ unit }}</span>
       </div>
       <button
         type="button"
@@ -61,11 +62,7 @@ function type(event: Event) {
         +
       </button>
     </div>
-    <p
-      v-if="hint"
-      :id="`${id}-hint`"
-      class="text-sm text-soft mt-1"
-    >
+    <p v-if="hint" :id="`${id}-hint`" class="text-sm text-soft mt-1">
       {{ hint }}
     </p>
   </div>

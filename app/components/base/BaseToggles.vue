@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** Any number of choices out of a few, all in sight. */
-defineProps<{ label: string, options: readonly { readonly value: number, readonly label: string }[], hint?: string }>()
+defineProps<{ label: string; options: readonly { readonly value: number; readonly label: string }[]; hint?: string }>()
 const value = defineModel<readonly number[]>({ required: true })
 const toggle = (option: number) => {
-  value.value = value.value.includes(option) ? value.value.filter(each => each !== option) : [...value.value, option].sort((a, b) => a - b)
+  value.value = value.value.includes(option)
+    ? value.value.filter(each => each !== option)
+    : [...value.value, option].sort((a, b) => a - b)
 }
 </script>
 
@@ -19,16 +21,17 @@ const toggle = (option: number) => {
         type="button"
         :aria-pressed="value.includes(option.value)"
         class="rounded-md border min-h-9 min-w-9 px-2.5 figures"
-        :class="value.includes(option.value) ? 'bg-ink text-card border-ink font-bold' : 'bg-card text-ink border-line hover:border-edge'"
+        :class="
+          value.includes(option.value)
+            ? 'bg-ink text-card border-ink font-bold'
+            : 'bg-card text-ink border-line hover:border-edge'
+        "
         @click="toggle(option.value)"
       >
         {{ option.label }}
       </button>
     </div>
-    <p
-      v-if="hint"
-      class="text-sm text-soft mt-1"
-    >
+    <p v-if="hint" class="text-sm text-soft mt-1">
       {{ hint }}
     </p>
   </fieldset>

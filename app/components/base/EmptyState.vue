@@ -11,10 +11,7 @@ defineProps<{ title: string }>()
     <p class="text-soft mt-1 max-w-prose mx-auto">
       <slot />
     </p>
-    <div
-      v-if="$slots.action"
-      class="mt-4 flex justify-center gap-3"
-    >
+    <div v-if="$slots.action" class="mt-4 flex justify-center gap-3">
       <slot name="action" />
     </div>
   </div>

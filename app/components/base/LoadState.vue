@@ -5,23 +5,11 @@ defineEmits<{ retry: [] }>()
 </script>
 
 <template>
-  <EmptyState
-    v-if="error"
-    title="This could not be opened"
-    role="alert"
-  >
+  <EmptyState v-if="error" title="This could not be opened" role="alert">
     {{ error.message }}
     <template #action>
-      <BaseButton @click="$emit('retry')">
-        Try again
-      </BaseButton>
+      <BaseButton @click="$emit('retry')"> Try again </BaseButton>
     </template>
   </EmptyState>
-  <p
-    v-else
-    class="text-soft p-8 text-center"
-    role="status"
-  >
-    Opening…
-  </p>
+  <p v-else class="text-soft p-8 text-center" role="status">Opening…</p>
 </template>

@@ -7,18 +7,13 @@ const open = defineModel<boolean>('open', { required: true })
 </script>
 
 <template>
-  <BaseDialog
-    v-model:open="open"
-    title="Keyboard shortcuts"
-  >
+  <BaseDialog v-model:open="open" title="Keyboard shortcuts">
     <dl class="divide-y divide-line">
-      <div
-        v-for="shortcut in shortcuts"
-        :key="keyName(shortcut)"
-        class="flex justify-between py-2"
-      >
+      <div v-for="shortcut in shortcuts" :key="keyName(shortcut)" class="flex justify-between py-2">
         <dt>{{ shortcut.label }}</dt>
-        <dd><kbd class="rounded border border-edge px-2 py-0.5 font-bold font-sans">{{ keyName(shortcut) }}</kbd></dd>
+        <dd>
+          <kbd class="rounded border border-edge px-2 py-0.5 font-bold font-sans">{{ keyName(shortcut) }}</kbd>
+        </dd>
       </div>
     </dl>
   </BaseDialog>

@@ -22,7 +22,10 @@ const toasts = useToasts()
         v-if="toast.action"
         type="button"
         class="font-bold underline underline-offset-4 min-h-9 px-2"
-        @click="toast.action.run(); toasts.dismiss(toast.id)"
+        @click="
+          toast.action.run()
+          toasts.dismiss(toast.id)
+        "
       >
         {{ toast.action.label }}
       </button>

@@ -6,17 +6,21 @@ import { realise } from '#core/score/realise'
 import type { StudentPage, StudentRow } from '#shared/contracts/students'
 
 /** What the student actually plays: written down note by note, judged, and tried on the drills that come next. */
-const props = defineProps<{ bench: Bench, student: StudentRow | null, drillId: string | null }>()
+const props = defineProps<{ bench: Bench; student: StudentRow | null; drillId: string | null }>()
 const emit = defineEmits<{ done: [] }>()
 const engine = useEngine()
 const api = useApi()
 const page = shallowRef<StudentPage | null>(null)
-watch(() => props.student?.id, async (id) => {
-  page.value = null
-  if (!id) return
-  // Without the list the look ahead has nothing to look at; the rest works.
-  page.value = await api.get<StudentPage>(`/api/students/${id}`).catch(() => null)
-}, { immediate: true })
+watch(
+  () => props.student?.id,
+  async id => {
+    page.value = null
+    if (!id) return
+    // Without the list the look ahead has nothing to look at; the rest works.
+    page.value = await api.get<StudentPage>(`/api/students/${id}`).catch(() => null)
+  },
+  { immediate: true },
+)
 
 const played = computed(() => props.bench.asPlayed.value ?? {})
 const judged = computed(() => props.bench.fingering.value?.breaches.filter(breach => breach.key in played.value) ?? [])
@@ -32,14 +36,18 @@ const habit = computed(() => {
 })
 const blocked = shallowRef<Blocked | null>(null)
 let newest = 0
-watch([habit, upcoming], async () => {
-  const mine = ++newest
-  blocked.value = null
-  if (!habit.value || upcoming.value.length === 0) return
-  const list = upcoming.value.map(({ drillName, spec }) => ({ name: drillName, spec }))
-  const found = await engine.ask().firstBlocked(...plain([habit.value, list, props.student?.hand ?? {}] as const))
-  if (mine === newest) blocked.value = found
-}, { immediate: true })
+watch(
+  [habit, upcoming],
+  async () => {
+    const mine = ++newest
+    blocked.value = null
+    if (!habit.value || upcoming.value.length === 0) return
+    const list = upcoming.value.map(({ drillName, spec }) => ({ name: drillName, spec }))
+    const found = await engine.ask().firstBlocked(...plain([habit.value, list, props.student?.hand ?? {}] as const))
+    if (mine === newest) blocked.value = found
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -48,48 +56,26 @@ watch([habit, upcoming], async () => {
     aria-label="What the student plays"
   >
     <div class="flex flex-wrap items-center gap-3">
-      <p class="flex-1 font-bold">
-        Writing down what {{ student?.name ?? 'the student' }} plays
-      </p>
-      <BaseButton
-        size="sm"
-        @click="emit('done')"
-      >
-        Back to the drill
-      </BaseButton>
+      <p class="flex-1 font-bold">Writing down what {{ student?.name ?? 'the student' }} plays</p>
+      <BaseButton size="sm" @click="emit('done')"> Back to the drill </BaseButton>
     </div>
-    <p
-      v-if="Object.keys(played).length === 0"
-      class="text-soft"
-    >
+    <p v-if="Object.keys(played).length === 0" class="text-soft">
       Pick a note and press the finger they take. The drill itself stays as it is.
     </p>
-    <p
-      v-else-if="bench.engine.busy.value"
-      class="text-soft"
-    >
-      Working out where it leads…
-    </p>
-    <p v-else-if="judged.length === 0">
-      No later problem: these fingers cost nothing more further on.
-    </p>
+    <p v-else-if="bench.engine.busy.value" class="text-soft">Working out where it leads…</p>
+    <p v-else-if="judged.length === 0">No later problem: these fingers cost nothing more further on.</p>
     <ul v-else>
-      <li
-        v-for="breach in judged"
-        :key="breach.key + breach.rule"
-        class="first-letter:uppercase"
-      >
+      <li v-for="breach in judged" :key="breach.key + breach.rule" class="first-letter:uppercase">
         {{ noteOf(breach.key) }}: {{ breachInWords(breach, noteOf) }}
       </li>
     </ul>
     <p v-if="blocked">
-      On their list it next stands in the way of <b>{{ blocked.name }}</b>: {{ breachInWords(blocked.breach, numbered(blocked.notes)) }}
+      On their list it next stands in the way of <b>{{ blocked.name }}</b>:
+      {{ breachInWords(blocked.breach, numbered(blocked.notes)) }}
     </p>
-    <p
-      v-else-if="habit && upcoming.length > 0"
-      class="text-soft"
-    >
-      Taking {{ habit.plays }} for {{ habit.instead }} blocks none of the {{ upcoming.length }} {{ upcoming.length === 1 ? 'drill that comes' : 'drills that come' }} next on their list.
+    <p v-else-if="habit && upcoming.length > 0" class="text-soft">
+      Taking {{ habit.plays }} for {{ habit.instead }} blocks none of the {{ upcoming.length }}
+      {{ upcoming.length === 1 ? 'drill that comes' : 'drills that come' }} next on their list.
     </p>
   </section>
 </template>

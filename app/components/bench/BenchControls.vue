@@ -7,7 +7,7 @@ import { parseSpec } from '#core/schema/parse'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
 const props = defineProps<{ bench: Bench }>()
-const FAMILY_OPTIONS = FAMILIES.map((each) => {
+const FAMILY_OPTIONS = FAMILIES.map(each => {
   const opening = parseSpec(openingOf(each), familyLookup)
   return { value: each.name, label: each.label, detail: opening.ok ? each.purpose(each.opening, opening.value) : '' }
 })
@@ -15,7 +15,11 @@ const familyName = computed({ get: () => props.bench.spec.value!.family, set: na
 const family = computed(() => familyNamed(familyName.value))
 const uses = (control: SharedControl) => 'uses' in family.value && family.value.uses.includes(control)
 // A drill that brings its own plucking leaves nothing to choose.
-const plucks = computed(() => uses('plucking') && !('plucking' in family.value && family.value.plucking?.(props.bench.spec.value![familyName.value])))
+const plucks = computed(
+  () =>
+    uses('plucking') &&
+    !('plucking' in family.value && family.value.plucking?.(props.bench.spec.value![familyName.value])),
+)
 const onSheet = computed(() => 'uses' in family.value)
 const position = useField<number>(props.bench, 'position')
 const frets = (place: number) => `${romanPosition(place)} · frets ${place}–${place + 3}`
@@ -32,69 +36,33 @@ const visitLength = computed(() => {
     sizes.set(visit, (sizes.get(visit) ?? 0) + 1)
   }
   const own = (props.bench.get(`${familyName.value}.fingers`) as number[] | undefined)?.length
-  return Math.min(8, familyName.value === 'order' ? own ?? 4 : Math.max(2, ...sizes.values()))
+  return Math.min(8, familyName.value === 'order' ? (own ?? 4) : Math.max(2, ...sizes.values()))
 })
-const slurOptions = computed(() => Array.from({ length: Math.max(0, visitLength.value - 1) }, (_, i) => ({ value: i + 2, label: `note ${i + 2}` })))
+const slurOptions = computed(() =>
+  Array.from({ length: Math.max(0, visitLength.value - 1) }, (_, i) => ({ value: i + 2, label: `note ${i + 2}` })),
+)
 </script>
 
 <template>
   <div class="space-y-5">
-    <BaseListbox
-      v-model="familyName"
-      label="Family"
-      :options="FAMILY_OPTIONS"
-    />
-    <BenchFamilyControls
-      :bench="bench"
-      :family="family"
-    />
-    <BaseStepper
-      v-if="uses('position')"
-      v-model="position"
-      label="Position"
-      :min="1"
-      :max="24"
-      :show="frets"
-    />
-    <FingeringControls
-      v-if="onSheet"
-      :bench="bench"
-    />
-    <StringControls
-      v-if="uses('strings')"
-      :bench="bench"
-    />
-    <TimeControls
-      v-if="familyName !== 'warmup'"
-      :bench="bench"
-      :divides="uses('perBeat')"
-      :repeats="onSheet"
-    />
-    <PluckingControls
-      v-if="plucks"
-      :bench="bench"
-    />
+    <BaseListbox v-model="familyName" label="Family" :options="FAMILY_OPTIONS" />
+    <BenchFamilyControls :bench="bench" :family="family" />
+    <BaseStepper v-if="uses('position')" v-model="position" label="Position" :min="1" :max="24" :show="frets" />
+    <FingeringControls v-if="onSheet" :bench="bench" />
+    <StringControls v-if="uses('strings')" :bench="bench" />
+    <TimeControls v-if="familyName !== 'warmup'" :bench="bench" :divides="uses('perBeat')" :repeats="onSheet" />
+    <PluckingControls v-if="plucks" :bench="bench" />
     <BaseToggles
       v-if="uses('slurs') && slurOptions.length > 0"
       v-model="slurs"
       label="Slurred in each string visit"
       :options="slurOptions"
     />
-    <TravelChips
-      v-if="uses('travel')"
-      :bench="bench"
-    />
+    <TravelChips v-if="uses('travel')" :bench="bench" />
     <template v-if="onSheet">
-      <SoundControls
-        :bench="bench"
-        :holds="uses('hold')"
-      />
+      <SoundControls :bench="bench" :holds="uses('hold')" />
       <GuitarControls :bench="bench" />
-      <VaryControls
-        :bench="bench"
-        :moves="uses('position')"
-        :divides="uses('perBeat')"
-      />
+      <VaryControls :bench="bench" :moves="uses('position')" :divides="uses('perBeat')" />
     </template>
   </div>
 </template>

@@ -2,10 +2,17 @@
 import type { Family } from '#core/families/family'
 
 /** The family's own parameters: those that mean something as the others stand. */
-const props = defineProps<{ bench: Bench, family: Family }>()
+const props = defineProps<{ bench: Bench; family: Family }>()
 
-const shown = computed(() => props.family.controls.filter(({ when }) => !when
-  || (when.is !== undefined ? saysTheSame(props.bench.get(when.path), when.is) : !saysTheSame(props.bench.get(when.path), when.not))))
+const shown = computed(() =>
+  props.family.controls.filter(
+    ({ when }) =>
+      !when ||
+      (when.is !== undefined
+        ? saysTheSame(props.bench.get(when.path), when.is)
+        : !saysTheSame(props.bench.get(when.path), when.not)),
+  ),
+)
 const ownPatterns = computed(() => props.family.controls.some(each => each.kind === 'tokens'))
 </script>
 

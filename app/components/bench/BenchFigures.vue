@@ -17,8 +17,8 @@ import { numbered } from '#core/wording/note'
 import { capital } from '#core/wording/numbers'
 
 /** What the drill amounts to, in figures: speed, reach, crossings, cautions. */
-const props = defineProps<{ score: Score, hand?: HandInput, verdict: Verdict | null, busy: boolean }>()
-const emit = defineEmits<{ show: [key: string], take: [fingers: Readonly<Record<string, number>>] }>()
+const props = defineProps<{ score: Score; hand?: HandInput; verdict: Verdict | null; busy: boolean }>()
+const emit = defineEmits<{ show: [key: string]; take: [fingers: Readonly<Record<string, number>>] }>()
 const hand = computed(() => handOf(props.hand))
 // What only means something where the family has it: a position to move, string visits to realign with.
 const uses = (control: SharedControl) => {
@@ -27,7 +27,9 @@ const uses = (control: SharedControl) => {
 }
 const picked = computed(() => props.score.notes.some(note => note.pluck === 'D' || note.pluck === 'U'))
 const report = computed(() => props.score.report)
-const noteMs = computed(() => Math.round(ticksToMs(Math.min(...props.score.notes.map(note => note.dur), noteTicks(1)), props.score.tempo)))
+const noteMs = computed(() =>
+  Math.round(ticksToMs(Math.min(...props.score.notes.map(note => note.dur), noteTicks(1)), props.score.tempo)),
+)
 const passSeconds = computed(() => props.score.seconds / props.score.spec.times)
 const fretSpan = computed(() => {
   // Fingers that only lie there count as well.
@@ -36,7 +38,9 @@ const fretSpan = computed(() => {
 })
 const comfortableFrom = computed(() => {
   const { scaleLengthMm, capo } = instrumentOf(props.score.spec.instrument)
-  return uses('position') && fretSpan.value > 0 && props.score.shifts.length === 0 ? lowestComfortablePosition(scaleLengthMm, hand.value.reachMm, fretSpan.value, capo) : null
+  return uses('position') && fretSpan.value > 0 && props.score.shifts.length === 0
+    ? lowestComfortablePosition(scaleLengthMm, hand.value.reachMm, fretSpan.value, capo)
+    : null
 })
 const wide = computed(() => report.value.widestSpanMm > hand.value.reachMm)
 const cautions = computed(() => props.verdict?.breaches ?? report.value.breaches)
@@ -44,87 +48,79 @@ const broken = computed(() => lawsBroken(props.verdict?.cost ?? 0))
 const effort = computed(() => effortBeside(props.verdict?.cost ?? 0))
 const stretches = computed(() => notable(report.value.stretches))
 const nameOf = computed(() => numbered(props.score.notes))
-const others = computed(() => props.verdict?.alternatives.filter(other => props.score.notes.some(note => note.finger && other.fingers[note.key] !== note.finger)) ?? [])
+const others = computed(
+  () =>
+    props.verdict?.alternatives.filter(other =>
+      props.score.notes.some(note => note.finger && other.fingers[note.key] !== note.finger),
+    ) ?? [],
+)
 /** Where another fingering first differs, in words. */
 function differs(other: Verdict['alternatives'][number]) {
   const i = props.score.notes.findIndex(note => note.finger && other.fingers[note.key] !== note.finger)
-  return `from note ${i + 1}: ${props.score.notes.slice(i, i + 6).map(note => other.fingers[note.key] ?? '·').join(' ')}`
+  return `from note ${i + 1}: ${props.score.notes
+    .slice(i, i + 6)
+    .map(note => other.fingers[note.key] ?? '·')
+    .join(' ')}`
 }
-const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Math.floor(value / 60)} min ${Math.round(value % 60)} s`)
+const seconds = (value: number) =>
+  value < 60 ? `${value.toFixed(1)} s` : `${Math.floor(value / 60)} min ${Math.round(value % 60)} s`
 </script>
 
 <template>
   <section aria-label="Figures">
-    <h2 class="text-lg mb-3">
-      Figures
-    </h2>
+    <h2 class="text-lg mb-3">Figures</h2>
     <p class="figures">
       <span class="font-head font-bold text-4xl">{{ score.notesPerSecond.toFixed(1) }}</span>
       <span class="text-soft ml-2">notes a second</span>
     </p>
     <dl class="mt-3 figures">
       <div class="row">
-        <dt>One note</dt><dd>{{ noteMs }} ms</dd>
+        <dt>One note</dt>
+        <dd>{{ noteMs }} ms</dd>
       </div>
       <div class="row">
         <dt>Widest span</dt>
-        <dd :class="wide ? 'text-attention-ink' : ''">
-          {{ report.widestSpanMm.toFixed(0) }} of {{ hand.reachMm }} mm
-        </dd>
+        <dd :class="wide ? 'text-attention-ink' : ''">{{ report.widestSpanMm.toFixed(0) }} of {{ hand.reachMm }} mm</dd>
       </div>
-      <div
-        v-if="comfortableFrom !== null"
-        class="row"
-      >
-        <dt>Comfortable from</dt><dd>{{ romanPosition(comfortableFrom) }}</dd>
+      <div v-if="comfortableFrom !== null" class="row">
+        <dt>Comfortable from</dt>
+        <dd>{{ romanPosition(comfortableFrom) }}</dd>
       </div>
       <div class="row">
-        <dt>Notes</dt><dd>{{ score.notes.length }} in {{ score.bars }} {{ score.bars === 1 ? 'bar' : 'bars' }}</dd>
+        <dt>Notes</dt>
+        <dd>{{ score.notes.length }} in {{ score.bars }} {{ score.bars === 1 ? 'bar' : 'bars' }}</dd>
       </div>
       <div class="row">
-        <dt>One pass</dt><dd>{{ seconds(passSeconds) }}</dd>
+        <dt>One pass</dt>
+        <dd>{{ seconds(passSeconds) }}</dd>
       </div>
-      <div
-        v-if="score.spec.times > 1"
-        class="row"
-      >
-        <dt>All {{ score.spec.times }} passes</dt><dd>{{ seconds(score.seconds) }}</dd>
+      <div v-if="score.spec.times > 1" class="row">
+        <dt>All {{ score.spec.times }} passes</dt>
+        <dd>{{ seconds(score.seconds) }}</dd>
       </div>
-      <div
-        v-if="picked"
-        class="row"
-      >
-        <dt>Crossings outside</dt><dd>{{ report.crossings.outside }}</dd>
+      <div v-if="picked" class="row">
+        <dt>Crossings outside</dt>
+        <dd>{{ report.crossings.outside }}</dd>
       </div>
-      <div
-        v-if="picked"
-        class="row"
-      >
-        <dt>Crossings inside</dt><dd>{{ report.crossings.inside }}</dd>
+      <div v-if="picked" class="row">
+        <dt>Crossings inside</dt>
+        <dd>{{ report.crossings.inside }}</dd>
       </div>
-      <div
-        v-if="report.fingerCrossings > 0"
-        class="row"
-      >
-        <dt>Plucking fingers cross</dt><dd>{{ report.fingerCrossings }} {{ report.fingerCrossings === 1 ? 'time' : 'times' }}</dd>
+      <div v-if="report.fingerCrossings > 0" class="row">
+        <dt>Plucking fingers cross</dt>
+        <dd>{{ report.fingerCrossings }} {{ report.fingerCrossings === 1 ? 'time' : 'times' }}</dd>
       </div>
-      <div
-        v-if="report.realignAfter !== null && uses('strings')"
-        class="row"
-      >
-        <dt>Strokes realign after</dt><dd>{{ report.realignAfter }} {{ report.realignAfter === 1 ? 'note' : 'notes' }}</dd>
+      <div v-if="report.realignAfter !== null && uses('strings')" class="row">
+        <dt>Strokes realign after</dt>
+        <dd>{{ report.realignAfter }} {{ report.realignAfter === 1 ? 'note' : 'notes' }}</dd>
       </div>
-      <div
-        v-if="score.shifts.length > 0"
-        class="row"
-      >
-        <dt>Shifts</dt><dd>{{ score.shifts.length }}</dd>
+      <div v-if="score.shifts.length > 0" class="row">
+        <dt>Shifts</dt>
+        <dd>{{ score.shifts.length }}</dd>
       </div>
     </dl>
     <template v-if="report.travel.length > 0">
-      <h3 class="text-base mt-5 mb-1">
-        Time to travel
-      </h3>
+      <h3 class="text-base mt-5 mb-1">Time to travel</h3>
       <ul class="figures">
         <li
           v-for="way in report.travel.slice(0, 4)"
@@ -134,89 +130,47 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
           {{ Math.round(way.mm) }} mm in {{ Math.round(way.ms) }} ms{{ way.hasty ? ': too fast' : '' }}
         </li>
       </ul>
-      <p
-        v-if="report.travel.some(way => way.hasty)"
-        class="text-soft mt-1"
-      >
+      <p v-if="report.travel.some(way => way.hasty)" class="text-soft mt-1">
         Too fast is above {{ RELIABLE_MM_PER_S }} mm a second, our assumption of what a hand does reliably.
       </p>
     </template>
     <template v-if="cautions.length > 0">
-      <h3 class="text-base mt-5 mb-1">
-        Cautions
-      </h3>
+      <h3 class="text-base mt-5 mb-1">Cautions</h3>
       <ul class="space-y-2">
         <li
           v-for="caution in cautions.slice(0, 6)"
           :key="caution.key + breachInWords(caution)"
           class="border-l-4 border-attention pl-3"
         >
-          <button
-            type="button"
-            class="text-left hover:underline underline-offset-4"
-            @click="emit('show', caution.key)"
-          >
+          <button type="button" class="text-left hover:underline underline-offset-4" @click="emit('show', caution.key)">
             <span class="text-soft">{{ capital(nameOf(caution.key)) }}:</span> {{ breachInWords(caution, nameOf) }}
           </button>
         </li>
       </ul>
-      <p
-        v-if="cautions.length > 6"
-        class="text-soft mt-1"
-      >
-        and {{ cautions.length - 6 }} more
-      </p>
-      <p
-        v-if="cautions.some(({ rule }) => rule === 'reach')"
-        class="text-soft mt-2"
-      >
+      <p v-if="cautions.length > 6" class="text-soft mt-1">and {{ cautions.length - 6 }} more</p>
+      <p v-if="cautions.some(({ rule }) => rule === 'reach')" class="text-soft mt-2">
         Past the limit of this hand: another position or other fingers. Pain means stop.
       </p>
     </template>
     <template v-if="stretches.length > 0 || report.liftedEarly > 0">
-      <h3 class="text-base mt-5 mb-1">
-        Stretches
-      </h3>
+      <h3 class="text-base mt-5 mb-1">Stretches</h3>
       <ul class="space-y-1">
-        <li
-          v-for="stretch in stretches.slice(0, 4)"
-          :key="stretchInWords(stretch)"
-        >
-          <button
-            type="button"
-            class="text-left hover:underline underline-offset-4"
-            @click="emit('show', stretch.key)"
-          >
+        <li v-for="stretch in stretches.slice(0, 4)" :key="stretchInWords(stretch)">
+          <button type="button" class="text-left hover:underline underline-offset-4" @click="emit('show', stretch.key)">
             <span class="text-soft">{{ capital(nameOf(stretch.key)) }}:</span> {{ stretchInWords(stretch) }}
           </button>
         </li>
       </ul>
-      <p
-        v-if="stretches.length > 4"
-        class="text-soft mt-1"
-      >
-        and {{ stretches.length - 4 }} more
-      </p>
-      <p
-        v-if="report.liftedEarly > 0"
-        class="mt-1"
-      >
+      <p v-if="stretches.length > 4" class="text-soft mt-1">and {{ stretches.length - 4 }} more</p>
+      <p v-if="report.liftedEarly > 0" class="mt-1">
         {{ sentence(liftedInWords(report.liftedEarly)) }}
       </p>
-      <p
-        v-if="stretches.length > 0"
-        class="text-soft mt-1"
-      >
+      <p v-if="stretches.length > 0" class="text-soft mt-1">
         Within what the hand can do: two or three minutes, warmed up, never forced.
       </p>
     </template>
-    <h3 class="text-base mt-5 mb-1">
-      Fingering
-    </h3>
-    <p
-      v-if="!verdict"
-      class="text-soft"
-    >
+    <h3 class="text-base mt-5 mb-1">Fingering</h3>
+    <p v-if="!verdict" class="text-soft">
       {{ busy ? 'Checking…' : 'Not judged.' }}
     </p>
     <template v-else>
@@ -227,40 +181,28 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
       <p v-if="broken > 0">
         {{ broken === 1 ? 'One law' : `${broken} laws` }} of the hand broken besides: see the cautions.
       </p>
-      <p
-        v-if="verdict.quick"
-        class="mt-1 border-l-4 border-attention pl-3"
-      >
+      <p v-if="verdict.quick" class="mt-1 border-l-4 border-attention pl-3">
         {{ capital(QUICK_WAY) }}: playable, but not surely the least effort. A shorter part is searched in full.
       </p>
       <template v-if="others.length > 0">
-        <p class="text-soft mt-1">
-          Other ways:
-        </p>
+        <p class="text-soft mt-1">Other ways:</p>
         <ul>
-          <li
-            v-for="other in others"
-            :key="differs(other)"
-          >
+          <li v-for="other in others" :key="differs(other)">
             <button
               type="button"
               class="text-left min-h-9 figures hover:underline underline-offset-4"
               @click="emit('take', other.fingers)"
             >
-              <b>{{ other.cost < verdict.cost ? '−' : '+' }}{{ Math.abs(other.cost - verdict.cost).toFixed(1) }}</b> {{ differs(other) }}
+              <b>{{ other.cost < verdict.cost ? '−' : '+' }}{{ Math.abs(other.cost - verdict.cost).toFixed(1) }}</b>
+              {{ differs(other) }}
             </button>
           </li>
         </ul>
       </template>
     </template>
-    <h3 class="text-base mt-5 mb-1">
-      Watch for
-    </h3>
+    <h3 class="text-base mt-5 mb-1">Watch for</h3>
     <ul class="list-disc pl-5 space-y-1">
-      <li
-        v-for="cue in score.cues.filter(each => each.at === 0)"
-        :key="cueInWords(cue)"
-      >
+      <li v-for="cue in score.cues.filter(each => each.at === 0)" :key="cueInWords(cue)">
         {{ cueInWords(cue) }}
       </li>
     </ul>
@@ -268,7 +210,18 @@ const seconds = (value: number) => (value < 60 ? `${value.toFixed(1)} s` : `${Ma
 </template>
 
 <style scoped>
-.row { display: flex; justify-content: space-between; gap: 1rem; padding: 0.4rem 0; border-bottom: 1px dotted var(--line); }
-.row dt { color: var(--soft); }
-.row dd { font-weight: 700; text-align: right; }
+.row {
+  display: flex;
+  justify-content: space-between;
+  gap: 1rem;
+  padding: 0.4rem 0;
+  border-bottom: 1px dotted var(--line);
+}
+.row dt {
+  color: var(--soft);
+}
+.row dd {
+  font-weight: 700;
+  text-align: right;
+}
 </style>

@@ -4,8 +4,8 @@ import { PRESETS } from '#core/guitar/presets'
 import type { StudentRow } from '#shared/contracts/students'
 
 /** What is on the bench, for whom, and what is done with it as a whole. */
-const props = defineProps<{ bench: Bench, kept: SavedDrill, assigning: Assigning, students: readonly StudentRow[] }>()
-const emit = defineEmits<{ anew: [], print: [], keys: [] }>()
+const props = defineProps<{ bench: Bench; kept: SavedDrill; assigning: Assigning; students: readonly StudentRow[] }>()
+const emit = defineEmits<{ anew: []; print: []; keys: [] }>()
 const studentId = defineModel<string | null>('studentId', { required: true })
 
 const { canUndo, canRedo, problem } = props.bench
@@ -16,12 +16,30 @@ const named = computed(() => props.kept.drill.value !== null)
 const impossible = computed(() => problem.value !== null)
 const options = computed(() => [
   { value: null, label: 'No student', detail: 'reach 80 mm' },
-  ...props.students.filter(each => !each.archived).map(each => ({ value: each.id, label: each.name, detail: `${PRESETS[each.instrument.preset].label}, reach ${each.hand.reachMm ?? 80} mm` })),
+  ...props.students
+    .filter(each => !each.archived)
+    .map(each => ({
+      value: each.id,
+      label: each.name,
+      detail: `${PRESETS[each.instrument.preset].label}, reach ${each.hand.reachMm ?? 80} mm`,
+    })),
 ])
 const menu = computed(() => [
   { label: 'Print', run: () => emit('print') },
-  { label: 'Rename', run: () => { naming.value = 'rename' }, disabled: !named.value },
-  { label: 'Duplicate', run: () => { naming.value = 'duplicate' }, disabled: !named.value },
+  {
+    label: 'Rename',
+    run: () => {
+      naming.value = 'rename'
+    },
+    disabled: !named.value,
+  },
+  {
+    label: 'Duplicate',
+    run: () => {
+      naming.value = 'duplicate'
+    },
+    disabled: !named.value,
+  },
   { label: 'New drill', run: () => emit('anew') },
   { label: 'Keyboard shortcuts', run: () => emit('keys') },
 ])
@@ -34,65 +52,25 @@ const menu = computed(() => [
         {{ title }}
       </h1>
       <p class="text-soft text-sm truncate">
-        {{ state }}<template v-if="named">
-          · {{ ownTitle }}
-        </template>
+        {{ state }}<template v-if="named"> · {{ ownTitle }} </template>
       </p>
     </div>
     <div class="w-56 max-sm:w-full">
-      <BaseListbox
-        v-model="studentId"
-        label="For"
-        hide-label
-        :options="options"
-      />
+      <BaseListbox v-model="studentId" label="For" hide-label :options="options" />
     </div>
     <div class="flex flex-wrap gap-2">
-      <BaseButton
-        :disabled="!canUndo"
-        aria-label="Undo"
-        @click="bench.undo()"
-      >
-        <ArrowUturnLeftIcon
-          class="size-5"
-          aria-hidden="true"
-        /><span class="max-xl:hidden">Undo</span>
+      <BaseButton :disabled="!canUndo" aria-label="Undo" @click="bench.undo()">
+        <ArrowUturnLeftIcon class="size-5" aria-hidden="true" /><span class="max-xl:hidden">Undo</span>
       </BaseButton>
-      <BaseButton
-        :disabled="!canRedo"
-        aria-label="Redo"
-        @click="bench.redo()"
-      >
-        <ArrowUturnRightIcon
-          class="size-5"
-          aria-hidden="true"
-        /><span class="max-xl:hidden">Redo</span>
+      <BaseButton :disabled="!canRedo" aria-label="Redo" @click="bench.redo()">
+        <ArrowUturnRightIcon class="size-5" aria-hidden="true" /><span class="max-xl:hidden">Redo</span>
       </BaseButton>
-      <BaseButton
-        :disabled="impossible || saved !== null"
-        :busy="busy"
-        @click="kept.save()"
-      >
-        Save
-      </BaseButton>
-      <BaseButton
-        v-if="fingersChanged"
-        :busy="busy"
-        @click="keepFingers"
-      >
-        Keep these fingers for them
-      </BaseButton>
-      <BaseButton
-        tone="action"
-        :disabled="impossible"
-        @click="setting = true"
-      >
+      <BaseButton :disabled="impossible || saved !== null" :busy="busy" @click="kept.save()"> Save </BaseButton>
+      <BaseButton v-if="fingersChanged" :busy="busy" @click="keepFingers"> Keep these fingers for them </BaseButton>
+      <BaseButton tone="action" :disabled="impossible" @click="setting = true">
         <span class="max-sm:hidden">Set for a student</span><span class="sm:hidden">Set</span>
       </BaseButton>
-      <ActionMenu
-        label="More"
-        :items="menu"
-      />
+      <ActionMenu label="More" :items="menu" />
     </div>
   </header>
 </template>

@@ -14,11 +14,6 @@ const emit = defineEmits<{ dismiss: [] }>()
       <slot />
     </div>
     <slot name="actions" />
-    <BaseButton
-      size="sm"
-      @click="emit('dismiss')"
-    >
-      Dismiss
-    </BaseButton>
+    <BaseButton size="sm" @click="emit('dismiss')"> Dismiss </BaseButton>
   </section>
 </template>

@@ -1,14 +1,21 @@
 <script setup lang="ts">
 import type { StudentRow } from '#shared/contracts/students'
 
-/** The middle of the bench: the sheet of the drill with its purpose, what is wrong with it, and the note that is picked. */
-const props = defineProps<{ bench: Bench, student: StudentRow | null, drillId: string | null, clock: { readonly tick: Readonly<Ref<number | null>> } }>()
+/**
+ * The middle of the bench: the sheet of the drill with its purpose, what is wrong with it, and the note that is picked.
+ */
+const props = defineProps<{
+  bench: Bench
+  student: StudentRow | null
+  drillId: string | null
+  clock: { readonly tick: Readonly<Ref<number | null>> }
+}>()
 const emit = defineEmits<{ excerpt: [from: string, to: string] }>()
 const { lanes, quiet } = useSheetRows()
 const { plan, score, problem, asPlayed, engine } = props.bench
 
 const selected = defineModel<number | null>('selected', { required: true })
-const note = computed(() => (selected.value === null ? null : score.value?.notes[selected.value] ?? null))
+const note = computed(() => (selected.value === null ? null : (score.value?.notes[selected.value] ?? null)))
 /** Sets the finger of the picked note: on the drill, or in what the student plays. */
 function setFinger(finger: number | null) {
   if (!note.value?.finger) return
@@ -20,18 +27,22 @@ function setFinger(finger: number | null) {
 defineExpose({ setFinger })
 const writesDown = computed({
   get: () => asPlayed.value !== null,
-  set: (now) => {
+  set: now => {
     asPlayed.value = now ? {} : null
   },
 })
 const waits = computed(() => engine.busy.value && props.bench.spec.value?.fingering.rule !== 'one-per-fret')
 const slow = refDebounced(waits, 400)
-// What is said of a note takes room from below: the note's line stays in sight above it. On narrow screens it is the page
+// What is said of a note takes room from below: the note's line stays in sight above it. On narrow screens it is the
+// page
 // that scrolls, and that is the reader's own.
 const room = useTemplateRef<HTMLElement>('room')
 function keepInSight() {
   if (selected.value === null || !room.value || room.value.scrollHeight <= room.value.clientHeight) return
-  room.value.querySelector(`[data-note="${selected.value}"]`)?.closest('.sheet-line')?.scrollIntoView({ block: 'nearest' })
+  room.value
+    .querySelector(`[data-note="${selected.value}"]`)
+    ?.closest('.sheet-line')
+    ?.scrollIntoView({ block: 'nearest' })
 }
 watch(selected, keepInSight, { flush: 'post' })
 useResizeObserver(room, keepInSight)
@@ -51,22 +62,10 @@ function takeExcerpt() {
 </script>
 
 <template>
-  <section
-    class="min-w-0 min-h-0 flex flex-col max-lg:order-1"
-    aria-label="Sheet"
-  >
-    <div
-      ref="room"
-      class="flex-1 min-h-0 lg:overflow-y-auto p-3 sm:p-5"
-    >
-      <div
-        v-if="problem"
-        role="alert"
-        class="mb-3 border-l-4 border-attention bg-card rounded-r-md px-4 py-2.5"
-      >
-        <p class="font-bold">
-          This cannot be played: {{ problem.message }}
-        </p>
+  <section class="min-w-0 min-h-0 flex flex-col max-lg:order-1" aria-label="Sheet">
+    <div ref="room" class="flex-1 min-h-0 lg:overflow-y-auto p-3 sm:p-5">
+      <div v-if="problem" role="alert" class="mb-3 border-l-4 border-attention bg-card rounded-r-md px-4 py-2.5">
+        <p class="font-bold">This cannot be played: {{ problem.message }}</p>
         <p class="text-soft">
           At {{ problem.path }}. The sheet shows the last playable drill; undo or change the parameter.
         </p>
@@ -74,14 +73,9 @@ function takeExcerpt() {
       <p class="text-soft mb-2">
         {{ plan?.purpose ?? score!.purpose }}
       </p>
-      <div
-        v-if="!plan"
-        class="flex flex-wrap gap-2 mb-2"
-      >
+      <div v-if="!plan" class="flex flex-wrap gap-2 mb-2">
         <RowToggles />
-        <ToggleButton v-model="writesDown">
-          What the student plays
-        </ToggleButton>
+        <ToggleButton v-model="writesDown"> What the student plays </ToggleButton>
       </div>
       <AsPlayed
         v-if="asPlayed && !plan"
@@ -90,44 +84,18 @@ function takeExcerpt() {
         :drill-id="drillId"
         @done="asPlayed = null"
       />
-      <div
-        v-if="slow && !plan"
-        class="mb-3 flex flex-wrap items-center gap-3"
-        role="status"
-      >
+      <div v-if="slow && !plan" class="mb-3 flex flex-wrap items-center gap-3" role="status">
         <p class="flex-1">
           Working out the fingers of {{ score!.notes.length }} notes. The sheet shows the last ones meanwhile.
         </p>
-        <BaseButton
-          size="sm"
-          @click="engine.stop()"
-        >
-          Stop
-        </BaseButton>
+        <BaseButton size="sm" @click="engine.stop()"> Stop </BaseButton>
       </div>
-      <div
-        v-else-if="engine.stopped.value && !plan"
-        class="mb-3 flex flex-wrap items-center gap-3"
-        role="status"
-      >
-        <p class="flex-1">
-          Stopped: the fingers in sight are those from before.
-        </p>
-        <BaseButton
-          size="sm"
-          @click="engine.ask()"
-        >
-          Work them out
-        </BaseButton>
+      <div v-else-if="engine.stopped.value && !plan" class="mb-3 flex flex-wrap items-center gap-3" role="status">
+        <p class="flex-1">Stopped: the fingers in sight are those from before.</p>
+        <BaseButton size="sm" @click="engine.ask()"> Work them out </BaseButton>
       </div>
-      <TimedRunner
-        v-if="plan"
-        :plan="plan"
-      />
-      <div
-        v-else
-        class="bg-card border border-line rounded-md px-2 py-3"
-      >
+      <TimedRunner v-if="plan" :plan="plan" />
+      <div v-else class="bg-card border border-line rounded-md px-2 py-3">
         <DrillSheet
           v-model:selected="selected"
           v-model:range="range"
@@ -137,32 +105,17 @@ function takeExcerpt() {
           :clock="clock"
         />
       </div>
-      <p
-        v-if="!plan && !note"
-        class="mt-2 text-soft"
-      >
+      <p v-if="!plan && !note" class="mt-2 text-soft">
         Pick a note to see its finger, what stays down and what to mute. Arrow keys go from note to note.
       </p>
-      <ChordChanges
-        v-if="!plan"
-        :score="score!"
-      />
+      <ChordChanges v-if="!plan" :score="score!" />
       <div
         v-if="range && !plan"
         class="mt-3 flex flex-wrap items-center gap-3 border-l-4 border-plan bg-card rounded-r-md px-4 py-2.5"
       >
-        <p class="flex-1">
-          Notes {{ range[0] + 1 }} to {{ range[1] + 1 }} are marked.
-        </p>
-        <BaseButton
-          tone="action"
-          @click="takeExcerpt"
-        >
-          Make a drill of them
-        </BaseButton>
-        <BaseButton @click="range = null">
-          Clear selection
-        </BaseButton>
+        <p class="flex-1">Notes {{ range[0] + 1 }} to {{ range[1] + 1 }} are marked.</p>
+        <BaseButton tone="action" @click="takeExcerpt"> Make a drill of them </BaseButton>
+        <BaseButton @click="range = null"> Clear selection </BaseButton>
       </div>
     </div>
     <div
@@ -171,11 +124,7 @@ function takeExcerpt() {
       :class="note ? 'px-3 sm:px-5 py-2 lg:border-t border-line' : ''"
       tabindex="-1"
     >
-      <NoteCard
-        :score="score!"
-        :selected="selected"
-        :judged="bench.fingering.value !== null"
-      />
+      <NoteCard :score="score!" :selected="selected" :judged="bench.fingering.value !== null" />
       <FingerChoice
         v-if="note && note.finger"
         class="mt-1.5 pl-5"

@@ -16,37 +16,39 @@ const lowest = (...all: ChordShape[]) => {
   return Math.max(...frets, 0) <= FRETS ? 1 : low
 }
 const KINDS = { pivot: 'stays', guide: 'slides', moves: 'moves', lifts: 'lifts', lands: 'comes down' } as const
-const told = (change: ChordChange) => change.moves.map(move => `${move.finger} ${KINDS[move.kind]}${move.mm > 0 ? ` ${Math.round(move.mm)} mm` : ''}`).join(', ')
-const marksOf = (shape: ChordShape, change: ChordChange, side: 'from' | 'to') => shape.strings.map(({ string, fret }) => {
-  const finger = shape.contacts.find(contact => contact.string === string && contact.fret === fret)?.finger
-  const move = change.moves.find(each => each.finger === finger)
-  return { string, fret, text: finger ? String(finger) : undefined, hollow: move !== undefined && (side === 'from' ? move.kind === 'lifts' || move.kind === 'moves' : move.kind === 'pivot') }
-})
-const silentOf = (shape: ChordShape) => instrument.value.tuning.map((_, i) => i + 1).filter(string => !shape.strings.some(each => each.string === string))
+const told = (change: ChordChange) =>
+  change.moves
+    .map(move => `${move.finger} ${KINDS[move.kind]}${move.mm > 0 ? ` ${Math.round(move.mm)} mm` : ''}`)
+    .join(', ')
+const marksOf = (shape: ChordShape, change: ChordChange, side: 'from' | 'to') =>
+  shape.strings.map(({ string, fret }) => {
+    const finger = shape.contacts.find(contact => contact.string === string && contact.fret === fret)?.finger
+    const move = change.moves.find(each => each.finger === finger)
+    return {
+      string,
+      fret,
+      text: finger ? String(finger) : undefined,
+      hollow:
+        move !== undefined &&
+        (side === 'from' ? move.kind === 'lifts' || move.kind === 'moves' : move.kind === 'pivot'),
+    }
+  })
+const silentOf = (shape: ChordShape) =>
+  instrument.value.tuning.map((_, i) => i + 1).filter(string => !shape.strings.some(each => each.string === string))
 </script>
 
 <template>
-  <section
-    v-if="changes.length > 0"
-    class="mt-4"
-    aria-label="Chord changes"
-  >
-    <h2 class="text-lg mb-2">
-      Changes
-    </h2>
+  <section v-if="changes.length > 0" class="mt-4" aria-label="Chord changes">
+    <h2 class="text-lg mb-2">Changes</h2>
     <ul class="grid grid-cols-1 gap-3 2xl:grid-cols-2">
-      <li
-        v-for="(change, i) in changes"
-        :key="i"
-        class="bg-card border border-line rounded-md p-3"
-      >
+      <li v-for="(change, i) in changes" :key="i" class="bg-card border border-line rounded-md p-3">
         <p class="font-bold">
           {{ change.from }} → {{ change.to }}
           <span class="text-soft font-normal figures ml-2">{{ Math.round(change.travelMm) }} mm of travel</span>
         </p>
         <div class="grid grid-cols-2 gap-3 my-2">
           <NeckPicture
-            v-for="side in (['from', 'to'] as const)"
+            v-for="side in ['from', 'to'] as const"
             :key="side"
             :label="`${side === 'from' ? change.from : change.to}, ${side === 'from' ? 'before' : 'after'} the change`"
             :strings="instrument.tuning.length"

@@ -6,8 +6,14 @@ import { numbered } from '#core/wording/note'
 import type { Note } from '#core/score/score'
 
 /** The finger of one note: change it and see at once what that does. */
-const props = defineProps<{ note: Note, notes: readonly Note[], pin: number | undefined, verdict: Verdict | null, busy: boolean }>()
-const emit = defineEmits<{ pin: [finger: number | null], mend: [fingers: Readonly<Record<string, number>>] }>()
+const props = defineProps<{
+  note: Note
+  notes: readonly Note[]
+  pin: number | undefined
+  verdict: Verdict | null
+  busy: boolean
+}>()
+const emit = defineEmits<{ pin: [finger: number | null]; mend: [fingers: Readonly<Record<string, number>>] }>()
 const FINGERS = [1, 2, 3, 4]
 const finger = computed({ get: () => props.note.finger ?? 0, set: value => emit('pin', value) })
 const breaches = computed(() => props.verdict?.breaches.filter(breach => breach.key === props.note.key) ?? [])
@@ -21,54 +27,26 @@ const repair = computed(() => breaches.value.find(breach => breach.repair)?.repa
 
 <template>
   <div class="space-y-1.5">
-    <RadioGroup
-      v-model="finger"
-      class="flex flex-wrap items-center gap-x-3 gap-y-1"
-    >
-      <RadioGroupLabel class="font-bold text-soft">
-        Finger
-      </RadioGroupLabel>
+    <RadioGroup v-model="finger" class="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <RadioGroupLabel class="font-bold text-soft"> Finger </RadioGroupLabel>
       <div class="flex gap-1.5">
-        <RadioGroupOption
-          v-for="value in FINGERS"
-          :key="value"
-          v-slot="{ checked }"
-          :value="value"
-          as="template"
-        >
+        <RadioGroupOption v-for="value in FINGERS" :key="value" v-slot="{ checked }" :value="value" as="template">
           <button
             type="button"
             class="rounded-md border min-h-9 min-w-10 figures"
-            :class="checked ? 'bg-ink text-card border-ink font-bold' : 'bg-card text-ink border-line hover:border-edge'"
+            :class="
+              checked ? 'bg-ink text-card border-ink font-bold' : 'bg-card text-ink border-line hover:border-edge'
+            "
           >
             {{ value }}
           </button>
         </RadioGroupOption>
       </div>
-      <BaseButton
-        v-if="pin !== undefined"
-        size="sm"
-        @click="emit('pin', null)"
-      >
-        As the drill has it
-      </BaseButton>
-      <BaseButton
-        v-if="repair"
-        size="sm"
-        @click="emit('mend', repair.fingers)"
-      >
-        Fix from here
-      </BaseButton>
+      <BaseButton v-if="pin !== undefined" size="sm" @click="emit('pin', null)"> As the drill has it </BaseButton>
+      <BaseButton v-if="repair" size="sm" @click="emit('mend', repair.fingers)"> Fix from here </BaseButton>
     </RadioGroup>
-    <div
-      aria-live="polite"
-      aria-label="Verdict"
-      role="group"
-    >
-      <p
-        v-if="!verdict"
-        class="text-soft"
-      >
+    <div aria-live="polite" aria-label="Verdict" role="group">
+      <p v-if="!verdict" class="text-soft">
         {{ busy ? 'Working out the fingers…' : 'The engine has not judged this finger.' }}
       </p>
       <template v-else>

@@ -1,7 +1,11 @@
 <script setup lang="ts">
 /** Who decides the fretting fingers: the drill's own rule, the engine for this hand, or what was typed. */
 const props = defineProps<{ bench: Bench }>()
-const RULES = [{ value: 'one-per-fret', label: 'one per fret' }, { value: 'best', label: 'best for the hand' }, { value: 'given', label: 'as given' }]
+const RULES = [
+  { value: 'one-per-fret', label: 'one per fret' },
+  { value: 'best', label: 'best for the hand' },
+  { value: 'given', label: 'as given' },
+]
 const rule = useField<string>(props.bench, 'fingering.rule')
 const HINTS: Readonly<Record<string, string>> = {
   'one-per-fret': 'Every finger has its own fret, as the drill says.',
@@ -12,15 +16,8 @@ const pinned = computed(() => Object.keys(props.bench.pins.value).length)
 </script>
 
 <template>
-  <section
-    class="space-y-2"
-    aria-label="Fingering"
-  >
-    <BaseChips
-      v-model="rule"
-      label="Fingering"
-      :options="RULES"
-    />
+  <section class="space-y-2" aria-label="Fingering">
+    <BaseChips v-model="rule" label="Fingering" :options="RULES" />
     <p class="text-soft">
       {{ HINTS[rule] }}
     </p>

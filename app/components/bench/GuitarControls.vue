@@ -4,34 +4,27 @@ const props = defineProps<{ bench: Bench }>()
 const { options, own, guitarOf } = useGuitars()
 const instrument = computed(() => props.bench.spec.value!.instrument)
 /** Figures without the capo, which is set here and belongs to no guitar. */
-const figures = ({ capo: _capo, ...rest }: object & { capo?: number }) => JSON.stringify(Object.entries(rest).filter(([, value]) => value !== undefined).sort())
+const figures = ({ capo: _capo, ...rest }: object & { capo?: number }) =>
+  JSON.stringify(
+    Object.entries(rest)
+      .filter(([, value]) => value !== undefined)
+      .sort(),
+  )
 const guitar = computed({
   get: () => own.value.find(each => figures(each.choice) === figures(instrument.value))?.id ?? instrument.value.preset,
   set: value => props.bench.set('instrument', guitarOf(value).instrument),
 })
-const capo = computed({ get: () => instrument.value.capo ?? 0, set: fret => props.bench.set('instrument.capo', fret || undefined) })
-const capoInWords = (fret: number) => fret === 0 ? 'none' : `fret ${fret}`
+const capo = computed({
+  get: () => instrument.value.capo ?? 0,
+  set: fret => props.bench.set('instrument.capo', fret || undefined),
+})
+const capoInWords = (fret: number) => (fret === 0 ? 'none' : `fret ${fret}`)
 </script>
 
 <template>
-  <section
-    class="space-y-3"
-    aria-label="Guitar"
-  >
-    <BaseListbox
-      v-model="guitar"
-      label="Guitar"
-      :options="options"
-    />
-    <p class="text-soft figures">
-      {{ guitarInWords(instrument) }}, {{ tuningInWords(instrument) }}
-    </p>
-    <BaseStepper
-      v-model="capo"
-      label="Capo"
-      :min="0"
-      :max="11"
-      :show="capoInWords"
-    />
+  <section class="space-y-3" aria-label="Guitar">
+    <BaseListbox v-model="guitar" label="Guitar" :options="options" />
+    <p class="text-soft figures">{{ guitarInWords(instrument) }}, {{ tuningInWords(instrument) }}</p>
+    <BaseStepper v-model="capo" label="Capo" :min="0" :max="11" :show="capoInWords" />
   </section>
 </template>

@@ -1,7 +1,23 @@
 <script setup lang="ts">
-/** A small neck seen from the front, thick string at the foot, for left-handed students from the other side; marks show fingers. Places can be picked where it is made for that. */
-const props = defineProps<{ strings: number, fromFret: number, frets: number, marks: readonly { readonly string: number, readonly fret: number, readonly text?: string | undefined, readonly hollow?: boolean }[], silent?: readonly number[], pickable?: boolean, label: string }>()
-const emit = defineEmits<{ pick: [place: { string: number, fret: number }] }>()
+/**
+ * A small neck seen from the front, thick string at the foot, for left-handed students from the other side; marks show
+ * fingers. Places can be picked where it is made for that.
+ */
+const props = defineProps<{
+  strings: number
+  fromFret: number
+  frets: number
+  marks: readonly {
+    readonly string: number
+    readonly fret: number
+    readonly text?: string | undefined
+    readonly hollow?: boolean
+  }[]
+  silent?: readonly number[]
+  pickable?: boolean
+  label: string
+}>()
+const emit = defineEmits<{ pick: [place: { string: number; fret: number }] }>()
 const GAP_X = 34
 const GAP_Y = 17
 const LEFT = 30
@@ -15,7 +31,11 @@ const across = (place: number) => (mirrored.value ? width.value - place : place)
 const wire = (fret: number) => across(LEFT + (fret - props.fromFret) * GAP_X)
 const x = (fret: number) => across(fret === 0 ? LEFT - 16 : LEFT + (fret - props.fromFret + 0.5) * GAP_X)
 const shownFrets = computed(() => Array.from({ length: props.frets }, (_, i) => props.fromFret + i))
-const places = computed(() => Array.from({ length: props.strings }, (_, i) => i + 1).flatMap(string => [0, ...shownFrets.value].map(fret => ({ string, fret }))))
+const places = computed(() =>
+  Array.from({ length: props.strings }, (_, i) => i + 1).flatMap(string =>
+    [0, ...shownFrets.value].map(fret => ({ string, fret })),
+  ),
+)
 </script>
 
 <template>
@@ -26,18 +46,20 @@ const places = computed(() => Array.from({ length: props.strings }, (_, i) => i 
     :aria-label="label"
   >
     <path
-      :d="shownFrets.concat(fromFret + frets).map(fret => `M${wire(fret)} ${TOP}V${y(strings)}`).join('')"
+      :d="
+        shownFrets
+          .concat(fromFret + frets)
+          .map(fret => `M${wire(fret)} ${TOP}V${y(strings)}`)
+          .join('')
+      "
       stroke="var(--edge)"
       stroke-width="1.2"
     />
+    <path v-if="fromFret === 1" :d="`M${wire(fromFret)} ${TOP}V${y(strings)}`" stroke="var(--ink)" stroke-width="4" />
     <path
-      v-if="fromFret === 1"
-      :d="`M${wire(fromFret)} ${TOP}V${y(strings)}`"
-      stroke="var(--ink)"
-      stroke-width="4"
-    />
-    <path
-      :d="Array.from({ length: strings }, (_, i) => `M${wire(fromFret)} ${y(i + 1)}H${wire(fromFret + frets)}`).join('')"
+      :d="
+        Array.from({ length: strings }, (_, i) => `M${wire(fromFret)} ${y(i + 1)}H${wire(fromFret + frets)}`).join('')
+      "
       stroke="var(--soft)"
       stroke-width="1"
     />
@@ -49,7 +71,9 @@ const places = computed(() => Array.from({ length: props.strings }, (_, i) => i 
       text-anchor="middle"
       font-size="12"
       fill="var(--soft)"
-    >{{ fret }}</text>
+    >
+      {{ fret }}
+    </text>
     <text
       v-for="string in silent ?? []"
       :key="`x${string}`"
@@ -58,11 +82,10 @@ const places = computed(() => Array.from({ length: props.strings }, (_, i) => i 
       text-anchor="middle"
       font-size="13"
       fill="var(--soft)"
-    >×</text>
-    <g
-      v-for="(mark, i) in marks"
-      :key="i"
     >
+      ×
+    </text>
+    <g v-for="(mark, i) in marks" :key="i">
       <rect
         v-if="mark.fret > 0"
         :x="x(mark.fret) - 9"
@@ -74,15 +97,7 @@ const places = computed(() => Array.from({ length: props.strings }, (_, i) => i 
         stroke="var(--ink)"
         stroke-width="1.5"
       />
-      <circle
-        v-else
-        :cx="x(0)"
-        :cy="y(mark.string)"
-        r="5"
-        fill="none"
-        stroke="var(--ink)"
-        stroke-width="1.5"
-      />
+      <circle v-else :cx="x(0)" :cy="y(mark.string)" r="5" fill="none" stroke="var(--ink)" stroke-width="1.5" />
       <text
         v-if="mark.text && mark.fret > 0"
         :x="x(mark.fret)"
@@ -91,7 +106,9 @@ const places = computed(() => Array.from({ length: props.strings }, (_, i) => i 
         font-size="12"
         font-weight="700"
         :fill="mark.hollow ? 'var(--ink)' : 'var(--card)'"
-      >{{ mark.text }}</text>
+      >
+        {{ mark.text }}
+      </text>
     </g>
     <template v-if="pickable">
       <rect

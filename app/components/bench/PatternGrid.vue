@@ -2,7 +2,9 @@
 import { THUMB_PATTERNS } from '#core/families/pattern'
 import { cellsOf, pressed, ROLES, tokensOf, type GridRole } from './pattern-grid'
 
-/** A plucking pattern on voices and eighths: pressed on a grid, typed, or taken from the list over an alternating thumb. */
+/**
+ * A plucking pattern on voices and eighths: pressed on a grid, typed, or taken from the list over an alternating thumb.
+ */
 defineProps<{ label: string }>()
 const tokens = defineModel<string>({ required: true })
 const cells = computed(() => cellsOf(tokens.value))
@@ -24,31 +26,21 @@ const shorten = () => {
     <legend class="text-sm font-bold text-soft mb-1">
       {{ label }}
     </legend>
-    <div
-      v-if="cells"
-      class="overflow-x-auto"
-    >
+    <div v-if="cells" class="overflow-x-auto">
       <table class="border-collapse text-sm">
         <tbody>
-          <tr
-            v-for="role in ROLES"
-            :key="role"
-          >
-            <th
-              scope="row"
-              class="pr-2 text-right font-normal text-soft whitespace-nowrap"
-            >
+          <tr v-for="role in ROLES" :key="role">
+            <th scope="row" class="pr-2 text-right font-normal text-soft whitespace-nowrap">
               {{ NAMES[role] }}
             </th>
-            <td
-              v-for="(_, column) in cells"
-              :key="column"
-              class="p-0"
-            >
+            <td v-for="(_, column) in cells" :key="column" class="p-0">
               <button
                 type="button"
                 class="size-7 border italic font-bold"
-                :class="[fingerAt(column, role) ? 'bg-ink text-card border-ink' : 'bg-card border-line hover:border-edge', column % 2 === 0 ? 'ml-0.5' : '']"
+                :class="[
+                  fingerAt(column, role) ? 'bg-ink text-card border-ink' : 'bg-card border-line hover:border-edge',
+                  column % 2 === 0 ? 'ml-0.5' : '',
+                ]"
                 :aria-label="`eighth ${column + 1}, ${NAMES[role]}: ${fingerAt(column, role) ?? 'nothing'}`"
                 @click="press(column, role)"
               >
@@ -59,29 +51,10 @@ const shorten = () => {
         </tbody>
       </table>
     </div>
-    <p
-      v-else
-      class="text-soft text-sm"
-    >
-      This pattern has lengths of its own; change it below.
-    </p>
-    <div
-      v-if="cells"
-      class="flex gap-2"
-    >
-      <BaseButton
-        size="sm"
-        @click="lengthen"
-      >
-        An eighth more
-      </BaseButton>
-      <BaseButton
-        size="sm"
-        :disabled="cells.length < 2"
-        @click="shorten"
-      >
-        One less
-      </BaseButton>
+    <p v-else class="text-soft text-sm">This pattern has lengths of its own; change it below.</p>
+    <div v-if="cells" class="flex gap-2">
+      <BaseButton size="sm" @click="lengthen"> An eighth more </BaseButton>
+      <BaseButton size="sm" :disabled="cells.length < 2" @click="shorten"> One less </BaseButton>
     </div>
     <WrittenField
       label="Typed"
@@ -90,16 +63,16 @@ const shorten = () => {
       @written="tokens = $event"
     />
     <details>
-      <summary class="text-soft underline underline-offset-4 min-h-9 content-center">
-        Over an alternating thumb
-      </summary>
+      <summary class="text-soft underline underline-offset-4 min-h-9 content-center">Over an alternating thumb</summary>
       <div class="flex flex-wrap gap-1.5 mt-1">
         <button
           v-for="entry in THUMB_PATTERNS"
           :key="entry.label"
           type="button"
           class="rounded-md border min-h-9 px-2.5"
-          :class="entry.tokens === tokens ? 'bg-ink text-card border-ink font-bold' : 'bg-card border-line hover:border-edge'"
+          :class="
+            entry.tokens === tokens ? 'bg-ink text-card border-ink font-bold' : 'bg-card border-line hover:border-edge'
+          "
           @click="tokens = entry.tokens"
         >
           {{ entry.label }}

@@ -3,10 +3,20 @@ import { beginnings, canBegin, PLUCKING } from '#core/strokes/registry'
 
 /** How the plucking hand plays: the system, its first stroke, rest or free stroke, its round of fingers. */
 const props = defineProps<{ bench: Bench }>()
-const SYSTEMS = Object.entries(PLUCKING).filter(([value]) => value !== 'given').map(([value, { label }]) => ({ value, label }))
+const SYSTEMS = Object.entries(PLUCKING)
+  .filter(([value]) => value !== 'given')
+  .map(([value, { label }]) => ({ value, label }))
 const LABELS: Readonly<Record<string, string>> = { D: '⊓ down', U: 'V up' }
-const STROKES = [{ value: '', label: 'as it comes' }, { value: 'rest', label: 'rest stroke' }, { value: 'free', label: 'free stroke' }]
-const ROUNDS = [{ value: 'pmpa', label: 'p m p a' }, { value: 'mpap', label: 'm p a p' }, { value: 'pm', label: 'p m' }]
+const STROKES = [
+  { value: '', label: 'as it comes' },
+  { value: 'rest', label: 'rest stroke' },
+  { value: 'free', label: 'free stroke' },
+]
+const ROUNDS = [
+  { value: 'pmpa', label: 'p m p a' },
+  { value: 'mpap', label: 'm p a p' },
+  { value: 'pm', label: 'p m' },
+]
 const system = useField<string>(props.bench, 'plucking.system')
 const start = useField<string>(props.bench, 'plucking.start')
 /** What the system can begin with: strokes of the pick, or the fingers of its round; nothing where it cannot choose. */
@@ -14,46 +24,35 @@ const starts = computed(() => {
   const all = beginnings(props.bench.spec.value!.plucking)
   return all.length < 2 ? [] : all.map(value => ({ value, label: LABELS[value] ?? value }))
 })
-const first = computed({ get: () => (starts.value.some(each => each.value === start.value) ? start.value : starts.value[0]?.value ?? 'D'), set: value => props.bench.set('plucking.start', value) })
+const first = computed({
+  get: () => (starts.value.some(each => each.value === start.value) ? start.value : (starts.value[0]?.value ?? 'D')),
+  set: value => props.bench.set('plucking.start', value),
+})
 /** Another system begins as it would by itself: what the one before began with may be nothing to it. */
 const chosen = computed({
   get: () => system.value,
-  set: (value) => {
+  set: value => {
     const next = { ...props.bench.spec.value!.plucking, system: value as keyof typeof PLUCKING }
     props.bench.set('plucking', canBegin(next) ? next : { ...next, start: 'D' })
   },
 })
 const cycle = useField<string>(props.bench, 'plucking.cycle', 'pmpa')
-const stroke = computed({ get: () => props.bench.spec.value!.plucking.stroke ?? '', set: way => props.bench.set('plucking.stroke', way || undefined) })
+const stroke = computed({
+  get: () => props.bench.spec.value!.plucking.stroke ?? '',
+  set: way => props.bench.set('plucking.stroke', way || undefined),
+})
 </script>
 
 <template>
-  <section
-    class="space-y-3"
-    aria-label="Plucking hand"
-  >
-    <BaseListbox
-      v-model="chosen"
-      label="Plucking"
-      :options="SYSTEMS"
-    />
-    <BaseChips
-      v-if="starts.length > 0"
-      v-model="first"
-      label="Begins with"
-      :options="starts"
-    />
+  <section class="space-y-3" aria-label="Plucking hand">
+    <BaseListbox v-model="chosen" label="Plucking" :options="SYSTEMS" />
+    <BaseChips v-if="starts.length > 0" v-model="first" label="Begins with" :options="starts" />
     <BaseChips
       v-if="['im', 'ma', 'ia', 'pi', 'pima', 'thumb', 'thumb-pick'].includes(system)"
       v-model="stroke"
       label="Stroke"
       :options="STROKES"
     />
-    <BaseChips
-      v-if="system === 'thumb-pick'"
-      v-model="cycle"
-      label="Round"
-      :options="ROUNDS"
-    />
+    <BaseChips v-if="system === 'thumb-pick'" v-model="cycle" label="Round" :options="ROUNDS" />
   </section>
 </template>

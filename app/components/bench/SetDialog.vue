@@ -5,9 +5,26 @@ import type { StudentRow } from '#shared/contracts/students'
 import { DateTime } from 'luxon'
 
 /** Sets the drill on the bench for a student: by which plan, from which tempo to which, until when. */
-const props = defineProps<{ students: readonly StudentRow[], chosenId: string | null, spec: Record<string, unknown>, tempo: number, busy: boolean, error: string }>()
+const props = defineProps<{
+  students: readonly StudentRow[]
+  chosenId: string | null
+  spec: Record<string, unknown>
+  tempo: number
+  busy: boolean
+  error: string
+}>()
 const open = defineModel<boolean>('open', { required: true })
-const emit = defineEmits<{ set: [wish: { studentId: string, stage: string, plan: { school: 'clean-passes', startBpm: number, targetBpm: number, step: number, need: number, tooMany: number }, targetOn: string | null, spec: Record<string, unknown> | null }] }>()
+const emit = defineEmits<{
+  set: [
+    wish: {
+      studentId: string
+      stage: string
+      plan: { school: 'clean-passes'; startBpm: number; targetBpm: number; step: number; need: number; tooMany: number }
+      targetOn: string | null
+      spec: Record<string, unknown> | null
+    },
+  ]
+}>()
 
 const studentId = ref<string | null>(null)
 const stage = ref('together')
@@ -18,7 +35,7 @@ const need = ref(3)
 const tooMany = ref(5)
 const targetOn = ref('')
 
-watch(open, (now) => {
+watch(open, now => {
   if (!now) return
   studentId.value = props.chosenId
   fitting.value = true
@@ -35,13 +52,22 @@ const fitted = computed(() => {
 const fitting = ref(true)
 const backwards = computed(() => targetBpm.value < startBpm.value)
 const steps = computed(() => (backwards.value ? 0 : stepsBetween(startBpm.value, targetBpm.value, step.value)))
-const options = computed(() => props.students.filter(each => !each.archived).map(each => ({ value: each.id, label: each.name })))
+const options = computed(() =>
+  props.students.filter(each => !each.archived).map(each => ({ value: each.id, label: each.name })),
+)
 function set() {
   if (studentId.value === null || backwards.value) return
   emit('set', {
     studentId: studentId.value,
     stage: stage.value.trim() || 'together',
-    plan: { school: 'clean-passes', startBpm: startBpm.value, targetBpm: targetBpm.value, step: step.value, need: need.value, tooMany: tooMany.value },
+    plan: {
+      school: 'clean-passes',
+      startBpm: startBpm.value,
+      targetBpm: targetBpm.value,
+      step: step.value,
+      need: need.value,
+      tooMany: tooMany.value,
+    },
     targetOn: targetOn.value || null,
     spec: fitted.value ? (fitting.value ? fitted.value.spec : fitted.value.original) : null,
   })
@@ -54,114 +80,49 @@ function set() {
     title="Set for a student"
     about="The drill is saved first. The plan says when the tempo goes up; you decide each time."
   >
-    <form
-      class="space-y-4"
-      @submit.prevent="set"
-    >
-      <BaseListbox
-        v-model="studentId"
-        label="Student"
-        :options="options"
-      />
+    <form class="space-y-4" @submit.prevent="set">
+      <BaseListbox v-model="studentId" label="Student" :options="options" />
       <div
         v-if="fitted && (fitted.changes.length > 0 || fitted.left.length > 0)"
         class="border-l-4 border-plan pl-3 space-y-1"
         role="status"
       >
-        <p
-          v-for="change in fitted.changes.map(fitChangeInWords)"
-          :key="change.what"
-        >
+        <p v-for="change in fitted.changes.map(fitChangeInWords)" :key="change.what">
           <b>{{ change.what }}</b>: <span class="text-soft">{{ change.why }}</span>
         </p>
         <p v-if="fitted.left.length > 0">
           {{ unsuitedInWords(fitted.left[0]!) }}
         </p>
-        <label
-          v-if="fitted.changes.length > 0"
-          class="flex items-center gap-2 min-h-9"
-        >
-          <input
-            v-model="fitting"
-            type="checkbox"
-            class="size-5 accent-(--action)"
-          >
+        <label v-if="fitted.changes.length > 0" class="flex items-center gap-2 min-h-9">
+          <input v-model="fitting" type="checkbox" class="size-5 accent-(--action)" />
           fit it to this hand
         </label>
       </div>
       <div class="grid grid-cols-2 gap-3">
-        <BaseStepper
-          v-model="startBpm"
-          label="Start tempo"
-          :min="10"
-          :max="400"
-        />
-        <BaseStepper
-          v-model="targetBpm"
-          label="Target tempo"
-          :min="10"
-          :max="400"
-        />
+        <BaseStepper v-model="startBpm" label="Start tempo" :min="10" :max="400" />
+        <BaseStepper v-model="targetBpm" label="Target tempo" :min="10" :max="400" />
       </div>
-      <p
-        v-if="backwards"
-        role="alert"
-        class="text-pain"
-      >
-        The target must not be slower than the start.
-      </p>
+      <p v-if="backwards" role="alert" class="text-pain">The target must not be slower than the start.</p>
       <fieldset class="space-y-3">
-        <legend class="font-bold">
-          Clean passes
-        </legend>
+        <legend class="font-bold">Clean passes</legend>
         <p class="text-soft">
-          {{ need }} clean {{ need === 1 ? 'pass' : 'passes in a row' }} raise the tempo by {{ step }}; {{ tooMany }} slips in the last eight ease it. {{ steps }} {{ steps === 1 ? 'step' : 'steps' }} to the target.
+          {{ need }} clean {{ need === 1 ? 'pass' : 'passes in a row' }} raise the tempo by {{ step }};
+          {{ tooMany }} slips in the last eight ease it. {{ steps }} {{ steps === 1 ? 'step' : 'steps' }} to the target.
         </p>
         <div class="grid grid-cols-3 gap-2">
-          <BaseStepper
-            v-model="need"
-            label="Clean in a row"
-            :min="1"
-            :max="20"
-          />
-          <BaseStepper
-            v-model="step"
-            label="Step"
-            :min="1"
-            :max="40"
-          />
-          <BaseStepper
-            v-model="tooMany"
-            label="Slips before easing"
-            :min="1"
-            :max="8"
-          />
+          <BaseStepper v-model="need" label="Clean in a row" :min="1" :max="20" />
+          <BaseStepper v-model="step" label="Step" :min="1" :max="40" />
+          <BaseStepper v-model="tooMany" label="Slips before easing" :min="1" :max="8" />
         </div>
       </fieldset>
       <div class="grid grid-cols-2 gap-3">
-        <FormField
-          v-model="targetOn"
-          label="Target date"
-          type="date"
-        />
-        <FormField
-          v-model="stage"
-          label="Stage"
-        />
+        <FormField v-model="targetOn" label="Target date" type="date" />
+        <FormField v-model="stage" label="Stage" />
       </div>
-      <p
-        v-if="error"
-        role="alert"
-        class="text-pain"
-      >
+      <p v-if="error" role="alert" class="text-pain">
         {{ error }}
       </p>
-      <DialogActions
-        action="Set it"
-        :busy="busy"
-        :disabled="studentId === null || backwards"
-        @cancel="open = false"
-      />
+      <DialogActions action="Set it" :busy="busy" :disabled="studentId === null || backwards" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

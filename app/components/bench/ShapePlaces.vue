@@ -4,21 +4,26 @@ import { placeInWords } from '#core/families/shape'
 import { instrumentOf } from '#core/guitar/instrument'
 
 /** All places of an arpeggio shape on the neck, stepped through. */
-const props = defineProps<{ label: string, bench: Bench }>()
+const props = defineProps<{ label: string; bench: Bench }>()
 const place = defineModel<number>({ required: true })
 const guitar = computed(() => instrumentOf(props.bench.spec.value!.instrument))
 const places = computed(() => {
-  const { chord, strings, formula } = props.bench.get('shape') as { chord: string, strings: number[], formula: number[] }
+  const { chord, strings, formula } = props.bench.get('shape') as {
+    chord: string
+    strings: number[]
+    formula: number[]
+  }
   try {
     return shapePlaces(chord, strings, formula, guitar.value)
-  }
-  catch {
+  } catch {
     // What is wrong is said above the sheet, with its field.
     return []
   }
 })
 const current = computed(() => places.value[place.value - 1])
-const from = computed(() => Math.max(1, Math.min(...(current.value ?? []).map(note => note.fret).filter(fret => fret > 0))))
+const from = computed(() =>
+  Math.max(1, Math.min(...(current.value ?? []).map(note => note.fret).filter(fret => fret > 0))),
+)
 </script>
 
 <template>
@@ -38,8 +43,6 @@ const from = computed(() => Math.max(1, Math.min(...(current.value ?? []).map(no
       :frets="7"
       :marks="current.map(note => ({ string: note.string, fret: note.fret }))"
     />
-    <p class="text-sm text-soft">
-      The plucking hand is the same at every place.
-    </p>
+    <p class="text-sm text-soft">The plucking hand is the same at every place.</p>
   </div>
 </template>

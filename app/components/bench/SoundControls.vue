@@ -1,51 +1,43 @@
 <script setup lang="ts">
 /** How long fingers and notes last, and where the accents fall. */
-const props = defineProps<{ bench: Bench, holds: boolean }>()
-const HOLDS = [{ value: 'until-needed', label: 'until needed' }, { value: 'legato-only', label: 'until the next note' }, { value: 'lift', label: 'lift at once' }]
-const LENGTHS = [{ value: 'legato', label: 'legato' }, { value: 'staccato', label: 'staccato' }, { value: 'muted', label: 'muted' }]
-const DAMPS = [{ value: 'fretting', label: 'fretting hand' }, { value: 'plucking', label: 'plucking hand' }]
-const SWELLS = [{ value: 'none', label: 'none' }, { value: 'up', label: 'louder' }, { value: 'down', label: 'softer' }, { value: 'both', label: 'both' }]
+const props = defineProps<{ bench: Bench; holds: boolean }>()
+const HOLDS = [
+  { value: 'until-needed', label: 'until needed' },
+  { value: 'legato-only', label: 'until the next note' },
+  { value: 'lift', label: 'lift at once' },
+]
+const LENGTHS = [
+  { value: 'legato', label: 'legato' },
+  { value: 'staccato', label: 'staccato' },
+  { value: 'muted', label: 'muted' },
+]
+const DAMPS = [
+  { value: 'fretting', label: 'fretting hand' },
+  { value: 'plucking', label: 'plucking hand' },
+]
+const SWELLS = [
+  { value: 'none', label: 'none' },
+  { value: 'up', label: 'louder' },
+  { value: 'down', label: 'softer' },
+  { value: 'both', label: 'both' },
+]
 const hold = useField<string>(props.bench, 'hold')
 const length = useField<string>(props.bench, 'sound.length')
 const damp = useField<string>(props.bench, 'sound.damp', 'fretting')
 const swell = useField<string>(props.bench, 'sound.swell')
-const accentEvery = computed({ get: () => props.bench.spec.value!.sound.accentEvery ?? 0, set: every => props.bench.set('sound.accentEvery', every || undefined) })
-const accents = (every: number) => every === 0 ? 'none' : every === 1 ? 'every note' : `${every} notes`
+const accentEvery = computed({
+  get: () => props.bench.spec.value!.sound.accentEvery ?? 0,
+  set: every => props.bench.set('sound.accentEvery', every || undefined),
+})
+const accents = (every: number) => (every === 0 ? 'none' : every === 1 ? 'every note' : `${every} notes`)
 </script>
 
 <template>
-  <section
-    class="space-y-3"
-    aria-label="Sound"
-  >
-    <BaseChips
-      v-if="holds"
-      v-model="hold"
-      label="Fingers stay down"
-      :options="HOLDS"
-    />
-    <BaseChips
-      v-model="length"
-      label="Length"
-      :options="LENGTHS"
-    />
-    <BaseChips
-      v-if="length === 'staccato'"
-      v-model="damp"
-      label="Notes are stopped by"
-      :options="DAMPS"
-    />
-    <BaseChips
-      v-model="swell"
-      label="Swell"
-      :options="SWELLS"
-    />
-    <BaseStepper
-      v-model="accentEvery"
-      label="Accent every"
-      :min="0"
-      :max="16"
-      :show="accents"
-    />
+  <section class="space-y-3" aria-label="Sound">
+    <BaseChips v-if="holds" v-model="hold" label="Fingers stay down" :options="HOLDS" />
+    <BaseChips v-model="length" label="Length" :options="LENGTHS" />
+    <BaseChips v-if="length === 'staccato'" v-model="damp" label="Notes are stopped by" :options="DAMPS" />
+    <BaseChips v-model="swell" label="Swell" :options="SWELLS" />
+    <BaseStepper v-model="accentEvery" label="Accent every" :min="0" :max="16" :show="accents" />
   </section>
 </template>

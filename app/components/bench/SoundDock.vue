@@ -4,15 +4,24 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { isCompound, shownTempo } from '#core/line/meter'
 
 /** Play and stop, the tempo in large figures, tapping, and what the metronome does. */
-const props = defineProps<{ metronome: ReturnType<typeof useMetronome>, perBeat: number, compact?: boolean, meter?: readonly [number, number] }>()
+const props = defineProps<{
+  metronome: ReturnType<typeof useMetronome>
+  perBeat: number
+  compact?: boolean
+  meter?: readonly [number, number]
+}>()
 // In a compound meter the foot beats dotted quarters: their number stands beside that of the quarters.
-const dotted = computed(() => (props.meter && isCompound(props.meter) ? `${Math.round(shownTempo(tempo.value, props.meter) * 10) / 10} dotted quarters` : null))
+const dotted = computed(() =>
+  props.meter && isCompound(props.meter)
+    ? `${Math.round(shownTempo(tempo.value, props.meter) * 10) / 10} dotted quarters`
+    : null,
+)
 const { countInBars, clicksPerBeat, accent } = useClickSettings()
 const tempo = defineModel<number>('tempo', { required: true })
 const change = (by: number) => {
   tempo.value = Math.min(400, Math.max(10, tempo.value + by))
 }
-const tap = useTapTempo((bpm) => {
+const tap = useTapTempo(bpm => {
   tempo.value = bpm
 })
 const tapNow = () => tap(performance.now())
@@ -20,73 +29,38 @@ defineExpose({ tap: tapNow, change })
 </script>
 
 <template>
-  <div
-    class="flex flex-wrap items-center gap-1.5 sm:gap-3"
-  >
-    <BaseButton
-      tone="action"
-      class="sm:min-w-28 sm:min-h-14 sm:text-lg"
-      @click="metronome.toggle()"
-    >
+  <div class="flex flex-wrap items-center gap-1.5 sm:gap-3">
+    <BaseButton tone="action" class="sm:min-w-28 sm:min-h-14 sm:text-lg" @click="metronome.toggle()">
       {{ metronome.playing.value ? 'Stop' : 'Play' }}
     </BaseButton>
-    <p
-      class="flex items-baseline gap-2 figures"
-      aria-live="off"
-    >
+    <p class="flex items-baseline gap-2 figures" aria-live="off">
       <span
         class="font-head font-bold leading-none min-w-14 sm:min-w-20 text-right text-4xl sm:text-5xl"
         data-test="tempo"
-      >{{ metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo }}</span>
-      <span :class="compact ? 'sr-only' : 'text-soft text-sm max-sm:hidden'">{{ metronome.countingIn.value > 0 ? 'count-in' : 'quarters a minute' }}<template v-if="dotted && metronome.countingIn.value === 0">, {{ dotted }}</template></span>
+        >{{ metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo }}</span
+      >
+      <span :class="compact ? 'sr-only' : 'text-soft text-sm max-sm:hidden'"
+        >{{ metronome.countingIn.value > 0 ? 'count-in' : 'quarters a minute'
+        }}<template v-if="dotted && metronome.countingIn.value === 0">, {{ dotted }}</template></span
+      >
     </p>
     <div class="flex gap-1.5 sm:gap-2 max-sm:[&>button]:px-3">
-      <BaseButton
-        v-if="!compact"
-        class="max-sm:hidden"
-        aria-label="Slower by 4"
-        @click="change(-4)"
-      >
-        −4
-      </BaseButton>
-      <BaseButton
-        aria-label="Slower by 1"
-        @click="change(-1)"
-      >
-        −1
-      </BaseButton>
-      <BaseButton
-        aria-label="Faster by 1"
-        @click="change(1)"
-      >
-        +1
-      </BaseButton>
-      <BaseButton
-        v-if="!compact"
-        class="max-sm:hidden"
-        aria-label="Faster by 4"
-        @click="change(4)"
-      >
-        +4
-      </BaseButton>
-      <BaseButton @click="tapNow">
-        Tap
-      </BaseButton>
+      <BaseButton v-if="!compact" class="max-sm:hidden" aria-label="Slower by 4" @click="change(-4)"> −4 </BaseButton>
+      <BaseButton aria-label="Slower by 1" @click="change(-1)"> −1 </BaseButton>
+      <BaseButton aria-label="Faster by 1" @click="change(1)"> +1 </BaseButton>
+      <BaseButton v-if="!compact" class="max-sm:hidden" aria-label="Faster by 4" @click="change(4)"> +4 </BaseButton>
+      <BaseButton @click="tapNow"> Tap </BaseButton>
     </div>
-    <Popover
-      class="relative"
-      :class="compact ? 'max-sm:ml-auto' : 'ml-auto'"
-    >
+    <Popover class="relative" :class="compact ? 'max-sm:ml-auto' : 'ml-auto'">
       <PopoverButton
         aria-label="Clicks and count-in"
         class="min-h-11 px-1 sm:px-2 rounded-md text-soft hover:text-ink text-left text-sm"
       >
-        <span :class="compact ? 'hidden' : 'max-sm:hidden'">count-in {{ countInBars === 0 ? 'none' : `${countInBars} ${countInBars === 1 ? 'bar' : 'bars'}` }} · {{ clicksPerBeat === 1 ? 'clicks on the beat' : `${clicksPerBeat} clicks a beat` }}</span>
-        <AdjustmentsHorizontalIcon
-          class="size-6"
-          :class="compact ? '' : 'sm:hidden'"
-          aria-hidden="true"
-        />
+        <span :class="compact ? 'hidden' : 'max-sm:hidden'"
+          >count-in {{ countInBars === 0 ? 'none' : `${countInBars} ${countInBars === 1 ? 'bar' : 'bars'}` }} ·
+          {{ clicksPerBeat === 1 ? 'clicks on the beat' : `${clicksPerBeat} clicks a beat` }}</span
+        >
+        <AdjustmentsHorizontalIcon class="size-6" :class="compact ? '' : 'sm:hidden'" aria-hidden="true" />
       </PopoverButton>
       <PopoverPanel
         class="absolute z-30 bottom-full mb-2 w-72 max-w-[86vw] rounded-md border border-line bg-card shadow-md p-4 space-y-4"
@@ -103,11 +77,7 @@ defineExpose({ tap: tapNow, change })
           :options="[...new Set([1, 2, 3, 4, perBeat])].sort().map(value => ({ value, label: String(value) }))"
         />
         <label class="flex items-center gap-2 min-h-9">
-          <input
-            v-model="accent"
-            type="checkbox"
-            class="size-5 accent-(--action)"
-          >
+          <input v-model="accent" type="checkbox" class="size-5 accent-(--action)" />
           accent the first beat of the bar
         </label>
       </PopoverPanel>

@@ -5,17 +5,29 @@ import type { CountPlan, StepsPlan } from '#core/score/score'
 /** Runs a drill without a guitar: counting through silent bars, or the timed steps of a warm-up. */
 const props = defineProps<{ plan: CountPlan | StepsPlan }>()
 
-interface Section { readonly name: string, readonly seconds: number, readonly more: string, readonly bpm: number | null }
-const sections = computed((): readonly Section[] => props.plan.kind === 'count'
-  ? props.plan.tempos.map(({ bpm, bars, silentBars, seconds }) => ({ name: String(bpm), seconds, bpm, more: `${bars} bars${silentBars > 0 ? `, the last ${silentBars} silent: keep counting` : ''}` }))
-  : props.plan.steps.map(({ name, seconds, caution }) => ({ name, seconds, bpm: null, more: caution ?? '' })))
+interface Section {
+  readonly name: string
+  readonly seconds: number
+  readonly more: string
+  readonly bpm: number | null
+}
+const sections = computed((): readonly Section[] =>
+  props.plan.kind === 'count'
+    ? props.plan.tempos.map(({ bpm, bars, silentBars, seconds }) => ({
+        name: String(bpm),
+        seconds,
+        bpm,
+        more: `${bars} bars${silentBars > 0 ? `, the last ${silentBars} silent: keep counting` : ''}`,
+      }))
+    : props.plan.steps.map(({ name, seconds, caution }) => ({ name, seconds, bpm: null, more: caution ?? '' })),
+)
 
 const at = ref<number | null>(null)
 const done = ref(false)
 const elapsed = ref(0)
 let startedAt = 0
 
-const current = computed(() => (at.value === null ? null : sections.value[at.value] ?? null))
+const current = computed(() => (at.value === null ? null : (sections.value[at.value] ?? null)))
 const meter = computed(() => props.plan.spec.rhythm.meter)
 const source = computed(() => (current.value?.bpm ? { meter: meter.value, ticks: 1e12 } : null))
 const tempo = computed({ get: () => current.value?.bpm ?? 60, set: () => {} })
@@ -26,10 +38,13 @@ const heardTicks = computed(() => {
 })
 const metronome = useMetronome(source, tempo, { countInBars: 0, silentAt: tick => tick >= heardTicks.value })
 
-const { pause, resume } = useRafFn(() => {
-  elapsed.value = (performance.now() - startedAt) / 1000
-  if (current.value && elapsed.value >= current.value.seconds) go(at.value! + 1)
-}, { immediate: false })
+const { pause, resume } = useRafFn(
+  () => {
+    elapsed.value = (performance.now() - startedAt) / 1000
+    if (current.value && elapsed.value >= current.value.seconds) go(at.value! + 1)
+  },
+  { immediate: false },
+)
 
 function go(index: number) {
   metronome.stop()
@@ -54,25 +69,28 @@ function stop() {
   at.value = null
   elapsed.value = 0
 }
-watch(() => props.plan, () => {
-  stop()
-  done.value = false
-})
+watch(
+  () => props.plan,
+  () => {
+    stop()
+    done.value = false
+  },
+)
 const left = computed(() => Math.max(0, Math.ceil((current.value?.seconds ?? 0) - elapsed.value)))
-const silent = computed(() => props.plan.kind === 'count' && at.value !== null && elapsed.value >= current.value!.seconds * (1 - props.plan.tempos[at.value]!.silentBars / props.plan.tempos[at.value]!.bars))
+const silent = computed(
+  () =>
+    props.plan.kind === 'count' &&
+    at.value !== null &&
+    elapsed.value >=
+      current.value!.seconds * (1 - props.plan.tempos[at.value]!.silentBars / props.plan.tempos[at.value]!.bars),
+)
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
 </script>
 
 <template>
-  <section
-    class="bg-card border border-line rounded-md p-5 sm:p-8"
-    aria-label="Timed drill"
-  >
+  <section class="bg-card border border-line rounded-md p-5 sm:p-8" aria-label="Timed drill">
     <div class="flex flex-wrap items-center gap-6 min-h-36">
-      <div
-        class="flex-1 min-w-60"
-        aria-live="polite"
-      >
+      <div class="flex-1 min-w-60" aria-live="polite">
         <template v-if="current">
           <p class="text-soft">
             {{ plan.kind === 'count' ? 'Count aloud at' : `Step ${at! + 1} of ${sections.length}` }}
@@ -93,35 +111,16 @@ const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.fl
           </p>
         </template>
       </div>
-      <p
-        v-if="current"
-        class="font-head font-bold text-6xl figures"
-        role="timer"
-      >
+      <p v-if="current" class="font-head font-bold text-6xl figures" role="timer">
         {{ clock(left) }}
       </p>
       <div class="flex gap-2">
-        <BaseButton
-          v-if="!current"
-          tone="action"
-          size="lg"
-          @click="start"
-        >
+        <BaseButton v-if="!current" tone="action" size="lg" @click="start">
           {{ done ? 'Once more' : 'Start' }}
         </BaseButton>
         <template v-else>
-          <BaseButton
-            size="lg"
-            @click="go(at! + 1)"
-          >
-            Next
-          </BaseButton>
-          <BaseButton
-            size="lg"
-            @click="stop"
-          >
-            Cancel
-          </BaseButton>
+          <BaseButton size="lg" @click="go(at! + 1)"> Next </BaseButton>
+          <BaseButton size="lg" @click="stop"> Cancel </BaseButton>
         </template>
       </div>
     </div>
@@ -134,10 +133,7 @@ const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.fl
       :aria-valuenow="Math.round(Math.min(elapsed, current.seconds))"
       :aria-label="`Progress of ${current.name}`"
     >
-      <div
-        class="h-full bg-plan"
-        :style="{ width: `${Math.min(100, (100 * elapsed) / current.seconds)}%` }"
-      />
+      <div class="h-full bg-plan" :style="{ width: `${Math.min(100, (100 * elapsed) / current.seconds)}%` }" />
     </div>
     <ol class="mt-5 border-t border-line">
       <li
@@ -146,10 +142,9 @@ const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.fl
         class="flex gap-4 py-2 border-b border-line"
         :class="i === at ? 'font-bold' : ''"
       >
-        <span class="flex-1">{{ section.name }}<span
-          v-if="section.more"
-          class="text-soft font-normal"
-        > · {{ section.more }}</span></span>
+        <span class="flex-1"
+          >{{ section.name }}<span v-if="section.more" class="text-soft font-normal"> · {{ section.more }}</span></span
+        >
         <span class="figures">{{ clock(section.seconds) }}</span>
       </li>
     </ol>

@@ -4,8 +4,8 @@ import type { Transform } from '#core/schema/fields'
 import { transformsInWords } from '#core/transforms/registry'
 
 /** Variations of the drill: added by a press, taken back by another. */
-const props = defineProps<{ bench: Bench, moves: boolean, divides: boolean }>()
-const PLAIN: readonly { readonly label: string, readonly transform: Transform }[] = [
+const props = defineProps<{ bench: Bench; moves: boolean; divides: boolean }>()
+const PLAIN: readonly { readonly label: string; readonly transform: Transform }[] = [
   { label: 'Reverse', transform: { do: 'reverse' } },
   { label: 'Mirror', transform: { do: 'mirror' } },
   { label: 'Start on note 2', transform: { do: 'rotate', n: 2 } },
@@ -16,11 +16,41 @@ const PLAIN: readonly { readonly label: string, readonly transform: Transform }[
 ]
 
 /** Variations that need a figure first. */
-interface Figured { readonly label: string, readonly action: string, readonly max: number, readonly value: Ref<number>, readonly make: (n: number) => Transform, readonly show?: (n: number) => string, readonly unit?: string }
+interface Figured {
+  readonly label: string
+  readonly action: string
+  readonly max: number
+  readonly value: Ref<number>
+  readonly make: (n: number) => Transform
+  readonly show?: (n: number) => string
+  readonly unit?: string
+}
 const figured = computed((): readonly Figured[] => [
   { label: 'Start on another note', action: 'Start there', max: 96, value: startOn, make: n => ({ do: 'rotate', n }) },
-  ...(props.moves ? [{ label: 'Another position', action: 'Move', max: 24, value: moveTo, make: (to: number): Transform => ({ do: 'position', to }), show: romanPosition }] : []),
-  ...(props.divides ? [{ label: 'Another division', action: 'Divide', max: 8, value: toBeat, make: (n: number): Transform => ({ do: 'perBeat', n }), unit: 'a beat' }] : []),
+  ...(props.moves
+    ? [
+        {
+          label: 'Another position',
+          action: 'Move',
+          max: 24,
+          value: moveTo,
+          make: (to: number): Transform => ({ do: 'position', to }),
+          show: romanPosition,
+        },
+      ]
+    : []),
+  ...(props.divides
+    ? [
+        {
+          label: 'Another division',
+          action: 'Divide',
+          max: 8,
+          value: toBeat,
+          make: (n: number): Transform => ({ do: 'perBeat', n }),
+          unit: 'a beat',
+        },
+      ]
+    : []),
 ])
 const startOn = ref(3)
 const moveTo = ref(7)
@@ -37,9 +67,7 @@ const drop = (place: number) => {
 
 <template>
   <section aria-label="Vary">
-    <h3 class="text-sm font-sans text-soft mb-1">
-      Vary
-    </h3>
+    <h3 class="text-sm font-sans text-soft mb-1">Vary</h3>
     <div class="flex flex-wrap gap-1.5">
       <button
         v-for="choice in PLAIN"
@@ -52,11 +80,7 @@ const drop = (place: number) => {
       </button>
     </div>
     <div class="mt-2 space-y-2">
-      <div
-        v-for="each in figured"
-        :key="each.label"
-        class="flex items-end gap-2"
-      >
+      <div v-for="each in figured" :key="each.label" class="flex items-end gap-2">
         <BaseStepper
           v-model="each.value.value"
           class="flex-1"
@@ -71,15 +95,8 @@ const drop = (place: number) => {
         </BaseButton>
       </div>
     </div>
-    <ol
-      v-if="then.length > 0"
-      class="mt-2 flex flex-wrap gap-1.5"
-      aria-label="Variations in effect"
-    >
-      <li
-        v-for="(transform, i) in then"
-        :key="i"
-      >
+    <ol v-if="then.length > 0" class="mt-2 flex flex-wrap gap-1.5" aria-label="Variations in effect">
+      <li v-for="(transform, i) in then" :key="i">
         <button
           type="button"
           class="rounded-md border border-ink bg-ink text-card min-h-9 px-2.5"

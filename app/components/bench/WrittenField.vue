@@ -1,12 +1,15 @@
 <script setup lang="ts">
 /** A parameter typed in its own short notation; taken over when the field is left or Enter is pressed. */
-const props = defineProps<{ label: string, text: string, hint?: string, tall?: boolean }>()
+const props = defineProps<{ label: string; text: string; hint?: string; tall?: boolean }>()
 const emit = defineEmits<{ written: [text: string] }>()
 const id = useId()
 const typed = ref(props.text)
-watch(() => props.text, (text) => {
-  typed.value = text
-})
+watch(
+  () => props.text,
+  text => {
+    typed.value = text
+  },
+)
 function take() {
   if (typed.value !== props.text) emit('written', typed.value)
 }
@@ -14,10 +17,7 @@ function take() {
 
 <template>
   <div>
-    <label
-      :for="id"
-      class="block text-sm font-bold text-soft mb-1"
-    >{{ label }}</label>
+    <label :for="id" class="block text-sm font-bold text-soft mb-1">{{ label }}</label>
     <textarea
       v-if="tall"
       :id="id"
@@ -36,12 +36,8 @@ function take() {
       :aria-describedby="hint ? `${id}-hint` : undefined"
       @change="take"
       @keydown.enter="take"
-    >
-    <p
-      v-if="hint"
-      :id="`${id}-hint`"
-      class="text-sm text-soft mt-1"
-    >
+    />
+    <p v-if="hint" :id="`${id}-hint`" class="text-sm text-soft mt-1">
       {{ hint }}
     </p>
   </div>

@@ -1,9 +1,9 @@
 /** Rows of the grid, high voices on top. */
 export const ROLES = ['1', '2', '3', '4', 'B', 'A', 'R'] as const
-export type GridRole = typeof ROLES[number]
+export type GridRole = (typeof ROLES)[number]
 
 /** Fingers on the grid: per eighth, which finger plays which role. */
-export type PatternCells = readonly (readonly { readonly role: GridRole, readonly finger: string }[])[]
+export type PatternCells = readonly (readonly { readonly role: GridRole; readonly finger: string }[])[]
 
 /**
  * Reads a pattern as a grid of eighths.
@@ -11,17 +11,24 @@ export type PatternCells = readonly (readonly { readonly role: GridRole, readonl
  */
 export function cellsOf(tokens: string): PatternCells | null {
   const words = tokens.trim().split(/\s+/).filter(Boolean)
-  const cells = words.map((word) => {
+  const cells = words.map(word => {
     if (/^r(\/e)?$/.test(word)) return []
-    const parts = word.replace(/\/e$/, '').split('+').map(part => /^([pimac]):([RAB1-4])$/.exec(part))
-    return parts.every(part => part !== null) ? parts.map(part => ({ finger: part![1]!, role: part![2] as GridRole })) : null
+    const parts = word
+      .replace(/\/e$/, '')
+      .split('+')
+      .map(part => /^([pimac]):([RAB1-4])$/.exec(part))
+    return parts.every(part => part !== null)
+      ? parts.map(part => ({ finger: part![1]!, role: part![2] as GridRole }))
+      : null
   })
   return cells.every(cell => cell !== null) ? cells : null
 }
 
 /** Writes the cells as a pattern; an eighth without a note is a rest. */
 export function tokensOf(cells: PatternCells): string {
-  return cells.map(cell => (cell.length === 0 ? 'r' : cell.map(({ finger, role }) => `${finger}:${role}`).join('+'))).join(' ')
+  return cells
+    .map(cell => (cell.length === 0 ? 'r' : cell.map(({ finger, role }) => `${finger}:${role}`).join('+')))
+    .join(' ')
 }
 
 const FINGERS = ['p', 'i', 'm', 'a', 'c']
@@ -34,7 +41,9 @@ export function pressed(cells: PatternCells, column: number, role: GridRole): Pa
     if (i !== column) return cell
     const here = cell.find(note => note.role === role)
     const others = cell.filter(note => note.role !== role)
-    const inTurn = [usual(role), ...FINGERS.filter(finger => finger !== usual(role))].filter(finger => !others.some(note => note.finger === finger))
+    const inTurn = [usual(role), ...FINGERS.filter(finger => finger !== usual(role))].filter(
+      finger => !others.some(note => note.finger === finger),
+    )
     const next = inTurn[here ? inTurn.indexOf(here.finger) + 1 : 0]
     return next ? [...others, { role, finger: next }] : others
   })

@@ -1,17 +1,13 @@
 <script setup lang="ts">
 /** Room for a chart of the measured width, with its text for those who do not see it. */
-const props = defineProps<{ title: string, summary: string, height: number }>()
+const props = defineProps<{ title: string; summary: string; height: number }>()
 const frame = useTemplateRef('frame')
 const { width } = useElementSize(frame)
 const size = computed(() => (width.value > 60 ? { width: Math.floor(width.value), height: props.height } : null))
 </script>
 
 <template>
-  <div
-    ref="frame"
-    class="min-w-0"
-    :style="{ minHeight: `${height}px` }"
-  >
+  <div ref="frame" class="min-w-0" :style="{ minHeight: `${height}px` }">
     <svg
       v-if="size"
       :width="size.width"
@@ -20,10 +16,7 @@ const size = computed(() => (width.value > 60 ? { width: Math.floor(width.value)
       :aria-label="`${title}. ${summary}`"
       class="block overflow-visible figures"
     >
-      <slot
-        :width="size.width"
-        :height="size.height"
-      />
+      <slot :width="size.width" :height="size.height" />
     </svg>
   </div>
 </template>

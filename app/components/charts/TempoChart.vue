@@ -5,7 +5,7 @@ import type { FollowedDrill } from '#shared/contracts/assignments'
 import { tempoSeries } from './tempo-series'
 
 /** Tempo of a drill over the lessons, against its plan. */
-const props = defineProps<{ set: FollowedDrill, today: string }>()
+const props = defineProps<{ set: FollowedDrill; today: string }>()
 const series = computed(() => tempoSeries(props.set, props.today))
 const HEIGHT = 190
 const MARGIN = { top: 12, right: 12, bottom: 26, left: 34 }
@@ -15,13 +15,18 @@ function draw(width: number) {
   const data = series.value
   const x = scaleUtc([date(data.from), date(data.to)], [MARGIN.left, width - MARGIN.right])
   const y = scaleLinear([data.lowest - 4, data.highest + 4], [HEIGHT - MARGIN.bottom, MARGIN.top])
-  const at = (point: { day: string, bpm: number }): [number, number] => [x(date(point.day)), y(point.bpm)]
+  const at = (point: { day: string; bpm: number }): [number, number] => [x(date(point.day)), y(point.bpm)]
   return {
     x,
     y,
     plan: line()(data.plan.map(at)),
     steps: line().curve(curveStepAfter)(data.steps.map(at)),
-    ticksX: x.ticks(Math.max(2, Math.floor(width / 110))).map(tick => ({ x: x(tick), text: tick.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }) })),
+    ticksX: x
+      .ticks(Math.max(2, Math.floor(width / 110)))
+      .map(tick => ({
+        x: x(tick),
+        text: tick.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }),
+      })),
     ticksY: y.ticks(5).map(tick => ({ y: y(tick), text: String(tick) })),
   }
 }
@@ -35,30 +40,10 @@ const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4
 </script>
 
 <template>
-  <ChartFrame
-    v-slot="{ width }"
-    :title="`Tempo of ${set.drillName}`"
-    :summary="summary"
-    :height="HEIGHT"
-  >
-    <g
-      v-for="tick in draw(width).ticksY"
-      :key="`y${tick.text}`"
-    >
-      <line
-        :x1="MARGIN.left"
-        :x2="width - MARGIN.right"
-        :y1="tick.y"
-        :y2="tick.y"
-        stroke="var(--line)"
-      />
-      <text
-        :x="MARGIN.left - 6"
-        :y="tick.y + 4"
-        text-anchor="end"
-        font-size="12"
-        fill="var(--soft)"
-      >
+  <ChartFrame v-slot="{ width }" :title="`Tempo of ${set.drillName}`" :summary="summary" :height="HEIGHT">
+    <g v-for="tick in draw(width).ticksY" :key="`y${tick.text}`">
+      <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="tick.y" :y2="tick.y" stroke="var(--line)" />
+      <text :x="MARGIN.left - 6" :y="tick.y + 4" text-anchor="end" font-size="12" fill="var(--soft)">
         {{ tick.text }}
       </text>
     </g>
@@ -81,12 +66,7 @@ const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4
       stroke-width="2"
       stroke-dasharray="6 4"
     />
-    <path
-      :d="draw(width).steps!"
-      fill="none"
-      stroke="var(--ink)"
-      stroke-width="2"
-    />
+    <path :d="draw(width).steps!" fill="none" stroke="var(--ink)" stroke-width="2" />
     <circle
       v-for="(lesson, i) in series.lessons"
       :key="`lesson ${i}`"
@@ -97,7 +77,11 @@ const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4
       :stroke="lesson.bestClean === null ? 'var(--attention)' : 'var(--card)'"
       stroke-width="1.5"
     >
-      <title>{{ lesson.day }}: {{ lesson.bestClean === null ? `nothing clean, tried ${lesson.tried}` : `clean at ${lesson.bestClean}` }}, {{ lesson.passes }} passes</title>
+      <title>
+        {{ lesson.day }}:
+        {{ lesson.bestClean === null ? `nothing clean, tried ${lesson.tried}` : `clean at ${lesson.bestClean}` }},
+        {{ lesson.passes }} passes
+      </title>
     </circle>
     <path
       v-for="(decision, i) in series.decisions"
@@ -107,7 +91,10 @@ const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4
       :fill="decision.overruled ? 'var(--card)' : 'var(--ink)'"
       stroke="var(--ink)"
     >
-      <title>{{ decision.day }}: {{ { up: 'raised', down: 'eased', same: 'held' }[decision.kind] }} at {{ decision.bpm }}{{ decision.overruled ? ', overruled' : '' }}</title>
+      <title>
+        {{ decision.day }}: {{ { up: 'raised', down: 'eased', same: 'held' }[decision.kind] }} at {{ decision.bpm
+        }}{{ decision.overruled ? ', overruled' : '' }}
+      </title>
     </path>
   </ChartFrame>
 </template>

@@ -2,27 +2,59 @@ import { describe, expect, test } from '@jest/globals'
 import type { FollowedDrill } from '#shared/contracts/assignments'
 import { tempoSeries } from './tempo-series'
 
-const decision = (day: string, bpm: number, revision: number, overruled = false) => ({ id: `d${revision}`, lessonId: day, revision, bpm, at: `${day}T16:10:00+00:00`, overruled, event: {} as never })
+const decision = (day: string, bpm: number, revision: number, overruled = false) => ({
+  id: `d${revision}`,
+  lessonId: day,
+  revision,
+  bpm,
+  at: `${day}T16:10:00+00:00`,
+  overruled,
+  event: {} as never,
+})
 
 const SET = {
-  setOn: '2026-01-01', targetOn: '2026-03-01', plan: { school: 'clean-passes', startBpm: 60, targetBpm: 90, step: 4, need: 3, tooMany: 5 },
-  lessons: [{ lessonId: 'a', day: '2026-01-08', passes: 3, clean: 2, bestCleanBpm: 64, triedBpm: 64 }, { lessonId: 'b', day: '2026-01-15', passes: 1, clean: 0, bestCleanBpm: null, triedBpm: 68 }],
-  decisions: [decision('2026-01-08', 64, 0), decision('2026-01-08', 68, 1), decision('2026-01-15', 64, 2), decision('2026-01-22', 64, 3, true)],
+  setOn: '2026-01-01',
+  targetOn: '2026-03-01',
+  plan: { school: 'clean-passes', startBpm: 60, targetBpm: 90, step: 4, need: 3, tooMany: 5 },
+  lessons: [
+    { lessonId: 'a', day: '2026-01-08', passes: 3, clean: 2, bestCleanBpm: 64, triedBpm: 64 },
+    { lessonId: 'b', day: '2026-01-15', passes: 1, clean: 0, bestCleanBpm: null, triedBpm: 68 },
+  ],
+  decisions: [
+    decision('2026-01-08', 64, 0),
+    decision('2026-01-08', 68, 1),
+    decision('2026-01-15', 64, 2),
+    decision('2026-01-22', 64, 3, true),
+  ],
 } as unknown as FollowedDrill
 
 describe('the tempo chart', () => {
   const series = tempoSeries(SET, '2026-01-25')
 
   test('a lesson shows its best clean tempo, or what was tried when nothing was clean', () => {
-    expect(series.lessons).toEqual([{ day: '2026-01-08', bestClean: 64, tried: 64, passes: 3 }, { day: '2026-01-15', bestClean: null, tried: 68, passes: 1 }])
+    expect(series.lessons).toEqual([
+      { day: '2026-01-08', bestClean: 64, tried: 64, passes: 3 },
+      { day: '2026-01-15', bestClean: null, tried: 68, passes: 1 },
+    ])
   })
 
   test('the line goes by where each lesson left the tempo, up to today', () => {
-    expect(series.steps.map(({ day, bpm }) => [day, bpm])).toEqual([['2026-01-01', 60], ['2026-01-08', 68], ['2026-01-15', 64], ['2026-01-22', 64], ['2026-01-25', 64]])
+    expect(series.steps.map(({ day, bpm }) => [day, bpm])).toEqual([
+      ['2026-01-01', 60],
+      ['2026-01-08', 68],
+      ['2026-01-15', 64],
+      ['2026-01-22', 64],
+      ['2026-01-25', 64],
+    ])
   })
 
   test('decisions tell up, down and same, and which were overruled', () => {
-    expect(series.decisions.map(({ kind, overruled }) => [kind, overruled])).toEqual([['up', false], ['up', false], ['down', false], ['same', true]])
+    expect(series.decisions.map(({ kind, overruled }) => [kind, overruled])).toEqual([
+      ['up', false],
+      ['up', false],
+      ['down', false],
+      ['same', true],
+    ])
   })
 
   test('the plan runs from the start to the target, and the axis holds all of it', () => {

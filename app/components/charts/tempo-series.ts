@@ -3,14 +3,24 @@ import { dayPlus } from '#core/practice/schedule/local-time'
 import type { FollowedDrill } from '#shared/contracts/assignments'
 
 /** A lesson with the drill, as the chart shows it. */
-export interface LessonPoint { readonly day: string, readonly bestClean: number | null, readonly tried: number, readonly passes: number }
+export interface LessonPoint {
+  readonly day: string
+  readonly bestClean: number | null
+  readonly tried: number
+  readonly passes: number
+}
 
 export interface TempoSeries {
   readonly lessons: readonly LessonPoint[]
   /** The tempo it was set at from each day on. */
-  readonly steps: readonly { readonly day: string, readonly bpm: number }[]
-  readonly decisions: readonly { readonly day: string, readonly bpm: number, readonly kind: 'up' | 'down' | 'same', readonly overruled: boolean }[]
-  readonly plan: readonly { readonly day: string, readonly bpm: number }[]
+  readonly steps: readonly { readonly day: string; readonly bpm: number }[]
+  readonly decisions: readonly {
+    readonly day: string
+    readonly bpm: number
+    readonly kind: 'up' | 'down' | 'same'
+    readonly overruled: boolean
+  }[]
+  readonly plan: readonly { readonly day: string; readonly bpm: number }[]
   readonly lowest: number
   readonly highest: number
   readonly from: string
@@ -24,19 +34,39 @@ const dayOf = (iso: string) => iso.slice(0, 10)
  * @param today Local day.
  */
 export function tempoSeries(set: FollowedDrill, today: string): TempoSeries {
-  const lessons = set.lessons.map(({ day, bestCleanBpm, triedBpm, passes }): LessonPoint => ({ day, bestClean: bestCleanBpm, tried: triedBpm!, passes }))
+  const lessons = set.lessons.map(({ day, bestCleanBpm, triedBpm, passes }): LessonPoint => ({
+    day,
+    bestClean: bestCleanBpm,
+    tried: triedBpm!,
+    passes,
+  }))
   const decisions = set.decisions.map((decision, i) => {
     const before = set.decisions[i - 1]?.bpm ?? set.plan.startBpm
-    return { day: dayOf(decision.at), bpm: decision.bpm, kind: decision.bpm > before ? 'up' as const : decision.bpm < before ? 'down' as const : 'same' as const, overruled: decision.overruled }
+    return {
+      day: dayOf(decision.at),
+      bpm: decision.bpm,
+      kind: decision.bpm > before ? ('up' as const) : decision.bpm < before ? ('down' as const) : ('same' as const),
+      overruled: decision.overruled,
+    }
   })
   const to = [today, set.targetOn ?? today, dayPlus(set.setOn, 14)].sort().at(-1)!
-  const plan = set.targetOn === null
-    ? []
-    : Array.from({ length: 25 }, (_, i) => dayPlus(set.setOn, Math.round((i / 24) * (Date.parse(set.targetOn!) - Date.parse(set.setOn)) / 86_400_000)))
-        .map(day => ({ day, bpm: plannedBpm(set.plan, set.setOn, set.targetOn!, day) }))
+  const plan =
+    set.targetOn === null
+      ? []
+      : Array.from({ length: 25 }, (_, i) =>
+          dayPlus(set.setOn, Math.round(((i / 24) * (Date.parse(set.targetOn!) - Date.parse(set.setOn))) / 86_400_000)),
+        ).map(day => ({ day, bpm: plannedBpm(set.plan, set.setOn, set.targetOn!, day) }))
   // Within a day only the last tempo is drawn: the line says where each lesson left it.
   const perDay = new Map([[set.setOn, set.plan.startBpm], ...decisions.map(({ day, bpm }) => [day, bpm] as const)])
-  const steps = [...[...perDay].map(([day, bpm]) => ({ day, bpm })), { day: today, bpm: decisions.at(-1)?.bpm ?? set.plan.startBpm }]
-  const all = [set.plan.startBpm, set.plan.targetBpm, ...steps.map(step => step.bpm), ...lessons.map(lesson => lesson.tried)]
+  const steps = [
+    ...[...perDay].map(([day, bpm]) => ({ day, bpm })),
+    { day: today, bpm: decisions.at(-1)?.bpm ?? set.plan.startBpm },
+  ]
+  const all = [
+    set.plan.startBpm,
+    set.plan.targetBpm,
+    ...steps.map(step => step.bpm),
+    ...lessons.map(lesson => lesson.tried),
+  ]
   return { lessons, steps, decisions, plan, lowest: Math.min(...all), highest: Math.max(...all), from: set.setOn, to }
 }

@@ -15,30 +15,19 @@ function keep() {
 </script>
 
 <template>
-  <BaseDialog
-    v-model:open="open"
-    title="Note"
-  >
-    <form
-      class="space-y-4"
-      @submit.prevent="keep"
-    >
-      <FormField
-        v-model="text"
-        label="What to remember"
-        multiline
-      />
+  <BaseDialog v-model:open="open" title="Note">
+    <form class="space-y-4" @submit.prevent="keep">
+      <FormField v-model="text" label="What to remember" multiline />
       <BaseChips
         v-if="drillName !== null"
         v-model="about"
         label="About"
-        :options="[{ value: 'drill', label: drillName }, { value: 'lesson', label: 'the lesson' }]"
+        :options="[
+          { value: 'drill', label: drillName },
+          { value: 'lesson', label: 'the lesson' },
+        ]"
       />
-      <DialogActions
-        action="Keep it"
-        :disabled="!text.trim()"
-        @cancel="open = false"
-      />
+      <DialogActions action="Keep it" :disabled="!text.trim()" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

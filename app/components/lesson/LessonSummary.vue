@@ -3,119 +3,90 @@ import type { AgendaItem } from '#shared/contracts/assignments'
 
 /** What a lesson amounted to, on one page. */
 const props = defineProps<{ lesson: RunningLesson }>()
-const emit = defineEmits<{ reopen: [], noted: [text: string, about: 'drill' | 'lesson'] }>()
+const emit = defineEmits<{ reopen: []; noted: [text: string, about: 'drill' | 'lesson'] }>()
 const when = useWhen()
 const noting = ref(false)
 const isToday = computed(() => when.day(detail.value.startedAt) === 'today')
 const detail = computed(() => props.lesson.detail.value!)
 const state = computed(() => props.lesson.state.value)
-const rows = computed(() => detail.value.agenda.map((set) => {
-  const passes = props.lesson.passesOf(set)
-  const decided = state.value.decisions.filter(decision => decision.assignmentId === set.id)
-  const before = set.decisions.at(-1)?.bpm ?? set.plan.startBpm
-  return { set, passes, clean: passes.filter(pass => pass.clean).length, decided, before, after: decided.at(-1)?.bpm ?? before, minutes: state.value.minutes.get(set.id) ?? 0, notes: state.value.notes.filter(note => note.assignmentId === set.id) }
-}).filter(row => row.passes.length > 0 || row.decided.length > 0 || row.notes.length > 0))
+const rows = computed(() =>
+  detail.value.agenda
+    .map(set => {
+      const passes = props.lesson.passesOf(set)
+      const decided = state.value.decisions.filter(decision => decision.assignmentId === set.id)
+      const before = set.decisions.at(-1)?.bpm ?? set.plan.startBpm
+      return {
+        set,
+        passes,
+        clean: passes.filter(pass => pass.clean).length,
+        decided,
+        before,
+        after: decided.at(-1)?.bpm ?? before,
+        minutes: state.value.minutes.get(set.id) ?? 0,
+        notes: state.value.notes.filter(note => note.assignmentId === set.id),
+      }
+    })
+    .filter(row => row.passes.length > 0 || row.decided.length > 0 || row.notes.length > 0),
+)
 const general = computed(() => state.value.notes.filter(note => note.assignmentId === null))
 const length = computed(() => {
   const end = state.value.endedAt ?? detail.value.endedAt
   return end ? Math.max(1, Math.round((Date.parse(end) - Date.parse(detail.value.startedAt)) / 60_000)) : null
 })
-const words = (set: AgendaItem, before: number, after: number) => (after > before ? `raised from ${before} to ${after}` : after < before ? `eased from ${before} to ${after}` : `stays at ${after}`)
+const words = (set: AgendaItem, before: number, after: number) =>
+  after > before
+    ? `raised from ${before} to ${after}`
+    : after < before
+      ? `eased from ${before} to ${after}`
+      : `stays at ${after}`
 const { printOut } = usePrinting()
 const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round(value)} min`)
 </script>
 
 <template>
   <article class="max-w-3xl mx-auto p-5 sm:p-8">
-    <SetAside
-      class="screen-only"
-      :lesson-id="detail.id"
-    />
+    <SetAside class="screen-only" :lesson-id="detail.id" />
     <h1 class="text-3xl">
       {{ detail.student.name }}
     </h1>
     <p class="text-soft">
-      Lesson {{ when.day(detail.startedAt) }}, {{ when.clock(detail.startedAt) }}<template v-if="length">
-        · {{ length }} min
-      </template>
+      Lesson {{ when.day(detail.startedAt) }}, {{ when.clock(detail.startedAt)
+      }}<template v-if="length"> · {{ length }} min </template>
     </p>
-    <EmptyState
-      v-if="rows.length === 0 && general.length === 0"
-      class="mt-6"
-      title="Nothing recorded"
-    >
+    <EmptyState v-if="rows.length === 0 && general.length === 0" class="mt-6" title="Nothing recorded">
       No pass, decision or note in this lesson.
     </EmptyState>
-    <section
-      v-for="row in rows"
-      :key="row.set.id"
-      class="mt-6 border-t border-line pt-4"
-    >
+    <section v-for="row in rows" :key="row.set.id" class="mt-6 border-t border-line pt-4">
       <h2 class="text-xl">
         {{ row.set.drillName }}
       </h2>
       <p class="figures text-lg">
-        <b>{{ words(row.set, row.before, row.after) }}</b> <span class="text-soft">of {{ row.set.plan.targetBpm }}</span>
+        <b>{{ words(row.set, row.before, row.after) }}</b>
+        <span class="text-soft">of {{ row.set.plan.targetBpm }}</span>
       </p>
       <p class="text-soft figures">
         {{ row.clean }} of {{ row.passes.length }} passes clean · {{ minutes(row.minutes) }}
       </p>
       <ul class="mt-1">
-        <li
-          v-for="decision in row.decided"
-          :key="decision.id"
-        >
+        <li v-for="decision in row.decided" :key="decision.id">
           {{ decision.reason ? `Against the plan: ${decision.reason}` : decision.offerReason }}
         </li>
-        <li
-          v-for="note in row.notes"
-          :key="note.id"
-        >
-          “{{ note.text }}”
-        </li>
+        <li v-for="note in row.notes" :key="note.id">“{{ note.text }}”</li>
       </ul>
     </section>
-    <section
-      v-if="general.length > 0"
-      class="mt-6 border-t border-line pt-4"
-    >
-      <h2 class="text-xl">
-        Notes
-      </h2>
-      <p
-        v-for="note in general"
-        :key="note.id"
-      >
-        “{{ note.text }}”
-      </p>
+    <section v-if="general.length > 0" class="mt-6 border-t border-line pt-4">
+      <h2 class="text-xl">Notes</h2>
+      <p v-for="note in general" :key="note.id">“{{ note.text }}”</p>
     </section>
     <div class="screen-only mt-8 flex flex-wrap gap-3">
-      <BaseButton
-        tone="action"
-        @click="navigateTo('/')"
-      >
-        Back to today
-      </BaseButton>
+      <BaseButton tone="action" @click="navigateTo('/')"> Back to today </BaseButton>
       <BaseButton @click="navigateTo(`/students/${detail.student.id}`)">
         Open {{ detail.student.name }}’s page
       </BaseButton>
-      <BaseButton @click="noting = true">
-        Add a note
-      </BaseButton>
-      <BaseButton
-        v-if="isToday"
-        @click="emit('reopen')"
-      >
-        Take the lesson up again
-      </BaseButton>
-      <BaseButton @click="printOut">
-        Print
-      </BaseButton>
+      <BaseButton @click="noting = true"> Add a note </BaseButton>
+      <BaseButton v-if="isToday" @click="emit('reopen')"> Take the lesson up again </BaseButton>
+      <BaseButton @click="printOut"> Print </BaseButton>
     </div>
-    <LessonNoteDialog
-      v-model:open="noting"
-      :drill-name="null"
-      @noted="(text, about) => emit('noted', text, about)"
-    />
+    <LessonNoteDialog v-model:open="noting" :drill-name="null" @noted="(text, about) => emit('noted', text, about)" />
   </article>
 </template>

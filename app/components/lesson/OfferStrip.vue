@@ -5,13 +5,35 @@ import type { Standing } from '#core/practice/log/standing'
 import { easedBpm, raisedBpm } from '#core/practice/tempo/arithmetic'
 
 /** What the plan offers, with its reason; the teacher accepts or overrules, saying why. */
-const props = defineProps<{ standing: Standing, plan: Plan }>()
+const props = defineProps<{ standing: Standing; plan: Plan }>()
 const emit = defineEmits<{ decide: [choice: Decided] }>()
 
 const offer = computed(() => props.standing.offer)
 const urgent = computed(() => offer.value.decision !== 'hold')
-const headline = computed(() => ({ 'raise': `Raise to ${offer.value.bpm}?`, 'ease': `Ease to ${offer.value.bpm}?`, 'done': 'Complete?', 'hold': `Stay at ${offer.value.bpm}`, 'next-stage': 'Next stage?', 'vary': 'Vary?', 'rest': 'Rest?' })[offer.value.decision])
-const acceptWord = computed(() => ({ 'raise': 'Raise', 'ease': 'Ease', 'done': 'Complete', 'hold': 'Hold', 'next-stage': 'Next stage', 'vary': 'Vary', 'rest': 'Rest' })[offer.value.decision])
+const headline = computed(
+  () =>
+    ({
+      'raise': `Raise to ${offer.value.bpm}?`,
+      'ease': `Ease to ${offer.value.bpm}?`,
+      'done': 'Complete?',
+      'hold': `Stay at ${offer.value.bpm}`,
+      'next-stage': 'Next stage?',
+      'vary': 'Vary?',
+      'rest': 'Rest?',
+    })[offer.value.decision],
+)
+const acceptWord = computed(
+  () =>
+    ({
+      'raise': 'Raise',
+      'ease': 'Ease',
+      'done': 'Complete',
+      'hold': 'Hold',
+      'next-stage': 'Next stage',
+      'vary': 'Vary',
+      'rest': 'Rest',
+    })[offer.value.decision],
+)
 
 const overruling = ref(false)
 const wish = ref<'raise' | 'hold' | 'ease' | 'done'>('hold')
@@ -26,15 +48,28 @@ function overrule() {
 }
 watch([wish, overruling], () => {
   const { plan, standing } = props
-  bpm.value = wish.value === 'raise' ? raisedBpm(standing.bpm, plan.step, plan.targetBpm) : wish.value === 'ease' ? easedBpm(standing.bpm, plan.step) : standing.bpm
+  bpm.value =
+    wish.value === 'raise'
+      ? raisedBpm(standing.bpm, plan.step, plan.targetBpm)
+      : wish.value === 'ease'
+        ? easedBpm(standing.bpm, plan.step)
+        : standing.bpm
 })
 const movable = computed(() => wish.value === 'raise' || wish.value === 'ease')
-const wrong = computed(() => wish.value === 'raise' && bpm.value <= props.standing.bpm
-  ? `A raise goes above ${props.standing.bpm}.`
-  : wish.value === 'ease' && bpm.value >= props.standing.bpm ? `Easing goes below ${props.standing.bpm}.` : '')
+const wrong = computed(() =>
+  wish.value === 'raise' && bpm.value <= props.standing.bpm
+    ? `A raise goes above ${props.standing.bpm}.`
+    : wish.value === 'ease' && bpm.value >= props.standing.bpm
+      ? `Easing goes below ${props.standing.bpm}.`
+      : '',
+)
 function decide() {
   if (wrong.value || !reason.value.trim()) return
-  emit('decide', { decision: wish.value, bpm: movable.value ? bpm.value : props.standing.bpm, reason: reason.value.trim() })
+  emit('decide', {
+    decision: wish.value,
+    bpm: movable.value ? bpm.value : props.standing.bpm,
+    reason: reason.value.trim(),
+  })
   overruling.value = false
 }
 </script>
@@ -43,12 +78,9 @@ function decide() {
   <section
     aria-label="Decision"
     class="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-r-md bg-card border-l-4 px-4 py-2.5"
-    :class="urgent ? offer.decision === 'ease' ? 'border-attention' : 'border-plan' : 'border-line'"
+    :class="urgent ? (offer.decision === 'ease' ? 'border-attention' : 'border-plan') : 'border-line'"
   >
-    <p
-      class="font-head font-bold text-xl"
-      aria-live="polite"
-    >
+    <p class="font-head font-bold text-xl" aria-live="polite">
       {{ headline }}
     </p>
     <p class="text-soft flex-1 min-w-48">
@@ -71,28 +103,20 @@ function decide() {
       title="Decide otherwise"
       :about="`The plan says: ${headline.replace('?', '')}. Your decision and its reason are kept.`"
     >
-      <form
-        class="space-y-4"
-        @submit.prevent="decide"
-      >
+      <form class="space-y-4" @submit.prevent="decide">
         <BaseChips
           v-model="wish"
           label="Decision"
-          :options="[{ value: 'raise', label: 'raise' }, { value: 'hold', label: 'hold' }, { value: 'ease', label: 'ease' }, { value: 'done', label: 'complete' }]"
+          :options="[
+            { value: 'raise', label: 'raise' },
+            { value: 'hold', label: 'hold' },
+            { value: 'ease', label: 'ease' },
+            { value: 'done', label: 'complete' },
+          ]"
         />
-        <BaseStepper
-          v-if="movable"
-          v-model="bpm"
-          label="Tempo"
-          :min="10"
-          :max="400"
-        />
+        <BaseStepper v-if="movable" v-model="bpm" label="Tempo" :min="10" :max="400" />
         <div>
-          <FormField
-            v-model="reason"
-            label="Why"
-            :error="wrong"
-          />
+          <FormField v-model="reason" label="Why" :error="wrong" />
           <div class="flex flex-wrap gap-1.5 mt-2">
             <button
               v-for="text in REASONS"
@@ -107,16 +131,8 @@ function decide() {
           </div>
         </div>
         <div class="flex justify-end gap-3">
-          <BaseButton @click="overruling = false">
-            Cancel
-          </BaseButton>
-          <BaseButton
-            tone="action"
-            type="submit"
-            :disabled="!reason.trim() || wrong !== ''"
-          >
-            Decide
-          </BaseButton>
+          <BaseButton @click="overruling = false"> Cancel </BaseButton>
+          <BaseButton tone="action" type="submit" :disabled="!reason.trim() || wrong !== ''"> Decide </BaseButton>
         </div>
       </form>
     </BaseDialog>

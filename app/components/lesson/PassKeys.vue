@@ -1,37 +1,25 @@
 <script setup lang="ts">
 /** The two keys of a lesson, large enough for a hand that holds a guitar, and one to take back. */
 defineProps<{ undoable: boolean }>()
-const emit = defineEmits<{ pass: [clean: boolean], undo: [] }>()
+const emit = defineEmits<{ pass: [clean: boolean]; undo: [] }>()
 </script>
 
 <template>
   <div class="flex gap-3">
-    <BaseButton
-      :disabled="!undoable"
-      class="min-h-16"
-      @click="emit('undo')"
-    >
-      Undo
-    </BaseButton>
+    <BaseButton :disabled="!undoable" class="min-h-16" @click="emit('undo')"> Undo </BaseButton>
     <button
       type="button"
       class="rounded-md bg-plan text-on-plan min-h-16 sm:min-w-36 flex-1 font-head font-bold text-2xl"
       @click="emit('pass', true)"
     >
-      Clean <kbd
-        class="max-sm:hidden ml-1 text-base font-sans opacity-90"
-        aria-hidden="true"
-      >J</kbd>
+      Clean <kbd class="max-sm:hidden ml-1 text-base font-sans opacity-90" aria-hidden="true">J</kbd>
     </button>
     <button
       type="button"
       class="rounded-md bg-card border border-edge min-h-16 sm:min-w-36 flex-1 font-head font-bold text-2xl"
       @click="emit('pass', false)"
     >
-      Slip <kbd
-        class="max-sm:hidden ml-1 text-base font-sans text-soft"
-        aria-hidden="true"
-      >K</kbd>
+      Slip <kbd class="max-sm:hidden ml-1 text-base font-sans text-soft" aria-hidden="true">K</kbd>
     </button>
   </div>
 </template>

@@ -7,18 +7,30 @@ import type { OutboxEntry } from '~/stores/outbox'
 const props = defineProps<{ lessonId?: string }>()
 const outbox = useOutbox()
 const when = useWhen()
-const entries = computed(() => outbox.setAside.filter(entry => props.lessonId === undefined || (entry.kind === 'event' && entry.lessonId === props.lessonId)))
+const entries = computed(() =>
+  outbox.setAside.filter(
+    entry => props.lessonId === undefined || (entry.kind === 'event' && entry.lessonId === props.lessonId),
+  ),
+)
 
 function eventInWords(event: LessonEvent): string {
   switch (event.kind) {
-    case 'pass': return `${event.clean ? 'a clean pass' : 'a slip'} at ${event.bpm}`
-    case 'fault': return `the fault “${faultInWords(event)}”`
-    case 'note': return `the note “${event.text}”`
-    case 'decision': return `the decision to ${event.decision} at ${event.bpm}`
-    case 'turn': return 'turning to a drill'
-    case 'void': return 'taking something back'
-    case 'end': return 'the end of the lesson'
-    case 'reopen': return 'taking the lesson up again'
+    case 'pass':
+      return `${event.clean ? 'a clean pass' : 'a slip'} at ${event.bpm}`
+    case 'fault':
+      return `the fault “${faultInWords(event)}”`
+    case 'note':
+      return `the note “${event.text}”`
+    case 'decision':
+      return `the decision to ${event.decision} at ${event.bpm}`
+    case 'turn':
+      return 'turning to a drill'
+    case 'void':
+      return 'taking something back'
+    case 'end':
+      return 'the end of the lesson'
+    case 'reopen':
+      return 'taking the lesson up again'
   }
 }
 
@@ -27,7 +39,18 @@ const madeAt = (entry: OutboxEntry) => (entry.kind === 'event' ? entry.event.at 
 
 /** Writes them to a file on this device. */
 function keep() {
-  const url = URL.createObjectURL(new Blob([JSON.stringify(entries.value.map(({ seq: _seq, userId: _userId, failures: _failures, ...entry }) => entry), null, 1)], { type: 'application/json' }))
+  const url = URL.createObjectURL(
+    new Blob(
+      [
+        JSON.stringify(
+          entries.value.map(({ seq: _seq, userId: _userId, failures: _failures, ...entry }) => entry),
+          null,
+          1,
+        ),
+      ],
+      { type: 'application/json' },
+    ),
+  )
   const link = Object.assign(document.createElement('a'), { href: url, download: 'not-delivered.json' })
   link.click()
   URL.revokeObjectURL(url)
@@ -41,41 +64,18 @@ function keep() {
     role="alert"
     aria-label="Not delivered"
   >
-    <h2 class="text-lg">
-      Kept on this device only
-    </h2>
-    <p class="text-soft">
-      The server will not take these as they are. Everything else was delivered.
-    </p>
+    <h2 class="text-lg">Kept on this device only</h2>
+    <p class="text-soft">The server will not take these as they are. Everything else was delivered.</p>
     <ul class="mt-2 divide-y divide-line">
-      <li
-        v-for="entry in entries"
-        :key="entry.seq"
-        class="flex flex-wrap items-center gap-x-3 gap-y-1 py-2"
-      >
+      <li v-for="entry in entries" :key="entry.seq" class="flex flex-wrap items-center gap-x-3 gap-y-1 py-2">
         <p class="flex-1 basis-64">
-          {{ when.date(madeAt(entry)) }}, {{ when.clock(madeAt(entry)) }}: {{ inWords(entry) }}. <span class="text-soft">{{ sentence(entry.refused!) }}</span>
+          {{ when.date(madeAt(entry)) }}, {{ when.clock(madeAt(entry)) }}: {{ inWords(entry) }}.
+          <span class="text-soft">{{ sentence(entry.refused!) }}</span>
         </p>
-        <BaseButton
-          size="sm"
-          @click="outbox.tryAgain(entry)"
-        >
-          Try again
-        </BaseButton>
-        <BaseButton
-          size="sm"
-          @click="outbox.drop(entry.seq!)"
-        >
-          Throw away
-        </BaseButton>
+        <BaseButton size="sm" @click="outbox.tryAgain(entry)"> Try again </BaseButton>
+        <BaseButton size="sm" @click="outbox.drop(entry.seq!)"> Throw away </BaseButton>
       </li>
     </ul>
-    <BaseButton
-      size="sm"
-      class="mt-1"
-      @click="keep"
-    >
-      Save them as a file
-    </BaseButton>
+    <BaseButton size="sm" class="mt-1" @click="keep"> Save them as a file </BaseButton>
   </section>
 </template>

@@ -3,19 +3,28 @@ import type { Score } from '#core/score/score'
 import { layOut, type SheetFrame, type SheetLayout } from './sheet-layout'
 
 /** The sheet of a drill: wraps into systems of the measured width; notes are picked by mouse, touch or keys. */
-const props = defineProps<{ score: Score, lanes: boolean, quiet?: boolean, clock?: { readonly tick: Readonly<Ref<number | null>> } }>()
+const props = defineProps<{
+  score: Score
+  lanes: boolean
+  quiet?: boolean
+  clock?: { readonly tick: Readonly<Ref<number | null>> }
+}>()
 const selected = defineModel<number | null>('selected', { default: null })
 /** First and last note of a marked stretch. */
 const range = defineModel<readonly [number, number] | null>('range', { default: null })
 
 const room = useTemplateRef('room')
 const { width } = useElementSize(room)
-const layout = computed(() => width.value > 120 ? layOut(props.score, { width: Math.floor(width.value), lanes: props.lanes, quiet: props.quiet }) : null)
+const layout = computed(() =>
+  width.value > 120
+    ? layOut(props.score, { width: Math.floor(width.value), lanes: props.lanes, quiet: props.quiet })
+    : null,
+)
 
 // Lines out of sight follow when there is time, so that a change of a long drill shows at once where the teacher looks.
 const lines = useTemplateRef<HTMLElement[]>('line')
 const outOfSight = new Set<Element>()
-useIntersectionObserver(lines, (entries) => {
+useIntersectionObserver(lines, entries => {
   for (const { target, isIntersecting } of entries) {
     if (isIntersecting) outOfSight.delete(target)
     else outOfSight.add(target)
@@ -23,27 +32,41 @@ useIntersectionObserver(lines, (entries) => {
 })
 const drawn = shallowRef<SheetLayout | null>(null)
 // The same object while it says the same, so that lines that did not change are not drawn again.
-const frame = computed<SheetFrame | undefined>(before => saysTheSame(before, drawn.value?.frame) ? before : drawn.value?.frame)
+const frame = computed<SheetFrame | undefined>(before =>
+  saysTheSame(before, drawn.value?.frame) ? before : drawn.value?.frame,
+)
 let waiting = 0
-watch(layout, (next) => {
-  cancelIdleCallback(waiting)
-  const before = drawn.value
-  const hidden = (lines.value ?? []).map(line => outOfSight.has(line))
-  if (!next || !before || next.systems.length !== before.systems.length || !hidden.includes(true)) {
-    drawn.value = next
-    return
-  }
-  drawn.value = { ...next, systems: next.systems.map((system, i) => hidden[i] ? before.systems[i]! : system) }
-  waiting = requestIdleCallback(() => {
-    drawn.value = next
-  }, { timeout: 200 })
-}, { immediate: true })
+watch(
+  layout,
+  next => {
+    cancelIdleCallback(waiting)
+    const before = drawn.value
+    const hidden = (lines.value ?? []).map(line => outOfSight.has(line))
+    if (!next || !before || next.systems.length !== before.systems.length || !hidden.includes(true)) {
+      drawn.value = next
+      return
+    }
+    drawn.value = { ...next, systems: next.systems.map((system, i) => (hidden[i] ? before.systems[i]! : system)) }
+    waiting = requestIdleCallback(
+      () => {
+        drawn.value = next
+      },
+      { timeout: 200 },
+    )
+  },
+  { immediate: true },
+)
 onBeforeUnmount(() => cancelIdleCallback(waiting))
-const focusable = computed(() => selected.value !== null && selected.value < props.score.notes.length ? selected.value : 0)
+const focusable = computed(() =>
+  selected.value !== null && selected.value < props.score.notes.length ? selected.value : 0,
+)
 
-watch(() => props.score, ({ notes }) => {
-  if (selected.value !== null && selected.value >= notes.length) selected.value = null
-})
+watch(
+  () => props.score,
+  ({ notes }) => {
+    if (selected.value !== null && selected.value >= notes.length) selected.value = null
+  },
+)
 
 function pick(index: number) {
   selected.value = selected.value === index ? null : index
@@ -96,7 +119,9 @@ function onKey(event: KeyboardEvent) {
     'End': () => goTo(props.score.notes.length - 1),
     'Enter': () => pick(at),
     ' ': () => pick(at),
-    'Escape': () => { selected.value = null },
+    'Escape': () => {
+      selected.value = null
+    },
   }
   const move = moves[event.key]
   if (!move) return
@@ -110,7 +135,9 @@ const playhead = computed(() => {
   if (tick === null || tick === undefined || !layout.value) return null
   const system = layout.value.systems.find(each => tick >= each.from && tick < each.to)
   if (!system) return null
-  const inset = system.notes[0] ? system.notes[0].x - layout.value.frame.left - (system.notes[0].note.at - system.from) * layout.value.pxPerTick : 0
+  const inset = system.notes[0]
+    ? system.notes[0].x - layout.value.frame.left - (system.notes[0].note.at - system.from) * layout.value.pxPerTick
+    : 0
   return { x: layout.value.frame.left + inset + (tick - system.from) * layout.value.pxPerTick, system: system.index }
 })
 </script>
@@ -135,8 +162,18 @@ const playhead = computed(() => {
         <SheetSystem
           :system="system"
           :frame="frame"
-          :selected="selected !== null && selected >= (system.notes[0]?.index ?? 0) && selected <= (system.notes.at(-1)?.index ?? -1) ? selected : null"
-          :focusable="focusable >= (system.notes[0]?.index ?? 0) && focusable <= (system.notes.at(-1)?.index ?? -1) ? focusable : null"
+          :selected="
+            selected !== null &&
+            selected >= (system.notes[0]?.index ?? 0) &&
+            selected <= (system.notes.at(-1)?.index ?? -1)
+              ? selected
+              : null
+          "
+          :focusable="
+            focusable >= (system.notes[0]?.index ?? 0) && focusable <= (system.notes.at(-1)?.index ?? -1)
+              ? focusable
+              : null
+          "
           :range="range"
           @pick="pick"
         />
@@ -147,14 +184,13 @@ const playhead = computed(() => {
           aria-hidden="true"
         />
       </div>
-      <QuietKey
-        v-if="quiet"
-        :marks="drawn.systems.flatMap(system => system.quiet)"
-      />
+      <QuietKey v-if="quiet" :marks="drawn.systems.flatMap(system => system.quiet)" />
     </template>
   </div>
 </template>
 
 <style scoped>
-.sheet-line { content-visibility: auto; }
+.sheet-line {
+  content-visibility: auto;
+}
 </style>

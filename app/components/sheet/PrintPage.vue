@@ -5,7 +5,12 @@ import { cueInWords } from '#core/wording/cue'
 import { layOut, type SheetLayout } from './sheet-layout'
 
 /** One printed page of a drill: the sheet with both hands, tempos, cues and boxes to log by hand. */
-const props = defineProps<{ score: Score, name: string, student?: string, tempos: { start: number, target: number | null } }>()
+const props = defineProps<{
+  score: Score
+  name: string
+  student?: string
+  tempos: { start: number; target: number | null }
+}>()
 
 // Figures at the page width of A4 and Letter alike, in px at 96 to the inch.
 const PAGE_WIDTH = 690
@@ -31,10 +36,16 @@ const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInW
       <h1>{{ name }}</h1>
       <p>{{ score.purpose }}</p>
       <p class="tempos">
-        <span>Tempo <b>{{ tempos.start }}</b>{{ dotted(tempos.start) }}</span>
-        <span v-if="tempos.target !== null">Target <b>{{ tempos.target }}</b>{{ dotted(tempos.target) }}</span>
+        <span
+          >Tempo <b>{{ tempos.start }}</b>{{ dotted(tempos.start) }}</span
+        >
+        <span v-if="tempos.target !== null"
+          >Target <b>{{ tempos.target }}</b>{{ dotted(tempos.target) }}</span
+        >
         <span>{{ score.spec.rhythm.perBeat }} to a beat</span>
-        <span v-if="student">For <b>{{ student }}</b></span>
+        <span v-if="student"
+          >For <b>{{ student }}</b></span
+        >
       </p>
     </header>
     <SheetSystem
@@ -50,10 +61,7 @@ const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInW
       <div>
         <h2>Watch for</h2>
         <ul>
-          <li
-            v-for="cue in cues"
-            :key="cueInWords(cue)"
-          >
+          <li v-for="cue in cues" :key="cueInWords(cue)">
             {{ cueInWords(cue) }}
           </li>
         </ul>
@@ -61,14 +69,21 @@ const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInW
       </div>
       <table>
         <thead>
-          <tr><th>Day</th><th>Minutes</th><th>Tempo</th><th>Clean passes</th><th>Felt</th></tr>
+          <tr>
+            <th>Day</th>
+            <th>Minutes</th>
+            <th>Tempo</th>
+            <th>Clean passes</th>
+            <th>Felt</th>
+          </tr>
         </thead>
         <tbody>
-          <tr
-            v-for="row in LOG_ROWS"
-            :key="row"
-          >
-            <td /><td /><td /><td>☐ ☐ ☐ ☐ ☐</td><td />
+          <tr v-for="row in LOG_ROWS" :key="row">
+            <td />
+            <td />
+            <td />
+            <td>☐ ☐ ☐ ☐ ☐</td>
+            <td />
           </tr>
         </tbody>
       </table>
@@ -77,14 +92,56 @@ const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInW
 </template>
 
 <style scoped>
-.print-page { width: 690px; margin: 0 auto; color: #000; }
-header { margin-bottom: 8px; }
-h1 { font-size: 22px; }
-.tempos { display: flex; flex-wrap: wrap; gap: 4px 22px; font-size: 15px; margin-top: 4px; border-top: 1px solid #999; border-bottom: 1px solid #999; padding: 4px 0; }
-.foot { display: grid; grid-template-columns: 2fr 3fr; gap: 20px; margin-top: 8px; font-size: 13px; break-inside: avoid; }
-.foot h2 { font-size: 14px; }
-.foot ul { list-style: disc; padding-left: 16px; margin-bottom: 6px; }
-table { border-collapse: collapse; width: 100%; }
-th, td { border: 1px solid #888; padding: 3px 6px; height: 24px; text-align: left; font-size: 12px; }
-td { letter-spacing: 2px; }
+.print-page {
+  width: 690px;
+  margin: 0 auto;
+  color: #000;
+}
+header {
+  margin-bottom: 8px;
+}
+h1 {
+  font-size: 22px;
+}
+.tempos {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+  font-size: 15px;
+  margin-top: 4px;
+  border-top: 1px solid #999;
+  border-bottom: 1px solid #999;
+  padding: 4px 0;
+}
+.foot {
+  display: grid;
+  grid-template-columns: 2fr 3fr;
+  gap: 20px;
+  margin-top: 8px;
+  font-size: 13px;
+  break-inside: avoid;
+}
+.foot h2 {
+  font-size: 14px;
+}
+.foot ul {
+  list-style: disc;
+  padding-left: 16px;
+  margin-bottom: 6px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  border: 1px solid #888;
+  padding: 3px 6px;
+  height: 24px;
+  text-align: left;
+  font-size: 12px;
+}
+td {
+  letter-spacing: 2px;
+}
 </style>

@@ -13,26 +13,18 @@ const WORDS: Readonly<Record<QuietMark['by'], string>> = {
   fingers: 'its free fingers',
   nothing: 'nothing: it sounds along',
 }
-const shown = computed(() => (Object.keys(WORDS) as QuietMark['by'][]).filter(by => props.marks.some(mark => mark.by === by)))
+const shown = computed(() =>
+  (Object.keys(WORDS) as QuietMark['by'][]).filter(by => props.marks.some(mark => mark.by === by)),
+)
 </script>
 
 <template>
   <p class="mt-2 flex flex-wrap gap-x-5 gap-y-1 text-sm text-soft">
     <span>Quiet strings:</span>
-    <span
-      v-for="by in shown"
-      :key="by"
-      class="inline-flex items-center gap-1.5"
-    ><svg
-      width="14"
-      height="14"
-      viewBox="-7 -7 14 14"
-      class="sheet-system"
-      aria-hidden="true"
-    ><path
-      class="quiet"
-      :class="QUIET_FILLED.includes(by) ? 'filled' : ''"
-      :d="QUIET_SHAPES[by](0, 0)"
-    /></svg>{{ WORDS[by] }}</span>
+    <span v-for="by in shown" :key="by" class="inline-flex items-center gap-1.5"
+      ><svg width="14" height="14" viewBox="-7 -7 14 14" class="sheet-system" aria-hidden="true">
+        <path class="quiet" :class="QUIET_FILLED.includes(by) ? 'filled' : ''" :d="QUIET_SHAPES[by](0, 0)" /></svg
+      >{{ WORDS[by] }}</span
+    >
   </p>
 </template>

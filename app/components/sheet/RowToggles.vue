@@ -4,10 +4,6 @@ const { lanes, quiet } = useSheetRows()
 </script>
 
 <template>
-  <ToggleButton v-model="lanes">
-    Lanes
-  </ToggleButton>
-  <ToggleButton v-model="quiet">
-    Quiet strings
-  </ToggleButton>
+  <ToggleButton v-model="lanes"> Lanes </ToggleButton>
+  <ToggleButton v-model="quiet"> Quiet strings </ToggleButton>
 </template>

@@ -4,24 +4,62 @@ import type { PlacedNote, SheetFrame, System } from './sheet-layout'
 import { QUIET_FILLED, QUIET_SHAPES, ribbonPath, strokePath } from './sheet-paths'
 
 /** One line of the sheet: count, strokes, tablature, finger lanes. */
-const props = defineProps<{ system: System, frame: SheetFrame, selected: number | null, focusable: number | null, still?: boolean, range?: readonly [number, number] | null }>()
+const props = defineProps<{
+  system: System
+  frame: SheetFrame
+  selected: number | null
+  focusable: number | null
+  still?: boolean
+  range?: readonly [number, number] | null
+}>()
 const emit = defineEmits<{ pick: [index: number] }>()
 
 const rows = computed(() => props.frame.rows)
 const lines = computed(() => rows.value.strings.map(y => `M${props.frame.left} ${y}H${props.system.right}`).join(''))
-const bars = computed(() => [props.frame.left, ...props.system.barLines].map(x => `M${x} ${rows.value.strings[0]}V${rows.value.strings.at(-1)}`).join(''))
-const laneLines = computed(() => rows.value.lanes.map(y => `M${props.frame.left} ${y + 9}H${props.system.right}`).join(''))
-const strokes = computed(() => props.system.notes.flatMap(({ note, x }) => note.pluck === 'D' || note.pluck === 'U' ? [strokePath(note.pluck, x, rows.value.pluck)] : []).join(''))
+const bars = computed(() =>
+  [props.frame.left, ...props.system.barLines]
+    .map(x => `M${x} ${rows.value.strings[0]}V${rows.value.strings.at(-1)}`)
+    .join(''),
+)
+const laneLines = computed(() =>
+  rows.value.lanes.map(y => `M${props.frame.left} ${y + 9}H${props.system.right}`).join(''),
+)
+const strokes = computed(() =>
+  props.system.notes
+    .flatMap(({ note, x }) =>
+      note.pluck === 'D' || note.pluck === 'U' ? [strokePath(note.pluck, x, rows.value.pluck)] : [],
+    )
+    .join(''),
+)
 // Fingers that pluck together stand together, thumb first.
 const fingersOfPlucking = computed(() => {
   const byPlace = new Map<number, string>()
-  for (const { note, x } of props.system.notes) if (note.pluck !== null && note.pluck !== 'D' && note.pluck !== 'U') byPlace.set(x, (byPlace.get(x) ?? '') + note.pluck)
+  for (const { note, x } of props.system.notes)
+    if (note.pluck !== null && note.pluck !== 'D' && note.pluck !== 'U')
+      byPlace.set(x, (byPlace.get(x) ?? '') + note.pluck)
   return [...byPlace].map(([x, text]) => ({ x, text }))
 })
-const accents = computed(() => props.system.notes.filter(({ note }) => note.marks.includes('accent')).map(({ x }) => `M${x - 5} ${rows.value.position - 13}L${x + 5} ${rows.value.position - 10}L${x - 5} ${rows.value.position - 7}`).join(''))
+const accents = computed(() =>
+  props.system.notes
+    .filter(({ note }) => note.marks.includes('accent'))
+    .map(
+      ({ x }) =>
+        `M${x - 5} ${rows.value.position - 13}L${x + 5} ${rows.value.position - 10}L${x - 5} ${rows.value.position - 7}`,
+    )
+    .join(''),
+)
 const ribbons = computed(() => props.system.ribbons.map(ribbonPath).join(''))
-const landings = computed(() => props.system.ribbons.filter(ribbon => ribbon.lands).map(({ x, y }) => `M${x} ${y - 1}h5v14h-5z`).join(''))
-const quietOf = (filled: boolean) => props.system.quiet.filter(({ by }) => QUIET_FILLED.includes(by) === filled).map(({ x, y, by }) => QUIET_SHAPES[by](x, y)).join('')
+const landings = computed(() =>
+  props.system.ribbons
+    .filter(ribbon => ribbon.lands)
+    .map(({ x, y }) => `M${x} ${y - 1}h5v14h-5z`)
+    .join(''),
+)
+const quietOf = (filled: boolean) =>
+  props.system.quiet
+    .filter(({ by }) => QUIET_FILLED.includes(by) === filled)
+    .map(({ x, y, by }) => QUIET_SHAPES[by](x, y))
+    .join('')
 const quietFilled = computed(() => quietOf(true))
 const quietOutlined = computed(() => quietOf(false))
 const quietLines = computed(() => rows.value.quiet.map(y => `M${props.frame.left} ${y}H${props.system.right}`).join(''))
@@ -32,7 +70,11 @@ const picked = computed(() => props.system.notes.find(({ index }) => index === p
 const hitTop = computed(() => rows.value.pluck - 12)
 const hitHeight = computed(() => rows.value.strings.at(-1)! - rows.value.pluck + 22)
 const wide = (placed: PlacedNote) => Math.max(20, Math.min(placed.width, 44))
-const named = computed(() => props.system.firstBar === props.system.lastBar ? `Bar ${props.system.firstBar}` : `Bars ${props.system.firstBar} to ${props.system.lastBar}`)
+const named = computed(() =>
+  props.system.firstBar === props.system.lastBar
+    ? `Bar ${props.system.firstBar}`
+    : `Bars ${props.system.firstBar} to ${props.system.lastBar}`,
+)
 </script>
 
 <template>
@@ -46,20 +88,18 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
     :aria-label="named"
   >
     <g aria-hidden="true">
-      <text
-        v-memo="[countRow]"
-        class="count"
-      ><tspan
-        v-for="(count, i) in system.counts"
-        :key="i"
-        :x="count.x"
-        :y="rows.count"
-        :class="count.beat ? 'beat' : undefined"
-      >{{ count.text }}</tspan></text>
-      <path
-        :d="strokes"
-        class="stroke"
-      />
+      <text v-memo="[countRow]" class="count">
+        <tspan
+          v-for="(count, i) in system.counts"
+          :key="i"
+          :x="count.x"
+          :y="rows.count"
+          :class="count.beat ? 'beat' : undefined"
+        >
+          {{ count.text }}
+        </tspan>
+      </text>
+      <path :d="strokes" class="stroke" />
       <text
         v-for="finger in fingersOfPlucking"
         :key="`f${finger.x}`"
@@ -67,31 +107,22 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
         :y="rows.pluck + 5"
         class="plucking"
         :class="{ several: finger.text.length > 1 }"
-      >{{ finger.text }}</text>
-      <path
-        v-if="accents"
-        :d="accents"
-        class="accent"
-      />
-      <path
-        :d="lines"
-        class="string"
-      />
-      <path
-        :d="bars"
-        class="bar"
-      />
+      >
+        {{ finger.text }}
+      </text>
+      <path v-if="accents" :d="accents" class="accent" />
+      <path :d="lines" class="string" />
+      <path :d="bars" class="bar" />
       <text
         v-for="(name, i) in frame.stringNames"
         :key="`s${i}`"
         :x="frame.left - 9"
         :y="rows.strings[i]! + 4.5"
         class="string-name"
-      >{{ name }}</text>
-      <g
-        v-for="(mark, i) in system.positions"
-        :key="`p${i}`"
       >
+        {{ name }}
+      </text>
+      <g v-for="(mark, i) in system.positions" :key="`p${i}`">
         <rect
           :x="mark.x - 8"
           :y="rows.position - 9"
@@ -100,72 +131,46 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
           rx="3"
           class="position-box"
         />
-        <text
-          :x="mark.x - 8 + (mark.text.length * 8 + 10) / 2"
-          :y="rows.position + 4"
-          class="position"
-        >{{ mark.text }}</text>
+        <text :x="mark.x - 8 + (mark.text.length * 8 + 10) / 2" :y="rows.position + 4" class="position">
+          {{ mark.text }}
+        </text>
       </g>
-      <path
-        v-for="(arc, i) in system.slurs"
-        :key="`a${i}`"
-        :d="arc"
-        class="slur"
-      />
+      <path v-for="(arc, i) in system.slurs" :key="`a${i}`" :d="arc" class="slur" />
       <text
         v-for="(word, i) in system.words"
         :key="`w${i}`"
         :x="word.x - 4"
         :y="rows.strings.at(-1)! + 14"
         class="word"
-      >{{ word.text }}</text>
+      >
+        {{ word.text }}
+      </text>
       <template v-if="rows.lanes.length > 0">
-        <path
-          :d="laneLines"
-          class="lane"
-        />
-        <text
-          v-for="(y, i) in rows.lanes"
-          :key="`l${i}`"
-          :x="frame.left - 9"
-          :y="y + 5"
-          class="lane-name"
-        >{{ i < 4 ? i + 1 : 'tap' }}</text>
-        <path
-          :d="ribbons"
-          class="ribbon"
-        />
-        <path
-          :d="landings"
-          class="landing"
-        />
-        <text class="ribbon-name"><tspan
-          v-for="ribbon in labelled"
-          :key="ribbon.key"
-          :x="ribbon.x + 9"
-          :y="ribbon.y + 10"
-        >{{ ribbon.label }}</tspan></text>
+        <path :d="laneLines" class="lane" />
+        <text v-for="(y, i) in rows.lanes" :key="`l${i}`" :x="frame.left - 9" :y="y + 5" class="lane-name">
+          {{ i < 4 ? i + 1 : 'tap' }}
+        </text>
+        <path :d="ribbons" class="ribbon" />
+        <path :d="landings" class="landing" />
+        <text class="ribbon-name">
+          <tspan v-for="ribbon in labelled" :key="ribbon.key" :x="ribbon.x + 9" :y="ribbon.y + 10">
+            {{ ribbon.label }}
+          </tspan>
+        </text>
       </template>
       <template v-if="rows.quiet.length > 0">
-        <path
-          :d="quietLines"
-          class="lane"
-        />
+        <path :d="quietLines" class="lane" />
         <text
           v-for="(name, i) in frame.stringNames"
           :key="`q${i}`"
           :x="frame.left - 9"
           :y="rows.quiet[i]! + 3.5"
           class="quiet-name"
-        >{{ name }}</text>
-        <path
-          :d="quietFilled"
-          class="quiet filled"
-        />
-        <path
-          :d="quietOutlined"
-          class="quiet"
-        />
+        >
+          {{ name }}
+        </text>
+        <path :d="quietFilled" class="quiet filled" />
+        <path :d="quietOutlined" class="quiet" />
       </template>
     </g>
     <template v-if="!still">
@@ -187,57 +192,177 @@ const named = computed(() => props.system.firstBar === props.system.lastBar ? `B
       />
     </template>
     <g aria-hidden="true">
-      <rect
-        v-if="picked"
-        :x="picked.x - 11"
-        :y="picked.y - 9.5"
-        width="22"
-        height="19"
-        rx="4"
-        class="picked-box"
-      />
-      <text class="fret"><tspan
-        v-for="placed in system.notes"
-        :key="placed.index"
-        :x="placed.x"
-        :y="placed.y + 5.2"
-        :class="placed.index === selected ? 'picked' : undefined"
-      >{{ placed.note.marks.includes('muted') ? '×' : placed.note.fret }}</tspan></text>
+      <rect v-if="picked" :x="picked.x - 11" :y="picked.y - 9.5" width="22" height="19" rx="4" class="picked-box" />
+      <text class="fret">
+        <tspan
+          v-for="placed in system.notes"
+          :key="placed.index"
+          :x="placed.x"
+          :y="placed.y + 5.2"
+          :class="placed.index === selected ? 'picked' : undefined"
+        >
+          {{ placed.note.marks.includes('muted') ? '×' : placed.note.fret }}
+        </tspan>
+      </text>
     </g>
   </svg>
 </template>
 
 <style>
-.sheet-system { font-family: var(--font-sans); font-variant-numeric: tabular-nums lining-nums; user-select: none; }
-.sheet-system text { text-anchor: middle; fill: var(--ink); }
-.sheet-system .count { font-size: 13px; fill: var(--soft); }
-.sheet-system .count .beat { font-weight: 700; font-size: 15px; fill: var(--ink); }
-.sheet-system .stroke { fill: none; stroke: var(--ink); stroke-width: 2; }
-.sheet-system .accent { fill: none; stroke: var(--ink); stroke-width: 1.6; }
-.sheet-system .plucking { font-size: 15px; font-style: italic; font-weight: 700; }
-.sheet-system .plucking.several { font-size: 12px; letter-spacing: -0.2px; }
-.sheet-system .string { fill: none; stroke: var(--edge); stroke-width: 1; opacity: 0.75; }
-.sheet-system .bar { fill: none; stroke: var(--ink); stroke-width: 1.4; }
-.sheet-system .string-name { font-size: 12px; fill: var(--soft); text-anchor: end; }
-.sheet-system .position-box { fill: var(--card); stroke: var(--action); stroke-width: 1.4; }
-.dark .sheet-system .position-box { stroke: var(--attention); }
-.sheet-system .position { font-family: var(--font-head); font-weight: 700; font-size: 12.5px; fill: var(--ink); }
-.sheet-system .slur { fill: none; stroke: var(--ink); stroke-width: 1.5; }
-.sheet-system .word { font-size: 10.5px; font-style: italic; text-anchor: start; fill: var(--soft); }
-.sheet-system .lane { fill: none; stroke: var(--line); stroke-width: 1; }
-.sheet-system .lane-name { font-size: 15px; font-weight: 700; text-anchor: end; }
-.sheet-system .ribbon { fill: var(--wood); stroke: var(--edge); stroke-width: 0.8; }
-.sheet-system .landing { fill: var(--ink); }
-.sheet-system .ribbon-name { font-size: 10.5px; text-anchor: start; fill: var(--ink); }
-.sheet-system .quiet { fill: var(--card); stroke: var(--soft); stroke-width: 1.1; }
-.sheet-system .quiet.filled { fill: var(--ink); stroke: none; }
-.sheet-system .quiet-name { font-size: 9.5px; fill: var(--soft); text-anchor: end; }
-.sheet-system .fret { font-size: 15.5px; font-weight: 700; paint-order: stroke; stroke: var(--card); stroke-width: 6px; stroke-linejoin: round; pointer-events: none; }
-.sheet-system .fret .picked { fill: var(--on-action); stroke: none; }
-.sheet-system .note { fill: transparent; cursor: pointer; outline: none; }
-.sheet-system .note:hover { fill: var(--wood); fill-opacity: 0.35; }
-.sheet-system .note.ranged { fill: var(--plan); fill-opacity: 0.22; }
-.sheet-system .note:focus-visible { stroke: var(--attention); stroke-width: 2.5; }
-.sheet-system .picked-box { fill: var(--action); }
-@media print { .sheet-system .fret .picked { fill: #000; } .sheet-system .picked-box { display: none; } }
+.sheet-system {
+  font-family: var(--font-sans);
+  font-variant-numeric: tabular-nums lining-nums;
+  user-select: none;
+}
+.sheet-system text {
+  text-anchor: middle;
+  fill: var(--ink);
+}
+.sheet-system .count {
+  font-size: 13px;
+  fill: var(--soft);
+}
+.sheet-system .count .beat {
+  font-weight: 700;
+  font-size: 15px;
+  fill: var(--ink);
+}
+.sheet-system .stroke {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.sheet-system .accent {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+.sheet-system .plucking {
+  font-size: 15px;
+  font-style: italic;
+  font-weight: 700;
+}
+.sheet-system .plucking.several {
+  font-size: 12px;
+  letter-spacing: -0.2px;
+}
+.sheet-system .string {
+  fill: none;
+  stroke: var(--edge);
+  stroke-width: 1;
+  opacity: 0.75;
+}
+.sheet-system .bar {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.sheet-system .string-name {
+  font-size: 12px;
+  fill: var(--soft);
+  text-anchor: end;
+}
+.sheet-system .position-box {
+  fill: var(--card);
+  stroke: var(--action);
+  stroke-width: 1.4;
+}
+.dark .sheet-system .position-box {
+  stroke: var(--attention);
+}
+.sheet-system .position {
+  font-family: var(--font-head);
+  font-weight: 700;
+  font-size: 12.5px;
+  fill: var(--ink);
+}
+.sheet-system .slur {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.sheet-system .word {
+  font-size: 10.5px;
+  font-style: italic;
+  text-anchor: start;
+  fill: var(--soft);
+}
+.sheet-system .lane {
+  fill: none;
+  stroke: var(--line);
+  stroke-width: 1;
+}
+.sheet-system .lane-name {
+  font-size: 15px;
+  font-weight: 700;
+  text-anchor: end;
+}
+.sheet-system .ribbon {
+  fill: var(--wood);
+  stroke: var(--edge);
+  stroke-width: 0.8;
+}
+.sheet-system .landing {
+  fill: var(--ink);
+}
+.sheet-system .ribbon-name {
+  font-size: 10.5px;
+  text-anchor: start;
+  fill: var(--ink);
+}
+.sheet-system .quiet {
+  fill: var(--card);
+  stroke: var(--soft);
+  stroke-width: 1.1;
+}
+.sheet-system .quiet.filled {
+  fill: var(--ink);
+  stroke: none;
+}
+.sheet-system .quiet-name {
+  font-size: 9.5px;
+  fill: var(--soft);
+  text-anchor: end;
+}
+.sheet-system .fret {
+  font-size: 15.5px;
+  font-weight: 700;
+  paint-order: stroke;
+  stroke: var(--card);
+  stroke-width: 6px;
+  stroke-linejoin: round;
+  pointer-events: none;
+}
+.sheet-system .fret .picked {
+  fill: var(--on-action);
+  stroke: none;
+}
+.sheet-system .note {
+  fill: transparent;
+  cursor: pointer;
+  outline: none;
+}
+.sheet-system .note:hover {
+  fill: var(--wood);
+  fill-opacity: 0.35;
+}
+.sheet-system .note.ranged {
+  fill: var(--plan);
+  fill-opacity: 0.22;
+}
+.sheet-system .note:focus-visible {
+  stroke: var(--attention);
+  stroke-width: 2.5;
+}
+.sheet-system .picked-box {
+  fill: var(--action);
+}
+@media print {
+  .sheet-system .fret .picked {
+    fill: #000;
+  }
+  .sheet-system .picked-box {
+    display: none;
+  }
+}
 </style>

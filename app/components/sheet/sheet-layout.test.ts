@@ -5,9 +5,11 @@ import { layOut } from './sheet-layout'
 const order = (more: object = {}) => scoreOf({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, ...more })
 
 describe('laying out a sheet', () => {
-  test.each([360, 480, 768, 1280, 1600])('at %i px every note stands once, inside its line', (width) => {
+  test.each([360, 480, 768, 1280, 1600])('at %i px every note stands once, inside its line', width => {
     const { systems } = layOut(order(), { width, lanes: true })
-    expect(systems.flatMap(system => system.notes.map(note => note.index))).toEqual(Array.from({ length: 48 }, (_, i) => i))
+    expect(systems.flatMap(system => system.notes.map(note => note.index))).toEqual(
+      Array.from({ length: 48 }, (_, i) => i),
+    )
     for (const system of systems) {
       expect(system.right).toBeLessThanOrEqual(width)
       for (const note of system.notes) expect(note.x).toBeLessThan(system.right)
@@ -22,22 +24,46 @@ describe('laying out a sheet', () => {
   })
 
   test('the position stands at the head of each line and at each shift', () => {
-    const { systems } = layOut(order({ times: 2, order: { fingers: [1, 2, 3, 4], crawl: 1 } }), { width: 1000, lanes: true })
+    const { systems } = layOut(order({ times: 2, order: { fingers: [1, 2, 3, 4], crawl: 1 } }), {
+      width: 1000,
+      lanes: true,
+    })
     expect(systems.every(system => system.positions.length > 0)).toBe(true)
     expect(systems.flatMap(system => system.positions.map(mark => mark.text))).toContain('VI')
   })
 
   test('a finger that stays for a barre is drawn once at a time: alone, then across', () => {
-    const change = layOut(scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets: 'x02210' }, { frets: '133211' }] } }), { width: 4000, lanes: true })
+    const change = layOut(
+      scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets: 'x02210' }, { frets: '133211' }] } }),
+      { width: 4000, lanes: true },
+    )
     const own = change.systems.flatMap(system => system.ribbons).filter(ribbon => ribbon.finger === 1)
     expect(own.map(ribbon => ribbon.label)).toEqual(['string 2', 'barre 6–1'])
     expect(own[0]!.x + own[0]!.width).toBeLessThanOrEqual(own[1]!.x)
   })
 
   test('a barre is one ribbon named by its strings; taps have a lane of their own', () => {
-    const chord = layOut(scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets: '133211' }] } }), { width: 900, lanes: true })
-    expect(chord.systems[0]!.ribbons.filter(ribbon => ribbon.finger === 1).map(ribbon => ribbon.label)).toEqual(['barre 6–1'])
-    const tap = layOut(scoreOf({ version: 1, family: 'tap', tap: { string: 2, cycle: [{ fret: 5, finger: 1 }, { fret: 12, tap: 'm' }] } }), { width: 900, lanes: true })
+    const chord = layOut(scoreOf({ version: 1, family: 'blocks', blocks: { chords: [{ frets: '133211' }] } }), {
+      width: 900,
+      lanes: true,
+    })
+    expect(chord.systems[0]!.ribbons.filter(ribbon => ribbon.finger === 1).map(ribbon => ribbon.label)).toEqual([
+      'barre 6–1',
+    ])
+    const tap = layOut(
+      scoreOf({
+        version: 1,
+        family: 'tap',
+        tap: {
+          string: 2,
+          cycle: [
+            { fret: 5, finger: 1 },
+            { fret: 12, tap: 'm' },
+          ],
+        },
+      }),
+      { width: 900, lanes: true },
+    )
     expect(tap.frame.rows.lanes).toHaveLength(5)
   })
 
@@ -50,32 +76,55 @@ describe('laying out a sheet', () => {
   test('a ribbon that goes on ends at the line; one that lifts stops short of the next landing', () => {
     const { systems } = layOut(order(), { width: 640, lanes: true })
     expect(systems.length).toBeGreaterThan(1)
-    for (const { ribbons, right } of systems) for (const ribbon of ribbons) expect(ribbon.x + ribbon.width).toBeLessThanOrEqual(right)
+    for (const { ribbons, right } of systems)
+      for (const ribbon of ribbons) expect(ribbon.x + ribbon.width).toBeLessThanOrEqual(right)
     const lane = systems[0]!.ribbons.filter(ribbon => ribbon.finger === 1).sort((a, b) => a.x - b.x)
     for (const [i, ribbon] of lane.slice(1).entries()) expect(lane[i]!.x + lane[i]!.width).toBeLessThan(ribbon.x)
   })
 })
 
 describe('the quiet lane', () => {
-  const marksOf = (score: ReturnType<typeof order>) => layOut(score, { width: 1600, lanes: true, quiet: true }).systems.flatMap(system => system.quiet)
+  const marksOf = (score: ReturnType<typeof order>) =>
+    layOut(score, { width: 1600, lanes: true, quiet: true }).systems.flatMap(system => system.quiet)
 
   test.each([
     ['single notes', { version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] } }],
     ['stacks', { version: 1, family: 'blocks', blocks: { chords: [{ frets: 'x32010' }, { frets: 'xx0232' }] } }],
-    ['seven strings', { version: 1, family: 'order', instrument: { tuning: [35, 40, 45, 50, 55, 59, 64] }, strings: { from: 7, to: 1 }, order: { fingers: [1, 2] } }],
-  ] as const)('of %s says for every onset and every string once whether it sounds or what keeps it quiet', (_, spec) => {
-    const score = scoreOf(spec)
-    const marks = marksOf(score)
-    const onsets = new Set(score.notes.map(note => note.at)).size
-    const strings = score.spec.instrument.tuning?.length ?? 6
-    expect(marks).toHaveLength(onsets * strings)
-    expect(new Set(marks.map(mark => mark.y)).size).toBe(strings)
-    expect(marks.filter(mark => mark.by === 'sounds')).toHaveLength(score.notes.length)
-  })
+    [
+      'seven strings',
+      {
+        version: 1,
+        family: 'order',
+        instrument: { tuning: [35, 40, 45, 50, 55, 59, 64] },
+        strings: { from: 7, to: 1 },
+        order: { fingers: [1, 2] },
+      },
+    ],
+  ] as const)(
+    'of %s says for every onset and every string once whether it sounds or what keeps it quiet',
+    (_, spec) => {
+      const score = scoreOf(spec)
+      const marks = marksOf(score)
+      const onsets = new Set(score.notes.map(note => note.at)).size
+      const strings = score.spec.instrument.tuning?.length ?? 6
+      expect(marks).toHaveLength(onsets * strings)
+      expect(new Set(marks.map(mark => mark.y)).size).toBe(strings)
+      expect(marks.filter(mark => mark.by === 'sounds')).toHaveLength(score.notes.length)
+    },
+  )
 
   test('finger 1 on the sounding string: its tip keeps the next thicker string quiet, its underside the thinner ones', () => {
-    const marks = marksOf(scoreOf({ version: 1, family: 'order', strings: { order: [4], travel: 'there' }, order: { fingers: [1] } }))
-    expect([...marks].sort((a, b) => a.y - b.y).map(mark => mark.by)).toEqual(['underside', 'underside', 'underside', 'sounds', 'tip', 'hand'])
+    const marks = marksOf(
+      scoreOf({ version: 1, family: 'order', strings: { order: [4], travel: 'there' }, order: { fingers: [1] } }),
+    )
+    expect([...marks].sort((a, b) => a.y - b.y).map(mark => mark.by)).toEqual([
+      'underside',
+      'underside',
+      'underside',
+      'sounds',
+      'tip',
+      'hand',
+    ])
   })
 
   test('it takes room only where it is shown', () => {

@@ -19,7 +19,13 @@ export interface SheetRoom {
   readonly most?: number
 }
 
-export interface PlacedNote { readonly index: number, readonly note: Note, readonly x: number, readonly y: number, readonly width: number }
+export interface PlacedNote {
+  readonly index: number
+  readonly note: Note
+  readonly x: number
+  readonly y: number
+  readonly width: number
+}
 export interface Ribbon {
   readonly key: string
   readonly finger: number
@@ -37,7 +43,11 @@ export interface Ribbon {
 const MARK_WORDS = { louder: 'louder', softer: 'softer', rolled: 'roll' } as const
 
 /** A string that sounds at an onset, or what keeps it quiet. */
-export interface QuietMark { readonly x: number, readonly y: number, readonly by: MutedBy | 'sounds' }
+export interface QuietMark {
+  readonly x: number
+  readonly y: number
+  readonly by: MutedBy | 'sounds'
+}
 
 /** One line of the sheet, ready to draw. */
 export interface System {
@@ -48,12 +58,12 @@ export interface System {
   readonly lastBar: number
   readonly right: number
   readonly notes: readonly PlacedNote[]
-  readonly counts: readonly { readonly x: number, readonly text: string, readonly beat: boolean }[]
+  readonly counts: readonly { readonly x: number; readonly text: string; readonly beat: boolean }[]
   readonly barLines: readonly number[]
-  readonly positions: readonly { readonly x: number, readonly text: string }[]
+  readonly positions: readonly { readonly x: number; readonly text: string }[]
   readonly slurs: readonly string[]
   /** Words over notes: where it grows louder or softer, where a finger rolls over. */
-  readonly words: readonly { readonly x: number, readonly text: string }[]
+  readonly words: readonly { readonly x: number; readonly text: string }[]
   readonly ribbons: readonly Ribbon[]
   readonly quiet: readonly QuietMark[]
 }
@@ -63,7 +73,14 @@ export interface SheetFrame {
   readonly width: number
   readonly height: number
   readonly left: number
-  readonly rows: { readonly count: number, readonly pluck: number, readonly position: number, readonly strings: readonly number[], readonly lanes: readonly number[], readonly quiet: readonly number[] }
+  readonly rows: {
+    readonly count: number
+    readonly pluck: number
+    readonly position: number
+    readonly strings: readonly number[]
+    readonly lanes: readonly number[]
+    readonly quiet: readonly number[]
+  }
   readonly stringNames: readonly string[]
 }
 
@@ -85,7 +102,14 @@ const rowsFor = (strings: number, { lanes, quiet = false }: SheetRoom, tapping: 
   const laneTop = stringRows.at(-1)! + 28
   const laneRows = lanes ? (tapping ? [0, 1, 2, 3, 4] : [0, 1, 2, 3]).map(i => laneTop + i * LANE_GAP) : []
   const quietTop = (laneRows.at(-1) ?? stringRows.at(-1)!) + 26
-  return { count: 16, pluck: 36, position: 57, strings: stringRows, lanes: laneRows, quiet: quiet ? stringRows.map((_, i) => quietTop + i * QUIET_GAP) : [] }
+  return {
+    count: 16,
+    pluck: 36,
+    position: 57,
+    strings: stringRows,
+    lanes: laneRows,
+    quiet: quiet ? stringRows.map((_, i) => quietTop + i * QUIET_GAP) : [],
+  }
 }
 
 /** Ticks per system: whole bars where they fit, else the largest part of a bar in whole beats that does. */
@@ -105,7 +129,7 @@ function systemTicks(score: Score, available: number, cellTicks: number): number
 }
 
 function arcs(notes: readonly PlacedNote[], score: Score, left: number): readonly string[] {
-  return notes.flatMap((placed) => {
+  return notes.flatMap(placed => {
     if (placed.note.pluck !== null || placed.note.via === 'tap') return []
     const before = score.notes.findLast((note, i) => i < placed.index && note.string === placed.note.string)
     const start = notes.find(each => each.note === before)?.x ?? left
@@ -120,15 +144,18 @@ function quietMarks(score: Score, notes: readonly PlacedNote[], rows: readonly n
   if (rows.length === 0) return []
   const placed = new Map(notes.map(each => [each.note.key, each]))
   const marks = new Map<string, QuietMark>()
-  for (const { x, note } of notes) marks.set(`${note.at}.${note.string}`, { x, y: rows[note.string - 1]!, by: 'sounds' })
+  for (const { x, note } of notes)
+    marks.set(`${note.at}.${note.string}`, { x, y: rows[note.string - 1]!, by: 'sounds' })
   for (const { key, string, how } of score.report.quiet) {
     const here = placed.get(key)
-    if (here && !marks.has(`${here.note.at}.${string}`)) marks.set(`${here.note.at}.${string}`, { x: here.x, y: rows[string - 1]!, by: how })
+    if (here && !marks.has(`${here.note.at}.${string}`))
+      marks.set(`${here.note.at}.${string}`, { x: here.x, y: rows[string - 1]!, by: how })
   }
   return [...marks.values()]
 }
 
-const ribbonLabel = (width: number, string: number) => (width > 58 ? `string ${string}` : width > 18 ? String(string) : '')
+const ribbonLabel = (width: number, string: number) =>
+  width > 58 ? `string ${string}` : width > 18 ? String(string) : ''
 
 /**
  * Lays a score out in systems of a width: pure figures, no drawing.
@@ -139,7 +166,11 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
   const left = room.width < 480 ? 34 : 46
   const available = room.width - left - 10
   if (available < 40) throw new RangeError(`a sheet needs more room than ${room.width} px`)
-  const rows = rowsFor(instrument.tuning.length, room, score.notes.some(note => note.via === 'tap'))
+  const rows = rowsFor(
+    instrument.tuning.length,
+    room,
+    score.notes.some(note => note.via === 'tap'),
+  )
   const cell = Math.min(noteTicks(score.spec.rhythm.perBeat), ...score.notes.map(note => note.dur))
   const bar = barTicks(score.meter)
   const length = systemTicks(score, available, cell)
@@ -154,10 +185,21 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
     const x = (at: number) => left + inset + (at - from) * pxPerTick
     let end = firstNote
     while (end < score.notes.length && score.notes[end]!.at < to) end++
-    const notes = score.notes.slice(firstNote, end).map((note, i): PlacedNote => ({ index: firstNote + i, note, x: x(note.at), y: rows.strings[note.string - 1]!, width: note.dur * pxPerTick }))
+    const notes = score.notes
+      .slice(firstNote, end)
+      .map((note, i): PlacedNote => ({
+        index: firstNote + i,
+        note,
+        x: x(note.at),
+        y: rows.strings[note.string - 1]!,
+        width: note.dur * pxPerTick,
+      }))
     firstNote = end
     const right = left + (to - from) * pxPerTick
-    const barsHere = Array.from({ length: Math.floor((to - 1) / bar) - Math.floor(from / bar) + 1 }, (_, i) => (Math.floor(from / bar) + i) * bar)
+    const barsHere = Array.from(
+      { length: Math.floor((to - 1) / bar) - Math.floor(from / bar) + 1 },
+      (_, i) => (Math.floor(from / bar) + i) * bar,
+    )
     const start = positionAt(score, from)
     systems.push({
       index: systems.length,
@@ -167,14 +209,23 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
       lastBar: Math.ceil(to / bar),
       right,
       notes,
-      counts: barsHere.flatMap(barStart => count.map(mark => ({ ...mark, at: barStart + mark.at }))).filter(mark => mark.at >= from && mark.at < to).map(mark => ({ x: x(mark.at), text: mark.text, beat: mark.beat })),
+      counts: barsHere
+        .flatMap(barStart => count.map(mark => ({ ...mark, at: barStart + mark.at })))
+        .filter(mark => mark.at >= from && mark.at < to)
+        .map(mark => ({ x: x(mark.at), text: mark.text, beat: mark.beat })),
       barLines: [...barsHere.filter(at => at > from).map(at => left + (at - from) * pxPerTick), right],
       positions: [
         ...(start ? [{ x: x(from), text: romanPosition(start) }] : []),
-        ...score.shifts.filter(shift => shift.at > from && shift.at < to).map(shift => ({ x: x(shift.at), text: romanPosition(shift.to) })),
+        ...score.shifts
+          .filter(shift => shift.at > from && shift.at < to)
+          .map(shift => ({ x: x(shift.at), text: romanPosition(shift.to) })),
       ],
       slurs: arcs(notes, score, left),
-      words: notes.flatMap(({ x: at, note }) => note.marks.flatMap(mark => (mark in MARK_WORDS ? [{ x: at, text: MARK_WORDS[mark as keyof typeof MARK_WORDS] }] : []))),
+      words: notes.flatMap(({ x: at, note }) =>
+        note.marks.flatMap(mark =>
+          mark in MARK_WORDS ? [{ x: at, text: MARK_WORDS[mark as keyof typeof MARK_WORDS] }] : [],
+        ),
+      ),
       ribbons: room.lanes ? ribbonsOf(score, { from, to, right }, rows.lanes, x) : [],
       quiet: quietMarks(score, notes, rows.quiet),
     })
@@ -185,44 +236,90 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
 }
 
 /** What a finger does for a while: on which strings it lies. */
-interface Stay { readonly finger: number, readonly strings: readonly number[], readonly from: number, readonly to: number, readonly lands: boolean }
+interface Stay {
+  readonly finger: number
+  readonly strings: readonly number[]
+  readonly from: number
+  readonly to: number
+  readonly lands: boolean
+}
 
 /** Holds as the lanes draw them: a barre once for all its strings, anew from where it lies down over further ones. */
 function staysOf(holds: Score['holds']): readonly Stay[] {
-  const single = holds.filter(hold => !hold.barre).map(({ finger, string, from, to }): Stay => ({ finger, strings: [string], from, to, lands: true }))
+  const single = holds
+    .filter(hold => !hold.barre)
+    .map(({ finger, string, from, to }): Stay => ({ finger, strings: [string], from, to, lands: true }))
   const barres = [1, 2, 3, 4].flatMap((finger): Stay[] => {
     const own = holds.filter(hold => hold.barre && hold.finger === finger)
     const edges = [...new Set(own.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b)
     return edges.slice(1).flatMap((to, i): Stay[] => {
       const from = edges[i]!
       const down = own.filter(hold => hold.from <= from && hold.to >= to)
-      return down.length === 0 ? [] : [{ finger, strings: down.map(hold => hold.string).sort((a, b) => b - a), from, to, lands: down.some(hold => hold.from === from) }]
+      return down.length === 0
+        ? []
+        : [
+            {
+              finger,
+              strings: down.map(hold => hold.string).sort((a, b) => b - a),
+              from,
+              to,
+              lands: down.some(hold => hold.from === from),
+            },
+          ]
     })
   })
   return [...single, ...barres].sort((a, b) => a.from - b.from || a.finger - b.finger)
 }
 
-function ribbonsOf(score: Score, { from, to, right }: Pick<System, 'from' | 'to' | 'right'>, lanes: readonly number[], x: (at: number) => number): readonly Ribbon[] {
+function ribbonsOf(
+  score: Score,
+  { from, to, right }: Pick<System, 'from' | 'to' | 'right'>,
+  lanes: readonly number[],
+  x: (at: number) => number,
+): readonly Ribbon[] {
   // A little short of the next note's landing; what goes on ends at the line.
   const widthTo = (startX: number, end: number) => Math.max(8, (end < to ? x(end) - 8 : right) - startX)
-  const taps = score.notes.filter(note => note.via === 'tap' && note.at >= from && note.at < to).map((note) => {
-    const startX = x(note.at) - 6
-    const width = widthTo(startX, note.at + note.dur)
-    return { key: `tap.${note.key}`, finger: 5, x: startX, y: lanes[4]! - RIBBON_HEIGHT / 2, width, lands: true, lifts: true, label: width > 18 ? note.pluck! : '' }
-  })
-  return [...taps, ...staysOf(score.holds.filter(hold => hold.from < to && hold.to > from)).filter(stay => stay.from < to && stay.to > from).map((stay) => {
-    const startX = x(Math.max(stay.from, from)) - 6
-    const width = widthTo(startX, stay.to)
-    const [thickest, thinnest] = [stay.strings[0]!, stay.strings.at(-1)!]
-    return {
-      key: `${stay.finger}.${thickest}.${stay.from}`,
-      finger: stay.finger,
-      x: startX,
-      y: lanes[stay.finger - 1]! - RIBBON_HEIGHT / 2,
-      width,
-      lands: stay.lands && stay.from >= from,
-      lifts: stay.to <= to,
-      label: stay.strings.length === 1 ? ribbonLabel(width, thickest) : width > 58 ? `barre ${thickest}–${thinnest}` : width > 26 ? 'barre' : '',
-    }
-  })]
+  const taps = score.notes
+    .filter(note => note.via === 'tap' && note.at >= from && note.at < to)
+    .map(note => {
+      const startX = x(note.at) - 6
+      const width = widthTo(startX, note.at + note.dur)
+      return {
+        key: `tap.${note.key}`,
+        finger: 5,
+        x: startX,
+        y: lanes[4]! - RIBBON_HEIGHT / 2,
+        width,
+        lands: true,
+        lifts: true,
+        label: width > 18 ? note.pluck! : '',
+      }
+    })
+  return [
+    ...taps,
+    ...staysOf(score.holds.filter(hold => hold.from < to && hold.to > from))
+      .filter(stay => stay.from < to && stay.to > from)
+      .map(stay => {
+        const startX = x(Math.max(stay.from, from)) - 6
+        const width = widthTo(startX, stay.to)
+        const [thickest, thinnest] = [stay.strings[0]!, stay.strings.at(-1)!]
+        return {
+          key: `${stay.finger}.${thickest}.${stay.from}`,
+          finger: stay.finger,
+          x: startX,
+          y: lanes[stay.finger - 1]! - RIBBON_HEIGHT / 2,
+          width,
+          lands: stay.lands && stay.from >= from,
+          lifts: stay.to <= to,
+          label:
+            stay.strings.length === 1
+              ? ribbonLabel(width, thickest)
+              : width > 58
+                ? `barre ${thickest}–${thinnest}`
+                : width > 26
+                  ? 'barre'
+                  : '',
+        }
+      }),
+  ]
 }

@@ -2,7 +2,9 @@ import { RIBBON_HEIGHT, type QuietMark, type Ribbon } from './sheet-layout'
 
 /** The shape of a stroke mark centred on x: down-stroke ⊓, up-stroke V. */
 export function strokePath(stroke: 'D' | 'U', x: number, y: number): string {
-  return stroke === 'D' ? `M${x - 5} ${y + 5}V${y - 5}H${x + 5}V${y + 5}` : `M${x - 5} ${y - 5}L${x} ${y + 6}L${x + 5} ${y - 5}`
+  return stroke === 'D'
+    ? `M${x - 5} ${y + 5}V${y - 5}H${x + 5}V${y + 5}`
+    : `M${x - 5} ${y - 5}L${x} ${y + 6}L${x + 5} ${y - 5}`
 }
 
 /** The outline of a ribbon: square where it lands, rounded where the finger lifts. */

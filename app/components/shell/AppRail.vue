@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { AdjustmentsHorizontalIcon, ArrowRightStartOnRectangleIcon, BookOpenIcon, CalendarDaysIcon, MoonIcon, SunIcon, UsersIcon, WrenchScrewdriverIcon } from '@heroicons/vue/24/outline'
+import {
+  AdjustmentsHorizontalIcon,
+  ArrowRightStartOnRectangleIcon,
+  BookOpenIcon,
+  CalendarDaysIcon,
+  MoonIcon,
+  SunIcon,
+  UsersIcon,
+  WrenchScrewdriverIcon,
+} from '@heroicons/vue/24/outline'
 
 /** The places of the studio: a rail on wide screens, a bar at the foot on phones. */
 const places = [
@@ -24,8 +33,7 @@ async function signOut() {
     await api.post('/api/sign-out', {})
     session.me = null
     await navigateTo('/sign-in')
-  }
-  catch (error) {
+  } catch (error) {
     toasts.say((error as Error).message, { tone: 'trouble' })
   }
 }
@@ -36,22 +44,20 @@ async function signOut() {
     aria-label="Places"
     class="screen-only z-20 bg-rail border-line max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:border-t max-md:flex max-md:h-16 max-md:items-center md:sticky md:top-0 md:h-dvh md:w-24 md:border-r md:flex md:flex-col md:py-4 md:px-2 md:gap-1 md:shrink-0"
   >
-    <p class="max-md:hidden font-head font-bold text-lg text-action dark:text-ink text-center mb-4">
-      Fidactyl
-    </p>
+    <p class="max-md:hidden font-head font-bold text-lg text-action dark:text-ink text-center mb-4">Fidactyl</p>
     <NuxtLink
       v-for="place in places"
       :key="place.to"
       :to="place.to"
       :aria-current="here(place.to) ? 'page' : undefined"
       class="flex flex-col items-center gap-0.5 rounded-md py-2 text-sm max-md:text-xs max-md:flex-1 max-md:min-w-0"
-      :class="here(place.to) ? 'md:bg-card md:border md:border-line font-bold text-ink' : 'text-soft hover:text-ink border border-transparent'"
+      :class="
+        here(place.to)
+          ? 'md:bg-card md:border md:border-line font-bold text-ink'
+          : 'text-soft hover:text-ink border border-transparent'
+      "
     >
-      <component
-        :is="place.icon"
-        class="size-6"
-        aria-hidden="true"
-      />
+      <component :is="place.icon" class="size-6" aria-hidden="true" />
       {{ place.label }}
     </NuxtLink>
     <div class="md:mt-auto flex md:flex-col items-center md:gap-1">
@@ -62,11 +68,7 @@ async function signOut() {
         :title="evening ? 'Light theme' : 'Dark theme'"
         @click="turnLight"
       >
-        <component
-          :is="evening ? SunIcon : MoonIcon"
-          class="size-6"
-          aria-hidden="true"
-        />
+        <component :is="evening ? SunIcon : MoonIcon" class="size-6" aria-hidden="true" />
       </button>
       <button
         type="button"
@@ -75,10 +77,7 @@ async function signOut() {
         :title="`Sign out ${session.me?.name ?? ''}`"
         @click="signOut"
       >
-        <ArrowRightStartOnRectangleIcon
-          class="size-6"
-          aria-hidden="true"
-        />
+        <ArrowRightStartOnRectangleIcon class="size-6" aria-hidden="true" />
       </button>
     </div>
   </nav>

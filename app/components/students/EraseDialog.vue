@@ -2,13 +2,13 @@
 import { eraseStudentBody } from '#shared/contracts/student-file'
 
 /** Erases a student for good: asked by typing the name, for nothing brings them back. */
-const props = defineProps<{ student: { readonly id: string, readonly name: string } }>()
+const props = defineProps<{ student: { readonly id: string; readonly name: string } }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ erased: [] }>()
 const writes = useWrites()
 const name = ref('')
 const { busy, refusal, clear, errorOf, write } = useWrite(eraseStudentBody)
-watch(open, (now) => {
+watch(open, now => {
   if (!now) return
   clear()
   name.value = ''
@@ -27,19 +27,9 @@ async function erase() {
     :title="`Erase ${student.name} for good?`"
     about="The hand card, every lesson, every note and decision go, and nothing brings them back. Save them as a file first if anybody may want them."
   >
-    <form
-      class="space-y-4"
-      @submit.prevent="erase"
-    >
-      <FormField
-        v-model="name"
-        :label="`Type the name: ${student.name}`"
-        :error="errorOf('name')"
-      />
-      <FormRefusal
-        :refusal="refusal"
-        :said-by-fields="['name']"
-      />
+    <form class="space-y-4" @submit.prevent="erase">
+      <FormField v-model="name" :label="`Type the name: ${student.name}`" :error="errorOf('name')" />
+      <FormRefusal :refusal="refusal" :said-by-fields="['name']" />
       <DialogActions
         action="Erase for good"
         :busy="busy"

@@ -5,7 +5,7 @@ import { handOf } from '#core/hand/hand'
 import type { StudentPage } from '#shared/contracts/students'
 
 /** A student's hand on their guitar: the neck shaded by reach, and everything else that is settled for them. */
-const props = defineProps<{ student: StudentPage['student'], guitarName: string | null, today: string }>()
+const props = defineProps<{ student: StudentPage['student']; guitarName: string | null; today: string }>()
 const emit = defineEmits<{ change: [] }>()
 const when = useWhen()
 const hand = computed(() => handOf(props.student.hand))
@@ -17,7 +17,9 @@ const ANCHOR_WORDS = { anchor: 'anchors', float: 'floats', open: 'not agreed yet
 const rows = computed(() => {
   const { pairsMm, excluded, spared, thumbOver, barre, rule, leftHanded } = hand.value
   const { anchor, sounder } = props.student.habits
-  const pairs = Object.entries(PAIRS).flatMap(([pair, label]) => pairsMm[pair] ? [`${label} ${pairsMm[pair]} mm`] : [])
+  const pairs = Object.entries(PAIRS).flatMap(([pair, label]) =>
+    pairsMm[pair] ? [`${label} ${pairsMm[pair]} mm`] : [],
+  )
   return [
     ['Reach, 1 to 4', `${Math.round(hand.value.reachMm)} mm`],
     ...(pairs.length > 0 ? [['Pairs', pairs.join(' · ')]] : []),
@@ -33,29 +35,17 @@ const rows = computed(() => {
 </script>
 
 <template>
-  <section
-    class="mt-6 bg-card border border-line rounded-md p-4"
-    aria-label="Hand card"
-  >
+  <section class="mt-6 bg-card border border-line rounded-md p-4" aria-label="Hand card">
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 mb-2">
-      <h2 class="text-xl flex-1 whitespace-nowrap">
-        Hand card
-      </h2>
+      <h2 class="text-xl flex-1 whitespace-nowrap">Hand card</h2>
       <p class="text-soft figures">
-        {{ guitarName ?? PRESETS[student.instrument.preset].label }}, {{ Math.round(instrument.scaleLengthMm) }} mm, {{ instrument.tuning.length }} strings{{ instrument.capo > 0 ? `, capo at ${instrument.capo}` : '' }}
+        {{ guitarName ?? PRESETS[student.instrument.preset].label }}, {{ Math.round(instrument.scaleLengthMm) }} mm,
+        {{ instrument.tuning.length }} strings{{ instrument.capo > 0 ? `, capo at ${instrument.capo}` : '' }}
       </p>
-      <BaseButton
-        size="sm"
-        @click="emit('change')"
-      >
-        Change the hand card
-      </BaseButton>
+      <BaseButton size="sm" @click="emit('change')"> Change the hand card </BaseButton>
     </div>
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-x-8 gap-y-3">
-      <ReachNeck
-        :hand="hand"
-        :instrument="instrument"
-      />
+      <ReachNeck :hand="hand" :instrument="instrument" />
       <div class="figures">
         <dl>
           <div
@@ -71,12 +61,9 @@ const rows = computed(() => {
             </dd>
           </div>
         </dl>
-        <p
-          v-if="student.habits.reviewOn"
-          class="mt-2"
-          :class="due ? 'border-l-4 border-attention pl-3' : 'text-soft'"
-        >
-          {{ due ? 'The fingers to be spared were to be looked at again on' : 'Look at the spared fingers again on' }} {{ when.date(student.habits.reviewOn) }}.
+        <p v-if="student.habits.reviewOn" class="mt-2" :class="due ? 'border-l-4 border-attention pl-3' : 'text-soft'">
+          {{ due ? 'The fingers to be spared were to be looked at again on' : 'Look at the spared fingers again on' }}
+          {{ when.date(student.habits.reviewOn) }}.
         </p>
       </div>
     </div>

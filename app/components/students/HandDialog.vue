@@ -7,7 +7,10 @@ import { ANCHORS, SOUNDERS, type Habits } from '#core/schema/habits'
 import type { HandInput } from '#core/schema/fields'
 import type { StudentPage } from '#shared/contracts/students'
 
-/** Changes what is settled for a student's hands: the reach by the one-minute test or in mm, pairs, fingers to spare, ways of playing. */
+/**
+ * Changes what is settled for a student's hands: the reach by the one-minute test or in mm, pairs, fingers to spare,
+ * ways of playing.
+ */
 const props = defineProps<{ student: StudentPage['student'] }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
@@ -27,7 +30,7 @@ const sounder = ref('')
 const { busy, refusal, clear, errorOf, save } = useStudentCard(() => props.student)
 
 const usual = (pair: '12' | '23' | '34') => Math.round(PAIR_SHARES[pair]!.comfort * reachMm.value)
-watch(open, (now) => {
+watch(open, now => {
   if (!now) return
   clear()
   const { hand, habits } = props.student
@@ -44,7 +47,7 @@ watch(open, (now) => {
   anchor.value = habits.anchor ?? 'open'
   sounder.value = habits.sounder ?? ''
 })
-watch(ownPairs, (own) => {
+watch(ownPairs, own => {
   if (own) for (const pair of ['12', '23', '34'] as const) pairs[pair] ||= usual(pair)
 })
 
@@ -63,14 +66,21 @@ const wanted = computed<HandInput>(() => ({
 const testPosition = computed({
   get: () => Math.min(guitarFit(handOf(wanted.value), instrument.value).comfortableFrom, 15),
   // Rounded up, for a millimetre less would already not be comfortable there.
-  set: position => reachMm.value = Math.ceil(reachFromTest(position, instrument.value)),
+  set: position => (reachMm.value = Math.ceil(reachFromTest(position, instrument.value))),
 })
 const FINGERS = [1, 2, 3, 4].map(value => ({ value, label: String(value) }))
-const ANCHOR_OPTIONS = ANCHORS.map(value => ({ value, label: { anchor: 'anchors', float: 'floats', open: 'not agreed' }[value] }))
+const ANCHOR_OPTIONS = ANCHORS.map(value => ({
+  value,
+  label: { anchor: 'anchors', float: 'floats', open: 'not agreed' }[value],
+}))
 const SOUNDER_OPTIONS = ['', ...SOUNDERS].map(value => ({ value, label: value || 'not said' }))
 
 async function submit() {
-  const habits: Habits = { anchor: anchor.value, ...(sounder.value && { sounder: sounder.value as Habits['sounder'] }), reviewOn: reviewOn.value || null }
+  const habits: Habits = {
+    anchor: anchor.value,
+    ...(sounder.value && { sounder: sounder.value as Habits['sounder'] }),
+    reviewOn: reviewOn.value || null,
+  }
   if (await save({ hand: wanted.value, habits })) {
     open.value = false
     emit('saved')
@@ -85,11 +95,7 @@ async function submit() {
     about="One minute on their own guitar: the lowest position where 1 2 3 4 rest one per fret without strain. Warmed up, never forced."
     wide
   >
-    <form
-      class="space-y-4"
-      novalidate
-      @submit.prevent="submit"
-    >
+    <form class="space-y-4" novalidate @submit.prevent="submit">
       <div class="grid sm:grid-cols-2 gap-4">
         <BaseStepper
           v-model="testPosition"
@@ -98,32 +104,16 @@ async function submit() {
           :max="15"
           :show="romanPosition"
         />
-        <BaseStepper
-          v-model="reachMm"
-          label="Reach, finger 1 to 4"
-          :min="30"
-          :max="200"
-          unit="mm"
-        />
+        <BaseStepper v-model="reachMm" label="Reach, finger 1 to 4" :min="30" :max="200" unit="mm" />
       </div>
-      <ReachNeck
-        :hand="handOf(wanted)"
-        :instrument="instrument"
-      />
+      <ReachNeck :hand="handOf(wanted)" :instrument="instrument" />
       <label class="flex items-center gap-2 min-h-9">
-        <input
-          v-model="ownPairs"
-          type="checkbox"
-          class="size-5 accent-(--action)"
-        >
+        <input v-model="ownPairs" type="checkbox" class="size-5 accent-(--action)" />
         measure the pairs as well
       </label>
-      <div
-        v-if="ownPairs"
-        class="grid grid-cols-1 sm:grid-cols-3 gap-4"
-      >
+      <div v-if="ownPairs" class="grid grid-cols-1 sm:grid-cols-3 gap-4">
         <BaseStepper
-          v-for="pair in (['12', '23', '34'] as const)"
+          v-for="pair in ['12', '23', '34'] as const"
           :key="pair"
           v-model="pairs[pair]"
           :label="`Fingers ${pair[0]} to ${pair[1]}`"
@@ -133,64 +123,48 @@ async function submit() {
         />
       </div>
       <div class="grid grid-cols-1 sm:grid-cols-3 gap-4">
-        <BaseToggles
-          v-model="spared"
-          label="Fingers to spare"
-          :options="FINGERS"
-        />
-        <BaseToggles
-          v-model="excluded"
-          label="Fingers not to use"
-          :options="FINGERS"
-        />
-        <FormField
-          v-model="reviewOn"
-          label="Look at them again on"
-          type="date"
-          :error="errorOf('habits.reviewOn')"
-        />
+        <BaseToggles v-model="spared" label="Fingers to spare" :options="FINGERS" />
+        <BaseToggles v-model="excluded" label="Fingers not to use" :options="FINGERS" />
+        <FormField v-model="reviewOn" label="Look at them again on" type="date" :error="errorOf('habits.reviewOn')" />
       </div>
       <div class="grid grid-cols-1 sm:grid-cols-3 gap-4">
         <BaseChips
           v-model="rule"
           label="One finger per fret"
-          :options="[{ value: 'strict', label: 'strict' }, { value: 'loose', label: 'loose' }]"
+          :options="[
+            { value: 'strict', label: 'strict' },
+            { value: 'loose', label: 'loose' },
+          ]"
         />
         <BaseChips
           v-model="barre"
           label="Barre"
-          :options="[{ value: true, label: 'plays it' }, { value: false, label: 'not yet' }]"
+          :options="[
+            { value: true, label: 'plays it' },
+            { value: false, label: 'not yet' },
+          ]"
         />
         <BaseChips
           v-model="thumbOver"
           label="Thumb over the neck"
-          :options="[{ value: false, label: 'no' }, { value: true, label: 'may' }]"
+          :options="[
+            { value: false, label: 'no' },
+            { value: true, label: 'may' },
+          ]"
         />
-        <BaseChips
-          v-model="anchor"
-          label="Plucking hand"
-          :options="ANCHOR_OPTIONS"
-        />
-        <BaseChips
-          v-model="sounder"
-          label="Sounds the string with"
-          :options="SOUNDER_OPTIONS"
-        />
+        <BaseChips v-model="anchor" label="Plucking hand" :options="ANCHOR_OPTIONS" />
+        <BaseChips v-model="sounder" label="Sounds the string with" :options="SOUNDER_OPTIONS" />
         <BaseChips
           v-model="leftHanded"
           label="Plays"
-          :options="[{ value: false, label: 'right-handed' }, { value: true, label: 'left-handed' }]"
+          :options="[
+            { value: false, label: 'right-handed' },
+            { value: true, label: 'left-handed' },
+          ]"
         />
       </div>
-      <FormRefusal
-        :refusal="refusal"
-        :said-by-fields="['habits.reviewOn']"
-      />
-      <DialogActions
-        action="Save the hand card"
-        :busy="busy"
-        @cancel="open = false"
-      />
+      <FormRefusal :refusal="refusal" :said-by-fields="['habits.reviewOn']" />
+      <DialogActions action="Save the hand card" :busy="busy" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

@@ -4,8 +4,11 @@ import type { Instrument } from '#core/guitar/instrument'
 import type { Hand } from '#core/hand/hand'
 import { easeByPosition, guitarFit, type Ease } from '#core/hand/reach'
 
-/** A neck to scale, each position shaded by how one finger per fret fits the hand; for left-handed students it points the other way. */
-const props = defineProps<{ hand: Hand, instrument: Instrument }>()
+/**
+ * A neck to scale, each position shaded by how one finger per fret fits the hand; for left-handed students it points
+ * the other way.
+ */
+const props = defineProps<{ hand: Hand; instrument: Instrument }>()
 // Drawn at the width there is, so that figures stay readable on a phone.
 const { width: room } = useElementSize(useTemplateRef('figure'))
 const WIDTH = computed(() => Math.max(280, Math.round(room.value) || 640))
@@ -14,12 +17,17 @@ const TOP = 20
 const eases = computed(() => easeByPosition(props.hand, props.instrument))
 const end = computed(() => fretDistanceMm(props.instrument.scaleLengthMm, props.instrument.frets))
 const across = (place: number) => (props.hand.leftHanded ? WIDTH.value - place : place)
-const wire = (fret: number) => across(8 + (fretDistanceMm(props.instrument.scaleLengthMm, fret) / end.value) * (WIDTH.value - 16))
+const wire = (fret: number) =>
+  across(8 + (fretDistanceMm(props.instrument.scaleLengthMm, fret) / end.value) * (WIDTH.value - 16))
 const band = (position: number) => {
   const [a, b] = [wire(position - 1 + props.instrument.capo), wire(position + props.instrument.capo)]
   return { x: Math.min(a, b), width: Math.abs(b - a), middle: (a + b) / 2 }
 }
-const SHADES: Readonly<Record<Ease, string>> = { 'comfortable': 'url(#ease-comfortable)', 'possible': 'url(#ease-possible)', 'out of reach': 'var(--card)' }
+const SHADES: Readonly<Record<Ease, string>> = {
+  'comfortable': 'url(#ease-comfortable)',
+  'possible': 'url(#ease-possible)',
+  'out of reach': 'var(--card)',
+}
 const marked = (position: number) => [1, 3, 5, 7, 9, 12, 15].includes(position)
 const first = (ease: Ease) => eases.value.find(each => each.ease === ease)?.position
 const fit = computed(() => guitarFit(props.hand, props.instrument))
@@ -27,9 +35,13 @@ const told = computed(() => {
   const [comfortable, possible] = [first('comfortable'), first('possible')]
   return [
     comfortable ? `comfortable from ${romanPosition(comfortable)}` : 'comfortable nowhere on this neck',
-    possible && (!comfortable || possible < comfortable) ? `possible with a stretch from ${romanPosition(possible)}` : null,
+    possible && (!comfortable || possible < comfortable)
+      ? `possible with a stretch from ${romanPosition(possible)}`
+      : null,
     eases.value[0]?.ease === 'out of reach' ? 'out of reach below' : null,
-  ].filter(text => text !== null).join(', ')
+  ]
+    .filter(text => text !== null)
+    .join(', ')
 })
 </script>
 
@@ -42,35 +54,12 @@ const told = computed(() => {
       :aria-label="`One finger per fret on this neck: ${told}`"
     >
       <defs>
-        <pattern
-          id="ease-comfortable"
-          width="8"
-          height="8"
-          patternUnits="userSpaceOnUse"
-        >
-          <rect
-            width="8"
-            height="8"
-            fill="var(--plan)"
-          />
+        <pattern id="ease-comfortable" width="8" height="8" patternUnits="userSpaceOnUse">
+          <rect width="8" height="8" fill="var(--plan)" />
         </pattern>
-        <pattern
-          id="ease-possible"
-          width="7"
-          height="7"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <rect
-            width="7"
-            height="7"
-            fill="var(--card)"
-          />
-          <rect
-            width="2.5"
-            height="7"
-            fill="var(--attention)"
-          />
+        <pattern id="ease-possible" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width="7" height="7" fill="var(--card)" />
+          <rect width="2.5" height="7" fill="var(--attention)" />
         </pattern>
       </defs>
       <rect
@@ -96,11 +85,7 @@ const told = computed(() => {
         stroke="var(--edge)"
         stroke-width="1"
       />
-      <path
-        :d="`M${wire(0)} ${TOP - 2}V${TOP + NECK + 2}`"
-        stroke="var(--ink)"
-        stroke-width="5"
-      />
+      <path :d="`M${wire(0)} ${TOP - 2}V${TOP + NECK + 2}`" stroke="var(--ink)" stroke-width="5" />
       <path
         v-if="instrument.capo > 0"
         :d="`M${wire(instrument.capo)} ${TOP - 5}V${TOP + NECK + 5}`"
@@ -126,39 +111,40 @@ const told = computed(() => {
         text-anchor="middle"
         font-size="13"
         fill="var(--soft)"
-      >{{ romanPosition(each.position) }}</text>
+      >
+        {{ romanPosition(each.position) }}
+      </text>
       <text
         :x="wire(instrument.bodyFret) + (hand.leftHanded ? 5 : -5)"
         :y="TOP - 7"
         :text-anchor="hand.leftHanded ? 'start' : 'end'"
         font-size="12"
         fill="var(--soft)"
-      >body at {{ instrument.bodyFret }}</text>
+      >
+        body at {{ instrument.bodyFret }}
+      </text>
     </svg>
     <figcaption class="text-soft">
-      <span class="inline-flex items-center gap-1.5 mr-4"><span
-        class="inline-block size-4 bg-plan border border-edge"
-        aria-hidden="true"
-      />comfortable</span>
-      <span class="inline-flex items-center gap-1.5 mr-4"><span
-        class="inline-block size-4 border border-edge possible"
-        aria-hidden="true"
-      />with a stretch</span>
-      <span class="inline-flex items-center gap-1.5 mr-4"><span
-        class="inline-block size-4 bg-card border border-edge"
-        aria-hidden="true"
-      />out of reach</span>
+      <span class="inline-flex items-center gap-1.5 mr-4"
+        ><span class="inline-block size-4 bg-plan border border-edge" aria-hidden="true" />comfortable</span
+      >
+      <span class="inline-flex items-center gap-1.5 mr-4"
+        ><span class="inline-block size-4 border border-edge possible" aria-hidden="true" />with a stretch</span
+      >
+      <span class="inline-flex items-center gap-1.5 mr-4"
+        ><span class="inline-block size-4 bg-card border border-edge" aria-hidden="true" />out of reach</span
+      >
       <span class="block mt-1">One finger per fret is {{ told }}.</span>
     </figcaption>
-    <p
-      v-if="fit.tooBig"
-      class="mt-1 border-l-4 border-attention pl-3"
-    >
-      This guitar is large for the hand: to be comfortable in V a reach of {{ Math.round(hand.reachMm) }} mm wants a scale of at most {{ Math.floor(fit.longestScaleMm) }} mm; this one has {{ Math.round(instrument.scaleLengthMm) }}.
+    <p v-if="fit.tooBig" class="mt-1 border-l-4 border-attention pl-3">
+      This guitar is large for the hand: to be comfortable in V a reach of {{ Math.round(hand.reachMm) }} mm wants a
+      scale of at most {{ Math.floor(fit.longestScaleMm) }} mm; this one has {{ Math.round(instrument.scaleLengthMm) }}.
     </p>
   </figure>
 </template>
 
 <style scoped>
-.possible { background: repeating-linear-gradient(45deg, var(--attention) 0 2.5px, var(--card) 2.5px 7px); }
+.possible {
+  background: repeating-linear-gradient(45deg, var(--attention) 0 2.5px, var(--card) 2.5px 7px);
+}
 </style>

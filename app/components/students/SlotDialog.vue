@@ -2,7 +2,7 @@
 import { slotBody, type SlotRow } from '#shared/contracts/students'
 
 /** Plans the student's recurring lesson. */
-const props = defineProps<{ studentId: string, weekly: SlotRow | null }>()
+const props = defineProps<{ studentId: string; weekly: SlotRow | null }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
@@ -11,7 +11,7 @@ const wallTime = ref('16:00')
 const minutes = ref(45)
 const everyWeeks = ref(1)
 const { busy, refusal, clear, errorOf, write } = useWrite(slotBody)
-watch(open, (now) => {
+watch(open, now => {
   if (!now) return
   clear()
   weekday.value = props.weekly?.weekday ?? 1
@@ -19,9 +19,17 @@ watch(open, (now) => {
   minutes.value = props.weekly?.minutes ?? 45
   everyWeeks.value = props.weekly?.everyWeeks ?? 1
 })
-const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map((label, i) => ({ value: i + 1, label }))
+const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map((label, i) => ({
+  value: i + 1,
+  label,
+}))
 async function save() {
-  const fields = { weekday: weekday.value, wallTime: wallTime.value, minutes: minutes.value, everyWeeks: everyWeeks.value }
+  const fields = {
+    weekday: weekday.value,
+    wallTime: wallTime.value,
+    minutes: minutes.value,
+    everyWeeks: everyWeeks.value,
+  }
   const saved = await write(fields, body => writes.put(`/api/students/${props.studentId}/slot`, body))
   if (!saved) return
   open.value = false
@@ -35,47 +43,19 @@ async function save() {
     title="The weekly lesson"
     about="Local time of the studio; it stays the same when the clocks change."
   >
-    <form
-      class="grid grid-cols-2 gap-4"
-      @submit.prevent="save"
-    >
-      <BaseListbox
-        v-model="weekday"
-        label="Day"
-        :options="DAYS"
-      />
-      <FormField
-        v-model="wallTime"
-        label="Time"
-        type="time"
-        :error="errorOf('wallTime')"
-      />
-      <BaseStepper
-        v-model="minutes"
-        label="Length"
-        :min="5"
-        :max="240"
-        :step="5"
-        unit="min"
-      />
+    <form class="grid grid-cols-2 gap-4" @submit.prevent="save">
+      <BaseListbox v-model="weekday" label="Day" :options="DAYS" />
+      <FormField v-model="wallTime" label="Time" type="time" :error="errorOf('wallTime')" />
+      <BaseStepper v-model="minutes" label="Length" :min="5" :max="240" :step="5" unit="min" />
       <BaseStepper
         v-model="everyWeeks"
         label="Every"
         :min="1"
         :max="8"
-        :show="weeks => weeks === 1 ? 'week' : `${weeks} weeks`"
+        :show="weeks => (weeks === 1 ? 'week' : `${weeks} weeks`)"
       />
-      <FormRefusal
-        class="col-span-2"
-        :refusal="refusal"
-        :said-by-fields="['wallTime']"
-      />
-      <DialogActions
-        class="col-span-2"
-        action="Plan it"
-        :busy="busy"
-        @cancel="open = false"
-      />
+      <FormRefusal class="col-span-2" :refusal="refusal" :said-by-fields="['wallTime']" />
+      <DialogActions class="col-span-2" action="Plan it" :busy="busy" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

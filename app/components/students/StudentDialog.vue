@@ -14,7 +14,7 @@ const about = ref('')
 const { busy, refusal, clear, errorOf, save } = useStudentCard(() => props.student)
 const { options, guitarOf, valueOf } = useGuitars()
 
-watch(open, (now) => {
+watch(open, now => {
   if (!now) return
   clear()
   const { student } = props
@@ -46,27 +46,15 @@ async function submit() {
     about="Only what the lessons need: a first name is enough. Local data-protection and safeguarding rules apply."
     wide
   >
-    <form
-      class="grid sm:grid-cols-2 gap-4"
-      novalidate
-      @submit.prevent="submit"
-    >
-      <FormField
-        v-model="name"
-        label="Name"
-        :error="errorOf('name')"
-      />
+    <form class="grid sm:grid-cols-2 gap-4" novalidate @submit.prevent="submit">
+      <FormField v-model="name" label="Name" :error="errorOf('name')" />
       <FormField
         v-model="birthYear"
         label="Year of birth (optional)"
         inputmode="numeric"
         :error="errorOf('birthYear')"
       />
-      <BaseListbox
-        v-model="guitar"
-        label="Guitar"
-        :options="options"
-      />
+      <BaseListbox v-model="guitar" label="Guitar" :options="options" />
       <BaseStepper
         v-model="reachMm"
         label="Reach, finger 1 to 4"
@@ -75,24 +63,9 @@ async function submit() {
         unit="mm"
         hint="The hand card on their page has the one-minute test."
       />
-      <FormField
-        v-model="about"
-        class="sm:col-span-2"
-        label="Worth knowing"
-        multiline
-        :error="errorOf('about')"
-      />
-      <FormRefusal
-        class="sm:col-span-2"
-        :refusal="refusal"
-        :said-by-fields="['name', 'birthYear', 'about']"
-      />
-      <DialogActions
-        class="sm:col-span-2"
-        :action="student ? 'Save' : 'Add'"
-        :busy="busy"
-        @cancel="open = false"
-      />
+      <FormField v-model="about" class="sm:col-span-2" label="Worth knowing" multiline :error="errorOf('about')" />
+      <FormRefusal class="sm:col-span-2" :refusal="refusal" :said-by-fields="['name', 'birthYear', 'about']" />
+      <DialogActions class="sm:col-span-2" :action="student ? 'Save' : 'Add'" :busy="busy" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

@@ -14,7 +14,7 @@ const role = ref<'teacher' | 'owner'>('teacher')
 const adding = useWrite(addAccountBody)
 const resetting = useWrite(resetPasswordBody)
 const form = computed(() => (props.account ? resetting : adding))
-watch(open, (now) => {
+watch(open, now => {
   if (!now) return
   adding.clear()
   resetting.clear()
@@ -24,11 +24,20 @@ watch(open, (now) => {
 async function save() {
   const { account } = props
   const done = account
-    ? await resetting.write({ password: password.value }, body => writes.put(`/api/accounts/${account.id}/password`, body))
-    : await adding.write({ displayName: displayName.value, signInName: signInName.value, password: password.value, role: role.value }, body => writes.post('/api/accounts', body))
+    ? await resetting.write({ password: password.value }, body =>
+        writes.put(`/api/accounts/${account.id}/password`, body),
+      )
+    : await adding.write(
+        { displayName: displayName.value, signInName: signInName.value, password: password.value, role: role.value },
+        body => writes.post('/api/accounts', body),
+      )
   if (!done) return
   open.value = false
-  toasts.say(account ? `${account.name} signs in with the new password from now on.` : `${displayName.value} can sign in as ${signInName.value}.`)
+  toasts.say(
+    account
+      ? `${account.name} signs in with the new password from now on.`
+      : `${displayName.value} can sign in as ${signInName.value}.`,
+  )
   emit('saved')
 }
 </script>
@@ -37,18 +46,15 @@ async function save() {
   <BaseDialog
     v-model:open="open"
     :title="account ? `A new password for ${account.name}` : 'Add somebody who signs in'"
-    :about="account ? 'Every device they are signed in on has to sign in again.' : 'A teacher sees their own students only; an owner manages the accounts as well.'"
+    :about="
+      account
+        ? 'Every device they are signed in on has to sign in again.'
+        : 'A teacher sees their own students only; an owner manages the accounts as well.'
+    "
   >
-    <form
-      class="space-y-4"
-      @submit.prevent="save"
-    >
+    <form class="space-y-4" @submit.prevent="save">
       <template v-if="!account">
-        <FormField
-          v-model="displayName"
-          label="Name"
-          :error="form.errorOf('displayName')"
-        />
+        <FormField v-model="displayName" label="Name" :error="form.errorOf('displayName')" />
         <FormField
           v-model="signInName"
           label="Sign-in name"
@@ -58,7 +64,10 @@ async function save() {
         <BaseChips
           v-model="role"
           label="Role"
-          :options="[{ value: 'teacher', label: 'Teacher' }, { value: 'owner', label: 'Owner' }]"
+          :options="[
+            { value: 'teacher', label: 'Teacher' },
+            { value: 'owner', label: 'Owner' },
+          ]"
         />
       </template>
       <FormField
@@ -69,15 +78,8 @@ async function save() {
         hint="at least 12 characters; hand it over in person, they can change it in Studio"
         :error="form.errorOf('password')"
       />
-      <FormRefusal
-        :refusal="form.refusal.value"
-        :said-by-fields="['displayName', 'signInName', 'password']"
-      />
-      <DialogActions
-        :action="account ? 'Set it' : 'Add'"
-        :busy="form.busy.value"
-        @cancel="open = false"
-      />
+      <FormRefusal :refusal="form.refusal.value" :said-by-fields="['displayName', 'signInName', 'password']" />
+      <DialogActions :action="account ? 'Set it' : 'Add'" :busy="form.busy.value" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

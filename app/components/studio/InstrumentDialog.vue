@@ -34,29 +34,53 @@ function show(choice: Parameters<typeof instrumentOf>[0]) {
   nutSpacingMm.value = settled.nutSpacingMm
   bridgeSpacingMm.value = settled.bridgeSpacingMm
 }
-watch(open, (now) => {
+watch(open, now => {
   if (!now) return
   clear()
   name.value = props.instrument?.name ?? ''
   show(props.instrument?.choice ?? { preset: 'classical' })
 })
 
-const TUNING_OPTIONS = [...TUNINGS.map(({ name: label, notes }) => ({ value: writeTuning(readTuning(notes)), label: label as string, detail: notes as string }))]
-const options = computed(() => TUNING_OPTIONS.some(each => each.value === tuning.value) ? TUNING_OPTIONS : [...TUNING_OPTIONS, { value: tuning.value, label: 'Own tuning', detail: tuning.value }])
+const TUNING_OPTIONS = [
+  ...TUNINGS.map(({ name: label, notes }) => ({
+    value: writeTuning(readTuning(notes)),
+    label: label as string,
+    detail: notes as string,
+  })),
+]
+const options = computed(() =>
+  TUNING_OPTIONS.some(each => each.value === tuning.value)
+    ? TUNING_OPTIONS
+    : [...TUNING_OPTIONS, { value: tuning.value, label: 'Own tuning', detail: tuning.value }],
+)
 const read = computed(() => {
   try {
     return { midis: readTuning(tuning.value), problem: '' }
-  }
-  catch (error) {
+  } catch (error) {
     return { midis: null, problem: (error as Error).message }
   }
 })
-const places = computed(() => [1, 5, 7, 12].map(fret => `fret ${fret} ${fretDistanceMm(scaleLengthMm.value, fret).toFixed(1)}`).join(' · '))
+const places = computed(() =>
+  [1, 5, 7, 12].map(fret => `fret ${fret} ${fretDistanceMm(scaleLengthMm.value, fret).toFixed(1)}`).join(' · '),
+)
 
 async function submit() {
   if (!read.value.midis) return
-  const choice = { preset: preset.value, tuning: [...read.value.midis], frets: frets.value, scaleLengthMm: scaleLengthMm.value, bodyFret: bodyFret.value, capo: capo.value, nutSpacingMm: nutSpacingMm.value, bridgeSpacingMm: bridgeSpacingMm.value }
-  const saved = await write({ name: name.value, choice }, body => (props.instrument ? writes.put(`/api/instruments/${props.instrument.id}`, body) : writes.post('/api/instruments', body)))
+  const choice = {
+    preset: preset.value,
+    tuning: [...read.value.midis],
+    frets: frets.value,
+    scaleLengthMm: scaleLengthMm.value,
+    bodyFret: bodyFret.value,
+    capo: capo.value,
+    nutSpacingMm: nutSpacingMm.value,
+    bridgeSpacingMm: bridgeSpacingMm.value,
+  }
+  const saved = await write({ name: name.value, choice }, body =>
+    props.instrument
+      ? writes.put(`/api/instruments/${props.instrument.id}`, body)
+      : writes.post('/api/instruments', body),
+  )
   if (!saved) return
   open.value = false
   emit('saved')
@@ -67,23 +91,21 @@ async function submit() {
   <BaseDialog
     v-model:open="open"
     :title="instrument ? 'Change the guitar' : 'Add a guitar'"
-    :about="instrument && instrument.students > 0 ? `${instrument.students} ${instrument.students === 1 ? 'student plays' : 'students play'} it: their hand cards follow.` : 'Measure from nut to saddle; everything in mm is worked out from that.'"
+    :about="
+      instrument && instrument.students > 0
+        ? `${instrument.students} ${instrument.students === 1 ? 'student plays' : 'students play'} it: their hand cards follow.`
+        : 'Measure from nut to saddle; everything in mm is worked out from that.'
+    "
     wide
   >
-    <form
-      class="grid sm:grid-cols-2 gap-4"
-      novalidate
-      @submit.prevent="submit"
-    >
-      <FormField
-        v-model="name"
-        label="Name"
-        :error="errorOf('name')"
-      />
+    <form class="grid sm:grid-cols-2 gap-4" novalidate @submit.prevent="submit">
+      <FormField v-model="name" label="Name" :error="errorOf('name')" />
       <BaseListbox
         :model-value="preset"
         label="Begin with"
-        :options="PRESET_NAMES.map(value => ({ value, label: PRESETS[value].label, detail: guitarInWords({ preset: value }) }))"
+        :options="
+          PRESET_NAMES.map(value => ({ value, label: PRESETS[value].label, detail: guitarInWords({ preset: value }) }))
+        "
         @update:model-value="show({ preset: $event })"
       />
       <BaseStepper
@@ -95,24 +117,10 @@ async function submit() {
         :hint="`From the nut, mm: ${places}`"
       />
       <div class="grid grid-cols-2 gap-4">
-        <BaseStepper
-          v-model="frets"
-          label="Frets"
-          :min="12"
-          :max="36"
-        />
-        <BaseStepper
-          v-model="bodyFret"
-          label="Body at fret"
-          :min="8"
-          :max="30"
-        />
+        <BaseStepper v-model="frets" label="Frets" :min="12" :max="36" />
+        <BaseStepper v-model="bodyFret" label="Body at fret" :min="8" :max="30" />
       </div>
-      <BaseListbox
-        v-model="tuning"
-        label="Tuning"
-        :options="options"
-      />
+      <BaseListbox v-model="tuning" label="Tuning" :options="options" />
       <FormField
         v-model="tuning"
         label="Open strings, thickest first"
@@ -124,7 +132,7 @@ async function submit() {
         label="Capo"
         :min="0"
         :max="11"
-        :show="fret => fret === 0 ? 'none' : `fret ${fret}`"
+        :show="fret => (fret === 0 ? 'none' : `fret ${fret}`)"
       />
       <div class="grid grid-cols-2 gap-4">
         <BaseStepper
@@ -144,11 +152,7 @@ async function submit() {
           :show="mm => `${mm.toFixed(1)} mm`"
         />
       </div>
-      <FormRefusal
-        class="sm:col-span-2"
-        :refusal="refusal"
-        :said-by-fields="['name']"
-      />
+      <FormRefusal class="sm:col-span-2" :refusal="refusal" :said-by-fields="['name']" />
       <DialogActions
         class="sm:col-span-2"
         :action="instrument ? 'Save the guitar' : 'Add'"

@@ -8,13 +8,15 @@ const toasts = useToasts()
 const present = ref('')
 const next = ref('')
 const { busy, refusal, errorOf, clear, send } = useSending(changePasswordBody)
-watch(open, (now) => {
+watch(open, now => {
   if (!now) return
   clear()
   present.value = next.value = ''
 })
 async function save() {
-  const done = await send({ presentPassword: present.value, newPassword: next.value }, body => api.post('/api/me/password', body))
+  const done = await send({ presentPassword: present.value, newPassword: next.value }, body =>
+    api.post('/api/me/password', body),
+  )
   if (!done) return
   open.value = false
   toasts.say('The password is changed. Other devices have to sign in again.')
@@ -27,10 +29,7 @@ async function save() {
     title="Change your password"
     about="You stay signed in here; every other device has to sign in again."
   >
-    <form
-      class="space-y-4"
-      @submit.prevent="save"
-    >
+    <form class="space-y-4" @submit.prevent="save">
       <FormField
         v-model="present"
         label="Present password"
@@ -46,15 +45,8 @@ async function save() {
         hint="at least 12 characters; a few words in a row are good"
         :error="errorOf('newPassword')"
       />
-      <FormRefusal
-        :refusal="refusal"
-        :said-by-fields="['presentPassword', 'newPassword']"
-      />
-      <DialogActions
-        action="Change it"
-        :busy="busy"
-        @cancel="open = false"
-      />
+      <FormRefusal :refusal="refusal" :said-by-fields="['presentPassword', 'newPassword']" />
+      <DialogActions action="Change it" :busy="busy" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

@@ -18,79 +18,58 @@ async function write(account: AccountRow, field: 'suspended' | 'role', body: obj
     await writes.put(`/api/accounts/${account.id}/${field}`, body)
     await reload()
     return true
-  }
-  catch (refusal) {
+  } catch (refusal) {
     toasts.say((refusal as Error).message, { tone: 'trouble' })
     return false
   }
 }
 async function suspend(account: AccountRow, suspended: boolean) {
-  if (await write(account, 'suspended', { suspended }) && suspended) {
-    toasts.say(`${account.name} is signed out everywhere and cannot sign in. Their students and lessons are kept.`, { action: { label: 'Let them in again', run: () => void suspend(account, false) } })
+  if ((await write(account, 'suspended', { suspended })) && suspended) {
+    toasts.say(`${account.name} is signed out everywhere and cannot sign in. Their students and lessons are kept.`, {
+      action: { label: 'Let them in again', run: () => void suspend(account, false) },
+    })
   }
 }
 async function changeRole(account: AccountRow) {
   const role = account.role === 'owner' ? 'teacher' : 'owner'
-  if (await write(account, 'role', { role })) toasts.say(`${account.name} is ${role === 'owner' ? 'an owner' : 'a teacher'} now and signs in again.`)
+  if (await write(account, 'role', { role }))
+    toasts.say(`${account.name} is ${role === 'owner' ? 'an owner' : 'a teacher'} now and signs in again.`)
 }
 const actionsFor = (account: AccountRow) => [
   { label: 'Give a new password', run: () => edit(account) },
-  ...(account.id === session.me?.userId || account.role === 'student' ? [] : [{ label: account.role === 'owner' ? 'Make a teacher' : 'Make an owner', run: () => void changeRole(account) }]),
-  ...(account.id === session.me?.userId ? [] : [{ label: account.suspended ? 'Let them in again' : 'Suspend', run: () => void suspend(account, !account.suspended) }]),
+  ...(account.id === session.me?.userId || account.role === 'student'
+    ? []
+    : [{ label: account.role === 'owner' ? 'Make a teacher' : 'Make an owner', run: () => void changeRole(account) }]),
+  ...(account.id === session.me?.userId
+    ? []
+    : [
+        {
+          label: account.suspended ? 'Let them in again' : 'Suspend',
+          run: () => void suspend(account, !account.suspended),
+        },
+      ]),
 ]
 </script>
 
 <template>
   <section class="mt-10">
     <div class="flex flex-wrap items-center gap-3 mb-3">
-      <h2 class="text-xl mr-auto">
-        Accounts
-      </h2>
-      <BaseButton @click="edit(null)">
-        Add somebody
-      </BaseButton>
+      <h2 class="text-xl mr-auto">Accounts</h2>
+      <BaseButton @click="edit(null)"> Add somebody </BaseButton>
     </div>
-    <LoadState
-      v-if="!data"
-      :error="error"
-      @retry="reload"
-    />
-    <ul
-      v-else
-      class="divide-y divide-line border-y border-line"
-    >
-      <li
-        v-for="account in data"
-        :key="account.id"
-        class="flex flex-wrap items-center gap-x-4 gap-y-1 py-3"
-      >
+    <LoadState v-if="!data" :error="error" @retry="reload" />
+    <ul v-else class="divide-y divide-line border-y border-line">
+      <li v-for="account in data" :key="account.id" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-3">
         <div class="flex-1 basis-64">
           <p class="font-bold">
-            {{ account.name }}<span
-              v-if="account.id === session.me?.userId"
-              class="font-normal text-soft"
-            > (you)</span>
+            {{ account.name }}<span v-if="account.id === session.me?.userId" class="font-normal text-soft"> (you)</span>
           </p>
-          <p class="text-soft">
-            signs in as {{ account.signInName }} · {{ account.role }}
-          </p>
+          <p class="text-soft">signs in as {{ account.signInName }} · {{ account.role }}</p>
         </div>
-        <p
-          v-if="account.suspended"
-          class="border-l-4 border-attention pl-2"
-        >
-          suspended
-        </p>
-        <ActionMenu
-          label="Change"
-          :items="actionsFor(account)"
-        />
+        <p v-if="account.suspended" class="border-l-4 border-attention pl-2">suspended</p>
+        <ActionMenu label="Change" :items="actionsFor(account)" />
       </li>
     </ul>
-    <AccountDialog
-      v-model:open="open"
-      :account="chosen"
-      @saved="reload"
-    />
+    <AccountDialog v-model:open="open" :account="chosen" @saved="reload" />
   </section>
 </template>

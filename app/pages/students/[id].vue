@@ -20,8 +20,14 @@ const student = computed(() => page.value!.student)
 const handOpen = ref(false)
 const { nameOf } = useGuitars()
 const present = computed(() => page.value!.assignments)
-const past = usePages<PastDrill>(() => page.value?.past, () => `/api/students/${id.value}/past-drills`)
-const lessons = usePages<LessonRow>(() => page.value?.lessons, () => `/api/students/${id.value}/lessons`)
+const past = usePages<PastDrill>(
+  () => page.value?.past,
+  () => `/api/students/${id.value}/past-drills`,
+)
+const lessons = usePages<LessonRow>(
+  () => page.value?.lessons,
+  () => `/api/students/${id.value}/lessons`,
+)
 const erasing = ref(false)
 /** Everything kept of the student, as a file on this device. */
 function saveFile() {
@@ -32,13 +38,23 @@ async function erased() {
   await navigateTo('/students')
 }
 /** What no longer suits the hand in the drills that are set, by drill. */
-const unsuited = computed(() => new Map(present.value.map(set => [set.id, leftOver({ ...set.spec, instrument: student.value.instrument }, student.value.hand, set.pins)])))
+const unsuited = computed(
+  () =>
+    new Map(
+      present.value.map(set => [
+        set.id,
+        leftOver({ ...set.spec, instrument: student.value.instrument }, student.value.hand, set.pins),
+      ]),
+    ),
+)
 async function recheck() {
   await reload()
   const worse = present.value.filter(set => unsuited.value.get(set.id)!.length > 0)
-  toasts.say(worse.length === 0
-    ? `All ${present.value.length} set drills suit the hand.`
-    : `${worse.length} of ${present.value.length} set drills do not suit the hand as it is now: ${worse.map(set => set.drillName).join(', ')}.`)
+  toasts.say(
+    worse.length === 0
+      ? `All ${present.value.length} set drills suit the hand.`
+      : `${worse.length} of ${present.value.length} set drills do not suit the hand as it is now: ${worse.map(set => set.drillName).join(', ')}.`,
+  )
 }
 const WEEKDAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays']
 
@@ -47,43 +63,61 @@ async function write(path: string, body: object, way: 'post' | 'put' = 'post') {
     await writes[way](path, body)
     await reload()
     return true
-  }
-  catch (refusal) {
+  } catch (refusal) {
     toasts.say((refusal as Error).message, { tone: 'trouble' })
     return false
   }
 }
 async function end(set: Pick<PastDrill, 'id' | 'drillName'>, ended: boolean) {
-  if (await write(`/api/assignments/${set.id}/end`, { ended }) && ended) {
-    toasts.say(`${set.drillName} is off the list. Its history is kept.`, { action: { label: 'Put it back', run: () => void end(set, false) } })
+  if ((await write(`/api/assignments/${set.id}/end`, { ended })) && ended) {
+    toasts.say(`${set.drillName} is off the list. Its history is kept.`, {
+      action: { label: 'Put it back', run: () => void end(set, false) },
+    })
   }
 }
 async function archive(archived: boolean) {
-  if (await write(`/api/students/${id.value}/archive`, { archived }) && archived) {
-    toasts.say(`${student.value.name} is archived. Nothing is lost.`, { action: { label: 'Restore', run: () => void archive(false) } })
+  if ((await write(`/api/students/${id.value}/archive`, { archived })) && archived) {
+    toasts.say(`${student.value.name} is archived. Nothing is lost.`, {
+      action: { label: 'Restore', run: () => void archive(false) },
+    })
   }
 }
 const { starting, start } = useLessonStart()
 async function endWeekly() {
   const { id: _id, ...weekly } = page.value!.slot!
   if (await write(`/api/students/${id.value}/slot/end`, {})) {
-    toasts.say('No weekly lesson any more. Lessons already given stay.', { action: { label: 'Plan it again', run: () => void write(`/api/students/${id.value}/slot`, weekly, 'put') } })
+    toasts.say('No weekly lesson any more. Lessons already given stay.', {
+      action: { label: 'Plan it again', run: () => void write(`/api/students/${id.value}/slot`, weekly, 'put') },
+    })
   }
 }
-const told = (set: FollowedDrill) => set.decisions.slice(-3).reverse().map((decision) => {
-  const event = decision.event
-  const what = { 'raise': `raised to ${event.bpm}`, 'ease': `eased to ${event.bpm}`, 'hold': `held at ${event.bpm}`, 'done': 'completed', 'next-stage': 'next stage', 'vary': 'varied', 'rest': 'rested' }[event.decision]
-  return { at: decision.at, what: event.supersedes ? `taken back: ${event.bpm}` : what, why: event.reason ?? event.offerReason, overruled: decision.overruled }
-})
+const told = (set: FollowedDrill) =>
+  set.decisions
+    .slice(-3)
+    .reverse()
+    .map(decision => {
+      const event = decision.event
+      const what = {
+        'raise': `raised to ${event.bpm}`,
+        'ease': `eased to ${event.bpm}`,
+        'hold': `held at ${event.bpm}`,
+        'done': 'completed',
+        'next-stage': 'next stage',
+        'vary': 'varied',
+        'rest': 'rested',
+      }[event.decision]
+      return {
+        at: decision.at,
+        what: event.supersedes ? `taken back: ${event.bpm}` : what,
+        why: event.reason ?? event.offerReason,
+        overruled: decision.overruled,
+      }
+    })
 </script>
 
 <template>
   <div class="p-5 sm:p-8 max-w-6xl">
-    <LoadState
-      v-if="!page"
-      :error="error"
-      @retry="reload"
-    />
+    <LoadState v-if="!page" :error="error" @retry="reload" />
     <template v-else>
       <header class="flex flex-wrap items-start gap-4">
         <div class="flex-1 min-w-64">
@@ -91,38 +125,32 @@ const told = (set: FollowedDrill) => set.decisions.slice(-3).reverse().map((deci
             {{ student.name }}
           </h1>
           <p class="text-soft">
-            {{ student.age === null ? '' : `${student.age} years · ` }}{{ page.slot ? `${WEEKDAYS[page.slot.weekday - 1]} ${page.slot.wallTime}, ${page.slot.minutes} min${page.slot.everyWeeks > 1 ? `, every ${page.slot.everyWeeks} weeks` : ''}` : 'No weekly lesson planned' }}<template v-if="student.nextLesson">
-              · next {{ when.day(student.nextLesson.at) }}
-            </template>
+            {{ student.age === null ? '' : `${student.age} years · `
+            }}{{
+              page.slot
+                ? `${WEEKDAYS[page.slot.weekday - 1]} ${page.slot.wallTime}, ${page.slot.minutes} min${page.slot.everyWeeks > 1 ? `, every ${page.slot.everyWeeks} weeks` : ''}`
+                : 'No weekly lesson planned'
+            }}<template v-if="student.nextLesson"> · next {{ when.day(student.nextLesson.at) }} </template>
           </p>
-          <p
-            v-if="student.about"
-            class="mt-2 max-w-prose"
-          >
+          <p v-if="student.about" class="mt-2 max-w-prose">
             {{ student.about }}
           </p>
         </div>
         <div class="flex flex-wrap gap-2">
-          <BaseButton
-            tone="action"
-            :busy="starting !== null"
-            @click="start(id, null)"
-          >
-            Start a lesson now
-          </BaseButton>
+          <BaseButton tone="action" :busy="starting !== null" @click="start(id, null)"> Start a lesson now </BaseButton>
           <BaseButton @click="navigateTo({ path: '/bench', query: { student: student.id } })">
             Build a drill for them
           </BaseButton>
           <ActionMenu
             label="More"
             :items="[
-              { label: 'Edit student', run: () => editing = true },
-              { label: 'Change the hand card', run: () => handOpen = true },
-              { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => planning = true },
+              { label: 'Edit student', run: () => (editing = true) },
+              { label: 'Change the hand card', run: () => (handOpen = true) },
+              { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => (planning = true) },
               ...(page.slot ? [{ label: 'End the weekly lesson', run: () => void endWeekly() }] : []),
               { label: student.archived ? 'Restore' : 'Archive', run: () => void archive(!student.archived) },
               { label: 'Save everything as a file', run: saveFile },
-              { label: 'Erase for good', run: () => erasing = true },
+              { label: 'Erase for good', run: () => (erasing = true) },
             ]"
           />
         </div>
@@ -136,43 +164,28 @@ const told = (set: FollowedDrill) => set.decisions.slice(-3).reverse().map((deci
       />
 
       <section class="mt-8">
-        <h2 class="text-xl mb-3">
-          Drills
-        </h2>
-        <EmptyState
-          v-if="present.length === 0"
-          title="No drill is set"
-        >
+        <h2 class="text-xl mb-3">Drills</h2>
+        <EmptyState v-if="present.length === 0" title="No drill is set">
           Build one for this hand, or open one from the shelf and choose “Set for a student”.
           <template #action>
-            <BaseButton
-              tone="action"
-              @click="navigateTo({ path: '/bench', query: { student: student.id } })"
-            >
+            <BaseButton tone="action" @click="navigateTo({ path: '/bench', query: { student: student.id } })">
               Go to the bench
             </BaseButton>
           </template>
         </EmptyState>
-        <p
-          v-else
-          class="text-soft mb-3 flex flex-wrap gap-x-5 gap-y-1"
-        >
-          <span><span
-            class="inline-block w-6 border-t-2 border-ink align-middle mr-1.5"
-            aria-hidden="true"
-          />set tempo</span>
-          <span><span
-            class="inline-block w-6 border-t-2 border-dashed border-plan align-middle mr-1.5"
-            aria-hidden="true"
-          />plan</span>
-          <span><span
-            class="text-plan mr-1"
-            aria-hidden="true"
-          >●</span>best clean tempo of a lesson</span>
-          <span><span
-            class="text-attention-ink mr-1"
-            aria-hidden="true"
-          >○</span>nothing clean</span>
+        <p v-else class="text-soft mb-3 flex flex-wrap gap-x-5 gap-y-1">
+          <span
+            ><span class="inline-block w-6 border-t-2 border-ink align-middle mr-1.5" aria-hidden="true" />set
+            tempo</span
+          >
+          <span
+            ><span
+              class="inline-block w-6 border-t-2 border-dashed border-plan align-middle mr-1.5"
+              aria-hidden="true"
+            />plan</span
+          >
+          <span><span class="text-plan mr-1" aria-hidden="true">●</span>best clean tempo of a lesson</span>
+          <span><span class="text-attention-ink mr-1" aria-hidden="true">○</span>nothing clean</span>
           <span>▲ raised ▼ eased ■ held, hollow when overruled</span>
         </p>
         <ul class="space-y-4">
@@ -190,18 +203,13 @@ const told = (set: FollowedDrill) => set.decisions.slice(-3).reverse().map((deci
                   {{ set.drillName }}
                 </NuxtLink>
               </h3>
-              <p class="text-soft">
-                {{ set.stage }} · version {{ set.versionNumber }}
-              </p>
+              <p class="text-soft">{{ set.stage }} · version {{ set.versionNumber }}</p>
               <p class="figures mt-2">
                 <span class="font-head font-bold text-4xl">{{ set.bpm }}</span>
                 <span class="text-soft ml-2">of {{ set.plan.targetBpm }}</span>
               </p>
               <PaceMark :pace="set.pace" />
-              <p
-                v-if="unsuited.get(set.id)!.length > 0"
-                class="mt-1 border-l-4 border-attention pl-3"
-              >
+              <p v-if="unsuited.get(set.id)!.length > 0" class="mt-1 border-l-4 border-attention pl-3">
                 {{ unsuitedInWords(unsuited.get(set.id)![0]!) }}
                 <NuxtLink
                   :to="{ path: '/bench', query: { drill: set.drillId, student: student.id } }"
@@ -221,60 +229,41 @@ const told = (set: FollowedDrill) => set.decisions.slice(-3).reverse().map((deci
                 Take off the list
               </button>
             </div>
-            <TempoChart
-              :set="set"
-              :today="today"
-            />
+            <TempoChart :set="set" :today="today" />
             <div>
-              <h4 class="font-bold mb-1">
-                Last decisions
-              </h4>
-              <ul
-                v-if="set.decisions.length > 0"
-                class="space-y-2"
-              >
-                <li
-                  v-for="decision in told(set)"
-                  :key="decision.at"
-                >
-                  <p><b>{{ decision.what }}</b> <span class="text-soft">{{ when.date(decision.at) }}{{ decision.overruled ? ', against the plan' : '' }}</span></p>
+              <h4 class="font-bold mb-1">Last decisions</h4>
+              <ul v-if="set.decisions.length > 0" class="space-y-2">
+                <li v-for="decision in told(set)" :key="decision.at">
+                  <p>
+                    <b>{{ decision.what }}</b>
+                    <span class="text-soft"
+                      >{{ when.date(decision.at) }}{{ decision.overruled ? ', against the plan' : '' }}</span
+                    >
+                  </p>
                   <p class="text-soft">
                     {{ decision.why }}
                   </p>
                 </li>
               </ul>
-              <p
-                v-else
-                class="text-soft"
-              >
-                None yet; the first lesson with this drill will bring one.
-              </p>
+              <p v-else class="text-soft">None yet; the first lesson with this drill will bring one.</p>
             </div>
           </li>
         </ul>
       </section>
 
       <section class="mt-8">
-        <h2 class="text-xl mb-3">
-          Lessons
-        </h2>
-        <p
-          v-if="lessons.rows.value.length === 0"
-          class="text-soft"
-        >
-          None yet.
-        </p>
+        <h2 class="text-xl mb-3">Lessons</h2>
+        <p v-if="lessons.rows.value.length === 0" class="text-soft">None yet.</p>
         <ul class="divide-y divide-line border-y border-line">
-          <li
-            v-for="lesson in lessons.rows.value"
-            :key="lesson.id"
-          >
+          <li v-for="lesson in lessons.rows.value" :key="lesson.id">
             <NuxtLink
               :to="`/lesson/${lesson.id}`"
               class="grid sm:grid-cols-[14rem_12rem_minmax(0,1fr)] gap-x-4 py-2.5 hover:bg-wood/25"
             >
               <span class="font-bold">{{ when.day(lesson.startedAt) }}, {{ when.clock(lesson.startedAt) }}</span>
-              <span class="figures text-soft">{{ lesson.endedAt === null ? 'still open' : `${lesson.clean} of ${lesson.passes} passes clean` }}</span>
+              <span class="figures text-soft">{{
+                lesson.endedAt === null ? 'still open' : `${lesson.clean} of ${lesson.passes} passes clean`
+              }}</span>
               <span>{{ lesson.notes.join(' ') }}</span>
             </NuxtLink>
           </li>
@@ -290,59 +279,24 @@ const told = (set: FollowedDrill) => set.decisions.slice(-3).reverse().map((deci
         </BaseButton>
       </section>
 
-      <section
-        v-if="past.rows.value.length > 0"
-        class="mt-8"
-      >
-        <h2 class="text-xl mb-3">
-          Earlier drills
-        </h2>
+      <section v-if="past.rows.value.length > 0" class="mt-8">
+        <h2 class="text-xl mb-3">Earlier drills</h2>
         <ul class="space-y-1">
-          <li
-            v-for="set in past.rows.value"
-            :key="set.id"
-            class="flex flex-wrap gap-x-4 items-center"
-          >
-            <span>{{ set.drillName }}</span><span class="text-soft figures">ended at {{ set.bpm }} of {{ set.targetBpm }}</span>
-            <BaseButton
-              size="sm"
-              @click="end(set, false)"
+          <li v-for="set in past.rows.value" :key="set.id" class="flex flex-wrap gap-x-4 items-center">
+            <span>{{ set.drillName }}</span><span class="text-soft figures"
+              >ended at {{ set.bpm }} of {{ set.targetBpm }}</span
             >
-              Put back on the list
-            </BaseButton>
+            <BaseButton size="sm" @click="end(set, false)"> Put back on the list </BaseButton>
           </li>
         </ul>
-        <BaseButton
-          v-if="past.hasMore.value"
-          class="mt-3"
-          size="sm"
-          :busy="past.busy.value"
-          @click="past.more"
-        >
+        <BaseButton v-if="past.hasMore.value" class="mt-3" size="sm" :busy="past.busy.value" @click="past.more">
           Drills before these
         </BaseButton>
       </section>
-      <StudentDialog
-        v-model:open="editing"
-        :student="student"
-        @saved="recheck"
-      />
-      <HandDialog
-        v-model:open="handOpen"
-        :student="student"
-        @saved="recheck"
-      />
-      <EraseDialog
-        v-model:open="erasing"
-        :student="student"
-        @erased="erased"
-      />
-      <SlotDialog
-        v-model:open="planning"
-        :weekly="page.slot"
-        :student-id="student.id"
-        @saved="reload"
-      />
+      <StudentDialog v-model:open="editing" :student="student" @saved="recheck" />
+      <HandDialog v-model:open="handOpen" :student="student" @saved="recheck" />
+      <EraseDialog v-model:open="erasing" :student="student" @erased="erased" />
+      <SlotDialog v-model:open="planning" :weekly="page.slot" :student-id="student.id" @saved="reload" />
     </template>
   </div>
 </template>

@@ -4,11 +4,17 @@ import type { Roster } from '#shared/contracts/students'
 
 useHead({ title: 'Students · Fidactyl' })
 const showArchived = ref(false)
-const { data, error, reload } = useLoaded<Roster>(() => (showArchived.value ? '/api/students?former=true' : '/api/students'))
+const { data, error, reload } = useLoaded<Roster>(() =>
+  showArchived.value ? '/api/students?former=true' : '/api/students',
+)
 const when = useWhen()
 const adding = ref(false)
 const search = ref('')
-const shown = computed(() => (data.value?.students ?? []).filter(row => row.archived === showArchived.value && row.name.toLowerCase().includes(search.value.trim().toLowerCase())))
+const shown = computed(() =>
+  (data.value?.students ?? []).filter(
+    row => row.archived === showArchived.value && row.name.toLowerCase().includes(search.value.trim().toLowerCase()),
+  ),
+)
 const archivedCount = computed(() => data.value?.former ?? 0)
 async function added(id: string) {
   adding.value = false
@@ -29,40 +35,23 @@ async function added(id: string) {
           type="search"
           placeholder="Find a student"
           class="min-h-11 w-56 rounded-md border border-edge/70 bg-card px-3 placeholder:text-soft"
-        >
+        />
       </label>
-      <BaseButton
-        v-if="archivedCount > 0 || showArchived"
-        @click="showArchived = !showArchived"
-      >
+      <BaseButton v-if="archivedCount > 0 || showArchived" @click="showArchived = !showArchived">
         {{ showArchived ? 'Present students' : `Former (${archivedCount})` }}
       </BaseButton>
-      <BaseButton
-        tone="action"
-        @click="adding = true"
-      >
-        Add a student
-      </BaseButton>
+      <BaseButton tone="action" @click="adding = true"> Add a student </BaseButton>
     </div>
-    <LoadState
-      v-if="!data"
-      :error="error"
-      @retry="reload"
-    />
-    <EmptyState
-      v-else-if="shown.length === 0"
-      :title="search ? 'Nobody is called that' : 'No students yet'"
-    >
-      {{ search ? 'Try fewer letters.' : 'Add a student with their guitar and the reach of their hand; then set them a drill from the bench.' }}
+    <LoadState v-if="!data" :error="error" @retry="reload" />
+    <EmptyState v-else-if="shown.length === 0" :title="search ? 'Nobody is called that' : 'No students yet'">
+      {{
+        search
+          ? 'Try fewer letters.'
+          : 'Add a student with their guitar and the reach of their hand; then set them a drill from the bench.'
+      }}
     </EmptyState>
-    <ul
-      v-else
-      class="grid grid-cols-1 gap-4 sm:grid-cols-2 xl:grid-cols-3"
-    >
-      <li
-        v-for="row in shown"
-        :key="row.id"
-      >
+    <ul v-else class="grid grid-cols-1 gap-4 sm:grid-cols-2 xl:grid-cols-3">
+      <li v-for="row in shown" :key="row.id">
         <NuxtLink
           :to="`/students/${row.id}`"
           class="block h-full rounded-md border border-line bg-card p-4 hover:border-edge"
@@ -76,17 +65,15 @@ async function added(id: string) {
             </p>
           </div>
           <p class="text-soft">
-            {{ PRESETS[row.instrument.preset].label }} {{ row.instrument.scaleLengthMm ?? PRESETS[row.instrument.preset].scaleLengthMm }} mm · reach {{ row.hand.reachMm ?? 80 }} mm<template v-if="row.hand.leftHanded">
-              · left-handed
-            </template>
+            {{ PRESETS[row.instrument.preset].label }}
+            {{ row.instrument.scaleLengthMm ?? PRESETS[row.instrument.preset].scaleLengthMm }} mm · reach
+            {{ row.hand.reachMm ?? 80 }} mm<template v-if="row.hand.leftHanded"> · left-handed </template>
           </p>
           <p class="mt-1">
             <template v-if="row.nextLesson">
               Next {{ when.day(row.nextLesson.at) }} {{ when.clock(row.nextLesson.at) }}
             </template>
-            <template v-else>
-              No lesson planned
-            </template>
+            <template v-else> No lesson planned </template>
             <span class="text-soft"> · last {{ row.lastLessonAt ? when.date(row.lastLessonAt) : 'never' }}</span>
           </p>
           <ul class="mt-3 border-t border-line">
@@ -96,25 +83,16 @@ async function added(id: string) {
               class="flex max-sm:flex-wrap items-baseline gap-x-3 py-1.5 border-b border-line last:border-0"
             >
               <span class="flex-1 min-w-0 leading-snug max-sm:basis-full">{{ drill.name }}</span>
-              <span class="figures whitespace-nowrap"><b>{{ drill.bpm }}</b> <span class="text-soft">of {{ drill.targetBpm }}</span></span>
-              <PaceMark
-                :pace="drill.pace"
-                class="w-24 shrink-0"
-              />
+              <span class="figures whitespace-nowrap"
+                ><b>{{ drill.bpm }}</b> <span class="text-soft">of {{ drill.targetBpm }}</span></span
+              >
+              <PaceMark :pace="drill.pace" class="w-24 shrink-0" />
             </li>
-            <li
-              v-if="row.drills.length === 0"
-              class="py-1.5 text-soft"
-            >
-              No drill is set.
-            </li>
+            <li v-if="row.drills.length === 0" class="py-1.5 text-soft">No drill is set.</li>
           </ul>
         </NuxtLink>
       </li>
     </ul>
-    <StudentDialog
-      v-model:open="adding"
-      @saved="added"
-    />
+    <StudentDialog v-model:open="adding" @saved="added" />
   </div>
 </template>

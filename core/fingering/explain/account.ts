@@ -1,5 +1,14 @@
 import { RESTING_HAND, type HandState } from '../../hand/advance-hand'
-import { arrive, changeBetween, land, settledCost, START, type Arrival, type Change, type Landed } from '../model/charge'
+import {
+  arrive,
+  changeBetween,
+  land,
+  settledCost,
+  START,
+  type Arrival,
+  type Change,
+  type Landed,
+} from '../model/charge'
 import type { Choice, Placing } from '../model/choice'
 import type { Path } from '../solve/search'
 import type { Task, TaskMoment } from '../model/task'
@@ -28,7 +37,17 @@ export function accountOf(task: Task, path: Path): readonly Entry[] {
     const change = before ? changeBetween(before, choice, moment, task) : START
     const arrival = arrive(state, change, choice)
     const landed = land(state, placing, lifts, task.rules)
-    const entry = { moment, choice, before, placing, change, arrival, landed, state, cost: choice.own + settledCost(change) + arrival.cost + landed.cost }
+    const entry = {
+      moment,
+      choice,
+      before,
+      placing,
+      change,
+      arrival,
+      landed,
+      state,
+      cost: choice.own + settledCost(change) + arrival.cost + landed.cost,
+    }
     state = landed.stepped.state
     before = choice
     return entry

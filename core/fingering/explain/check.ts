@@ -10,7 +10,10 @@ import type { Pins } from '../../schema/fields'
 import { taskOf, type Task, type TaskMoment, type TaskOptions } from '../model/task'
 
 /** A fingering by note with what it costs. */
-export interface PricedFingers { readonly cost: number, readonly fingers: Readonly<Record<string, number>> }
+export interface PricedFingers {
+  readonly cost: number
+  readonly fingers: Readonly<Record<string, number>>
+}
 
 /** A finger that is paid for: from here on the drill costs more than it need. */
 export interface CostlyNote {
@@ -21,7 +24,7 @@ export interface CostlyNote {
   readonly cheaper: number
   readonly extra: number
   /** Where it is paid when that is later, null for a chord that no note begins; left out where it is paid here. */
-  readonly paidAt?: { readonly key: string, readonly string: number, readonly fret: number } | null
+  readonly paidAt?: { readonly key: string; readonly string: number; readonly fret: number } | null
   /** What is paid there above all; null where the hand is only in the wrong place. */
   readonly what: Charged | null
   /** The cheapest way on with all fingers before this note as they are. */
@@ -29,13 +32,18 @@ export interface CostlyNote {
 }
 
 /** The line with no finger typed: what the engine would do if it were asked. */
-export const untyped = (line: Line): Line => ({ ...line, events: line.events.map(event => (event.typed ? { ...event, typed: false } : event)) })
+export const untyped = (line: Line): Line => ({
+  ...line,
+  events: line.events.map(event => (event.typed ? { ...event, typed: false } : event)),
+})
 
 /** From how much more effort a finger counts as costly. */
 export const COSTLY_FROM = 2
 
 /** What fingers are judged on, and which of them. */
-export interface CheckOptions extends Omit<TaskOptions, 'pins' | 'freedom'> { readonly only?: ReadonlySet<string> }
+export interface CheckOptions extends Omit<TaskOptions, 'pins' | 'freedom'> {
+  readonly only?: ReadonlySet<string>
+}
 
 /**
  * Judges given fingers note by note: r(i) is the optimum with the first i fingers fixed minus the optimum with i − 1
@@ -48,8 +56,7 @@ export interface CheckOptions extends Omit<TaskOptions, 'pins' | 'freedom'> { re
 export function costlyNotes(line: Line, given: Pins, options: CheckOptions): readonly CostlyNote[] | null {
   try {
     return judgeNotes(line, given, options)
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof TooWide) return null
     throw error
   }
@@ -59,9 +66,15 @@ function judgeNotes(line: Line, given: Pins, { only, ...options }: CheckOptions)
   const open = untyped(line)
   const task = taskOf(open, { ...options, freedom: 'all', pins: {} })
   const graph = graphOf(task, taskOf(open, { ...options, freedom: 'all', pins: given }))
-  const notes = task.moments.flatMap((moment, i) => moment.notes.filter(note => note.noteId in given).map((note, n) => ({ key: note.noteId, moment: i, before: n })))
+  const notes = task.moments.flatMap((moment, i) =>
+    moment.notes.filter(note => note.noteId in given).map((note, n) => ({ key: note.noteId, moment: i, before: n })),
+  )
   const agreement = graph.layers.map((layer, i) => layer.map(choice => agreementOf(task.moments[i]!, choice, given)))
-  const optimumWith = steered(graph, agreement, task.moments.map(moment => moment.notes.filter(note => note.noteId in given).length))
+  const optimumWith = steered(
+    graph,
+    agreement,
+    task.moments.map(moment => moment.notes.filter(note => note.noteId in given).length),
+  )
   // Two notes of one chord string given two fingers: nothing to compare with.
   if (!optimumWith) return []
   const known = new Map<number, Path>()
@@ -74,7 +87,8 @@ function judgeNotes(line: Line, given: Pins, { only, ...options }: CheckOptions)
   }
   const rises = (from: number, to: number) => fixing(to).cost - fixing(from).cost >= COSTLY_FROM - 1e-9
   const costly: number[] = []
-  // The optimum only rises with every finger fixed, so a stretch of notes that adds too little as a whole hides no costly one.
+  // The optimum only rises with every finger fixed, so a stretch of notes that adds too little as a whole hides no
+  // costly one.
   const search = (from: number, to: number): void => {
     if (from === to || !rises(from, to)) return
     if (to - from === 1) {
@@ -91,7 +105,15 @@ function judgeNotes(line: Line, given: Pins, { only, ...options }: CheckOptions)
     const { key } = notes[i - 1]!
     const repair = fixing(i - 1)
     const fingers = fingersByKey(task, repair)
-    return { key, rule: 'costly', finger: given[key]!, cheaper: fingers[key]!, extra: fixing(i).cost - repair.cost, ...consequence(task, key, repair, fixing(notes.length)), repair: { cost: repair.cost, fingers } }
+    return {
+      key,
+      rule: 'costly',
+      finger: given[key]!,
+      cheaper: fingers[key]!,
+      extra: fixing(i).cost - repair.cost,
+      ...consequence(task, key, repair, fixing(notes.length)),
+      repair: { cost: repair.cost, fingers },
+    }
   })
 }
 
@@ -106,7 +128,10 @@ function agreementOf({ notes }: TaskMoment, { fingers }: Choice, given: Pins): n
   return count
 }
 
-/** Where a finger is paid for in the drill as it is shown: the note from it on whose cost rises most, and what is charged there. */
+/**
+ * Where a finger is paid for in the drill as it is shown: the note from it on whose cost rises most, and what is
+ * charged there.
+ */
 function consequence(task: Task, key: string, free: Path, shown: Path): Pick<CostlyNote, 'paidAt' | 'what'> {
   const [without, withIt] = [accountOf(task, free), accountOf(task, shown)]
   const from = task.moments.findIndex(moment => moment.notes.some(note => note.noteId === key))

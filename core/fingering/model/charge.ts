@@ -30,11 +30,26 @@ export interface Change {
 }
 
 /** Before the first moment there is nothing to come from. */
-export const START: Change = { weakPair: 0, sameFinger: 0, hinge: 0, turned: 0, reshaped: 0, placing: 0, brokenSlur: 0, shift: 0, across: false, continues: false, expected: [] }
+export const START: Change = {
+  weakPair: 0,
+  sameFinger: 0,
+  hinge: 0,
+  turned: 0,
+  reshaped: 0,
+  placing: 0,
+  brokenSlur: 0,
+  shift: 0,
+  across: false,
+  continues: false,
+  expected: [],
+}
 
 const onPlace = ({ finger, fret }: Touch, position: number) => fret === position + finger - 1
 
-/** The costliest of the pairs whose fingers lie furthest apart, for notes sounding together; for single notes simply their pair. */
+/**
+ * The costliest of the pairs whose fingers lie furthest apart, for notes sounding together; for single notes simply
+ * their pair.
+ */
 function weakPair(from: readonly Touch[], to: readonly Touch[], ms: number): number {
   let distance = 0
   let cost = 0
@@ -50,14 +65,24 @@ function weakPair(from: readonly Touch[], to: readonly Touch[], ms: number): num
   return cost
 }
 
-/** How a finger comes from one place to another: it stays or slides with all that sounds, rolls over as a barre or hinge, or jumps. */
+/**
+ * How a finger comes from one place to another: it stays or slides with all that sounds, rolls over as a barre or
+ * hinge, or jumps.
+ */
 function wayOf(from: Touch, to: Touch, slides: boolean, barre: boolean): 'stays' | 'rolls' | 'jumps' {
   if (from.string === to.string) return from.fret === to.fret || slides ? 'stays' : 'jumps'
-  return from.fret === to.fret && barre && (to.finger === 1 || Math.abs(from.string - to.string) === 1) ? 'rolls' : 'jumps'
+  return from.fret === to.fret && barre && (to.finger === 1 || Math.abs(from.string - to.string) === 1)
+    ? 'rolls'
+    : 'jumps'
 }
 
 /** Fingers that the next note takes to another place, and what those that only roll over cost. */
-function sameFinger(from: readonly Touch[], to: readonly Touch[], slides: boolean, barre: boolean): { readonly jumps: number, readonly hinge: number } {
+function sameFinger(
+  from: readonly Touch[],
+  to: readonly Touch[],
+  slides: boolean,
+  barre: boolean,
+): { readonly jumps: number; readonly hinge: number } {
   let jumps = 0
   let hinge = 0
   let counted = 0
@@ -79,7 +104,10 @@ function sameFinger(from: readonly Touch[], to: readonly Touch[], slides: boolea
   return { jumps: jumps * COSTS.sameFinger, hinge }
 }
 
-/** Fingers that change where notes sounding together move as one shape along their strings: power chords, octaves, sixths, tenths. */
+/**
+ * Fingers that change where notes sounding together move as one shape along their strings: power chords, octaves,
+ * sixths, tenths.
+ */
 function reshaped(before: readonly Touch[], after: readonly Touch[]): number {
   if (before.length < 2 || before.length !== after.length) return 0
   let direction = 0
@@ -92,21 +120,24 @@ function reshaped(before: readonly Touch[], after: readonly Touch[]): number {
     direction ||= way
     if (from.finger !== to.finger) changes++
   }
-  return (changes * COSTS.reshaped) + (changes === after.length ? COSTS.unguided : 0)
+  return changes * COSTS.reshaped + (changes === after.length ? COSTS.unguided : 0)
 }
 
 /** What the strings cost that the engine took for notes of which only the pitch is given. */
 function placingCost(before: Choice, after: Choice, moment: TaskMoment): number {
   let nearest = Infinity
   for (const [n, { string }] of after.places.entries()) {
-    if (moment.notes[n]!.pitched) for (const other of before.places) nearest = Math.min(nearest, Math.abs(string - other.string))
+    if (moment.notes[n]!.pitched)
+      for (const other of before.places) nearest = Math.min(nearest, Math.abs(string - other.string))
   }
   // Open strings before the hand was anywhere are far from it when it comes up the neck.
   const opens = before.position === 0 && after.position >= HIGH_POSITION ? before.looseOpens * COSTS.highOpen : 0
   // Voices keep to their strings as far as they can; notes sounding together come in the order of their voices.
-  const voices = after.places.length > 1 && after.places.length === before.places.length
-    ? after.places.reduce((sum, { string }, n) => sum + Math.abs(string - before.places[n]!.string), 0) * COSTS.voicePerString
-    : 0
+  const voices =
+    after.places.length > 1 && after.places.length === before.places.length
+      ? after.places.reduce((sum, { string }, n) => sum + Math.abs(string - before.places[n]!.string), 0) *
+        COSTS.voicePerString
+      : 0
   const lowFret = (choice: Choice) => choice.position !== 1 && choice.fresh.some(touch => touch.fret <= NUT_FRETS)
   const nut = (before.open && lowFret(after)) || (after.open && lowFret(before)) ? COSTS.nutChange : 0
   return nut + opens + voices + (Number.isFinite(nearest) && nearest > 1 ? (nearest - 1) * COSTS.leapPerString : 0)
@@ -114,15 +145,31 @@ function placingCost(before: Choice, after: Choice, moment: TaskMoment): number 
 
 const NOTHING: readonly Touch[] = []
 
-/** Whether one note goes on with the descending run of the one before: same string, same placing of the hand, each finger on its place. */
+/**
+ * Whether one note goes on with the descending run of the one before: same string, same placing of the hand, each
+ * finger on its place.
+ */
 function goesOn(before: Choice, after: Choice, policy: HandRules['policy']): boolean {
   const [high, low] = [before.lone, after.lone]
-  return policy === 'until-needed' && high !== null && low !== null && before.position === after.position && high.string === low.string && high.fret > low.fret
-    && onPlace(high, before.position) && onPlace(low, after.position)
+  return (
+    policy === 'until-needed' &&
+    high !== null &&
+    low !== null &&
+    before.position === after.position &&
+    high.string === low.string &&
+    high.fret > low.fret &&
+    onPlace(high, before.position) &&
+    onPlace(low, after.position)
+  )
 }
 
 /** What slurs and slides ask of a change. */
-function slurDuties(before: Choice, after: Choice, moment: TaskMoment, continues: boolean): { readonly broken: number, readonly expected: readonly Touch[], readonly sliding: boolean } {
+function slurDuties(
+  before: Choice,
+  after: Choice,
+  moment: TaskMoment,
+  continues: boolean,
+): { readonly broken: number; readonly expected: readonly Touch[]; readonly sliding: boolean } {
   let broken = 0
   let sliding = false
   const expected: Touch[] = []
@@ -143,49 +190,88 @@ function slurDuties(before: Choice, after: Choice, moment: TaskMoment, continues
 }
 
 /** Charges the way from one choice to the next. @param ringing Notes are to sound on until the next. */
-export function changeBetween(before: Choice, after: Choice, moment: TaskMoment, { rules: { hand, instrument, policy }, ringing }: Pick<Task, 'rules' | 'ringing'>): Change {
+export function changeBetween(
+  before: Choice,
+  after: Choice,
+  moment: TaskMoment,
+  { rules: { hand, instrument, policy }, ringing }: Pick<Task, 'rules' | 'ringing'>,
+): Change {
   const from = after.startsGrip ? [...before.sounding, ...before.gripped] : before.sounding
   const to = after.fresh
   const moved = before.position !== after.position && before.position !== 0 && after.position !== 0
   const continues = goesOn(before, after, policy)
   const slurs = moment.slurs ? slurDuties(before, after, moment, continues) : null
   const touches = from.length > 0 && to.length > 0
-  const same = touches && !slurs?.sliding ? sameFinger(from, to, moved && from.length > 1 && to.length > 1, hand.barre) : NO_JUMPS
+  const same =
+    touches && !slurs?.sliding ? sameFinger(from, to, moved && from.length > 1 && to.length > 1, hand.barre) : NO_JUMPS
   return {
     weakPair: touches ? weakPair(from, to, moment.ms) : 0,
-    sameFinger: same.jumps * ((after.startsGrip && before.gripped.length > 1) || (from.length > 1 && to.length > 1) ? chordJump(moment.ms) : hurry(moment.ms)),
+    sameFinger:
+      same.jumps *
+      ((after.startsGrip && before.gripped.length > 1) || (from.length > 1 && to.length > 1)
+        ? chordJump(moment.ms)
+        : hurry(moment.ms)),
     // A chord that moves over as a whole is no roll.
     hinge: ringing && after.places.length === 1 && !after.startsGrip ? same.hinge : 0,
-    turned: before.lone && after.lone && ringing && !moved && !moment.rested && isTwisted(before.lone, after.lone) ? COSTS.twisted : 0,
+    turned:
+      before.lone && after.lone && ringing && !moved && !moment.rested && isTwisted(before.lone, after.lone)
+        ? COSTS.twisted
+        : 0,
     reshaped: touches ? reshaped(before.sounding, after.sounding) : 0,
     placing: moment.pitched ? placingCost(before, after, moment) : 0,
     brokenSlur: slurs ? slurs.broken * COSTS.impossible : 0,
-    shift: moved ? (COSTS.shift + COSTS.shiftPerMm * spanMm(instrument.scaleLengthMm, instrument.capo, before.position, after.position)) * hurry(moment.ms) : 0,
+    shift: moved
+      ? (COSTS.shift +
+          COSTS.shiftPerMm * spanMm(instrument.scaleLengthMm, instrument.capo, before.position, after.position)) *
+        hurry(moment.ms)
+      : 0,
     across: moment.rested || before.open,
     continues,
-    expected: continues ? [after.lone!, ...(slurs?.expected ?? [])] : slurs?.expected ?? NOTHING,
+    expected: continues ? [after.lone!, ...(slurs?.expected ?? [])] : (slurs?.expected ?? NOTHING),
   }
 }
 const NO_JUMPS = { jumps: 0, hinge: 0 }
 
 /**
- * What going up a string costs at least, whatever else is down: the finger of the lower note stays until it is needed, so
+ * What going up a string costs at least, whatever else is down: the finger of the lower note stays until it is needed,
+ * so
  * the hand opens from it to the next, or lifts it, or crosses it.
  */
 export function strainFloor(before: Choice, after: Choice, rules: HandRules): number {
   const [low, high] = [before.lone, after.lone]
-  if (rules.policy !== 'until-needed' || !low || !high || before.position !== after.position || low.string !== high.string || low.fret >= high.fret || low.finger === high.finger) return 0
+  if (
+    rules.policy !== 'until-needed' ||
+    !low ||
+    !high ||
+    before.position !== after.position ||
+    low.string !== high.string ||
+    low.fret >= high.fret ||
+    low.finger === high.finger
+  )
+    return 0
   if (low.finger > high.finger) return COSTS.holdBroken
   return Math.min(COSTS.holdBroken, Math.max(0, excessMm(low, high, rules)) * COSTS.stretchPerMm)
 }
 
 /** The part of a change that is the same whatever is down. */
-export const settledCost = (change: Change) => change.weakPair + change.sameFinger + change.hinge + change.turned + change.reshaped + change.placing + change.brokenSlur + (change.across ? change.shift * COSTS.acrossGap : 0)
+export const settledCost = (change: Change) =>
+  change.weakPair +
+  change.sameFinger +
+  change.hinge +
+  change.turned +
+  change.reshaped +
+  change.placing +
+  change.brokenSlur +
+  (change.across ? change.shift * COSTS.acrossGap : 0)
 
 /** The shift's part of a change with or without a guide finger. */
-export const shiftCost = (change: Change, guided: boolean) => (change.shift === 0 ? 0 : change.shift * (change.across ? COSTS.acrossGap : guided ? COSTS.guided : 1))
+export const shiftCost = (change: Change, guided: boolean) =>
+  change.shift === 0 ? 0 : change.shift * (change.across ? COSTS.acrossGap : guided ? COSTS.guided : 1)
 
-const isDown = (state: HandState, touch: Touch) => state.contacts.some(contact => contact.finger === touch.finger && contact.string === touch.string && contact.fret === touch.fret)
+const isDown = (state: HandState, touch: Touch) =>
+  state.contacts.some(
+    contact => contact.finger === touch.finger && contact.string === touch.string && contact.fret === touch.fret,
+  )
 
 /** What is known of a change before the hand has moved. */
 export interface Arrival {
@@ -198,13 +284,20 @@ export interface Arrival {
 
 const NO_COST: Arrival = { guided: false, notAhead: 0, cost: 0 }
 
-/** Charges what depends on which fingers are down before the moment: a guide for the shift, fingers not placed ahead. */
+/**
+ * Charges what depends on which fingers are down before the moment: a guide for the shift, fingers not placed ahead.
+ */
 export function arrive(state: HandState, change: Change, choice: Choice): Arrival {
   if (change.shift === 0 && change.expected.length === 0) return NO_COST
-  const guided = change.shift > 0 && !change.across && choice.fresh.some(touch => state.contacts.some(contact => contact.finger === touch.finger && contact.string === touch.string))
+  const guided =
+    change.shift > 0 &&
+    !change.across &&
+    choice.fresh.some(touch =>
+      state.contacts.some(contact => contact.finger === touch.finger && contact.string === touch.string),
+    )
   let notAhead = 0
   for (const touch of change.expected) if (!isDown(state, touch)) notAhead++
-  return { guided, notAhead, cost: (notAhead * COSTS.notPlacedAhead) + (change.across ? 0 : shiftCost(change, guided)) }
+  return { guided, notAhead, cost: notAhead * COSTS.notPlacedAhead + (change.across ? 0 : shiftCost(change, guided)) }
 }
 
 /** What happens to the fingers that are down when new ones land. */
@@ -216,7 +309,9 @@ export interface Landed {
   readonly overLimit: number
   /** Fingers that lie at one fret with one that has to stay, the wrong way round. */
   readonly twisted: number
-  /** Fingers taken from where they are down to another fret, or in a broken chord to another string, the hand staying. */
+  /**
+   * Fingers taken from where they are down to another fret, or in a broken chord to another string, the hand staying.
+   */
   readonly taken: number
   /** What it costs a finger that sounds on to lie on a further string. */
   readonly spread: number
@@ -225,7 +320,10 @@ export interface Landed {
   readonly cost: number
 }
 
-const isLanding = ({ landings }: Moment, touch: Touch) => landings.some(landing => landing.finger === touch.finger && landing.string === touch.string && landing.fret === touch.fret)
+const isLanding = ({ landings }: Moment, touch: Touch) =>
+  landings.some(
+    landing => landing.finger === touch.finger && landing.string === touch.string && landing.fret === touch.fret,
+  )
 
 const NO_FINGERS: readonly number[] = []
 
@@ -243,7 +341,12 @@ export function land(state: HandState, placing: Placing, lifts: number, rules: H
   const { lone } = placing
   const from = lone && state.contacts.find(contact => contact.finger === lone.finger)
   // Between two notes that follow each other the change itself is charged.
-  if (from && from.position === moment.position && from.noteEnd < moment.at && (from.until === undefined || from.until <= moment.at)) {
+  if (
+    from &&
+    from.position === moment.position &&
+    from.noteEnd < moment.at &&
+    (from.until === undefined || from.until <= moment.at)
+  ) {
     if (from.fret !== lone.fret) taken = COSTS.refret
     else if (from.string !== lone.string && placing.broken) taken = COSTS.hop
   }
@@ -252,18 +355,43 @@ export function land(state: HandState, placing: Placing, lifts: number, rules: H
       if (isDown(state, landing)) continue
       for (const contact of contacts) {
         if (contact.finger === landing.finger) {
-          if (contact.string !== landing.string && contact.from < moment.at && contact.until === undefined && !isLanding(moment, contact) && !state.contacts.some(known => known.barre && known.finger === landing.finger && known.string === contact.string)) spread = barreCost(landing.finger) + COSTS.spread
+          if (
+            contact.string !== landing.string &&
+            contact.from < moment.at &&
+            contact.until === undefined &&
+            !isLanding(moment, contact) &&
+            !state.contacts.some(
+              known => known.barre && known.finger === landing.finger && known.string === contact.string,
+            )
+          )
+            spread = barreCost(landing.finger) + COSTS.spread
           continue
         }
         // Between two notes that follow each other the change itself is charged.
-        const turned = contact.from < moment.at && contact.noteEnd !== moment.at && !isLanding(moment, contact) && isTwisted(contact, landing)
+        const turned =
+          contact.from < moment.at &&
+          contact.noteEnd !== moment.at &&
+          !isLanding(moment, contact) &&
+          isTwisted(contact, landing)
         if (turned) twisted++
         const excess = Math.max(0, excessMm(contact, landing, rules))
         if (excess <= 1e-9 && !turned) continue
         if (excess > widest) widest = excess
-        // What lands together (a finger that was down there already included), and what a grip keeps, is charged with the choice itself.
-        if (contact.from === moment.at || isLanding(moment, contact) || (contact.until !== undefined && contact.until > moment.at)) continue
-        if (excess > limitMm(rules.hand, contact.finger, landing.finger) - comfortMm(rules.hand, contact.finger, landing.finger) + 1e-9) overLimit++
+        // What lands together (a finger that was down there already included), and what a grip keeps, is charged with
+        // the choice itself.
+        if (
+          contact.from === moment.at ||
+          isLanding(moment, contact) ||
+          (contact.until !== undefined && contact.until > moment.at)
+        )
+          continue
+        if (
+          excess >
+          limitMm(rules.hand, contact.finger, landing.finger) -
+            comfortMm(rules.hand, contact.finger, landing.finger) +
+            1e-9
+        )
+          overLimit++
         if (contact.noteEnd > moment.at && contact.soundsAt < moment.at) continue
         eased ??= new Map()
         eased.set(contact.finger, Math.max(eased.get(contact.finger) ?? 0, excess))
@@ -278,6 +406,12 @@ export function land(state: HandState, placing: Placing, lifts: number, rules: H
     taken,
     spread,
     liftable: eased ? [...eased].sort((a, b) => b[1] - a[1] || a[0] - b[0]).map(([finger]) => finger) : NO_FINGERS,
-    cost: (stepped.broken * COSTS.holdBroken) + ((stepped.cut + overLimit) * COSTS.impossible) + (widest * COSTS.stretchPerMm) + (twisted * COSTS.twisted) + taken + spread,
+    cost:
+      stepped.broken * COSTS.holdBroken +
+      (stepped.cut + overLimit) * COSTS.impossible +
+      widest * COSTS.stretchPerMm +
+      twisted * COSTS.twisted +
+      taken +
+      spread,
   }
 }

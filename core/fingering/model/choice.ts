@@ -6,10 +6,15 @@ import type { Tick } from '../../line/ticks'
 import type { Place } from './task'
 
 /** A finger on a place. */
-export interface Touch extends Place { readonly finger: Finger }
+export interface Touch extends Place {
+  readonly finger: Finger
+}
 
 /** A finger that a grip keeps down until a tick. */
-export interface Gripped extends Touch { readonly to: Tick, readonly loose: boolean }
+export interface Gripped extends Touch {
+  readonly to: Tick
+  readonly loose: boolean
+}
 
 /** Fingers placed ahead of their note at a moment, and the moment as the hold rule reads it with them. */
 export interface Placing {
@@ -57,7 +62,8 @@ export interface Choice {
 
 /** One reason why a landing costs what it costs. */
 export interface LandingCharge {
-  readonly kind: 'off-place' | 'spared' | 'barre' | 'twisted' | 'away-from-nut' | 'high-open' | 'high-fret' | 'elsewhere' | 'voices'
+  readonly kind:
+    'off-place' | 'spared' | 'barre' | 'twisted' | 'away-from-nut' | 'high-open' | 'high-fret' | 'elsewhere' | 'voices'
   readonly amount: number
   /** The finger it falls to; 0 where it falls to the place. */
   readonly finger: Finger | 0
@@ -67,14 +73,20 @@ export interface LandingCharge {
 export const offBy = (touch: Touch, position: number) => Math.abs(touch.fret - (position + touch.finger - 1))
 
 /** Whether two fingers lie at one fret the wrong way round: the lower one on the thinner string. */
-export const isTwisted = (a: Touch, b: Touch) => a.finger !== b.finger && a.fret === b.fret && (a.finger < b.finger) === (a.string < b.string) && a.string !== b.string
+export const isTwisted = (a: Touch, b: Touch) =>
+  a.finger !== b.finger && a.fret === b.fret && a.finger < b.finger === a.string < b.string && a.string !== b.string
 
 /** Whether two fingers are further apart than the hand ever goes. */
 export function overLimit(a: Touch, b: Touch, { hand, instrument }: HandRules): boolean {
-  return a.finger !== b.finger && spanMm(instrument.scaleLengthMm, instrument.capo, a.fret, b.fret) > limitMm(hand, a.finger, b.finger)
+  return (
+    a.finger !== b.finger &&
+    spanMm(instrument.scaleLengthMm, instrument.capo, a.fret, b.fret) > limitMm(hand, a.finger, b.finger)
+  )
 }
 
 /** By how much two fingers are further apart than is comfortable, mm; 0 or below when they are not, or are one. */
 export function excessMm(a: Touch, b: Touch, { hand, instrument }: HandRules): number {
-  return a.finger === b.finger ? 0 : spanMm(instrument.scaleLengthMm, instrument.capo, a.fret, b.fret) - comfortMm(hand, a.finger, b.finger)
+  return a.finger === b.finger
+    ? 0
+    : spanMm(instrument.scaleLengthMm, instrument.capo, a.fret, b.fret) - comfortMm(hand, a.finger, b.finger)
 }

@@ -10,13 +10,28 @@ import { lineOf, type Stop } from '../passage.test.data'
 import type { TaskOptions } from './task'
 
 const guitar = instrumentOf({ preset: 'classical' })
-const rules = (hand: HandInput, policy: HoldPolicy = 'until-needed') => ({ hand: handOf(hand), instrument: guitar, policy })
-const stops = (places: string): Stop[] => places.split(' ').map(stop => stop.split('+').map((place) => {
-  const [string, fret] = place.split(':').map(Number)
-  return { string: string!, fret: fret! }
-}))
+const rules = (hand: HandInput, policy: HoldPolicy = 'until-needed') => ({
+  hand: handOf(hand),
+  instrument: guitar,
+  policy,
+})
+const stops = (places: string): Stop[] =>
+  places.split(' ').map(stop =>
+    stop.split('+').map(place => {
+      const [string, fret] = place.split(':').map(Number)
+      return { string: string!, fret: fret! }
+    }),
+  )
 
-function asked(places: string, { hand = {}, tempo = 60, pins = {}, policy = 'until-needed' as HoldPolicy }: { hand?: HandInput, tempo?: number, pins?: TaskOptions['pins'], policy?: HoldPolicy } = {}) {
+function asked(
+  places: string,
+  {
+    hand = {},
+    tempo = 60,
+    pins = {},
+    policy = 'until-needed' as HoldPolicy,
+  }: { hand?: HandInput; tempo?: number; pins?: TaskOptions['pins']; policy?: HoldPolicy } = {},
+) {
   return finger(lineOf(stops(places)), { rules: rules(hand, policy), tempo, pins, freedom: 'all' })
 }
 const cost = (...args: Parameters<typeof asked>) => asked(...args).path.cost
@@ -69,21 +84,34 @@ describe('what a fingering costs', () => {
 
   test('a finger off its place costs 3 strict and 1.5 loose', () => {
     // Frets 5 and 9 under 1 and 4 of one string, back and forth too fast to shift: one of the two is off its place.
-    const wide = { tempo: 300, hand: { reachMm: 110 }, pins: { 'p1.n1': 1, 'p1.n2': 4, 'p1.n3': 1 }, policy: 'lift' as const }
+    const wide = {
+      tempo: 300,
+      hand: { reachMm: 110 },
+      pins: { 'p1.n1': 1, 'p1.n2': 4, 'p1.n3': 1 },
+      policy: 'lift' as const,
+    }
     expect(cost('6:5 6:9 6:5', wide)).toBeCloseTo(3)
     expect(cost('6:5 6:9 6:5', { ...wide, hand: { reachMm: 110, rule: 'loose' } })).toBeCloseTo(1.5)
   })
 
   test('a slide keeps its finger, for nothing but the shift', () => {
     const line = lineOf(stops('6:5 6:7'))
-    const slid = { ...line, events: line.events.map((event, i) => (i === 1 ? { ...event, slurred: true, via: 'slide' as const } : event)) }
+    const slid = {
+      ...line,
+      events: line.events.map((event, i) => (i === 1 ? { ...event, slurred: true, via: 'slide' as const } : event)),
+    }
     const { task, path } = finger(slid, { rules: rules({}), tempo: 60, pins: {}, freedom: 'all' })
     const played = Object.values(fingersByKey(task, path))
     expect(played[0]).toBe(played[1])
   })
 
   test('the lower finger of a pull-off lands with the upper one', () => {
-    const { path } = finger(lineOf([[{ string: 2, fret: 8 }], [{ string: 2, fret: 5, slurred: true }]]), { rules: rules({}, 'lift'), tempo: 60, pins: {}, freedom: 'all' })
+    const { path } = finger(lineOf([[{ string: 2, fret: 8 }], [{ string: 2, fret: 5, slurred: true }]]), {
+      rules: rules({}, 'lift'),
+      tempo: 60,
+      pins: {},
+      freedom: 'all',
+    })
     const [first] = path.moves
     expect(first!.choice.placings[first!.placing]!.ahead.map(landing => landing.fret)).toEqual([5])
     expect(path.cost).toBe(0)
@@ -108,7 +136,10 @@ describe('what notes that belong together cost', () => {
   test('one finger that rolls over to the next string costs 0.5 for the first and 2.3 for another, and nothing where notes are cut short', () => {
     expect(cost('5:5 4:5', { pins: two(1, 1) })).toBeCloseTo(0.5)
     expect(cost('5:5 4:5', { pins: two(2, 2) })).toBeCloseTo(2.3)
-    expect(finger(lineOf(stops('5:5 4:5')), { rules: rules({}), tempo: 60, pins: two(2, 2), freedom: 'all', dry: true }).path.cost).toBe(0)
+    expect(
+      finger(lineOf(stops('5:5 4:5')), { rules: rules({}), tempo: 60, pins: two(2, 2), freedom: 'all', dry: true }).path
+        .cost,
+    ).toBe(0)
     expect(cost('5:5 4:5', { pins: two(2, 2), hand: { barre: false } })).toBeCloseTo(4)
   })
 
@@ -137,9 +168,16 @@ describe('what notes that belong together cost', () => {
 
   test('a finger that sounds on lies down over a further string for what a barre costs and 1.5, and rolls there', () => {
     const line = lineOf(stops('6:5 4:5'))
-    const held = { ...line, events: line.events.map((event, i) => (i === 0 ? { ...event, dur: 4 * event.dur } : event)) }
-    expect(finger(held, { rules: rules({}), tempo: 60, pins: two(1, 1), freedom: 'all' }).path.cost).toBeCloseTo(1 + 1.5 + 0.5)
-    expect(finger(held, { rules: rules({ barre: false }), tempo: 60, pins: two(1, 1), freedom: 'all' }).path.cost).toBeGreaterThan(1000)
+    const held = {
+      ...line,
+      events: line.events.map((event, i) => (i === 0 ? { ...event, dur: 4 * event.dur } : event)),
+    }
+    expect(finger(held, { rules: rules({}), tempo: 60, pins: two(1, 1), freedom: 'all' }).path.cost).toBeCloseTo(
+      1 + 1.5 + 0.5,
+    )
+    expect(
+      finger(held, { rules: rules({ barre: false }), tempo: 60, pins: two(1, 1), freedom: 'all' }).path.cost,
+    ).toBeGreaterThan(1000)
   })
 
   test('a finger taken from where it lies to another fret, the hand staying, costs 0.9', () => {
@@ -153,7 +191,10 @@ describe('what notes that belong together cost', () => {
   test('where a position is asked for, pitches are placed in it', () => {
     const line = lineOf(stops('5:3 5:5 4:2'))
     const bare = { ...line, events: line.events.map((event, i) => ({ ...event, place: { midi: [48, 50, 52][i]! } })) }
-    const places = (asked: number | null) => finger(bare, { rules: rules({}), tempo: 60, pins: {}, freedom: 'all', asked }).path.moves.map(move => `${move.choice.places[0]!.string}:${move.choice.places[0]!.fret}`).join(' ')
+    const places = (asked: number | null) =>
+      finger(bare, { rules: rules({}), tempo: 60, pins: {}, freedom: 'all', asked })
+        .path.moves.map(move => `${move.choice.places[0]!.string}:${move.choice.places[0]!.fret}`)
+        .join(' ')
     expect(places(null)).toBe('5:3 4:0 4:2')
     expect(places(7)).toBe('6:8 6:10 5:7')
   })
@@ -173,7 +214,8 @@ describe('other fingerings', () => {
 
 describe('the checker', () => {
   const given = (list: readonly number[]) => Object.fromEntries(list.map((finger, i) => [`p1.n${i + 1}`, finger]))
-  const judged = (places: string, list: readonly number[], hand: HandInput = {}) => costlyNotes(lineOf(stops(places)), given(list), { rules: rules(hand), tempo: 60 })!
+  const judged = (places: string, list: readonly number[], hand: HandInput = {}) =>
+    costlyNotes(lineOf(stops(places)), given(list), { rules: rules(hand), tempo: 60 })!
 
   test('finds nothing in a fingering that costs next to nothing more', () => {
     expect(judged('6:5 6:6 6:7 6:8', [1, 2, 3, 4])).toEqual([])
@@ -183,7 +225,9 @@ describe('the checker', () => {
   test('starting on 2 is found out, its consequence named, its repair the plain fingering', () => {
     const [first] = judged('6:5 6:6 6:7 6:8', [2, 3, 4, 4])
     expect(first).toMatchObject({ key: 'p1.n1', rule: 'costly', repair: { fingers: given([1, 2, 3, 4]) } })
-    expect(breachInWords(first!)).toMatch(/^finger 2 here costs \d+\.\d more than finger 1: at fret \d+ of string 6 \(p1\.n\d\) /)
+    expect(breachInWords(first!)).toMatch(
+      /^finger 2 here costs \d+\.\d more than finger 1: at fret \d+ of string 6 \(p1\.n\d\) /,
+    )
     expect(first!.repair.cost).toBeCloseTo(0.7)
   })
 
@@ -199,7 +243,8 @@ describe('the checker', () => {
     const pins = given([3, 1, 4, 2, 4, 1])
     for (const note of found) {
       const i = Number(note.key.slice(4))
-      const fixed = asked('6:5 6:7 5:5 5:8 4:6 4:7', { pins: Object.fromEntries(Object.entries(pins).slice(0, i)) }).path.cost
+      const fixed = asked('6:5 6:7 5:5 5:8 4:6 4:7', { pins: Object.fromEntries(Object.entries(pins).slice(0, i)) })
+        .path.cost
       expect(fixed - note.repair.cost).toBeGreaterThanOrEqual(2 - 1e-6)
     }
   })
@@ -208,7 +253,12 @@ describe('the checker', () => {
 describe('a tapped note', () => {
   test('is pulled off to a finger that is down before it sounds', () => {
     const line = lineOf([[{ string: 2, fret: 5 }], [{ string: 2, fret: 12 }], [{ string: 2, fret: 8, slurred: true }]])
-    const tapped = { ...line, events: line.events.map((event, i) => (i === 1 ? { ...event, tap: true as const, want: 'free' as const } : event)) }
+    const tapped = {
+      ...line,
+      events: line.events.map((event, i) =>
+        i === 1 ? { ...event, tap: true as const, want: 'free' as const } : event,
+      ),
+    }
     const { path } = finger(tapped, { rules: rules({}, 'lift'), tempo: 60, pins: {}, freedom: 'all' })
     const tap = path.moves[1]!
     expect(tap.choice.fingers).toEqual([null])

@@ -5,7 +5,10 @@ import type { Finger } from '../../guitar/finger'
  * The amounts are the project's own, settled against the agreement set; change them only together with it.
  */
 export const COSTS = {
-  /** An excluded finger, a crossing, a stretch over the limit, a grip or pinned finger moved: used only where no path exists without. */
+  /**
+   * An excluded finger, a crossing, a stretch over the limit, a grip or pinned finger moved: used only where no path
+   * exists without.
+   */
   impossible: 1000,
   /** Stretch over comfort, per mm of the widest excess at a landing. */
   stretchPerMm: 1 / 18,
@@ -16,10 +19,16 @@ export const COSTS = {
   acrossGap: 1 / 3,
   /** The same finger for the next note, on another place. */
   sameFinger: 4,
-  /** Every fret a finger is off its one-per-fret place, by the student's rule; among notes sounding together only a share of it. */
+  /**
+   * Every fret a finger is off its one-per-fret place, by the student's rule; among notes sounding together only a
+   * share of it.
+   */
   offPlace: { strict: 3, loose: 1.5 },
   togetherShare: 1 / 3,
-  /** One finger rolls over from one string to the next at the same fret, both to sound on; free where notes are cut short anyway. */
+  /**
+   * One finger rolls over from one string to the next at the same fret, both to sound on; free where notes are cut
+   * short anyway.
+   */
   hingeByFirst: 0.5,
   hingeByOther: 2.3,
   /**
@@ -83,7 +92,10 @@ export const NUT_FRETS = 4
 const WEAK_RATE = 4
 const WEAK_PAIRS: Readonly<Record<number, number>> = { 34: 1, 24: 0.6, 23: 0.4 }
 
-/** What it costs to go from one finger to another at a rate in notes a second; 0 with an open string, a repeated finger or a strong pair. */
+/**
+ * What it costs to go from one finger to another at a rate in notes a second; 0 with an open string, a repeated finger
+ * or a strong pair.
+ */
 export function weakPairCost(a: number, b: number, notesPerSecond: number): number {
   return ((WEAK_PAIRS[a < b ? 10 * a + b : 10 * b + a] ?? 0) * notesPerSecond) / WEAK_RATE
 }
@@ -91,7 +103,10 @@ export function weakPairCost(a: number, b: number, notesPerSecond: number): numb
 /** How much dearer a movement is for want of time; 1 with a quarter of a second or more, onset to onset. */
 export const hurry = (ms: number) => Math.max(1, COSTS.quickMs / ms)
 
-/** How much a finger's jump weighs between two chords: every finger has come off anyway, so with time it is no burden; never more than elsewhere. */
+/**
+ * How much a finger's jump weighs between two chords: every finger has come off anyway, so with time it is no burden;
+ * never more than elsewhere.
+ */
 export const chordJump = (ms: number) => COSTS.quickMs / ms
 
 /** What it costs one finger to lie on several strings. */

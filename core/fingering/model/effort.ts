@@ -1,5 +1,6 @@
 /**
- * How much work a search may do, in steps of about a microsecond or two: a choice tried, a way between choices laid out, a
+ * How much work a search may do, in steps of about a microsecond or two: a choice tried, a way between choices laid
+ * out, a
  * hand led on. Counted and not timed, so that the same drill is answered the same on every machine.
  */
 export interface Effort {
@@ -15,14 +16,17 @@ export class TooWide extends Error {}
 /** For what is small by its own making. */
 export const BOUNDLESS: Effort = { spend: () => {}, allows: () => true }
 
-/** What one drill's fingers may take altogether, its verdict included: about a quarter of a second; the project's own measure. */
+/**
+ * What one drill's fingers may take altogether, its verdict included: about a quarter of a second; the project's own
+ * measure.
+ */
 export const STEPS_PER_DRILL = 80_000
 
 /** An effort of so many steps. */
 export function effortOf(steps: number): Effort {
   let left = steps
   return {
-    spend: (count) => {
+    spend: count => {
       left -= count
       if (left < 0) throw new TooWide('too wide to search')
     },

@@ -7,7 +7,10 @@ import type { Pins } from '../../schema/fields'
 import { BOUNDLESS, type Effort } from './effort'
 
 /** A place on the neck. */
-export interface Place { readonly string: number, readonly fret: number }
+export interface Place {
+  readonly string: number
+  readonly fret: number
+}
 
 /** A note to be fingered. */
 export interface TaskNote {
@@ -69,13 +72,13 @@ export interface Task {
 }
 
 /** Which fingers are the drill's own, and which are left to the engine. */
-export type Freedom
+export type Freedom =
   /** Fingers and positions as the drill says; only pinned notes look for their position. */
-  = | 'none'
+  | 'none'
   /** Fingers as the drill says, positions free. */
-    | 'positions'
+  | 'positions'
   /** Everything free but pins, anchors and fingers typed note by note. */
-    | 'all'
+  | 'all'
 
 /** What the line is played by and how fast. */
 export interface TaskOptions {
@@ -95,7 +98,8 @@ export interface TaskOptions {
 function placesOf(event: Event, instrument: Instrument): readonly Place[] {
   if ('string' in event.place) return [event.place]
   const { midi } = event.place
-  return instrument.tuning.map((_, i) => i + 1)
+  return instrument.tuning
+    .map((_, i) => i + 1)
     .map(string => ({ string, fret: midi - midiAt(instrument, string, 0) }))
     .filter(({ fret }) => fret >= 0 && fret <= instrument.lastFret)
 }
@@ -106,7 +110,8 @@ function prefersFrets(places: readonly Place[], fretted: boolean): readonly Plac
   return frets.length > 0 ? frets : places
 }
 
-const prescribed = (event: Event): Finger | null => (event.want === 'free' || event.want.finger === 0 ? null : event.want.finger)
+const prescribed = (event: Event): Finger | null =>
+  event.want === 'free' || event.want.finger === 0 ? null : event.want.finger
 
 function noteOf(event: Event, index: number, { rules, pins, freedom }: TaskOptions): TaskNote {
   const pin = pins[event.noteId]
@@ -115,7 +120,10 @@ function noteOf(event: Event, index: number, { rules, pins, freedom }: TaskOptio
     noteId: event.noteId,
     index,
     pitched: !('string' in event.place),
-    places: prefersFrets(placesOf(event, rules.instrument), pin !== undefined || (event.typed === true && event.want !== 'free' && event.want.finger !== 0)),
+    places: prefersFrets(
+      placesOf(event, rules.instrument),
+      pin !== undefined || (event.typed === true && event.want !== 'free' && event.want.finger !== 0),
+    ),
     end: event.at + event.dur,
     slurred: event.slurred,
     slides: event.via === 'slide',
@@ -129,12 +137,22 @@ function noteOf(event: Event, index: number, { rules, pins, freedom }: TaskOptio
 export function taskOf(line: Line, options: TaskOptions): Task {
   const { rules, tempo, freedom } = options
   let index = 0
-  const sounding = onsets(line.events).map(events => ({ at: events[0]!.at, notes: events.map(event => noteOf(event, index++, options)), position: events[0]!.position }))
-  const grips = gripParts(line).map(grip => ({ from: grip.from, grip: gripOf(grip, grip.index, freedom) })).sort((a, b) => a.from - b.from)
+  const sounding = onsets(line.events).map(events => ({
+    at: events[0]!.at,
+    notes: events.map(event => noteOf(event, index++, options)),
+    position: events[0]!.position,
+  }))
+  const grips = gripParts(line)
+    .map(grip => ({ from: grip.from, grip: gripOf(grip, grip.index, freedom) }))
+    .sort((a, b) => a.from - b.from)
   const beginning = new Map<Tick, TaskGrip[]>()
   for (const { from, grip } of grips) beginning.set(from, [...(beginning.get(from) ?? []), grip])
   const known = new Set(sounding.map(each => each.at))
-  const silent = [...new Set(grips.map(each => each.from).filter(at => !known.has(at)))].map(at => ({ at, notes: [] as TaskNote[], position: null }))
+  const silent = [...new Set(grips.map(each => each.from).filter(at => !known.has(at)))].map(at => ({
+    at,
+    notes: [] as TaskNote[],
+    position: null,
+  }))
   const all = [...sounding, ...silent].sort((a, b) => a.at - b.at)
   let end = 0
   const moments = all.map(({ at, notes, position }, i): TaskMoment => {
@@ -159,5 +177,13 @@ export function taskOf(line: Line, options: TaskOptions): Task {
 
 const NO_GRIPS: readonly TaskGrip[] = []
 
-const gripOf = ({ to, contacts, loose }: Grip, index: number, freedom: Freedom): TaskGrip =>
-  ({ index, to, loose: loose ?? false, contacts: contacts.map(({ finger, string, fret, pinned }) => ({ string, fret, finger: freedom === 'all' && loose && !pinned ? null : finger })) })
+const gripOf = ({ to, contacts, loose }: Grip, index: number, freedom: Freedom): TaskGrip => ({
+  index,
+  to,
+  loose: loose ?? false,
+  contacts: contacts.map(({ finger, string, fret, pinned }) => ({
+    string,
+    fret,
+    finger: freedom === 'all' && loose && !pinned ? null : finger,
+  })),
+})

@@ -8,7 +8,8 @@ import type { Task } from '../model/task'
 const LIFTS = Array.from({ length: 16 }, (_, set) => set << 1)
 
 /**
- * The cost of the cheapest way to play a task, found by trying every choice, every placing and every set of lifted fingers:
+ * The cost of the cheapest way to play a task, found by trying every choice, every placing and every set of lifted
+ * fingers:
  * no merging of hands, no order among the lifts, and a way given up only once it costs more than one that was found.
  */
 export function bruteForceCost(task: Task): number {
@@ -29,7 +30,12 @@ export function bruteForceCost(task: Task): number {
         for (const lifts of LIFTS) {
           if ([1, 2, 3, 4].some(finger => (lifts & (1 << finger)) !== 0 && !down.has(finger as 1))) continue
           const landed = land(state, placing, lifts, task.rules)
-          go(i + 1, choice, landed.stepped.state, cost + choice.own + settledCost(change) + arrive(state, change, choice).cost + landed.cost)
+          go(
+            i + 1,
+            choice,
+            landed.stepped.state,
+            cost + choice.own + settledCost(change) + arrive(state, change, choice).cost + landed.cost,
+          )
         }
       }
     }

@@ -16,7 +16,10 @@ const sheet = (spec: object) => {
   return result.value as Extract<Judged, { kind: 'sheet' }>
 }
 const pitches = (chords: readonly (readonly number[])[], more: object = {}) => ({
-  version: 1, family: 'free', fingering: { rule: 'best' }, ...more,
+  version: 1,
+  family: 'free',
+  fingering: { rule: 'best' },
+  ...more,
   free: { notes: chords.flatMap((midis, i) => midis.map(midi => ({ at: i * 10080, dur: 10080, midi }))) },
 })
 
@@ -40,7 +43,13 @@ describe('how much work a fingering may be', () => {
   })
 
   test('the quick way is the same every time', () => {
-    const once = () => JSON.stringify(finger(lineOf(RUN), { ...options, effort: effortOf(20) }).path.moves.map(move => [move.choice.position, move.choice.fingers]))
+    const once = () =>
+      JSON.stringify(
+        finger(lineOf(RUN), { ...options, effort: effortOf(20) }).path.moves.map(move => [
+          move.choice.position,
+          move.choice.fingers,
+        ]),
+      )
     expect(once()).toBe(once())
   })
 
@@ -48,29 +57,60 @@ describe('how much work a fingering may be', () => {
     for (const spec of [
       { version: 1, family: 'order', fingering: { rule: 'best' }, order: { fingers: [2, 4, 1, 3] } },
       { version: 1, family: 'chromatic', fingering: { rule: 'best' }, chromatic: { strings: [6, 5, 4, 3, 2, 1] } },
-      { version: 1, family: 'scale', fingering: { rule: 'best' }, scale: { tonic: 'G', type: 'major', layout: 'three-per-string' } },
-      { version: 1, family: 'pattern', fingering: { rule: 'best' }, pattern: { chords: [{ frets: 'x32010' }, { frets: '320003' }, { frets: '133211' }], tokens: 'p:R i:3 m:2 a:1' } },
+      {
+        version: 1,
+        family: 'scale',
+        fingering: { rule: 'best' },
+        scale: { tonic: 'G', type: 'major', layout: 'three-per-string' },
+      },
+      {
+        version: 1,
+        family: 'pattern',
+        fingering: { rule: 'best' },
+        pattern: { chords: [{ frets: 'x32010' }, { frets: '320003' }, { frets: '133211' }], tokens: 'p:R i:3 m:2 a:1' },
+      },
       pitches([[48], [50], [52], [53], [55], [57], [59], [60]]),
       pitches([[40, 47, 52, 56, 59, 64]]),
-    ]) expect([spec, 'quick' in sheet(spec).fingering]).toEqual([spec, false])
+    ])
+      expect([spec, 'quick' in sheet(spec).fingering]).toEqual([spec, false])
   })
 
   test.each([
     ['six bare pitches no hand can reach', pitches([[52, 56, 59, 64, 68, 71]])],
-    ['five equal pitches on eight equal strings', pitches([[60, 60, 60, 60, 60]], { instrument: { tuning: [50, 50, 50, 50, 50, 50, 50, 50] } })],
-    ['a long way through bare chords', pitches(Array.from({ length: 40 }, (_, i) => [45 + i % 5, 52 + i % 4, 57 + i % 3, 61 + i % 2]))],
-    ['forty passes', { version: 1, family: 'order', times: 40, fingering: { rule: 'best' }, order: { fingers: [1, 2, 3, 4] } }],
+    [
+      'five equal pitches on eight equal strings',
+      pitches([[60, 60, 60, 60, 60]], { instrument: { tuning: [50, 50, 50, 50, 50, 50, 50, 50] } }),
+    ],
+    [
+      'a long way through bare chords',
+      pitches(Array.from({ length: 40 }, (_, i) => [45 + (i % 5), 52 + (i % 4), 57 + (i % 3), 61 + (i % 2)])),
+    ],
+    [
+      'forty passes',
+      { version: 1, family: 'order', times: 40, fingering: { rule: 'best' }, order: { fingers: [1, 2, 3, 4] } },
+    ],
   ])('%s: too wide to search, and said so', (_, spec) => {
     const { fingering, notes, holds } = sheet(spec)
     expect(fingering.quick).toBe(true)
     expect(Number.isFinite(fingering.cost)).toBe(true)
     // What is answered is a whole fingering all the same.
-    for (const note of notes) expect([note.key, note.finger === 0 || holds.some(hold => hold.finger === note.finger && hold.string === note.string && hold.fret === note.fret)]).toEqual([note.key, true])
+    for (const note of notes)
+      expect([
+        note.key,
+        note.finger === 0 ||
+          holds.some(hold => hold.finger === note.finger && hold.string === note.string && hold.fret === note.fret),
+      ]).toEqual([note.key, true])
     expect(Object.keys(fingering.reasons)).toHaveLength(notes.length)
   })
 
   test('given fingers that are too many to judge one by one are said to be so', () => {
-    const notes = Array.from({ length: 600 }, (_, i) => ({ at: i * 2520, dur: 2520, string: 1 + (i % 6), fret: 1 + ((i * 7) % 12), finger: 1 + (i % 4) }))
+    const notes = Array.from({ length: 600 }, (_, i) => ({
+      at: i * 2520,
+      dur: 2520,
+      string: 1 + (i % 6),
+      fret: 1 + ((i * 7) % 12),
+      finger: 1 + (i % 4),
+    }))
     const { fingering } = sheet({ version: 1, family: 'free', fingering: { rule: 'given' }, free: { notes } })
     expect(fingering.quick).toBe(true)
   })
@@ -78,6 +118,18 @@ describe('how much work a fingering may be', () => {
   test('a chord held for longer than the search looks back may still guide a shift', () => {
     // The bound from below once took a guide for impossible that was there, and no way at all was found.
     const chords = ['x32010', '244222', '320003', '244222'].map(frets => ({ frets }))
-    expect(sheet({ version: 1, family: 'pattern', times: 2, hold: 'legato-only', tempo: 125, instrument: { preset: 'electric' }, rhythm: { meter: [5, 4] }, pattern: { chords, tokens: 'p:R/s i:3/s p:B+m:2', barsPerChord: 2 }, then: [{ do: 'reverse' }] }).fingering.cost).toBeLessThan(200)
+    expect(
+      sheet({
+        version: 1,
+        family: 'pattern',
+        times: 2,
+        hold: 'legato-only',
+        tempo: 125,
+        instrument: { preset: 'electric' },
+        rhythm: { meter: [5, 4] },
+        pattern: { chords, tokens: 'p:R/s i:3/s p:B+m:2', barsPerChord: 2 },
+        then: [{ do: 'reverse' }],
+      }).fingering.cost,
+    ).toBeLessThan(200)
   })
 })

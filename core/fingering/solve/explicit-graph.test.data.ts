@@ -10,18 +10,24 @@ import type { Task } from '../model/task'
 const EDGE = 1e-6
 
 /** A task written out as a plain graph: every hand after every moment a node, every way to play on an edge. */
-export interface ExplicitGraph { readonly edges: Record<string, Record<string, number>>, readonly nodes: number }
+export interface ExplicitGraph {
+  readonly edges: Record<string, Record<string, number>>
+  readonly nodes: number
+}
 
 /** Writes out every hand that can be reached: no bound, no order, only equal hands are one. */
 export function explicitGraph(task: Task): ExplicitGraph {
   const edges: Record<string, Record<string, number>> = { start: {} }
-  let front: { readonly name: string, readonly state: HandState, readonly choice: Choice | null }[] = [{ name: 'start', state: RESTING_HAND, choice: null }]
+  let front: { readonly name: string; readonly state: HandState; readonly choice: Choice | null }[] = [
+    { name: 'start', state: RESTING_HAND, choice: null },
+  ]
   let nodes = 1
   for (const [i, moment] of task.moments.entries()) {
-    const next = new Map<string, typeof front[number]>()
+    const next = new Map<string, (typeof front)[number]>()
     for (const { name, state, choice: before } of front) {
       for (const choice of choicesFor(task, i, before ? [before] : [])) {
-        if (before && choice.fresh.length === 0 && before.position !== 0 && choice.position !== before.position) continue
+        if (before && choice.fresh.length === 0 && before.position !== 0 && choice.position !== before.position)
+          continue
         const change = before ? changeBetween(before, choice, moment, task) : START
         for (const placing of choice.placings) {
           if (placing.startsRun && change.continues) continue

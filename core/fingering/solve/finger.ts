@@ -19,18 +19,20 @@ export interface Fingered {
 /**
  * Finds the cheapest fingering of a line for one hand on one guitar.
  * @param line Notes with fixed places or only pitches, grips, restarts.
- * @param options Hand, guitar and hold policy; tempo in quarters a minute; pinned fingers; what is left to the engine; how much work it may be.
- * @returns The exact optimum under the table of costs; where that is too much work a good way, marked `quick`. The same for the same input.
+ * @param options Hand, guitar and hold policy; tempo in quarters a minute; pinned fingers; what is left to the engine;
+ *   how much work it may be.
+ * @returns The exact optimum under the table of costs; where that is too much work a good way, marked `quick`. The same
+ *   for the same input.
  */
 export function finger(line: Line, options: TaskOptions): Fingered {
   const task = taskOf(line, options)
   try {
     // What cannot be done is not begun.
-    if (options.freedom !== 'none' && !task.effort.allows(LEAST_STEPS * task.moments.length)) throw new TooWide('too many moments')
+    if (options.freedom !== 'none' && !task.effort.allows(LEAST_STEPS * task.moments.length))
+      throw new TooWide('too many moments')
     const graph = graphOf(task)
     return { task, graph, path: cheapest(graph), quick: false }
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof TooWide)) throw error
     const narrow: Task = { ...task, effort: BOUNDLESS, keep: keptChoices(task.moments.length) }
     const graph = graphOf(narrow)
@@ -46,22 +48,33 @@ const QUICK_STEPS = 40_000
 const [FEWEST_KEPT, MOST_KEPT] = [4, 32]
 
 /** How many choices of a moment the quick way keeps, so that its work is about the same for every length. */
-const keptChoices = (moments: number) => Math.min(MOST_KEPT, Math.max(FEWEST_KEPT, Math.floor(Math.sqrt(QUICK_STEPS / moments))))
+const keptChoices = (moments: number) =>
+  Math.min(MOST_KEPT, Math.max(FEWEST_KEPT, Math.floor(Math.sqrt(QUICK_STEPS / moments))))
 
-/** Other fingerings of the same line, cheapest first, each different from the best at some note; none beside a quick way. */
+/**
+ * Other fingerings of the same line, cheapest first, each different from the best at some note; none beside a quick
+ * way.
+ */
 export function otherFingerings({ graph, path, quick }: Fingered, count: number): readonly Path[] {
   return quick ? [] : alternatives(graph, path, count)
 }
 
 /** Fingers of a path by note: 0 is an open string, tapped notes are left out. */
 export function fingersByKey({ moments }: Task, path: Path): Readonly<Record<string, 0 | Finger>> {
-  return Object.fromEntries(path.moves.flatMap(({ choice }, i) => moments[i]!.notes.flatMap((note, n) => {
-    const finger = choice.fingers[n]
-    return finger === null || finger === undefined ? [] : [[note.noteId, finger]]
-  })))
+  return Object.fromEntries(
+    path.moves.flatMap(({ choice }, i) =>
+      moments[i]!.notes.flatMap((note, n) => {
+        const finger = choice.fingers[n]
+        return finger === null || finger === undefined ? [] : [[note.noteId, finger]]
+      }),
+    ),
+  )
 }
 
-/** A line written out as a path plays it, and what the hand does beside: by onset, what lands ahead and what lifts by choice. */
+/**
+ * A line written out as a path plays it, and what the hand does beside: by onset, what lands ahead and what lifts by
+ * choice.
+ */
 export interface PlayedLine {
   readonly line: Line
   readonly ahead: readonly (readonly Landing[])[]
@@ -88,12 +101,28 @@ export function lineBy(line: Line, { task, path }: Fingered): PlayedLine {
       const event = events[note.index]!
       const place = choice.places[n]!
       const finger = choice.fingers[n] ?? null
-      const stretched = choice.lone !== null && finger !== null && finger > 0 && place.fret !== choice.position + finger - 1
-      const marks: readonly Mark[] = [...event.marks.filter(mark => mark !== 'stretch'), ...(stretched ? ['stretch' as const] : [])]
-      events[note.index] = { ...event, place, want: finger === null ? event.want : { finger }, position: positions[i]!, marks }
+      const stretched =
+        choice.lone !== null && finger !== null && finger > 0 && place.fret !== choice.position + finger - 1
+      const marks: readonly Mark[] = [
+        ...event.marks.filter(mark => mark !== 'stretch'),
+        ...(stretched ? ['stretch' as const] : []),
+      ]
+      events[note.index] = {
+        ...event,
+        place,
+        want: finger === null ? event.want : { finger },
+        position: positions[i]!,
+        marks,
+      }
     }
     for (const grip of moment.grips) {
-      grips[grip.index] = { ...grips[grip.index]!, contacts: grips[grip.index]!.contacts.map(contact => choice.fresh.find(touch => touch.string === contact.string && touch.fret === contact.fret) ?? contact) }
+      grips[grip.index] = {
+        ...grips[grip.index]!,
+        contacts: grips[grip.index]!.contacts.map(
+          contact =>
+            choice.fresh.find(touch => touch.string === contact.string && touch.fret === contact.fret) ?? contact,
+        ),
+      }
     }
     if (moment.notes.length > 0) {
       ahead.push(choice.placings[placing]!.ahead)

@@ -19,7 +19,11 @@ export interface Path {
 }
 
 /** A way to a moment: its cost, how high its positions and fingers lie, and its last step. */
-interface Way { cost: number, tie: number, best: Edge }
+interface Way {
+  cost: number
+  tie: number
+  best: Edge
+}
 
 /** A hand after a moment, with the cheapest way there and, while alternatives are looked for, every other. */
 export interface Node extends Way {
@@ -31,7 +35,13 @@ export interface Node extends Way {
 }
 
 /** One step between hands. */
-export interface Edge { readonly from: Node | null, readonly to: number, readonly cost: number, readonly placing: number, readonly lifts: number }
+export interface Edge {
+  readonly from: Node | null
+  readonly to: number
+  readonly cost: number
+  readonly placing: number
+  readonly lifts: number
+}
 
 /** Efforts that differ by less are the same: what sums of the same parts in another order differ by. */
 export const EPSILON = 1e-9
@@ -64,10 +74,19 @@ const ANY: Allowed = () => true
 const BEGINNING: Start = { moment: 0, front: [null] }
 
 /** Where a search sets out: a moment and the hands before it. */
-export interface Start { readonly moment: number, readonly front: Front }
+export interface Start {
+  readonly moment: number
+  readonly front: Front
+}
 
 /** A hand and the choice it may go on with, and what that costs at least in the end. */
-interface Prospect { readonly node: Node | null, readonly choice: number, readonly change: Change, readonly settled: number, readonly least: number }
+interface Prospect {
+  readonly node: Node | null
+  readonly choice: number
+  readonly change: Change
+  readonly settled: number
+  readonly least: number
+}
 
 function prospectsOf(graph: Graph, i: number, front: Front, bound: number, allowed: Allowed): Prospect[] {
   const layer = graph.layers[i]!
@@ -91,13 +110,22 @@ function prospectsOf(graph: Graph, i: number, front: Front, bound: number, allow
 type Reached = (choice: number, state: HandState, edge: Edge) => void
 
 /** Every set of fingers that could be lifted, one bit each; of two fingers the widest first. */
-export const liftSets = (liftable: readonly number[]): readonly number[] => (liftable.length === 0
-  ? NO_LIFTS
-  : Array.from({ length: (1 << liftable.length) - 1 }, (_, set) => liftable.reduce((bits, finger, i) => ((set + 1) & (1 << i) ? bits | (1 << finger) : bits), 0)))
+export const liftSets = (liftable: readonly number[]): readonly number[] =>
+  liftable.length === 0
+    ? NO_LIFTS
+    : Array.from({ length: (1 << liftable.length) - 1 }, (_, set) =>
+        liftable.reduce((bits, finger, i) => ((set + 1) & (1 << i) ? bits | (1 << finger) : bits), 0),
+      )
 const NO_LIFTS: readonly number[] = []
 
 /** Every way to play a prospect that can still end below the bound. */
-function follow(graph: Graph, i: number, { node, choice: c, change, settled, least }: Prospect, bound: number, reached: Reached): void {
+function follow(
+  graph: Graph,
+  i: number,
+  { node, choice: c, change, settled, least }: Prospect,
+  bound: number,
+  reached: Reached,
+): void {
   const choice = graph.layers[i]![c]!
   const state = node?.state ?? RESTING_HAND
   for (let p = 0; p < choice.placings.length; p++) {
@@ -105,11 +133,13 @@ function follow(graph: Graph, i: number, { node, choice: c, change, settled, lea
     if (placing.startsRun && change.continues) continue
     graph.task.effort.spend(3)
     const plain = land(state, placing, 0, graph.task.rules)
-    if (least + plain.cost <= bound) reached(c, plain.stepped.state, { from: node, to: c, cost: settled + plain.cost, placing: p, lifts: 0 })
+    if (least + plain.cost <= bound)
+      reached(c, plain.stepped.state, { from: node, to: c, cost: settled + plain.cost, placing: p, lifts: 0 })
     for (const lifts of liftSets(plain.liftable)) {
       graph.task.effort.spend(3)
       const eased = land(state, placing, lifts, graph.task.rules)
-      if (least + eased.cost <= bound) reached(c, eased.stepped.state, { from: node, to: c, cost: settled + eased.cost, placing: p, lifts })
+      if (least + eased.cost <= bound)
+        reached(c, eased.stepped.state, { from: node, to: c, cost: settled + eased.cost, placing: p, lifts })
     }
   }
 }
@@ -123,10 +153,18 @@ function partsLower(a: Edge, b: Edge): boolean {
   }
 }
 
-/** Whether a way is better than another: cheaper; else lower in position and finger on the whole; else where they first part. */
-const better = (a: Way, b: Way) => a.cost < b.cost - EPSILON || (a.cost <= b.cost + EPSILON && (a.tie < b.tie || (a.tie === b.tie && partsLower(a.best, b.best))))
+/**
+ * Whether a way is better than another: cheaper; else lower in position and finger on the whole; else where they first
+ * part.
+ */
+const better = (a: Way, b: Way) =>
+  a.cost < b.cost - EPSILON ||
+  (a.cost <= b.cost + EPSILON && (a.tie < b.tie || (a.tie === b.tie && partsLower(a.best, b.best))))
 
-interface Sweep { /** By moment, from the start on. */ readonly layers: readonly (readonly Node[])[], readonly ends: readonly Node[] }
+interface Sweep {
+  /** By moment, from the start on. */ readonly layers: readonly (readonly Node[])[]
+  readonly ends: readonly Node[]
+}
 
 interface SweepOptions {
   readonly bound: number
@@ -139,7 +177,10 @@ interface SweepOptions {
 }
 
 /** One pass over all moments from the start on: every hand that can be reached within the bound. */
-export function sweep(graph: Graph, { bound, width = Infinity, keepEdges = false, start = BEGINNING, allowed = ANY }: SweepOptions): Sweep {
+export function sweep(
+  graph: Graph,
+  { bound, width = Infinity, keepEdges = false, start = BEGINNING, allowed = ANY }: SweepOptions,
+): Sweep {
   const layers: Node[][] = []
   let { front } = start
   for (let i = start.moment; i < graph.layers.length && front.length > 0; i++) {
@@ -156,7 +197,8 @@ export function sweep(graph: Graph, { bound, width = Infinity, keepEdges = false
         const cost = (node?.cost ?? 0) + edge.cost
         const tie = (node?.tie ?? 0) + layer[choice]!.tie
         const there = known.get(name)
-        if (!there) known.set(name, { state, choice, cost, tie, best: edge, edges: keepEdges ? [edge] : [], rest: Infinity })
+        if (!there)
+          known.set(name, { state, choice, cost, tie, best: edge, edges: keepEdges ? [edge] : [], rest: Infinity })
         else {
           if (keepEdges) there.edges.push(edge)
           if (better({ cost, tie, best: edge }, there)) Object.assign(there, { cost, tie, best: edge })
@@ -187,17 +229,23 @@ export function walkBack(graph: Graph, end: Node): Move[] {
 
 /** The cheapest end of all ways from a start on, exactly; `null` when none is allowed. */
 function cheapestEnd(graph: Graph, start: Start, allowed: Allowed): Node | null {
-  const least = prospectsOf(graph, start.moment, start.front, Infinity, allowed).reduce((lowest, prospect) => Math.min(lowest, prospect.least), Infinity)
+  const least = prospectsOf(graph, start.moment, start.front, Infinity, allowed).reduce(
+    (lowest, prospect) => Math.min(lowest, prospect.least),
+    Infinity,
+  )
   if (least === Infinity) return null
   // Often nothing that is down costs anything: then the lower bound is the answer.
   const { ends } = sweep(graph, { bound: upTo(least), start, allowed })
   if (ends.length > 0) return ends.reduce(cheaper)
   const quick = sweep(graph, { bound: Infinity, width: BEAM, start, allowed }).ends
-  return quick.length === 0 ? null : sweep(graph, { bound: upTo(quick.reduce(cheaper).cost), start, allowed }).ends.reduce(cheaper)
+  return quick.length === 0
+    ? null
+    : sweep(graph, { bound: upTo(quick.reduce(cheaper).cost), start, allowed }).ends.reduce(cheaper)
 }
 
 /**
- * The cheapest way to play a task, exactly: a quick path gives the upper bound, the way on without fingers down the lower.
+ * The cheapest way to play a task, exactly: a quick path gives the upper bound, the way on without fingers down the
+ * lower.
  * (The optimum-path idea: Sayegh 1989.)
  */
 export function cheapest(graph: Graph): Path {
@@ -217,9 +265,14 @@ export function quickest(graph: Graph): Path {
  * For a fingering laid down note by note: the cheapest way to play with only its first notes fixed.
  * @param agreement By moment and choice: how many of the moment's laid-down notes it agrees with, from the first on.
  * @param laidDown By moment: how many of its notes are laid down.
- * @returns A function of moment and notes within it: the optimum with everything before that fixed. `null` when no choice agrees with the whole.
+ * @returns A function of moment and notes within it: the optimum with everything before that fixed. `null` when no
+ *   choice agrees with the whole.
  */
-export function steered(graph: Graph, agreement: readonly (readonly number[])[], laidDown: readonly number[]): ((moment: number, notes: number) => Path) | null {
+export function steered(
+  graph: Graph,
+  agreement: readonly (readonly number[])[],
+  laidDown: readonly number[],
+): ((moment: number, notes: number) => Path) | null {
   const all: Allowed = (i, choice) => agreement[i]![choice]! >= laidDown[i]!
   const whole = cheapestEnd(graph, BEGINNING, all)
   if (!whole) return null

@@ -6,16 +6,27 @@ import type { Effort } from '../model/effort'
 import type { Place } from '../model/task'
 
 /** What places that sound together may be fingered as. */
-export interface Assignment { readonly fingers: readonly Finger[], readonly faults: number }
+export interface Assignment {
+  readonly fingers: readonly Finger[]
+  readonly faults: number
+}
 
 /** A place that wants a finger, perhaps a certain one. */
-export type Wanted = Place & { readonly finger: Finger | null, readonly pinned?: boolean }
+export type Wanted = Place & { readonly finger: Finger | null; readonly pinned?: boolean }
 
 /** Strings between two places that sound lower than a finger across them would let them. */
-const underBarre = (a: Place, b: Place, sounding: readonly Place[]) => sounding.some(place =>
-  place.fret < a.fret && place.string >= Math.min(a.string, b.string) && place.string <= Math.max(a.string, b.string))
+const underBarre = (a: Place, b: Place, sounding: readonly Place[]) =>
+  sounding.some(
+    place =>
+      place.fret < a.fret &&
+      place.string >= Math.min(a.string, b.string) &&
+      place.string <= Math.max(a.string, b.string),
+  )
 
-/** How often two fingers that land together break a law of the hand: crossing, one finger on two frets, a barre that cannot lie. */
+/**
+ * How often two fingers that land together break a law of the hand: crossing, one finger on two frets, a barre that
+ * cannot lie.
+ */
 function faultsBetween(a: Touch, b: Touch, sounding: readonly Place[], hand: Hand): number {
   if (a.finger === b.finger) {
     if (a.fret !== b.fret) return 1
@@ -26,25 +37,43 @@ function faultsBetween(a: Touch, b: Touch, sounding: readonly Place[], hand: Han
 }
 
 /** What places are fingered under: the fingers that grips keep down, all that sounds, the hand. */
-export interface Ground { readonly kept: readonly Gripped[], readonly sounding: readonly Place[], readonly rules: HandRules }
+export interface Ground {
+  readonly kept: readonly Gripped[]
+  readonly sounding: readonly Place[]
+  readonly rules: HandRules
+}
 
 /** How many laws of the hand the next finger breaks beside those that lie already. */
-function faultsOf(taken: readonly Touch[], next: Wanted, touch: Touch, wanted: readonly Wanted[], { kept, sounding, rules }: Ground): number {
+function faultsOf(
+  taken: readonly Touch[],
+  next: Wanted,
+  touch: Touch,
+  wanted: readonly Wanted[],
+  { kept, sounding, rules }: Ground,
+): number {
   const { hand } = rules
   const { finger } = touch
   let faults = 0
   if (next.finger !== null && next.finger !== finger) faults++
   if (hand.excluded.includes(finger)) faults++
-  // A chord whose every finger is typed is the teacher's own: it may cross, but no finger is on two frets, and none barres that must not.
+  // A chord whose every finger is typed is the teacher's own: it may cross, but no finger is on two frets, and none
+  // barres that must not.
   for (const [k, other] of taken.entries()) {
     const given = next.finger !== null && wanted[k]!.finger !== null
-    faults += (given ? (other.finger === finger && (other.fret !== touch.fret || !hand.barre) ? 1 : 0) : faultsBetween(other, touch, sounding, hand)) + (overLimit(other, touch, rules) ? 1 : 0)
+    faults +=
+      (given
+        ? other.finger === finger && (other.fret !== touch.fret || !hand.barre)
+          ? 1
+          : 0
+        : faultsBetween(other, touch, sounding, hand)) + (overLimit(other, touch, rules) ? 1 : 0)
   }
   for (const other of kept) {
     // A barre covers what lies beside it; a chord's string may be fretted anew by whatever finger lies on it.
-    if ((other.finger === finger && other.fret === touch.fret) || (other.loose && other.string === touch.string)) continue
+    if ((other.finger === finger && other.fret === touch.fret) || (other.loose && other.string === touch.string))
+      continue
     if (other.finger === finger) faults++
-    else if ((other.finger < finger && other.fret > touch.fret) || (other.finger > finger && other.fret < touch.fret)) faults++
+    else if ((other.finger < finger && other.fret > touch.fret) || (other.finger > finger && other.fret < touch.fret))
+      faults++
     if (overLimit(other, touch, rules)) faults++
   }
   return faults
@@ -55,7 +84,12 @@ function faultsOf(taken: readonly Touch[], next: Wanted, touch: Touch, wanted: r
  * @param allowed Faults allowed; only with some allowed may a pinned finger be moved.
  * @throws TooWide when the effort is spent.
  */
-export function assignments(wanted: readonly Wanted[], ground: Ground, allowed: number, effort: Effort): readonly Assignment[] {
+export function assignments(
+  wanted: readonly Wanted[],
+  ground: Ground,
+  allowed: number,
+  effort: Effort,
+): readonly Assignment[] {
   const found: Assignment[] = []
   function place(taken: readonly Touch[], faults: number): void {
     const next = wanted[taken.length]
@@ -75,27 +109,50 @@ export function assignments(wanted: readonly Wanted[], ground: Ground, allowed: 
   return found
 }
 
-/** The fingers that break the fewest laws of the hand, so far as a look at the most likely of them tells: for places too many to try them all. */
+/**
+ * The fingers that break the fewest laws of the hand, so far as a look at the most likely of them tells: for places too
+ * many to try them all.
+ */
 export function likelyAssignments(wanted: readonly Wanted[], ground: Ground, keep: number): readonly Assignment[] {
-  let partial: readonly { readonly taken: readonly Touch[], readonly faults: number }[] = [{ taken: [], faults: 0 }]
+  let partial: readonly { readonly taken: readonly Touch[]; readonly faults: number }[] = [{ taken: [], faults: 0 }]
   for (const next of wanted) {
     const fingers = next.finger !== null && !next.pinned ? [next.finger] : FINGERS
-    partial = partial.flatMap(({ taken, faults }) => fingers.map((finger) => {
-      const touch = { string: next.string, fret: next.fret, finger }
-      return { taken: [...taken, touch], faults: faults + faultsOf(taken, next, touch, wanted, ground) }
-    })).sort((a, b) => a.faults - b.faults).slice(0, keep)
+    partial = partial
+      .flatMap(({ taken, faults }) =>
+        fingers.map(finger => {
+          const touch = { string: next.string, fret: next.fret, finger }
+          return { taken: [...taken, touch], faults: faults + faultsOf(taken, next, touch, wanted, ground) }
+        }),
+      )
+      .sort((a, b) => a.faults - b.faults)
+      .slice(0, keep)
   }
-  return partial.filter(({ faults }) => faults === partial[0]!.faults).map(({ taken, faults }) => ({ fingers: taken.map(touch => touch.finger), faults }))
+  return partial
+    .filter(({ faults }) => faults === partial[0]!.faults)
+    .map(({ taken, faults }) => ({ fingers: taken.map(touch => touch.finger), faults }))
 }
 
-/** How far from its one-per-fret place a finger may be: one fret in a single line; among notes sounding together two, finger 1 one. */
+/**
+ * How far from its one-per-fret place a finger may be: one fret in a single line; among notes sounding together two,
+ * finger 1 one.
+ */
 export const leeway = (finger: Finger, together: boolean) => (together && finger !== 1 ? 2 : 1)
 
 /** Positions in which all fingers are near enough to their places; where there is none, those that suit one of them. */
-export function positionsFor(touches: readonly Touch[], together: boolean, lastFret: number): { readonly positions: readonly number[], readonly strained: boolean } {
+export function positionsFor(
+  touches: readonly Touch[],
+  together: boolean,
+  lastFret: number,
+): { readonly positions: readonly number[]; readonly strained: boolean } {
   const low = Math.max(1, ...touches.map(touch => touch.fret - touch.finger + 1 - leeway(touch.finger, together)))
-  const high = Math.min(lastFret, ...touches.map(touch => touch.fret - touch.finger + 1 + leeway(touch.finger, together)))
+  const high = Math.min(
+    lastFret,
+    ...touches.map(touch => touch.fret - touch.finger + 1 + leeway(touch.finger, together)),
+  )
   const positions = Array.from({ length: Math.max(0, high - low + 1) }, (_, i) => low + i)
   if (positions.length > 0) return { positions, strained: false }
-  return { positions: [...new Set(touches.map(touch => Math.max(1, touch.fret - touch.finger + 1)))].sort((a, b) => a - b), strained: true }
+  return {
+    positions: [...new Set(touches.map(touch => Math.max(1, touch.fret - touch.finger + 1)))].sort((a, b) => a - b),
+    strained: true,
+  }
 }

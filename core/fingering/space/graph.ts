@@ -35,16 +35,21 @@ interface Between extends Costs {
 /** How many moments back it is looked for in full what may still be down. */
 const LOOK_BACK = 24
 
-/** By moment and string: when the latest note or grip before it ends there that any choice could put on it; at moment · RINGING + string. */
+/**
+ * By moment and string: when the latest note or grip before it ends there that any choice could put on it; at moment ·
+ * RINGING + string.
+ */
 function ringsBefore({ moments }: Task): Float64Array {
   const ends = new Float64Array((moments.length + 1) * RINGING)
   for (const [i, { notes, grips }] of moments.entries()) {
     for (let string = 0; string < RINGING; string++) ends[(i + 1) * RINGING + string] = ends[i * RINGING + string]!
     for (const note of notes) {
-      for (const { string } of note.places) ends[(i + 1) * RINGING + string] = Math.max(ends[(i + 1) * RINGING + string]!, note.end)
+      for (const { string } of note.places)
+        ends[(i + 1) * RINGING + string] = Math.max(ends[(i + 1) * RINGING + string]!, note.end)
     }
     for (const { to, contacts } of grips) {
-      for (const { string } of contacts) ends[(i + 1) * RINGING + string] = Math.max(ends[(i + 1) * RINGING + string]!, to)
+      for (const { string } of contacts)
+        ends[(i + 1) * RINGING + string] = Math.max(ends[(i + 1) * RINGING + string]!, to)
     }
   }
   return ends
@@ -53,7 +58,10 @@ const RINGING = 9
 
 /** Whether a finger may still be down on a string when a moment begins, whatever was played. */
 function stringsHeld(task: Task, i: number, rings: Float64Array): ReadonlySet<number> {
-  const { moments, rules: { policy } } = task
+  const {
+    moments,
+    rules: { policy },
+  } = task
   const held = new Set<number>()
   const now = moments[i]!.at
   const sounded: number[] = []
@@ -63,11 +71,13 @@ function stringsHeld(task: Task, i: number, rings: Float64Array): ReadonlySet<nu
     for (const grip of moment.grips) for (const contact of grip.contacts) held.add(contact.string)
     for (const note of moment.notes) {
       for (const { string, fret } of note.places) {
-        const covered = moment.notes.length === 1 && note.places.length === 1 && sounded.some(other => Math.abs(other - string) >= 2)
+        const covered =
+          moment.notes.length === 1 && note.places.length === 1 && sounded.some(other => Math.abs(other - string) >= 2)
         if (fret > 0 && (note.end > now || (near && !covered))) held.add(string)
       }
     }
-    if (moment.notes.length === 1 && moment.notes[0]!.places.length === 1) sounded.push(moment.notes[0]!.places[0]!.string)
+    if (moment.notes.length === 1 && moment.notes[0]!.places.length === 1)
+      sounded.push(moment.notes[0]!.places[0]!.string)
     if (k < i - LOOK_BACK) {
       // So far back the bound need not be sharp, only true: what ended since the moment before has not been lifted yet.
       const before = moments[i - 1]!.at
@@ -83,11 +93,24 @@ function belongs(before: Choice, after: Choice, at: number): boolean {
   if (after.fresh.length === 0 && after.position !== before.position && before.position !== 0) return false
   if (before.gripped.length === 0) return true
   const kept = before.gripped.filter(touch => touch.to > at)
-  return kept.length === 0 || after.gripName.startsWith(before.gripped.length === kept.length ? before.gripName : kept.map(({ finger, string, fret }) => `${finger}.${string}.${fret}`).join(' '))
+  return (
+    kept.length === 0 ||
+    after.gripName.startsWith(
+      before.gripped.length === kept.length
+        ? before.gripName
+        : kept.map(({ finger, string, fret }) => `${finger}.${string}.${fret}`).join(' '),
+    )
+  )
 }
 
 /** Names a choice by all that tells it from others of its moment. */
-const choiceName = ({ position, places, fingers, gripName, fresh }: Choice) => [position, gripName, ...places.map((place, n) => `${fingers[n]}.${place.string}.${place.fret}`), ...fresh.map(touch => touch.finger)].join(' ')
+const choiceName = ({ position, places, fingers, gripName, fresh }: Choice) =>
+  [
+    position,
+    gripName,
+    ...places.map((place, n) => `${fingers[n]}.${place.string}.${place.fret}`),
+    ...fresh.map(touch => touch.finger),
+  ].join(' ')
 
 /**
  * Lays out all choices and what lies between them.
@@ -111,7 +134,9 @@ export function graphOf(task: Task, also?: Task): Graph {
     const { settled, shift, floor, guide, width } = between[i + 1]!
     task.effort.spend((layers[i]!.length * width) / 16)
     const held = shift.some(cost => cost > 0) ? stringsHeld(task, i + 1, rings) : null
-    const guided = layers[i + 1]!.map(choice => (held && choice.fresh.some(touch => held.has(touch.string)) ? COSTS.guided : 1))
+    const guided = layers[i + 1]!.map(choice =>
+      held && choice.fresh.some(touch => held.has(touch.string)) ? COSTS.guided : 1,
+    )
     const onward = layers[i + 1]!.map((choice, a) => choice.own + ahead[i + 1]![a]!)
     for (let b = 0; b < layers[i]!.length; b++) {
       let least = Infinity
@@ -126,31 +151,69 @@ export function graphOf(task: Task, also?: Task): Graph {
   return { task, layers, between, ahead }
 }
 
-/** Tells pairs of lone notes whose place is given apart by all that the cost of going from one to the other depends on; null for anything else. */
+/**
+ * Tells pairs of lone notes whose place is given apart by all that the cost of going from one to the other depends on;
+ * null for anything else.
+ */
 function pairName(task: Task, i: number, before: readonly Choice[]): string | null {
   const [first, second] = [task.moments[i - 1]!, task.moments[i]!]
-  const plain = ({ notes, grips }: TaskMoment) => notes.length === 1 && grips.length === 0 && !notes[0]!.tapped && !notes[0]!.slurred && !notes[0]!.pitched && notes[0]!.places.length === 1 && notes[0]!.places[0]!.fret > 0
+  const plain = ({ notes, grips }: TaskMoment) =>
+    notes.length === 1 &&
+    grips.length === 0 &&
+    !notes[0]!.tapped &&
+    !notes[0]!.slurred &&
+    !notes[0]!.pitched &&
+    notes[0]!.places.length === 1 &&
+    notes[0]!.places[0]!.fret > 0
   if (!plain(first) || !plain(second) || before.some(choice => choice.gripped.length > 0)) return null
   const [a, b] = [first.notes[0]!, second.notes[0]!]
-  return [a.places[0]!.fret, a.finger, first.position, b.places[0]!.fret, b.finger, second.position, Math.max(-2, Math.min(2, a.places[0]!.string - b.places[0]!.string)), second.ms, second.rested, goesDown(task, i)].join()
+  return [
+    a.places[0]!.fret,
+    a.finger,
+    first.position,
+    b.places[0]!.fret,
+    b.finger,
+    second.position,
+    Math.max(-2, Math.min(2, a.places[0]!.string - b.places[0]!.string)),
+    second.ms,
+    second.rested,
+    goesDown(task, i),
+  ].join()
 }
 
 /** Whether the next note goes down a string of this moment: then fingers may be placed ahead, and that frees others. */
 function goesDown({ moments }: Task, i: number): boolean {
   const here = moments[i]!.notes
-  return moments[i + 1]?.notes.some(note => note.places.some(low => here.some(each => each.places.some(high => high.string === low.string && high.fret > low.fret)))) ?? false
+  return (
+    moments[i + 1]?.notes.some(note =>
+      note.places.some(low =>
+        here.some(each => each.places.some(high => high.string === low.string && high.fret > low.fret)),
+      ),
+    ) ?? false
+  )
 }
 
 /**
- * Whether a finger may be down that guides a shift. After one note on the same string only fingers behind it are down there,
+ * Whether a finger may be down that guides a shift. After one note on the same string only fingers behind it are down
+ * there,
  * which are lower ones: a higher finger cannot be the guide.
  */
 function mayGuide(before: Choice, after: Choice): boolean {
   const { lone } = before
-  return lone === null || before.gripped.length > 0 || after.fresh.some(touch => touch.string !== lone.string || touch.finger <= lone.finger)
+  return (
+    lone === null ||
+    before.gripped.length > 0 ||
+    after.fresh.some(touch => touch.string !== lone.string || touch.finger <= lone.finger)
+  )
 }
 
-function betweenLayers(task: Task, i: number, before: readonly Choice[], layer: readonly Choice[], known: Map<string, Costs> | null): Between {
+function betweenLayers(
+  task: Task,
+  i: number,
+  before: readonly Choice[],
+  layer: readonly Choice[],
+  known: Map<string, Costs> | null,
+): Between {
   const width = layer.length
   const moment = task.moments[i]!
   const full: (Change | undefined)[] = []

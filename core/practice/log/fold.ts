@@ -24,9 +24,10 @@ const minutesBetween = (from: string, to: string) => Math.max(0, (Date.parse(to)
 export function foldLesson(events: readonly LessonEvent[]): LessonState {
   const seen = new Map(events.map(event => [event.id, event]))
   const unique = [...seen.values()]
-  const voided = new Set(unique.flatMap(event => event.kind === 'void' ? [event.eventId] : []))
+  const voided = new Set(unique.flatMap(event => (event.kind === 'void' ? [event.eventId] : [])))
   const live = unique.filter(event => !voided.has(event.id))
-  const of = <K extends LessonEvent['kind']>(kind: K) => live.filter((event): event is LessonEventOf<K> & LessonEvent => event.kind === kind)
+  const of = <K extends LessonEvent['kind']>(kind: K) =>
+    live.filter((event): event is LessonEventOf<K> & LessonEvent => event.kind === kind)
   // The last of both counts: a lesson taken up again is not ended until it is ended again.
   const closing = live.findLast(event => event.kind === 'end' || event.kind === 'reopen')
   const endedAt = closing?.kind === 'end' ? closing.at : null

@@ -5,7 +5,14 @@ import { foldLesson } from './fold'
 import { standingOf } from './standing'
 
 const at = (minute: number) => new Date(Date.UTC(2026, 0, 5, 16, minute)).toISOString()
-const pass = (id: string, minute: number, clean = true): LessonEvent => ({ id, at: at(minute), kind: 'pass', assignmentId: 'a', bpm: 72, clean })
+const pass = (id: string, minute: number, clean = true): LessonEvent => ({
+  id,
+  at: at(minute),
+  kind: 'pass',
+  assignmentId: 'a',
+  bpm: 72,
+  clean,
+})
 const PLAN = { school: 'clean-passes', startBpm: 72, targetBpm: 104, step: 4, need: 3, tooMany: 5 } as const
 
 describe('folding a lesson', () => {
@@ -22,10 +29,17 @@ describe('folding a lesson', () => {
   })
 
   test('faults stand in the order they were put down, and undo takes the last of whatever it was', () => {
-    const events: LessonEvent[] = [pass('1', 0), { id: '2', at: at(1), kind: 'fault', assignmentId: 'a', fault: 'late-shift' }, { id: '3', at: at(2), kind: 'note', assignmentId: null, text: 'x' }]
+    const events: LessonEvent[] = [
+      pass('1', 0),
+      { id: '2', at: at(1), kind: 'fault', assignmentId: 'a', fault: 'late-shift' },
+      { id: '3', at: at(2), kind: 'note', assignmentId: null, text: 'x' },
+    ]
     expect(foldLesson(events).faults.map(event => event.fault)).toEqual(['late-shift'])
     expect(foldLesson([...events, { id: '4', at: at(3), kind: 'void', eventId: '3' }]).undoable?.id).toBe('2')
-    expect(foldLesson([...events, { id: '5', at: at(3), kind: 'void', eventId: '2' }])).toMatchObject({ faults: [], undoable: { id: '3' } })
+    expect(foldLesson([...events, { id: '5', at: at(3), kind: 'void', eventId: '2' }])).toMatchObject({
+      faults: [],
+      undoable: { id: '3' },
+    })
   })
 
   test('minutes are counted per drill from turn to turn and to the end', () => {
@@ -41,19 +55,31 @@ describe('folding a lesson', () => {
   })
 
   test('however often and wherever events are repeated, the tally is the same', () => {
-    const events: LessonEvent[] = [pass('1', 0), pass('2', 1, false), { id: '3', at: at(2), kind: 'void', eventId: '2' }, pass('4', 3)]
-    fc.assert(fc.property(fc.array(fc.nat({ max: 3 }), { maxLength: 8 }), (repeats) => {
-      const state = foldLesson([...events, ...repeats.map(i => events[i]!)])
-      expect(state.passes.map(event => event.id)).toEqual(['1', '4'])
-    }))
+    const events: LessonEvent[] = [
+      pass('1', 0),
+      pass('2', 1, false),
+      { id: '3', at: at(2), kind: 'void', eventId: '2' },
+      pass('4', 3),
+    ]
+    fc.assert(
+      fc.property(fc.array(fc.nat({ max: 3 }), { maxLength: 8 }), repeats => {
+        const state = foldLesson([...events, ...repeats.map(i => events[i]!)])
+        expect(state.passes.map(event => event.id)).toEqual(['1', '4'])
+      }),
+    )
   })
 })
 
 describe('where a drill stands', () => {
-  const heard = (minute: number, revision?: number) => ({ at: at(minute), kind: 'pass', bpm: 72, clean: true, by: 'teacher', revision } as const)
+  const heard = (minute: number, revision?: number) =>
+    ({ at: at(minute), kind: 'pass', bpm: 72, clean: true, by: 'teacher', revision }) as const
 
   test('before any decision it is at the start tempo, revision 0', () => {
-    expect(standingOf(PLAN, [heard(0), heard(1)], [])).toMatchObject({ revision: 0, bpm: 72, offer: { decision: 'hold' } })
+    expect(standingOf(PLAN, [heard(0), heard(1)], [])).toMatchObject({
+      revision: 0,
+      bpm: 72,
+      offer: { decision: 'hold' },
+    })
     expect(standingOf(PLAN, [heard(0), heard(1), heard(2)], []).offer).toMatchObject({ decision: 'raise', bpm: 76 })
   })
 
@@ -72,6 +98,8 @@ describe('where a drill stands', () => {
   })
 
   test('a pass of a device that said nothing counts with the present tempo', () => {
-    expect(standingOf(PLAN, [heard(0), heard(1), heard(2)], [{ revision: 4, bpm: 72, at: at(30) }]).offer.decision).toBe('raise')
+    expect(
+      standingOf(PLAN, [heard(0), heard(1), heard(2)], [{ revision: 4, bpm: 72, at: at(30) }]).offer.decision,
+    ).toBe('raise')
   })
 })

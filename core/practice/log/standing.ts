@@ -3,10 +3,16 @@ import { decide } from '../tempo/decide'
 import type { Decision, PassEvent } from '../tempo/school'
 
 /** A pass, with the number of decisions made before it; the present number when that is not known. */
-export interface PassHeard extends PassEvent { readonly revision?: number }
+export interface PassHeard extends PassEvent {
+  readonly revision?: number
+}
 
 /** A decision as far as the tempo of a drill depends on it. */
-export interface DecisionMade { readonly revision: number, readonly bpm: number, readonly at: string }
+export interface DecisionMade {
+  readonly revision: number
+  readonly bpm: number
+  readonly at: string
+}
 
 /** Where a drill stands with a student. */
 export interface Standing {
@@ -19,7 +25,8 @@ export interface Standing {
 
 /**
  * Where a drill stands: the tempo of its latest decision (the start tempo before the first), and what the plan offers.
- * @param passes Passes of the drill, oldest first, ISO times: all of them, or so many of the latest as a decision looks at. Which
+ * @param passes Passes of the drill, oldest first, ISO times: all of them, or so many of the latest as a decision looks
+ *   at. Which
  * of them came after the latest decision they say themselves: clocks differ from device to device.
  * @param decisions In order of their revision; the latest alone will do.
  */

@@ -28,7 +28,14 @@ export interface DrillStanding {
 type Pass = Pick<LessonEventOf<'pass'>, 'bpm' | 'clean'>
 
 /** A drill that was just set. */
-export const standingAtStart = (startBpm: number): DrillStanding => ({ bpm: startBpm, revision: 0, bestBpm: startBpm, rises: 0, risenInLesson: null, lessonsSinceRise: 0 })
+export const standingAtStart = (startBpm: number): DrillStanding => ({
+  bpm: startBpm,
+  revision: 0,
+  bestBpm: startBpm,
+  rises: 0,
+  risenInLesson: null,
+  lessonsSinceRise: 0,
+})
 
 /** A drill not heard in a lesson. @param rises Rises of its tempo so far. */
 export const unheard = (rises: number): Hearing => ({ passes: 0, clean: 0, bestCleanBpm: null, triedBpm: null, rises })
@@ -52,26 +59,40 @@ export const hearingOf = (passes: readonly Pass[], rises: number): Hearing => pa
 /** A standing after a decision made in a lesson. */
 export function afterDecision(standing: DrillStanding, bpm: number, lessonId: string): DrillStanding {
   const next = { ...standing, bpm, revision: standing.revision + 1 }
-  return bpm > standing.bestBpm ? { ...next, bestBpm: bpm, rises: standing.rises + 1, risenInLesson: lessonId, lessonsSinceRise: 0 } : next
+  return bpm > standing.bestBpm
+    ? { ...next, bestBpm: bpm, rises: standing.rises + 1, risenInLesson: lessonId, lessonsSinceRise: 0 }
+    : next
 }
 
 /** Whether a hearing counts as a lesson since the last rise. */
-const counts = (standing: DrillStanding, lessonId: string, hearing: Hearing) => hearing.passes > 0 && hearing.rises === standing.rises && lessonId !== standing.risenInLesson
+const counts = (standing: DrillStanding, lessonId: string, hearing: Hearing) =>
+  hearing.passes > 0 && hearing.rises === standing.rises && lessonId !== standing.risenInLesson
 
 /** A standing after a lesson's hearing of the drill changed from one to another. */
-export function afterHearing(standing: DrillStanding, lessonId: string, before: Hearing, after: Hearing): DrillStanding {
+export function afterHearing(
+  standing: DrillStanding,
+  lessonId: string,
+  before: Hearing,
+  after: Hearing,
+): DrillStanding {
   const change = Number(counts(standing, lessonId, after)) - Number(counts(standing, lessonId, before))
   return change === 0 ? standing : { ...standing, lessonsSinceRise: standing.lessonsSinceRise + change }
 }
 
 /** What a drill's whole history comes to. */
-export interface DrillTally { readonly standing: DrillStanding, readonly hearings: ReadonlyMap<string, Hearing> }
+export interface DrillTally {
+  readonly standing: DrillStanding
+  readonly hearings: ReadonlyMap<string, Hearing>
+}
 
 /**
  * Folds all that happened with a set drill, in server order: what is kept beside the log can be made anew from it.
  * @param events Passes and decisions of the drill and what voids them, each with its lesson.
  */
-export function tallyOf(startBpm: number, events: readonly { readonly lessonId: string, readonly event: LessonEvent }[]): DrillTally {
+export function tallyOf(
+  startBpm: number,
+  events: readonly { readonly lessonId: string; readonly event: LessonEvent }[],
+): DrillTally {
   let standing = standingAtStart(startBpm)
   const hearings = new Map<string, Hearing>()
   const live = new Map<string, Map<string, Pass>>()

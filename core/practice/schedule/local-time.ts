@@ -18,7 +18,10 @@ const MOST_QUARTERS = 20_000
 
 const zones = new Map<string, (at: number) => number>()
 
-/** How far a zone is from UTC at an instant (ms since 1970), minutes east: each quarter of an hour is asked of the system once. */
+/**
+ * How far a zone is from UTC at an instant (ms since 1970), minutes east: each quarter of an hour is asked of the
+ * system once.
+ */
 function offsetsOf(zone: string): (at: number) => number {
   const known = zones.get(zone)
   if (known) return known
@@ -42,16 +45,20 @@ function offsetsOf(zone: string): (at: number) => number {
  */
 export function localClock(zone: string): (instant: string) => string {
   const offsetAt = offsetsOf(zone)
-  return (instant) => {
+  return instant => {
     const at = Date.parse(instant)
     if (Number.isNaN(at)) throw new RangeError(`${instant} in ${zone} is no time`)
     return withOffset(at, offsetAt(at))
   }
 }
 
-/** Written from the offset: a whole date object for each of a student's hundreds of passes took most of a page's time. */
+/**
+ * Written from the offset: a whole date object for each of a student's hundreds of passes took most of a page's time.
+ */
 function withOffset(at: number, offset: number): string {
-  const [hours, minutes] = [Math.trunc(Math.abs(offset) / 60), Math.abs(offset) % 60].map(part => String(part).padStart(2, '0'))
+  const [hours, minutes] = [Math.trunc(Math.abs(offset) / 60), Math.abs(offset) % 60].map(part =>
+    String(part).padStart(2, '0'),
+  )
   return `${new Date(at + offset * 60_000).toISOString().slice(0, -1)}${offset < 0 ? '-' : '+'}${hours}:${minutes}`
 }
 
@@ -82,7 +89,8 @@ export function instantOf(day: string, wallTime: string, zone: string): string {
   const time = /^([01]\d|2[0-3]):([0-5]\d)$/.exec(wallTime)
   if (!time) throw new RangeError(`${day} ${wallTime} in ${zone} is no time`)
   const offsetAt = offsetsOf(zone)
-  // Nowhere is a local day further from UTC's than one day; where the clocks stay as they are around it, it is plain arithmetic.
+  // Nowhere is a local day further from UTC's than one day; where the clocks stay as they are around it, it is plain
+  // arithmetic.
   const offset = offsetAt(start - DAY_MS)
   if (offset !== offsetAt(start + 2 * DAY_MS)) return firstOf(day, wallTime, zone)
   return new Date(start + (Number(time[1]) * 60 + Number(time[2]) - offset) * 60_000).toISOString()
@@ -105,7 +113,9 @@ export function daysBetween(from: string, to: string): number {
   return (dayMs(to) - dayMs(from)) / DAY_MS
 }
 
-/** Start of a local day as if it were one of UTC: days are counted, and a calendar day is a calendar day in every zone. */
+/**
+ * Start of a local day as if it were one of UTC: days are counted, and a calendar day is a calendar day in every zone.
+ */
 function dayMs(day: string): number {
   const at = Date.parse(`${day}T00:00:00Z`)
   // Some days that are none, such as the 30th of February, are read as the next that is one.

@@ -10,7 +10,8 @@ describe('local time', () => {
     expect(instantOf('2026-03-31', '16:30', 'Europe/Vienna')).toBe('2026-03-31T14:30:00.000Z')
   })
 
-  // European summer time 2026 begins on 29 March at 01:00 UTC and ends on 25 October at 01:00 UTC (EU directive 2000/84/EC).
+  // European summer time 2026 begins on 29 March at 01:00 UTC and ends on 25 October at 01:00 UTC (EU directive
+  // 2000/84/EC).
   test('a time the clocks skip moves forward, one they repeat is the first', () => {
     expect(instantOf('2026-03-29', '02:30', 'Europe/Vienna')).toBe('2026-03-29T01:30:00.000Z')
     expect(instantOf('2026-10-25', '02:30', 'Europe/Vienna')).toBe('2026-10-25T00:30:00.000Z')
@@ -18,7 +19,7 @@ describe('local time', () => {
     expect(instantOf('2026-11-01', '01:30', 'America/New_York')).toBe('2026-11-01T05:30:00.000Z')
   })
 
-  test('the local day of an instant is the student\'s, not the server\'s', () => {
+  test("the local day of an instant is the student's, not the server's", () => {
     expect(localDay('2026-01-05T23:30:00Z', 'Europe/Vienna')).toBe('2026-01-06')
     expect(localIso('2026-01-05T15:30:00Z', 'Europe/Vienna')).toBe('2026-01-05T16:30:00.000+01:00')
   })
@@ -34,13 +35,28 @@ describe('local time', () => {
   })
 
   // Reference: the general-purpose library luxon, of whose possible instants the first is meant.
-  test('the instant of a wall time is the library\'s, every day of two years and every hour of those when the clocks change', () => {
-    for (const zone of ['Europe/Vienna', 'America/New_York', 'Australia/Lord_Howe', 'Pacific/Apia', 'Asia/Kathmandu', 'Africa/Casablanca']) {
+  test("the instant of a wall time is the library's, every day of two years and every hour of those when the clocks change", () => {
+    for (const zone of [
+      'Europe/Vienna',
+      'America/New_York',
+      'Australia/Lord_Howe',
+      'Pacific/Apia',
+      'Asia/Kathmandu',
+      'Africa/Casablanca',
+    ]) {
       for (let n = 0; n < 730; n++) {
         const day = dayPlus('2025-06-01', n)
         const changes = DateTime.fromISO(day, { zone }).offset !== DateTime.fromISO(dayPlus(day, 1), { zone }).offset
-        for (const wallTime of changes ? Array.from({ length: 48 }, (_, half) => `${String(Math.floor(half / 2)).padStart(2, '0')}:${half % 2 ? '30' : '00'}`) : ['16:45']) {
-          const first = DateTime.fromISO(`${day}T${wallTime}`, { zone }).getPossibleOffsets().map(each => each.toMillis()).sort((a, b) => a - b)[0]!
+        for (const wallTime of changes
+          ? Array.from(
+              { length: 48 },
+              (_, half) => `${String(Math.floor(half / 2)).padStart(2, '0')}:${half % 2 ? '30' : '00'}`,
+            )
+          : ['16:45']) {
+          const first = DateTime.fromISO(`${day}T${wallTime}`, { zone })
+            .getPossibleOffsets()
+            .map(each => each.toMillis())
+            .sort((a, b) => a - b)[0]!
           expect(instantOf(day, wallTime, zone)).toBe(new Date(first).toISOString())
         }
       }
@@ -58,7 +74,11 @@ describe('local time', () => {
       const written = DateTime.fromISO('2026-01-05', { zone: 'utc' }).plus({ days: n })
       expect([day, weekdayOf(day)]).toEqual([written.toISODate(), written.weekday])
     }
-    expect([dayPlus('2024-02-28', 1), dayPlus('2100-02-28', 1), dayPlus('2026-12-31', 1)]).toEqual(['2024-02-29', '2100-03-01', '2027-01-01'])
+    expect([dayPlus('2024-02-28', 1), dayPlus('2100-02-28', 1), dayPlus('2026-12-31', 1)]).toEqual([
+      '2024-02-29',
+      '2100-03-01',
+      '2027-01-01',
+    ])
     expect(() => dayPlus('nonsense', 1)).toThrow(RangeError)
   })
 
@@ -89,20 +109,32 @@ describe('recurring lessons', () => {
 
   test('every third week counts from the first one, across a change of year', () => {
     const thirds = { weekday: 5, everyWeeks: 3, startsOn: '2025-12-01', endsOn: null }
-    const days = Array.from({ length: 9 }, (_, week) => new Date(Date.UTC(2025, 11, 5 + 7 * week)).toISOString().slice(0, 10))
+    const days = Array.from({ length: 9 }, (_, week) =>
+      new Date(Date.UTC(2025, 11, 5 + 7 * week)).toISOString().slice(0, 10),
+    )
     expect(days.filter(day => fallsOn(thirds, day))).toEqual(['2025-12-05', '2025-12-26', '2026-01-16'])
     expect(nextDay(thirds, '2025-12-06')).toBe('2025-12-26')
   })
 
   test('the next day is the first on which it falls, whatever the slot', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 7 }), fc.integer({ min: 1, max: 8 }), fc.integer({ min: 0, max: 400 }), fc.integer({ min: 0, max: 500 }), (weekday, everyWeeks, start, from) => {
-      const slot = { weekday, everyWeeks, startsOn: dayPlus('2025-01-01', start), endsOn: null }
-      const first = Array.from({ length: 7 }, (_, k) => dayPlus(slot.startsOn, k)).find(day => weekdayOf(day) === weekday)!
-      let day = first
-      while (day < dayPlus('2025-01-01', from)) day = dayPlus(day, 7 * everyWeeks)
-      expect(nextDay(slot, dayPlus('2025-01-01', from))).toBe(day)
-      expect(fallsOn(slot, day)).toBe(true)
-    }))
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 7 }),
+        fc.integer({ min: 1, max: 8 }),
+        fc.integer({ min: 0, max: 400 }),
+        fc.integer({ min: 0, max: 500 }),
+        (weekday, everyWeeks, start, from) => {
+          const slot = { weekday, everyWeeks, startsOn: dayPlus('2025-01-01', start), endsOn: null }
+          const first = Array.from({ length: 7 }, (_, k) => dayPlus(slot.startsOn, k)).find(
+            day => weekdayOf(day) === weekday,
+          )!
+          let day = first
+          while (day < dayPlus('2025-01-01', from)) day = dayPlus(day, 7 * everyWeeks)
+          expect(nextDay(slot, dayPlus('2025-01-01', from))).toBe(day)
+          expect(fallsOn(slot, day)).toBe(true)
+        },
+      ),
+    )
   })
 
   test('the next one is found, and none after the end', () => {

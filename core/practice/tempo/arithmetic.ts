@@ -6,7 +6,8 @@
  * @example notesPerSecond(120, 4) // 8
  */
 export function notesPerSecond(tempoBpm: number, perBeat: number): number {
-  if (!(tempoBpm > 0 && perBeat > 0)) throw new RangeError(`tempo ${tempoBpm} and notes per beat ${perBeat} must be above 0`)
+  if (!(tempoBpm > 0 && perBeat > 0))
+    throw new RangeError(`tempo ${tempoBpm} and notes per beat ${perBeat} must be above 0`)
   return (tempoBpm * perBeat) / 60
 }
 

@@ -14,7 +14,10 @@ const dayOf = (iso: string) => iso.slice(0, 10)
 function reachedTwice(plan: Plan, history: readonly HistoryEvent[]): boolean {
   const heard = passesOf(history).filter(pass => pass.by === 'teacher')
   const days = [...new Set(heard.map(event => dayOf(event.at)))].slice(-2)
-  return days.length === 2 && days.every(day => heard.some(event => dayOf(event.at) === day && event.clean && event.bpm >= plan.targetBpm))
+  return (
+    days.length === 2 &&
+    days.every(day => heard.some(event => dayOf(event.at) === day && event.clean && event.bpm >= plan.targetBpm))
+  )
 }
 
 /** Everything a decision is made from. */
@@ -36,5 +39,10 @@ export interface Question {
 export function decide({ plan, bpm, history, sinceDecision = history }: Question): Decision {
   const bySchool = SCHOOL[plan.school](plan, bpm, sinceDecision)
   if (!reachedTwice(plan, history)) return bySchool
-  return { decision: 'done', bpm, grounds: { ground: 'target-twice', targetBpm: plan.targetBpm, reviewWeeks: REVIEW_WEEKS }, used: bySchool.used }
+  return {
+    decision: 'done',
+    bpm,
+    grounds: { ground: 'target-twice', targetBpm: plan.targetBpm, reviewWeeks: REVIEW_WEEKS },
+    used: bySchool.used,
+  }
 }

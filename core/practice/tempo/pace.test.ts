@@ -21,10 +21,14 @@ describe('the planned tempo', () => {
   })
 
   test('it never falls from one day to the next', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 60 }), (day) => {
-      const iso = (n: number) => new Date(Date.UTC(2026, 0, n)).toISOString().slice(0, 10)
-      expect(plannedBpm(PLAN, SET, WANTED, iso(day + 1))).toBeGreaterThanOrEqual(plannedBpm(PLAN, SET, WANTED, iso(day)))
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 60 }), day => {
+        const iso = (n: number) => new Date(Date.UTC(2026, 0, n)).toISOString().slice(0, 10)
+        expect(plannedBpm(PLAN, SET, WANTED, iso(day + 1))).toBeGreaterThanOrEqual(
+          plannedBpm(PLAN, SET, WANTED, iso(day)),
+        )
+      }),
+    )
   })
 })
 

@@ -26,7 +26,14 @@ export function plannedBpm(plan: Plan, setOn: string, targetOn: string, day: str
  * Judges a drill against its plan on a day: one step behind the line is still on plan.
  * @param lessonsSinceRise Lessons with passes of this drill since its tempo last rose.
  */
-export function paceOf(plan: Plan, bpm: number, setOn: string, targetOn: string | null, day: string, lessonsSinceRise: number): Pace {
+export function paceOf(
+  plan: Plan,
+  bpm: number,
+  setOn: string,
+  targetOn: string | null,
+  day: string,
+  lessonsSinceRise: number,
+): Pace {
   if (bpm >= plan.targetBpm) return 'at-target'
   if (lessonsSinceRise >= STALLED_LESSONS) return 'stalled'
   if (targetOn === null) return 'open'

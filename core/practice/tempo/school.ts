@@ -17,22 +17,31 @@ export interface PracticeEvent {
   readonly kind: 'practice'
   readonly bpm: number
   readonly minutes: number
-  readonly feel: typeof FEELS[number]
-  readonly hurts?: typeof HURTS[number]
+  readonly feel: (typeof FEELS)[number]
+  readonly hurts?: (typeof HURTS)[number]
   readonly by: 'teacher' | 'student'
 }
 
 /** A lesson as a whole: how well the drill sounded (1 to 5) where the teacher said so, and the faults heard in it. */
-export interface LessonHeld { readonly at: string, readonly kind: 'lesson', readonly quality?: number, readonly faults: readonly Fault[] }
+export interface LessonHeld {
+  readonly at: string
+  readonly kind: 'lesson'
+  readonly quality?: number
+  readonly faults: readonly Fault[]
+}
 
 /** The teacher has cleared a pain. */
-export interface Cleared { readonly at: string, readonly kind: 'cleared' }
+export interface Cleared {
+  readonly at: string
+  readonly kind: 'cleared'
+}
 
 /** Everything a decision looks at. */
 export type HistoryEvent = PassEvent | PracticeEvent | LessonHeld | Cleared
 
 /** The passes of a history: what was played and heard. */
-export const passesOf = (history: readonly HistoryEvent[]): readonly PassEvent[] => history.filter(event => event.kind === 'pass')
+export const passesOf = (history: readonly HistoryEvent[]): readonly PassEvent[] =>
+  history.filter(event => event.kind === 'pass')
 
 /** The numbers a decision used, so that it can be checked and told. */
 export interface Used {
@@ -45,16 +54,27 @@ export interface Used {
 }
 
 /** Why a decision is what it is, with its figures; said in `core/wording/decision.ts`. */
-export type Grounds
+export type Grounds =
   /** So many clean passes in a row at the tempo. */
-  = | { readonly ground: 'clean-in-a-row', readonly count: number, readonly bpm: number, readonly heardBy: Used['heardBy'] }
+  | {
+      readonly ground: 'clean-in-a-row'
+      readonly count: number
+      readonly bpm: number
+      readonly heardBy: Used['heardBy']
+    }
   /** So many slips among so many of the last passes at the tempo. */
-    | { readonly ground: 'slips', readonly count: number, readonly among: number, readonly bpm: number, readonly heardBy: Used['heardBy'] }
+  | {
+      readonly ground: 'slips'
+      readonly count: number
+      readonly among: number
+      readonly bpm: number
+      readonly heardBy: Used['heardBy']
+    }
   /** So many more clean passes in a row are wanted at the tempo. */
-    | { readonly ground: 'more-wanted', readonly count: number, readonly bpm: number }
+  | { readonly ground: 'more-wanted'; readonly count: number; readonly bpm: number }
   /** At the target, not yet twice. */
-    | { readonly ground: 'at-target', readonly targetBpm: number }
-    | { readonly ground: 'target-twice', readonly targetBpm: number, readonly reviewWeeks: readonly number[] }
+  | { readonly ground: 'at-target'; readonly targetBpm: number }
+  | { readonly ground: 'target-twice'; readonly targetBpm: number; readonly reviewWeeks: readonly number[] }
 
 /** What to do next with a drill, and why. */
 export interface Decision {

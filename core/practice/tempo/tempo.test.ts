@@ -9,7 +9,13 @@ const PLAN: Plan = { school: 'clean-passes', startBpm: 72, targetBpm: 104, step:
 
 /** Passes from letters: c clean, x slip, in one lesson on one day. */
 const passes = (letters: string, bpm = 72, by: PassEvent['by'] = 'teacher', day = '2026-01-05'): PassEvent[] =>
-  [...letters.replaceAll(' ', '')].map((letter, i) => ({ at: `${day}T16:${String(i).padStart(2, '0')}:00+01:00`, kind: 'pass', bpm, clean: letter === 'c', by }))
+  [...letters.replaceAll(' ', '')].map((letter, i) => ({
+    at: `${day}T16:${String(i).padStart(2, '0')}:00+01:00`,
+    kind: 'pass',
+    bpm,
+    clean: letter === 'c',
+    by,
+  }))
 
 const after = (letters: string, plan = PLAN) => decide({ plan, bpm: 72, history: passes(letters) })
 
@@ -33,9 +39,16 @@ describe('tempo arithmetic', () => {
   })
 
   test('the last step never overshoots the target', () => {
-    fc.assert(fc.property(fc.integer({ min: 40, max: 100 }), fc.integer({ min: 0, max: 60 }), fc.constantFrom<number | string>(1, 4, 7, '5%', '12%'), (bpm, more, step) => {
-      expect(raisedBpm(bpm, step, bpm + more)).toBeLessThanOrEqual(bpm + more)
-    }))
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 40, max: 100 }),
+        fc.integer({ min: 0, max: 60 }),
+        fc.constantFrom<number | string>(1, 4, 7, '5%', '12%'),
+        (bpm, more, step) => {
+          expect(raisedBpm(bpm, step, bpm + more)).toBeLessThanOrEqual(bpm + more)
+        },
+      ),
+    )
     expect(raisedBpm(102, 4, 104)).toBe(104)
   })
 
@@ -50,7 +63,11 @@ describe('tempo arithmetic', () => {
 describe('clean passes', () => {
   test('clean clean slip clean clean clean raises 72 to 76 after the sixth, not before', () => {
     for (const letters of ['c', 'cc', 'ccx', 'ccxc', 'ccxcc']) expect(after(letters).decision).toBe('hold')
-    expect(after('ccxccc')).toMatchObject({ decision: 'raise', bpm: 76, grounds: { ground: 'clean-in-a-row', count: 3, bpm: 72, heardBy: 'teacher' } })
+    expect(after('ccxccc')).toMatchObject({
+      decision: 'raise',
+      bpm: 76,
+      grounds: { ground: 'clean-in-a-row', count: 3, bpm: 72, heardBy: 'teacher' },
+    })
   })
 
   test('five slips offer to ease; three clean passes after them raise all the same', () => {
@@ -76,8 +93,15 @@ describe('clean passes', () => {
 
   test('passes from home alone propose, and one heard by the teacher confirms', () => {
     const home = passes('ccc', 72, 'student')
-    expect(decide({ plan: PLAN, bpm: 72, history: home })).toMatchObject({ decision: 'hold', bpm: 72, used: { proposes: 'raise', heardBy: 'student' } })
-    expect(decide({ plan: PLAN, bpm: 72, history: [...home, ...passes('c')] })).toMatchObject({ decision: 'raise', used: { heardBy: 'both' } })
+    expect(decide({ plan: PLAN, bpm: 72, history: home })).toMatchObject({
+      decision: 'hold',
+      bpm: 72,
+      used: { proposes: 'raise', heardBy: 'student' },
+    })
+    expect(decide({ plan: PLAN, bpm: 72, history: [...home, ...passes('c')] })).toMatchObject({
+      decision: 'raise',
+      used: { heardBy: 'both' },
+    })
   })
 
   test('a step in per cent is a share of the present tempo', () => {
@@ -87,19 +111,27 @@ describe('clean passes', () => {
   test('at the target it holds, and is done once it was reached in two lessons running', () => {
     const first = passes('ccc', 104)
     expect(decide({ plan: PLAN, bpm: 104, history: first })).toMatchObject({ decision: 'hold', bpm: 104 })
-    expect(decide({ plan: PLAN, bpm: 104, history: [...first, ...passes('c', 104, 'teacher', '2026-01-12')] }).decision).toBe('done')
-    const missedOne = [...first, ...passes('x', 104, 'teacher', '2026-01-12'), ...passes('c', 104, 'teacher', '2026-01-19')]
+    expect(
+      decide({ plan: PLAN, bpm: 104, history: [...first, ...passes('c', 104, 'teacher', '2026-01-12')] }).decision,
+    ).toBe('done')
+    const missedOne = [
+      ...first,
+      ...passes('x', 104, 'teacher', '2026-01-12'),
+      ...passes('c', 104, 'teacher', '2026-01-19'),
+    ]
     expect(decide({ plan: PLAN, bpm: 104, history: missedOne }).decision).toBe('hold')
   })
 
   test('whatever the history, a raise needs the last passes clean, and the tempo stays between one step down and the target', () => {
-    fc.assert(fc.property(fc.array(fc.boolean(), { maxLength: 30 }), fc.integer({ min: 1, max: 6 }), (cleans, need) => {
-      const history = passes(cleans.map(clean => (clean ? 'c' : 'x')).join(''))
-      const { decision, bpm } = decide({ plan: { ...PLAN, need }, bpm: 72, history })
-      if (decision === 'raise') expect(cleans.slice(-need).every(Boolean)).toBe(true)
-      else expect(cleans.length >= need && cleans.slice(-need).every(Boolean)).toBe(false)
-      expect(bpm).toBeGreaterThanOrEqual(68)
-      expect(bpm).toBeLessThanOrEqual(76)
-    }))
+    fc.assert(
+      fc.property(fc.array(fc.boolean(), { maxLength: 30 }), fc.integer({ min: 1, max: 6 }), (cleans, need) => {
+        const history = passes(cleans.map(clean => (clean ? 'c' : 'x')).join(''))
+        const { decision, bpm } = decide({ plan: { ...PLAN, need }, bpm: 72, history })
+        if (decision === 'raise') expect(cleans.slice(-need).every(Boolean)).toBe(true)
+        else expect(cleans.length >= need && cleans.slice(-need).every(Boolean)).toBe(false)
+        expect(bpm).toBeGreaterThanOrEqual(68)
+        expect(bpm).toBeLessThanOrEqual(76)
+      }),
+    )
   })
 })

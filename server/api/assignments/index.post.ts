@@ -2,7 +2,7 @@ import { setAssignmentBody } from '#shared/contracts/assignments'
 import { setAssignment } from '../../services/students'
 
 /** Sets a drill for a student. */
-export default answering(async (event) => {
+export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, setAssignmentBody, BODY.drill)
   return created(event, body, await setAssignment(database.db, engine, who, body, new Date()))

@@ -2,7 +2,7 @@ import { changePasswordBody } from '#shared/contracts/accounts'
 import { changePassword, rememberDevice } from '../../services/sign-in'
 
 /** Gives whoever is signed in another password; all their sessions end but this one, which begins anew. */
-export default answering(async (event) => {
+export default answering(async event => {
   const { userId } = meOf(event)
   const now = new Date()
   const session = await changePassword(database.db, userId, await bodyOf(event, changePasswordBody), now)

@@ -29,17 +29,37 @@ export const cleanPasses: School<PlanOf<'clean-passes'>> = (plan, bpm, history) 
   const run = cleanRun(passes)
   const recent = passes.slice(-WINDOW)
   const slips = recent.filter(pass => !pass.clean).length
-  const used = (deciding: readonly PassEvent[]): Used => ({ passes: passes.length, cleanInARow: run.length, slipsInLastEight: slips, heardBy: heardBy(deciding) })
-  const proposal = (decision: 'raise' | 'ease', to: number, deciding: readonly PassEvent[], grounds: Grounds) => heardBy(deciding) === 'student'
-    ? { decision: 'hold' as const, bpm, grounds, used: { ...used(deciding), proposes: decision } }
-    : { decision, bpm: to, grounds, used: used(deciding) }
+  const used = (deciding: readonly PassEvent[]): Used => ({
+    passes: passes.length,
+    cleanInARow: run.length,
+    slipsInLastEight: slips,
+    heardBy: heardBy(deciding),
+  })
+  const proposal = (decision: 'raise' | 'ease', to: number, deciding: readonly PassEvent[], grounds: Grounds) =>
+    heardBy(deciding) === 'student'
+      ? { decision: 'hold' as const, bpm, grounds, used: { ...used(deciding), proposes: decision } }
+      : { decision, bpm: to, grounds, used: used(deciding) }
 
   if (run.length >= plan.need && bpm < plan.targetBpm) {
-    return proposal('raise', raisedBpm(bpm, plan.step, plan.targetBpm), run, { ground: 'clean-in-a-row', count: run.length, bpm, heardBy: heardBy(run) })
+    return proposal('raise', raisedBpm(bpm, plan.step, plan.targetBpm), run, {
+      ground: 'clean-in-a-row',
+      count: run.length,
+      bpm,
+      heardBy: heardBy(run),
+    })
   }
   if (slips >= plan.tooMany && run.length < plan.need) {
-    return proposal('ease', easedBpm(bpm, plan.step), recent, { ground: 'slips', count: slips, among: recent.length, bpm, heardBy: heardBy(recent) })
+    return proposal('ease', easedBpm(bpm, plan.step), recent, {
+      ground: 'slips',
+      count: slips,
+      among: recent.length,
+      bpm,
+      heardBy: heardBy(recent),
+    })
   }
-  const grounds: Grounds = bpm >= plan.targetBpm ? { ground: 'at-target', targetBpm: plan.targetBpm } : { ground: 'more-wanted', count: plan.need - run.length, bpm }
+  const grounds: Grounds =
+    bpm >= plan.targetBpm
+      ? { ground: 'at-target', targetBpm: plan.targetBpm }
+      : { ground: 'more-wanted', count: plan.need - run.length, bpm }
   return { decision: 'hold', bpm, grounds, used: used(passes) }
 }

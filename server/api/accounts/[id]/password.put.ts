@@ -2,4 +2,6 @@ import { resetPasswordBody } from '#shared/contracts/accounts'
 import { resetPassword } from '../../../services/accounts'
 
 /** Gives somebody who forgot theirs a new password. */
-export default answering(async event => resetPassword(database.db, ownerOf(event), idOf(event), await bodyOf(event, resetPasswordBody), new Date()))
+export default answering(async event =>
+  resetPassword(database.db, ownerOf(event), idOf(event), await bodyOf(event, resetPasswordBody), new Date()),
+)

@@ -2,4 +2,6 @@ import { roleBody } from '#shared/contracts/accounts'
 import { changeRole } from '../../../services/accounts'
 
 /** Makes a teacher an owner, or an owner a teacher. */
-export default answering(async event => changeRole(database.db, ownerOf(event), idOf(event), await bodyOf(event, roleBody), new Date()))
+export default answering(async event =>
+  changeRole(database.db, ownerOf(event), idOf(event), await bodyOf(event, roleBody), new Date()),
+)

@@ -2,4 +2,6 @@ import { suspendBody } from '#shared/contracts/accounts'
 import { suspendAccount } from '../../../services/accounts'
 
 /** Suspends an account or lets it sign in again. */
-export default answering(async event => suspendAccount(database.db, ownerOf(event), idOf(event), await bodyOf(event, suspendBody), new Date()))
+export default answering(async event =>
+  suspendAccount(database.db, ownerOf(event), idOf(event), await bodyOf(event, suspendBody), new Date()),
+)

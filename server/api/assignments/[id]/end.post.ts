@@ -2,4 +2,6 @@ import { endAssignmentBody } from '#shared/contracts/assignments'
 import { endAssignment } from '../../../services/students'
 
 /** Takes a set drill off a student's list or puts it back. */
-export default answering(async event => endAssignment(database.db, engine, teacherOf(event), idOf(event), await bodyOf(event, endAssignmentBody), new Date()))
+export default answering(async event =>
+  endAssignment(database.db, engine, teacherOf(event), idOf(event), await bodyOf(event, endAssignmentBody), new Date()),
+)

@@ -2,4 +2,6 @@ import { pinsBody } from '#shared/contracts/assignments'
 import { setPins } from '../../../services/students'
 
 /** Sets the fingers of a drill anew for its student. */
-export default answering(async event => setPins(database.db, engine, teacherOf(event), idOf(event), await bodyOf(event, pinsBody, BODY.drill), new Date()))
+export default answering(async event =>
+  setPins(database.db, engine, teacherOf(event), idOf(event), await bodyOf(event, pinsBody, BODY.drill), new Date()),
+)

@@ -2,7 +2,7 @@ import { duplicateDrillBody } from '#shared/contracts/drills'
 import { duplicateDrill } from '../../../services/drills'
 
 /** Copies a drill. */
-export default answering(async (event) => {
+export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, duplicateDrillBody)
   return created(event, body, await duplicateDrill(database.db, engine, who, idOf(event), body, new Date()))

@@ -2,4 +2,6 @@ import { renameDrillBody } from '#shared/contracts/drills'
 import { renameDrill } from '../../../services/drills'
 
 /** Renames a drill. */
-export default answering(async event => renameDrill(database.db, teacherOf(event), idOf(event), await bodyOf(event, renameDrillBody), new Date()))
+export default answering(async event =>
+  renameDrill(database.db, teacherOf(event), idOf(event), await bodyOf(event, renameDrillBody), new Date()),
+)

@@ -2,7 +2,7 @@ import { saveVersionBody } from '#shared/contracts/drills'
 import { saveVersion } from '../../../services/drills'
 
 /** Saves a drill as its next version. */
-export default answering(async (event) => {
+export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, saveVersionBody, BODY.drill)
   return created(event, body, await saveVersion(database.db, engine, who, idOf(event), body, new Date()))

@@ -2,4 +2,6 @@ import { archiveStudentBody } from '#shared/contracts/students'
 import { archiveInstrument } from '../../../services/instruments'
 
 /** Puts a guitar away or takes it out again. */
-export default answering(async event => archiveInstrument(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveStudentBody), new Date()))
+export default answering(async event =>
+  archiveInstrument(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveStudentBody), new Date()),
+)

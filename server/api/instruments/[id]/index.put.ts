@@ -2,4 +2,6 @@ import { saveInstrumentBody } from '#shared/contracts/instruments'
 import { changeInstrument } from '../../../services/instruments'
 
 /** Changes a guitar. */
-export default answering(async event => changeInstrument(database.db, teacherOf(event), idOf(event), await bodyOf(event, saveInstrumentBody), new Date()))
+export default answering(async event =>
+  changeInstrument(database.db, teacherOf(event), idOf(event), await bodyOf(event, saveInstrumentBody), new Date()),
+)

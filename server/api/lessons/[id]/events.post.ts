@@ -2,7 +2,7 @@ import { appendEventBody } from '#shared/contracts/lessons'
 import { appendEvent } from '../../../services/lessons'
 
 /** Adds an event to a lesson's log; answered after it is committed. */
-export default answering(async (event) => {
+export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, appendEventBody)
   return created(event, body.event, await appendEvent(database.db, who, idOf(event), body, new Date()))

@@ -2,4 +2,6 @@ import { archiveStudentBody } from '#shared/contracts/students'
 import { archiveStudent } from '../../../services/students'
 
 /** Takes a student off the roster or puts them back. */
-export default answering(async event => archiveStudent(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveStudentBody), new Date()))
+export default answering(async event =>
+  archiveStudent(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveStudentBody), new Date()),
+)

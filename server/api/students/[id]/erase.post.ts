@@ -2,4 +2,6 @@ import { eraseStudentBody } from '#shared/contracts/student-file'
 import { eraseStudent } from '../../../services/erasing'
 
 /** Erases a student for good. */
-export default answering(async event => eraseStudent(database.db, teacherOf(event), idOf(event), await bodyOf(event, eraseStudentBody), new Date()))
+export default answering(async event =>
+  eraseStudent(database.db, teacherOf(event), idOf(event), await bodyOf(event, eraseStudentBody), new Date()),
+)

@@ -2,4 +2,6 @@ import { saveStudentBody } from '#shared/contracts/students'
 import { changeStudent } from '../../../services/students'
 
 /** Changes a student's card. */
-export default answering(async event => changeStudent(database.db, engine, teacherOf(event), idOf(event), await bodyOf(event, saveStudentBody), new Date()))
+export default answering(async event =>
+  changeStudent(database.db, engine, teacherOf(event), idOf(event), await bodyOf(event, saveStudentBody), new Date()),
+)

@@ -2,7 +2,7 @@ import { ownStudent } from '../../../policy/access'
 import { listLessons } from '../../../services/students'
 
 /** A page of a student's lessons, the newest first; `?before=` an instant for earlier ones. */
-export default answering(async (event) => {
+export default answering(async event => {
   const teacher = teacherOf(event)
   const { id } = await ownStudent(database.db, teacher, idOf(event))
   return listLessons(database.db, teacher, id, beforeOf(event))

@@ -2,4 +2,6 @@ import { slotBody } from '#shared/contracts/students'
 import { setSlot } from '../../../services/students'
 
 /** Sets the student's weekly lesson. */
-export default answering(async event => setSlot(database.db, teacherOf(event), idOf(event), await bodyOf(event, slotBody), new Date()))
+export default answering(async event =>
+  setSlot(database.db, teacherOf(event), idOf(event), await bodyOf(event, slotBody), new Date()),
+)

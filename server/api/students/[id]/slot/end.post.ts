@@ -2,4 +2,6 @@ import { endSlotBody } from '#shared/contracts/students'
 import { endSlot } from '../../../../services/students'
 
 /** Ends the student's weekly lesson. */
-export default answering(async event => endSlot(database.db, teacherOf(event), idOf(event), await bodyOf(event, endSlotBody), new Date()))
+export default answering(async event =>
+  endSlot(database.db, teacherOf(event), idOf(event), await bodyOf(event, endSlotBody), new Date()),
+)
