@@ -49,8 +49,7 @@ export default defineNuxtConfig({
   security: {
     removeLoggers: false,
     // What the API refuses it refuses in its own words: sizes are counted by route as a body is read, rates by who
-    // asks,
-    // origins by the guard. What was typed is never looked at for tags: "tempo < 80" is a note, and the templates
+    // asks, origins by the guard. What was typed is never looked at for tags: "tempo < 80" is a note, and the templates
     // escape.
     rateLimiter: false,
     requestSizeLimiter: false,

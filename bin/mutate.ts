@@ -5,10 +5,9 @@ import { join, relative } from 'node:path'
 import * as ts from 'typescript'
 
 /**
- * Breaks the core on purpose, one place at a time, and says which breaks no test sees.
- * npm run mutate -- FOLDER [MOST]      a folder or file of the core, and how many breaks at most (100), spread evenly
- * over it
- * It works on a copy. A break is seen when a test of the core that depends on its file fails or never ends.
+ * Breaks the core on purpose, one place at a time, and says which breaks no test sees. npm run mutate -- FOLDER [MOST]
+ * a folder or file of the core, and how many breaks at most (100), spread evenly over it It works on a copy. A break is
+ * seen when a test of the core that depends on its file fails or never ends.
  */
 const [where = 'core/practice', most = '100'] = process.argv.slice(2)
 const ROOT = process.cwd()

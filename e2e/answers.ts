@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { familyLookup } from '../core/families/registry'
 import type { Attention } from '../core/practice/attention'
 import type { LessonEventOf } from '../core/practice/log/events'
+import { ALL_FAULTS } from '../core/practice/log/kinds'
 import { handSchema, instrumentSchema, pinsSchema } from '../core/schema/fields'
 import { habitsSchema } from '../core/schema/habits'
 import { parseSpec, type Spec } from '../core/schema/parse'
@@ -121,6 +122,7 @@ const agendaItem: z.ZodType<AgendaItem> = assignment.extend({
       revision: count.optional(),
     }),
   ),
+  faults: z.array(just({ id, fault: z.enum(ALL_FAULTS), finger: count.optional(), instead: count.optional(), day })),
 })
 const followed: z.ZodType<FollowedDrill> = assignment.extend({
   lessons: z.array(
@@ -185,6 +187,7 @@ const lesson: z.ZodType<LessonDetail> = just({
 const started: z.ZodType<LessonStarted> = just({ id, closed: instant.nullable() })
 const stored: z.ZodType<EventStored> = just({ id, number: count })
 
+const care = just({ excluded: z.array(count), spared: z.array(count), reviewOn: day.nullable() })
 const who = { student: just({ id, name: z.string() }) }
 const tempo = { drillName: z.string(), bpm, targetBpm: bpm }
 const need: z.ZodType<
@@ -206,7 +209,7 @@ const today: z.ZodType<TodayPage> = just({
     just({
       lessonId: id.nullable(),
       slot: just({ id, day }).nullable(),
-      student: just({ id, name: z.string() }),
+      student: just({ id, name: z.string(), care: care.nullable() }),
       at: instant,
       minutes: count,
       state: z.enum(['planned', 'running', 'ended']),

@@ -45,8 +45,8 @@ function livePins(spec: Record<string, unknown>, pins: Pins): Pins {
 
 /**
  * The drill on the bench: its spec and pinned fingers with undo and redo, what they realise to for a hand, and the
- * verdict
- * on the fingers. The last playable score stays in sight while a change makes the drill impossible or is worked out.
+ * verdict on the fingers. The last playable score stays in sight while a change makes the drill impossible or is worked
+ * out.
  */
 export function useBench(person: Readonly<Ref<BenchPerson>>) {
   const draft = shallowRef<Draft>({ spec: openingSpec(), pins: {} })

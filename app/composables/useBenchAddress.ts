@@ -1,4 +1,4 @@
-import { onBeforeRouteLeave, useRouter } from '#imports'
+import { onBeforeRouteLeave, useRoute, useRouter } from '#imports'
 import { watchDebounced } from '@vueuse/core'
 import type { Ref } from 'vue'
 import { pinsSchema, type Pins } from '#core/schema/fields'
@@ -39,6 +39,7 @@ function readPins(text: unknown): Pins {
 export function useBenchAddress({ bench, kept, assigning, studentId }: BenchParts) {
   const toasts = useToasts()
   const router = useRouter()
+  const { lesson } = useRoute().query
 
   /** Puts a drill that is spelt out in an address on the bench. */
   function openSpec(text: string, pins: unknown) {
@@ -92,6 +93,7 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
           ...(kept.drill.value && { drill: kept.drill.value.id }),
           ...(studentId.value && { student: studentId.value }),
           ...(assigning.assignment.value && { set: assigning.assignment.value.id }),
+          ...(typeof lesson === 'string' && { lesson }),
           spec: JSON.stringify(bench.minimal.value),
           ...(Object.keys(bench.pins.value).length > 0 && { pins: JSON.stringify(bench.pins.value) }),
         }
@@ -101,5 +103,10 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
     )
   }
 
-  return { open, follow }
+  return {
+    open,
+    follow,
+    /** The lesson the bench was opened from. */
+    lessonId: typeof lesson === 'string' ? lesson : null,
+  }
 }

@@ -9,7 +9,13 @@ export interface Shortcut {
   readonly run: () => void
 }
 
-const NAMES: Record<string, string> = { ' ': 'Space', 'ArrowUp': '↑', 'ArrowDown': '↓' }
+const NAMES: Record<string, string> = {
+  ' ': 'Space',
+  'ArrowUp': '↑',
+  'ArrowDown': '↓',
+  'ArrowLeft': '←',
+  'ArrowRight': '→',
+}
 const HELD = { 'ctrl': 'Ctrl ', 'ctrl+shift': 'Ctrl Shift ' }
 
 /** How a key is written on its cap. */
@@ -46,6 +52,8 @@ export function useKeys(shortcuts: () => readonly Shortcut[]) {
     const held = heldWith(event)
     const target = event.target as HTMLElement
     if (event.defaultPrevented || held === null || target.closest(held ? OWN_KEYS_HELD : OWN_KEYS)) return
+    // Wherever the focus is: while a dialog is open, whatever is typed is meant for it.
+    if (document.querySelector('[role="dialog"]')) return
     // Space on a button presses that button.
     if (event.key === ' ' && target.closest('button, a, [role="button"]')) return
     const shortcut = shortcuts().find(each => each.key.toLowerCase() === event.key.toLowerCase() && each.held === held)

@@ -122,13 +122,66 @@ describe('hearing passes', () => {
     expect(run.passesHere.value).toEqual([])
   })
 
+  test('undo goes back through the whole lesson: decisions, tempos and turns as well, each once', async () => {
+    const { run } = await open()
+    for (let i = 0; i < 3; i++) run.pass(true)
+    run.decide({ decision: 'raise', bpm: 76, reason: null })
+    run.tempo.value = 77
+    run.tempo.value = 78
+    run.choose('b')
+    run.note('Thumb lower.', 'drill')
+    said = []
+    while (run.canUndo.value) run.undo()
+    expect(said.map(({ text }) => text)).toEqual([
+      'Took back the note.',
+      'Back to Drill a.',
+      'Tempo 76 again.',
+      'Took back the decision: raise.',
+      ...Array.from({ length: 3 }, () => 'Took back a clean pass at 72.'),
+    ])
+    expect([run.current.value!.id, run.setBpm.value, run.tempo.value]).toEqual(['a', 72, 72])
+    run.undo()
+    expect(said).toHaveLength(7)
+  })
+
+  test('decisions are taken back one after the other, also when more follow', async () => {
+    const { run } = await open()
+    for (const bpm of [76, 80]) {
+      for (let i = 0; i < 3; i++) run.pass(true)
+      run.decide({ decision: 'raise', bpm, reason: null })
+    }
+    for (let i = 0; i < 4; i++) run.undo()
+    expect(run.setBpm.value).toBe(76)
+    run.undo()
+    expect(run.setBpm.value).toBe(72)
+    const decisions = kept.flatMap(({ event }) => (event.kind === 'decision' ? [event] : []))
+    // Each names the one before it, as the server asks.
+    expect(decisions.map(event => [event.revision, event.bpm, event.supersedes])).toEqual([
+      [0, 76, null],
+      [1, 80, null],
+      [2, 76, decisions[1]!.id],
+      [3, 72, decisions[2]!.id],
+    ])
+  })
+
+  test('the next and the previous drill; the ends do not join', async () => {
+    const { run } = await open()
+    run.step(-1)
+    expect(run.current.value!.id).toBe('a')
+    run.step(1)
+    run.step(1)
+    expect(run.current.value!.id).toBe('b')
+    run.step(-1)
+    expect(run.current.value!.id).toBe('a')
+  })
+
   test('turning to another drill has its own passes and tempo', async () => {
     served = detail({
       agenda: [set('a'), set('b', { decisions: [{ revision: 0, bpm: 76, at: '2026-01-01T10:00:00Z' }] })],
     })
     const { run } = await open()
     run.pass(true)
-    run.turnTo('b')
+    run.choose('b')
     expect(run.current.value!.id).toBe('b')
     expect(run.setBpm.value).toBe(76)
     expect(run.passesHere.value).toEqual([])

@@ -1,7 +1,8 @@
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { groundsInWords } from '#core/wording/decision'
 import type { DecisionKind } from '#core/schema/plan-fields'
-import type { Standing } from '#core/practice/log/standing'
+import type { Fault } from '#core/practice/log/kinds'
+import type { LessonEventOf, Voidable } from '#core/practice/log/events'
 import { useToasts } from '../stores/toasts'
 import type { RunningLesson } from './useLesson'
 
@@ -35,9 +36,13 @@ export function useLessonRun(lesson: RunningLesson) {
 
   // The metronome follows the set tempo; the teacher may try another one in between.
   const tempo = ref(setBpm.value)
-  watch([setBpm, current], () => {
-    tempo.value = setBpm.value
-  })
+  watch(
+    [setBpm, () => current.value?.id],
+    () => {
+      tempo.value = setBpm.value
+    },
+    { flush: 'sync' },
+  )
   const passesHere = computed(() =>
     current.value ? lesson.passesOf(current.value).filter(pass => pass.bpm === tempo.value) : [],
   )
@@ -65,21 +70,65 @@ export function useLessonRun(lesson: RunningLesson) {
     })
   }
 
-  function undo() {
+  /** What was done in this lesson and can be undone, the latest last: what the log holds, and what no log does. */
+  interface Deed {
+    /** How many events there were before it. */
+    readonly after: number
+    readonly undo: () => string
+  }
+  const unlogged = shallowRef<readonly Deed[]>([])
+  const did = (undo: Deed['undo']) => {
+    unlogged.value = [...unlogged.value, { after: lesson.events.value.length, undo }]
+  }
+
+  /** Decisions of this lesson that stand, by drill: one that was taken back is gone with what took it back. */
+  const standingDecisions = computed(() => {
+    const stacks = new Map<string, LessonEventOf<'decision'>[]>()
+    for (const decision of state.value.decisions) {
+      const stack = stacks.get(decision.assignmentId) ?? []
+      if (decision.supersedes === null) stack.push(decision)
+      else stack.pop()
+      stacks.set(decision.assignmentId, stack)
+    }
+    return [...stacks.values()].flat()
+  })
+
+  const logged = computed<readonly Deed[]>(() => {
+    const place = new Map(lesson.events.value.map((event, i) => [event.id, i]))
     const { undoable } = state.value
-    if (!undoable || ended.value) return
-    lesson.record({ kind: 'void', eventId: undoable.id })
-    toasts.say(
-      undoable.kind === 'pass'
-        ? `Took back a ${undoable.clean ? 'clean pass' : 'slip'} at ${undoable.bpm}.`
-        : `Took back the ${undoable.kind}.`,
-    )
+    const events = [...(undoable ? [undoable] : []), ...standingDecisions.value]
+    return events
+      .map(event => ({ after: place.get(event.id)!, undo: () => takeBack(event) }))
+      .sort((a, b) => a.after - b.after)
+  })
+  const lastDeed = computed(() => {
+    const [own, kept] = [unlogged.value.at(-1), logged.value.at(-1)]
+    return own && (!kept || own.after > kept.after) ? own : (kept ?? null)
+  })
+
+  function takeBack(event: Voidable | LessonEventOf<'decision'>): string {
+    if (event.kind === 'decision') {
+      takeBackDecision(event)
+      return `Took back the decision: ${event.decision}.`
+    }
+    lesson.record({ kind: 'void', eventId: event.id })
+    return event.kind === 'pass'
+      ? `Took back a ${event.clean ? 'clean pass' : 'slip'} at ${event.bpm}.`
+      : `Took back the ${event.kind}.`
+  }
+
+  /** Takes back whatever was done last: a pass, a fault, a note, a decision, a tempo, a turn to another drill. */
+  function undo() {
+    const deed = lastDeed.value
+    if (!deed || ended.value) return
+    unlogged.value = unlogged.value.filter(each => each !== deed)
+    toasts.say(deed.undo())
   }
 
   function decide(choice: Decided) {
     const set = current.value
     const now = standing.value
-    if (!set || !now) return
+    if (!set || !now || ended.value) return
     const made = lesson.record({
       kind: 'decision',
       ...asShown(set.id),
@@ -89,26 +138,67 @@ export function useLessonRun(lesson: RunningLesson) {
       offeredBpm: now.offer.bpm,
       offerReason: groundsInWords(now.offer),
       supersedes: null,
-    })
+    }) as LessonEventOf<'decision'>
     toasts.say(SAID[choice.decision](choice.bpm), {
-      action: { label: 'Take it back', run: () => takeBack(set.id, made.id, now) },
+      action: { label: 'Take it back', run: () => takeBackDecision(made) },
     })
   }
 
-  function takeBack(assignmentId: string, decisionId: string, before: Standing) {
+  /** Sets the tempo back to what it was before a decision; both stay in the log. */
+  function takeBackDecision(decision: LessonEventOf<'decision'>) {
+    const set = agenda.value.find(each => each.id === decision.assignmentId)
+    if (!set || !standingDecisions.value.some(each => each.id === decision.id)) return
+    const here = state.value.decisions.filter(each => each.assignmentId === set.id)
+    const before = here.slice(0, here.indexOf(decision)).at(-1) ?? set.decisions.at(-1)
+    const last = here.at(-1)!
     lesson.record({
       kind: 'decision',
-      ...asShown(assignmentId),
-      revision: before.revision + 1,
+      ...asShown(set.id),
+      revision: last.revision + 1,
       decision: 'hold',
-      bpm: before.bpm,
-      offered: before.offer.decision,
-      offeredBpm: before.offer.bpm,
+      bpm: before?.bpm ?? set.plan.startBpm,
+      offered: decision.offered,
+      offeredBpm: decision.offeredBpm,
       offerReason: 'Taken back.',
       reason: null,
-      supersedes: decisionId,
+      supersedes: last.id,
     })
   }
+
+  /** The next or the previous drill of the agenda; the ends do not join. */
+  function step(by: 1 | -1) {
+    const at = agenda.value.findIndex(set => set.id === current.value?.id)
+    const next = agenda.value[at + by]
+    if (next) choose(next.id)
+  }
+
+  /** Turns to a drill because the teacher asked for it, which undo takes back. */
+  function choose(assignmentId: string) {
+    const { value: before } = current
+    if (!before || before.id === assignmentId) return turnTo(assignmentId)
+    turnTo(assignmentId)
+    did(() => {
+      turnTo(before.id)
+      return `Back to ${before.drillName}.`
+    })
+  }
+
+  /** Tries another tempo, which undo takes back. */
+  function tryTempo(bpm: number) {
+    const { value: before } = tempo
+    const set = current.value?.id
+    if (bpm === before) return
+    tempo.value = bpm
+    // A tempo that is turned step by step is one deed.
+    if (turning === set && unlogged.value.at(-1)?.after === lesson.events.value.length) return
+    turning = set
+    did(() => {
+      turning = undefined
+      if (current.value?.id === set) tempo.value = before
+      return `Tempo ${before} again.`
+    })
+  }
+  let turning: string | undefined
 
   return {
     ended,
@@ -116,12 +206,21 @@ export function useLessonRun(lesson: RunningLesson) {
     current,
     standing,
     setBpm,
-    tempo,
+    /** The tempo of the metronome; set, it is tried until the drill or its tempo changes. */
+    tempo: computed({ get: () => tempo.value, set: tryTempo }),
     passesHere,
-    turnTo,
+    choose,
+    step,
     pass,
     undo,
+    canUndo: computed(() => lastDeed.value !== null),
     decide,
+    /** Puts a fault down against the drill in hand. */
+    fault: (fault: Fault, fingers: { readonly finger?: number; readonly instead?: number }) => {
+      if (!current.value || ended.value) return
+      turnTo(current.value.id)
+      lesson.record({ kind: 'fault', ...asShown(current.value.id), fault, ...fingers })
+    },
     /** Keeps a note on the drill in hand, or on the lesson as a whole. */
     note: (text: string, about: 'drill' | 'lesson') => {
       lesson.record({ kind: 'note', assignmentId: about === 'drill' ? (current.value?.id ?? null) : null, text })

@@ -13,8 +13,7 @@ export interface Asked {
 
 /**
  * Keeps the engine's verdict on what is asked, worked out in a worker. Only the newest question counts; a long one can
- * be
- * stopped, and is then asked again by hand or by the next change.
+ * be stopped, and is then asked again by hand or by the next change.
  */
 export function useVerdict(asked: () => Asked) {
   const answer = shallowRef<Parsed<Judged> | null>(null)

@@ -24,8 +24,7 @@ await address.open(route.query)
 address.follow()
 
 // The drill moves to the student's own guitar and hand; undo or “Keep the original” takes it back. An address that
-// spells
-// a drill out, and one that was set for this student, are left as they are.
+// spells a drill out, and one that was set for this student, are left as they are.
 watch(studentId, () => {
   fitting.dismiss()
   if (student.value) fitting.fit(student.value)
@@ -136,6 +135,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         :bench="bench"
         :kept="kept"
         :assigning="assigning"
+        :lesson-id="address.lessonId"
         :students="students"
         @anew="startNew"
         @print="printOut"

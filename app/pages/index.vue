@@ -11,6 +11,15 @@ const { data, error, reload } = useLoaded<TodayPage>(() => `/api/today?day=${day
 const { starting, start } = useLessonStart()
 const open = (lesson: TodayLesson) =>
   lesson.lessonId ? navigateTo(`/lesson/${lesson.lessonId}`) : start(lesson.student.id, lesson.slot)
+const now = useNow({ interval: 30_000 })
+const clockNow = computed(() => when.clock(now.value.toISOString()))
+/** The lesson before which the present moment falls: the first that is to come. */
+const nowBefore = computed(() =>
+  offset.value === 0
+    ? (data.value?.lessons.findIndex(each => each.state === 'planned' && Date.parse(each.at) > now.value.getTime()) ??
+      -1)
+    : -1,
+)
 const NEEDS = {
   'stalled': ['■', 'Stalled'],
   'behind': ['▽', 'Behind'],
@@ -61,7 +70,7 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
         </EmptyState>
         <ol v-else class="border-l-2 border-wood">
           <li
-            v-for="lesson in data.lessons"
+            v-for="(lesson, i) in data.lessons"
             :key="lesson.lessonId ?? lesson.slot?.id"
             class="relative pl-6 pb-5 last:pb-0"
           >
@@ -70,6 +79,7 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
               :class="lesson.state === 'ended' ? 'bg-edge' : lesson.state === 'running' ? 'bg-plan' : 'bg-wood'"
               aria-hidden="true"
             />
+            <p v-if="i === nowBefore" class="mb-3 font-bold text-attention-ink figures">now, {{ clockNow }}</p>
             <div class="bg-card border border-line rounded-md p-4 flex flex-wrap items-start gap-x-5 gap-y-2">
               <div class="figures w-20">
                 <p class="font-head font-bold text-2xl leading-tight">
@@ -83,6 +93,7 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
                     {{ lesson.student.name }}
                   </NuxtLink>
                 </h2>
+                <CareNote :care="lesson.student.care" />
                 <ul class="text-soft">
                   <li v-for="drill in lesson.drills" :key="drill.name" class="flex gap-3">
                     <span class="truncate">{{ drill.name }}</span><span class="figures whitespace-nowrap"

@@ -1,7 +1,6 @@
 /**
  * Sends a stranger to sign in before the router looks at the address: it would load the page that was asked for, with
- * all
- * that page needs, only to be turned away.
+ * all that page needs, only to be turned away.
  */
 export default defineNuxtPlugin({
   name: 'stranger',

@@ -71,9 +71,9 @@ const requestOf = (entry: OutboxEntry, deviceOffsetMs: number) =>
 
 /**
  * Delivers what was put down, events of lessons above all, in the order it happened. It is kept on this device first
- * and dropped only after the
- * server has stored it (or the student is gone): neither the end of the browser nor of the server loses it, and its
- * id keeps a repeat from counting twice. What can never be delivered is set aside in sight, and the rest goes on.
+ * and dropped only after the server has stored it (or the student is gone): neither the end of the browser nor of the
+ * server loses it, and its id keeps a repeat from counting twice. What can never be delivered is set aside in sight,
+ * and the rest goes on.
  */
 export const useOutbox = defineStore('outbox', () => {
   const entries = shallowRef<readonly OutboxEntry[]>([])

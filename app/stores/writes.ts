@@ -9,8 +9,7 @@ const UNCERTAIN: readonly string[] = ['offline', 'unavailable', 'failed']
 
 /**
  * Every write of the app that is not an event of a lesson. Each has an id, by which the server does it once; one that
- * may
- * have arrived keeps its id as long as what is sent there says the same, so that trying again does not do it twice.
+ * may have arrived keeps its id as long as what is sent there says the same, so that trying again does not do it twice.
  */
 export const useWrites = defineStore('writes', () => {
   const api = useApi()

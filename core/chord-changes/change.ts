@@ -94,8 +94,7 @@ export function barreOf(shape: ChordShape): Barre {
 
 /**
  * The change from one chord to another, finger by finger: pivots stay, guides slide along their string, the others
- * move,
- * lift or land; how far they travel, and in which order they go down.
+ * move, lift or land; how far they travel, and in which order they go down.
  * @param instrument Frets and string spacing in mm; the capo is counted in.
  * @param soundsAt When a string first sounds after the change, in ticks; all together when left out.
  */

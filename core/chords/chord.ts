@@ -78,8 +78,7 @@ function barreGroups(frets: readonly (number | null)[]): readonly (readonly numb
 
 /**
  * Fingers for a shape that has none: one a note, the nearest upwards; where there are more notes than fingers the
- * lowest
- * fret is a barre, and if that is not enough the largest group at another fret lies under one finger too.
+ * lowest fret is a barre, and if that is not enough the largest group at another fret lies under one finger too.
  */
 function simpleFingers(frets: readonly (number | null)[], path: string): readonly FingerOrOpen[] {
   const notes = frets.filter(Boolean).length

@@ -60,3 +60,6 @@ export const familyLookup: FamilyLookup = {
   },
   whyMissing: name => `no family is called ${JSON.stringify(name)}; there are ${[...byName.keys()].join(', ')}`,
 }
+
+/** Whether a drill has a sheet, and so a tempo and passes: counting and warm-ups without the guitar have none. */
+export const hasSheet = ({ family }: { readonly family: string }): boolean => 'build' in familyNamed(family)

@@ -14,8 +14,7 @@ export interface Hand extends Required<Omit<HandInput, 'pairsMm'>> {
 
 /**
  * What each pair of fingers spans as a share of the reach 1–4: at ease, and at most. The project's own assumption,
- * editable
- * per student: an adult hand of 80 mm plays whole steps in V and everyday barre chords.
+ * editable per student: an adult hand of 80 mm plays whole steps in V and everyday barre chords.
  */
 export const PAIR_SHARES: Readonly<Record<string, { readonly comfort: number; readonly limit: number }>> = {
   12: { comfort: 0.55, limit: 0.85 },

@@ -4,10 +4,8 @@ import type { High, Note } from './score'
 
 /**
  * Finds what lies past the fret where the neck meets the body. Within a bar it is a visit, for which the thumb stays as
- * far
- * as it can; a bar or more, or over half of a drill's fretted notes, is a stay, with the thumb at the heel (common
- * practice;
- * bar and half are the project's own measure).
+ * far as it can; a bar or more, or over half of a drill's fretted notes, is a stay, with the thumb at the heel (common
+ * practice; bar and half are the project's own measure).
  * @param barTicks Length of a bar.
  */
 export function findHigh(notes: readonly Note[], { bodyFret, capo }: Instrument, barTicks: Tick): readonly High[] {

@@ -96,9 +96,8 @@ function onsetOf(group: readonly Note[], down: readonly Hold[]): Onset {
 
 /**
  * What keeps a string quiet on which nothing sounds. A touch on the nut side of a stopped fret damps nothing, so a
- * string
- * with a finger still down on it is quiet by that finger easing off, by the palm (pick, thicker strings) or by free
- * fingers.
+ * string with a finger still down on it is quiet by that finger easing off, by the palm (pick, thicker strings) or by
+ * free fingers.
  */
 function mutedBy(string: number, note: Note, onset: Onset): Means {
   const { picked, idle, stops } = onset

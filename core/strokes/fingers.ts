@@ -10,8 +10,7 @@ const usual = (string: number): Stroke => BY_STRING[string] ?? 'p'
 
 /**
  * Fingers for notes sounding together: where the usual share gives each its own, that; of up to three on the bass
- * strings the thumb takes
- * the thickest; else i m a on the thinnest three and p on all thicker ones.
+ * strings the thumb takes the thickest; else i m a on the thinnest three and p on all thicker ones.
  */
 function forNotesTogether({ strings }: PluckedOnset): Stroke[] {
   const byString = strings.map(usual)

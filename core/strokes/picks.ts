@@ -89,8 +89,7 @@ function turnsOf(onsets: readonly PluckedOnset[]): readonly (readonly number[])[
 /**
  * The pick alternates and fingers take the thinner strings: in a roll over three or four strings, or over two again and
  * again, each finger has its own, thickest to thinnest pick, m, a, c; else the note that crosses to a thinner string is
- * a
- * finger's. The pick's turn waits meanwhile.
+ * a finger's. The pick's turn waits meanwhile.
  */
 export const hybrid: PluckingSystem = {
   label: 'pick and fingers',

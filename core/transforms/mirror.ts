@@ -12,8 +12,7 @@ function copyOf(key: string): number {
 
 /**
  * The key of another copy of a note. Up to three copies are told by as many `~`; a mirrored drill mirrored again and
- * again
- * counts them, for strokes would double with every turn.
+ * again counts them, for strokes would double with every turn.
  * @example copyKey('p1.s5.3', 1) // 'p1.s5.3~'
  * @example copyKey('p1.s5.3~', 4) // 'p1.s5.3~4~'
  */

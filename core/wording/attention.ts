@@ -3,8 +3,8 @@ import { SILENT_DAYS, type Attention } from '../practice/attention'
 import { STALLED_LESSONS } from '../practice/tempo/pace'
 import { countInWords } from './numbers'
 
-/** A day as a sentence says it: "1 April". */
-const dayInWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('d LLLL')
+/** A day, YYYY-MM-DD, as a sentence says it: "1 April". */
+export const dayInWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('d LLLL')
 
 /**
  * Why a student wants attention, in one sentence.

@@ -275,8 +275,7 @@ export const stages = mysqlTable(
 
 /**
  * What was taught with a set drill from one moment on: a change of version, stage, plan, fingers, hand or guitar is a
- * new
- * revision, and what happens in a lesson names the one it was. Rows never change.
+ * new revision, and what happens in a lesson names the one it was. Rows never change.
  */
 export const assignmentRevisions = mysqlTable(
   'assignment_revisions',

@@ -24,8 +24,7 @@ const MOST_TRIES = 4
 
 /**
  * The engine in a few processes of their own: a question that is too long or too big ends its process, never the
- * server,
- * and the next question gets a new one.
+ * server, and the next question gets a new one.
  */
 export function openEngine({
   script,

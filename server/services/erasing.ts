@@ -28,8 +28,7 @@ import { revisionsOf } from './revisions'
 
 /**
  * Everything the studio keeps of a student, as one file: the card, the weekly lesson, every drill set with what it
- * plays
- * and how it was decided on, every lesson with its log.
+ * plays and how it was decided on, every lesson with its log.
  */
 export async function exportStudent(db: Database, actor: Actor, studentId: string, now: Date): Promise<StudentFile> {
   const student = await ownStudent(db, actor, studentId)
@@ -146,8 +145,7 @@ const AT_ONCE = 200
 
 /**
  * Erases a student for good: card, lessons, log, decisions, all of it. Bare ids stay, so that what a device still
- * delivers
- * is told that they are gone.
+ * delivers is told that they are gone.
  * @throws DomainError `invalid` unless the name is given as it stands on the card: a slip must not erase anybody.
  */
 export function eraseStudent(

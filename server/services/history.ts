@@ -7,6 +7,7 @@ import type {
   AssignmentDetail,
   AssignmentStanding,
   FollowedDrill,
+  HeardFault,
   HeardPass,
   HistoryDecision,
   LessonHearing,
@@ -39,6 +40,8 @@ interface Scope {
 
 /** Passes of a drill that a lesson looks back on: three times the longest run that a plan may ask for. */
 const PASSES_BACK = 60
+/** Faults of a drill that a lesson reminds of. */
+const FAULTS_BACK = 3
 /** Lessons and decisions of a drill that a student's page draws: two years of weeks. */
 const LESSONS_DRAWN = 104
 const DECISIONS_DRAWN = 60
@@ -125,6 +128,47 @@ async function passesOf(
         by: 'teacher',
         revision: row.revision ?? 0,
       })
+  }
+  return found
+}
+
+/** The latest faults of each of some drills outside a lesson, those taken back left out. */
+const latestFaults = questionOfEach((db, assignmentId) =>
+  db
+    .select({ assignmentId: heard.assignmentId, body: heard.body, receivedAt: heard.receivedAt })
+    .from(heard)
+    .leftJoin(lessonEvents, eq(lessonEvents.voids, heard.id), BY_VOIDED)
+    .where(
+      and(
+        eq(heard.studioId, given('studioId')),
+        eq(heard.assignmentId, assignmentId),
+        eq(heard.kind, 'fault'),
+        ne(heard.lessonId, given('exceptLesson')),
+        isNull(lessonEvents.id),
+      ),
+    )
+    .orderBy(desc(heard.receivedAt))
+    .limit(FAULTS_BACK),
+)
+
+/** The latest faults of some drills outside a lesson, the latest first. */
+async function faultsOf(
+  db: Database,
+  actor: Actor,
+  assignmentIds: readonly string[],
+  exceptLesson: string,
+): Promise<ReadonlyMap<string, readonly HeardFault[]>> {
+  const local = localClock(actor.zone)
+  const rows = await latestFaults(db, assignmentIds, { studioId: actor.studioId, exceptLesson })
+  const found = new Map<string, HeardFault[]>(assignmentIds.map(id => [id, []]))
+  for (const { assignmentId, body, receivedAt } of rows.toSorted(
+    (a, b) => b.receivedAt.getTime() - a.receivedAt.getTime(),
+  )) {
+    const { id, fault, finger, instead } = body as LessonEventOf<'fault'>
+    const day = local(receivedAt.toISOString()).slice(0, 10)
+    found
+      .get(assignmentId!)!
+      .push({ id, fault, ...(finger !== undefined && { finger }), ...(instead !== undefined && { instead }), day })
   }
   return found
 }
@@ -372,8 +416,7 @@ async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(
 
 /**
  * The agenda of a lesson: of a running one all that the student is on, with what decisions look back on; of an ended
- * one
- * what it dealt with, with the tempo each drill came in at.
+ * one what it dealt with, with the tempo each drill came in at.
  */
 export async function agendaOf(db: Database, scope: AgendaScope): Promise<readonly AgendaItem[]> {
   const { actor, lesson, taught } = scope
@@ -392,15 +435,22 @@ export async function agendaOf(db: Database, scope: AgendaScope): Promise<readon
       ids,
       await decisionBefore(db, ids, { lessonId: lesson.id, startedAt: lesson.startedAt }),
     )
-    return (await asTaught(db, scope, set)).map(each => ({ ...each, passes: [], decisions: decided.get(each.id)! }))
+    return (await asTaught(db, scope, set)).map(each => ({
+      ...each,
+      passes: [],
+      faults: [],
+      decisions: decided.get(each.id)!,
+    }))
   }
-  const [passes, decided] = await Promise.all([
+  const [passes, faults, decided] = await Promise.all([
     passesOf(db, actor, ids, lesson.id),
+    faultsOf(db, actor, ids, lesson.id),
     lastDecisions(db, actor, ids, lesson.id),
   ])
   return set.map((each): AgendaItem => ({
     ...each,
     passes: passes.get(each.id)!,
+    faults: faults.get(each.id)!,
     decisions: [decided.get(each.id)].filter(decision => decision !== undefined),
   }))
 }

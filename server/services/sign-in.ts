@@ -56,8 +56,7 @@ export async function rememberDevice(db: Database, userId: string, device: strin
 const MOST_HASHES = 24
 /**
  * Where those who sign in wait: everybody to be counted, then for the hash, one after the other. Strangers wait for it
- * in
- * a line of their own, so that a crowd of them does not keep somebody waiting on a device that is known.
+ * in a line of their own, so that a crowd of them does not keep somebody waiting on a device that is known.
  */
 const LINES = { counting: openLine(2, 300), known: openLine(1, MOST_HASHES), strange: openLine(1, MOST_HASHES) }
 
@@ -107,9 +106,8 @@ async function checkInLine(
 
 /**
  * Signs someone in. Attempts are counted before the password is looked at: by visitor, by name (as the database
- * compares
- * names, so that accents and capitals make no other account) and by address; on a device the account has been signed in
- * on, by that device alone.
+ * compares names, so that accents and capitals make no other account) and by address; on a device the account has been
+ * signed in on, by that device alone.
  * @throws DomainError `signed-out` for a wrong name or password alike; `too-many`; `unavailable` when too many sign in
  *   at once; `forbidden` when suspended.
  */

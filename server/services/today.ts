@@ -1,5 +1,6 @@
 import { and, eq, gte, isNull, lt } from 'drizzle-orm'
 import { union } from 'drizzle-orm/mysql-core'
+import { careOf } from '#core/hand/care'
 import { attentionOf } from '#core/practice/attention'
 import { dayPlus, instantOf, localClock, localDay } from '#core/practice/schedule/local-time'
 import { fallsOn } from '#core/practice/schedule/weekly'
@@ -7,12 +8,19 @@ import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
 import type { AssignmentStanding } from '#shared/contracts/assignments'
 import type { Database } from '../db/client'
 import { given, question } from '../db/question'
-import { lessons } from '../db/tables'
+import { lessons, type students } from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { lastLessons, standingsOf } from './history'
 import { presentStudents, slotsOf } from './roster'
 
 type Lesson = typeof lessons.$inferSelect
+type Student = typeof students.$inferSelect
+
+const faceOf = ({ id, name, hand, habits }: Student) => ({ id, name, care: careOf(hand, habits ?? {}) })
+
+/** What is over goes below what is to come. */
+const toComeFirst = (a: TodayLesson, b: TodayLesson) =>
+  Number(a.state === 'ended') - Number(b.state === 'ended') || (a.at < b.at ? -1 : 1)
 
 const drillsOf = (set: readonly AssignmentStanding[]) =>
   set.map(each => ({ name: each.drillName, bpm: each.bpm, targetBpm: each.plan.targetBpm }))
@@ -71,7 +79,7 @@ export async function readToday(
     return {
       lessonId: lesson.id,
       slot: null,
-      student: { id: student.id, name: student.name },
+      student: faceOf(student),
       at: lesson.plannedAt.toISOString(),
       minutes: lesson.minutes,
       state: lesson.endedAt ? 'ended' : 'running',
@@ -85,7 +93,7 @@ export async function readToday(
       return {
         lessonId: null,
         slot: { id: slot.id, day },
-        student: { id: student.id, name: student.name },
+        student: faceOf(student),
         at: instantOf(day, slot.wallTime, slot.zone),
         minutes: slot.minutes,
         state: 'planned',
@@ -94,7 +102,7 @@ export async function readToday(
     })
   return {
     day,
-    lessons: [...begun.map(lessonOf), ...planned].sort((a, b) => (a.at < b.at ? -1 : 1)),
+    lessons: [...begun.map(lessonOf), ...planned].sort(toComeFirst),
     needs: [
       ...unfinished.map((lesson): Need => {
         const student = byId.get(lesson.studentId)!

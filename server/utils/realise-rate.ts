@@ -25,8 +25,7 @@ async function consume(userId: string, specs: number): Promise<void> {
 
 /**
  * Has somebody's specs worked out one after the other, so that others' questions come in between; a single one is
- * refused
- * as a whole, in a list a bad one stands as its error.
+ * refused as a whole, in a list a bad one stands as its error.
  * @returns The answers as JSON text.
  * @throws DomainError `too-many`, `unavailable`, `too-large` when the answers grow out of all measure.
  */

@@ -24,8 +24,7 @@ type Write<T, P> = (tx: Database, prepared: P) => Promise<T>
 
 /**
  * Does a write exactly once. The id its client made is kept with the answer in the same transaction as the write
- * itself,
- * so a repeat, even at the same moment and even when it would now be refused, gets the first answer.
+ * itself, so a repeat, even at the same moment and even when it would now be refused, gets the first answer.
  * @param prepare Work that must not keep a transaction waiting, done before it.
  * @throws DomainError `conflict` when the id was used for another body, or is that of something else.
  */

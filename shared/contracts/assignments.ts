@@ -28,6 +28,12 @@ export interface HeardPass extends PassHeard {
   readonly lessonId: string
 }
 
+/** A fault that was put down in an earlier lesson. */
+export interface HeardFault extends Pick<LessonEventOf<'fault'>, 'id' | 'fault' | 'finger' | 'instead'> {
+  /** Local day. */
+  readonly day: string
+}
+
 /** A decision, as history tells it. */
 export interface HistoryDecision extends DecisionMade {
   readonly id: string
@@ -73,6 +79,8 @@ export interface AssignmentDetail extends AssignmentStanding {
  */
 export interface AgendaItem extends AssignmentDetail {
   readonly passes: readonly HeardPass[]
+  /** Faults of the latest lessons with it, the latest first. */
+  readonly faults: readonly HeardFault[]
 }
 
 /** What one lesson's passes of a drill come to. */

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { ALL_FAULTS } from '#core/practice/log/kinds'
 import { DECISIONS } from '#core/schema/plan-fields'
+import type { Care } from '#core/hand/care'
 import type { Attention } from '#core/practice/attention'
 import type { LessonEvent } from '#core/practice/log/events'
 import type { HandInput } from '#core/schema/fields'
@@ -124,7 +125,7 @@ export interface LessonDetail {
 export interface TodayLesson {
   readonly lessonId: string | null
   readonly slot: { readonly id: string; readonly day: string } | null
-  readonly student: { readonly id: string; readonly name: string }
+  readonly student: { readonly id: string; readonly name: string; readonly care: Care | null }
   readonly at: string
   readonly minutes: number
   readonly state: 'planned' | 'running' | 'ended'

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 /** Messages of the moment, at the foot of the page. */
 const toasts = useToasts()
+function take({ id, action }: (typeof toasts.list)[number]) {
+  action?.run()
+  toasts.dismiss(id)
+}
 </script>
 
 <template>
@@ -22,10 +26,7 @@ const toasts = useToasts()
         v-if="toast.action"
         type="button"
         class="font-bold underline underline-offset-4 min-h-9 px-2"
-        @click="
-          toast.action.run()
-          toasts.dismiss(toast.id)
-        "
+        @click="take(toast)"
       >
         {{ toast.action.label }}
       </button>

@@ -4,7 +4,14 @@ import { PRESETS } from '#core/guitar/presets'
 import type { StudentRow } from '#shared/contracts/students'
 
 /** What is on the bench, for whom, and what is done with it as a whole. */
-const props = defineProps<{ bench: Bench; kept: SavedDrill; assigning: Assigning; students: readonly StudentRow[] }>()
+const props = defineProps<{
+  bench: Bench
+  kept: SavedDrill
+  assigning: Assigning
+  students: readonly StudentRow[]
+  /** The lesson the bench was opened from. */
+  lessonId: string | null
+}>()
 const emit = defineEmits<{ anew: []; print: []; keys: [] }>()
 const studentId = defineModel<string | null>('studentId', { required: true })
 
@@ -47,6 +54,13 @@ const menu = computed(() => [
 
 <template>
   <header class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line px-5 py-3">
+    <NuxtLink
+      v-if="lessonId"
+      :to="`/lesson/${lessonId}`"
+      class="inline-flex items-center min-h-11 px-3 rounded-md border border-edge/70 bg-card font-bold"
+    >
+      ← Back to the lesson
+    </NuxtLink>
     <div class="min-w-0 flex-1 basis-64">
       <h1 class="text-xl leading-tight line-clamp-2">
         {{ title }}

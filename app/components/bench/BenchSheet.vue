@@ -34,8 +34,7 @@ const writesDown = computed({
 const waits = computed(() => engine.busy.value && props.bench.spec.value?.fingering.rule !== 'one-per-fret')
 const slow = refDebounced(waits, 400)
 // What is said of a note takes room from below: the note's line stays in sight above it. On narrow screens it is the
-// page
-// that scrolls, and that is the reader's own.
+// page that scrolls, and that is the reader's own.
 const room = useTemplateRef<HTMLElement>('room')
 function keepInSight() {
   if (selected.value === null || !room.value || room.value.scrollHeight <= room.value.clientHeight) return

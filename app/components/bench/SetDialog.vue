@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { careOf } from '#core/hand/care'
 import { fitChangeInWords, unsuitedInWords } from '#core/wording/fitting'
 import { stepsBetween } from '#core/practice/tempo/arithmetic'
 import type { StudentRow } from '#shared/contracts/students'
@@ -49,6 +50,11 @@ const fitted = computed(() => {
   const student = props.students.find(each => each.id === studentId.value)
   return open.value && student && student.id !== props.chosenId ? fitFor(props.spec, student) : null
 })
+/** What the chosen student's hand is to be spared. */
+const care = computed(() => {
+  const student = props.students.find(each => each.id === studentId.value)
+  return student ? careOf(student.hand, student.habits) : null
+})
 const fitting = ref(true)
 const backwards = computed(() => targetBpm.value < startBpm.value)
 const steps = computed(() => (backwards.value ? 0 : stepsBetween(startBpm.value, targetBpm.value, step.value)))
@@ -82,6 +88,7 @@ function set() {
   >
     <form class="space-y-4" @submit.prevent="set">
       <BaseListbox v-model="studentId" label="Student" :options="options" />
+      <CareNote :care="care" />
       <div
         v-if="fitted && (fitted.changes.length > 0 || fitted.left.length > 0)"
         class="border-l-4 border-plan pl-3 space-y-1"

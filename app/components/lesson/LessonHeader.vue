@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { careOf } from '#core/hand/care'
 import type { LessonDetail } from '#shared/contracts/lessons'
 
 /** Whose lesson it is, how much of it is gone, and whether all that was put down is saved. */
@@ -31,6 +32,7 @@ const saved = computed(() => {
     >
       {{ saved }}
     </p>
+    <CareNote :care="careOf(detail.student.hand, detail.student.habits)" class="max-sm:order-last" />
     <div class="ml-auto flex gap-2">
       <slot />
     </div>

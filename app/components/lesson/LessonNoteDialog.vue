@@ -16,8 +16,13 @@ function keep() {
 
 <template>
   <BaseDialog v-model:open="open" title="Note">
-    <form class="space-y-4" @submit.prevent="keep">
-      <FormField v-model="text" label="What to remember" multiline />
+    <form
+      class="space-y-4"
+      @submit.prevent="keep"
+      @keydown.ctrl.enter.prevent="keep"
+      @keydown.meta.enter.prevent="keep"
+    >
+      <FormField v-model="text" label="What to remember" hint="Ctrl Enter keeps it" multiline />
       <BaseChips
         v-if="drillName !== null"
         v-model="about"

@@ -41,6 +41,11 @@ const bpm = ref(60)
 const reason = ref('')
 const REASONS = ['not easy yet', 'sound first', 'tired today', 'easier than it looks', 'ready for more']
 
+/** Takes the offer, where there is something to take. */
+function take() {
+  if (!urgent.value) return
+  emit('decide', { decision: offer.value.decision, bpm: offer.value.bpm, reason: null })
+}
 function overrule() {
   wish.value = offer.value.decision === 'hold' ? 'raise' : 'hold'
   reason.value = ''
@@ -63,6 +68,14 @@ const wrong = computed(() =>
       ? `Easing goes below ${props.standing.bpm}.`
       : '',
 )
+defineExpose({ take, overrule })
+/** Reasons by their digit, where nothing is typed. */
+function onKey(event: KeyboardEvent) {
+  const text = REASONS[Number(event.key) - 1]
+  if (text === undefined || (event.target as Element).matches('input')) return
+  event.preventDefault()
+  reason.value = text
+}
 function decide() {
   if (wrong.value || !reason.value.trim()) return
   emit('decide', {
@@ -87,15 +100,11 @@ function decide() {
       {{ groundsInWords(offer) }}
     </p>
     <div class="flex gap-2">
-      <BaseButton
-        v-if="urgent"
-        tone="action"
-        @click="emit('decide', { decision: offer.decision, bpm: offer.bpm, reason: null })"
-      >
-        {{ acceptWord }}
+      <BaseButton v-if="urgent" tone="action" class="min-h-14" @click="take">
+        {{ acceptWord }} <kbd class="font-sans opacity-90 max-sm:hidden" aria-hidden="true">O</kbd>
       </BaseButton>
-      <BaseButton @click="overrule">
-        {{ urgent ? 'Overrule' : 'Decide' }}
+      <BaseButton class="min-h-14" @click="overrule">
+        {{ urgent ? 'Overrule' : 'Decide' }} <kbd class="font-sans text-soft max-sm:hidden" aria-hidden="true">W</kbd>
       </BaseButton>
     </div>
     <BaseDialog
@@ -103,7 +112,7 @@ function decide() {
       title="Decide otherwise"
       :about="`The plan says: ${headline.replace('?', '')}. Your decision and its reason are kept.`"
     >
-      <form class="space-y-4" @submit.prevent="decide">
+      <form class="space-y-4" @submit.prevent="decide" @keydown="onKey">
         <BaseChips
           v-model="wish"
           label="Decision"
@@ -119,21 +128,18 @@ function decide() {
           <FormField v-model="reason" label="Why" :error="wrong" />
           <div class="flex flex-wrap gap-1.5 mt-2">
             <button
-              v-for="text in REASONS"
+              v-for="(text, i) in REASONS"
               :key="text"
               type="button"
               class="rounded-md border border-line bg-card min-h-9 px-2.5 hover:border-edge"
               :class="reason === text ? 'border-ink font-bold' : ''"
               @click="reason = text"
             >
-              {{ text }}
+              <span class="text-soft figures" aria-hidden="true">{{ i + 1 }}</span> {{ text }}
             </button>
           </div>
         </div>
-        <div class="flex justify-end gap-3">
-          <BaseButton @click="overruling = false"> Cancel </BaseButton>
-          <BaseButton tone="action" type="submit" :disabled="!reason.trim() || wrong !== ''"> Decide </BaseButton>
-        </div>
+        <DialogActions action="Decide" :disabled="!reason.trim() || wrong !== ''" @cancel="overruling = false" />
       </form>
     </BaseDialog>
   </section>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-/** The two keys of a lesson, large enough for a hand that holds a guitar, and one to take back. */
+/** The two keys of a lesson, large enough for a hand that holds a guitar, one for what went wrong, and one to take back. */
 defineProps<{ undoable: boolean }>()
-const emit = defineEmits<{ pass: [clean: boolean]; undo: [] }>()
+const emit = defineEmits<{ pass: [clean: boolean]; fault: []; undo: [] }>()
 </script>
 
 <template>
   <div class="flex gap-3">
-    <BaseButton :disabled="!undoable" class="min-h-16" @click="emit('undo')"> Undo </BaseButton>
+    <BaseButton :disabled="!undoable" class="min-h-16" @click="emit('undo')">Undo</BaseButton>
+    <BaseButton class="min-h-16" @click="emit('fault')">Fault</BaseButton>
     <button
       type="button"
       class="rounded-md bg-plan text-on-plan min-h-16 sm:min-w-36 flex-1 font-head font-bold text-2xl"

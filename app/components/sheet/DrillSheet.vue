@@ -7,6 +7,8 @@ const props = defineProps<{
   score: Score
   lanes: boolean
   quiet?: boolean
+  /** Height there is to fill, px: the sheet grows as far as all of it stays in sight. */
+  height?: number
   clock?: { readonly tick: Readonly<Ref<number | null>> }
 }>()
 const selected = defineModel<number | null>('selected', { default: null })
@@ -15,11 +17,23 @@ const range = defineModel<readonly [number, number] | null>('range', { default: 
 
 const room = useTemplateRef('room')
 const { width } = useElementSize(room)
-const layout = computed(() =>
-  width.value > 120
-    ? layOut(props.score, { width: Math.floor(width.value), lanes: props.lanes, quiet: props.quiet })
-    : null,
-)
+/** How much larger than usual the sheet is drawn where it has the room, and how far it then grows. */
+const ZOOMS = [2.4, 2.1, 1.85, 1.6, 1.4, 1.2]
+const GAP = 12
+const at = (zoom: number) =>
+  layOut(props.score, { width: Math.floor(width.value / zoom), lanes: props.lanes, quiet: props.quiet })
+const fitting = computed(() => {
+  if (width.value <= 120) return null
+  const height = props.height ?? 0
+  for (const zoom of height > 0 ? ZOOMS : []) {
+    const layout = at(zoom)
+    const needed = (layout.systems.length * (layout.frame.height + GAP) + (props.quiet ? 60 : 0)) * zoom
+    if (needed <= height && layout.frame.width <= width.value / zoom + 1) return { zoom, layout }
+  }
+  return { zoom: 1, layout: at(1) }
+})
+const layout = computed(() => fitting.value?.layout ?? null)
+const zoom = computed(() => fitting.value?.zoom ?? 1)
 
 // Lines out of sight follow when there is time, so that a change of a long drill shows at once where the teacher looks.
 const lines = useTemplateRef<HTMLElement[]>('line')
@@ -151,7 +165,7 @@ const playhead = computed(() => {
     @pointermove="onPointerMove"
     @pointerup="onPointerUp"
   >
-    <template v-if="drawn && frame">
+    <div v-if="drawn && frame" :style="zoom === 1 ? undefined : { zoom }">
       <div
         v-for="system in drawn.systems"
         :key="system.index"
@@ -185,7 +199,7 @@ const playhead = computed(() => {
         />
       </div>
       <QuietKey v-if="quiet" :marks="drawn.systems.flatMap(system => system.quiet)" />
-    </template>
+    </div>
   </div>
 </template>
 

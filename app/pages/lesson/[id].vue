@@ -1,14 +1,17 @@
 <script setup lang="ts">
+import { leftOver } from '#core/fitting/fit'
+import { careOf } from '#core/hand/care'
 import { barTicks } from '#core/line/ticks'
 import { realise } from '#core/score/realise'
+import type { AgendaItem } from '#shared/contracts/assignments'
 
 definePageMeta({ layout: 'bare' })
 const route = useRoute()
 const lesson = useLesson(String(route.params.id))
 await lesson.load()
-const { detail, state } = lesson
+const { detail } = lesson
 const run = useLessonRun(lesson)
-const { ended, current, standing, setBpm, tempo, passesHere } = run
+const { agenda, canUndo, ended, current, standing, setBpm, tempo, passesHere } = run
 useHead({ title: computed(() => `Lesson${detail.value ? ` · ${detail.value.student.name}` : ''} · Fidactyl`) })
 
 const realised = computed(() => {
@@ -31,39 +34,74 @@ const selected = ref<number | null>(null)
 
 function choose(assignmentId: string) {
   metronome.stop()
-  run.turnTo(assignmentId)
+  run.choose(assignmentId)
 }
-const noting = ref(false)
-const ending = ref(false)
+/** The dialog that is open, if any. */
+const asking = ref<'note' | 'fault' | 'bring' | 'end' | 'keys' | null>(null)
+const isAsking = (which: NonNullable<typeof asking.value>) =>
+  computed({
+    get: () => asking.value === which,
+    set: open => {
+      asking.value = open ? which : null
+    },
+  })
+const [noting, faulting, bringing] = [isAsking('note'), isAsking('fault'), isAsking('bring')]
+const [ending, keysOpen] = [isAsking('end'), isAsking('keys')]
+const ask = (which: NonNullable<typeof asking.value>) => () => {
+  asking.value = which
+}
 function end() {
   metronome.stop()
-  ending.value = false
+  asking.value = null
   run.end()
 }
+function step(by: 1 | -1) {
+  metronome.stop()
+  run.step(by)
+}
+const place = computed(() => agenda.value.findIndex(set => set.id === current.value?.id))
 
-const keysOpen = ref(false)
+/** Drills of the agenda that use a finger this hand is to be spared. */
+const straining = computed(() => {
+  const { hand } = detail.value?.student ?? {}
+  if (!hand || careOf(hand, {}) === null) return new Set<string>()
+  const strains = (set: AgendaItem) =>
+    leftOver(set.spec, hand, set.pins).some(
+      each => 'rule' in each && (each.rule === 'spared' || each.rule === 'excluded'),
+    )
+  return new Set(agenda.value.filter(strains).map(set => set.id))
+})
+/** The drill on the bench, with the way back to this lesson; fitted to the hand when it is asked for anew. */
+const onBench = (fitted: boolean) => ({
+  path: '/bench',
+  query: {
+    ...(fitted ? { drill: current.value?.drillId } : { set: current.value?.id }),
+    student: detail.value?.student.id,
+    lesson: detail.value?.id,
+  },
+})
+
+const offer = useTemplateRef<{ take: () => void; overrule: () => void }>('offer')
+const room = useTemplateRef('room')
+const { height } = useElementSize(room)
+const wide = useMediaQuery('(min-width: 64rem)')
 const shortcuts = [
   { key: ' ', label: 'Play or stop', run: () => metronome.toggle() },
-  { key: 'j', label: 'A clean pass', run: () => run.pass(true) },
-  { key: 'k', label: 'A slip', run: () => run.pass(false) },
-  { key: 'u', label: 'Take back the last pass or note', run: run.undo },
-  {
-    key: 'n',
-    label: 'Write a note',
-    run: () => {
-      noting.value = true
-    },
-  },
+  { key: 'j', label: 'A clean pass', run: () => score.value && run.pass(true) },
+  { key: 'k', label: 'A slip', run: () => score.value && run.pass(false) },
+  { key: 'u', label: 'Take back what was done last', run: run.undo },
+  { key: 'o', label: 'Take the offer', run: () => offer.value?.take() },
+  { key: 'w', label: 'Decide otherwise', run: () => offer.value?.overrule() },
+  { key: 'ArrowRight', label: 'Next drill', run: () => step(1) },
+  { key: 'ArrowLeft', label: 'Previous drill', run: () => step(-1) },
+  { key: 'f', label: 'Put down a fault', run: ask('fault') },
+  { key: 'n', label: 'Write a note', run: ask('note') },
+  { key: 'b', label: 'Bring in a drill', run: ask('bring') },
   { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
   { key: 'ArrowDown', label: 'Slower by 1', run: () => dock.value?.change(-1) },
   { key: 't', label: 'Tap the tempo', run: () => dock.value?.tap() },
-  {
-    key: '?',
-    label: 'These keys',
-    run: () => {
-      keysOpen.value = true
-    },
-  },
+  { key: 'e', label: 'End the lesson', run: ask('end') },
+  { key: '?', label: 'These keys', run: ask('keys') },
 ]
 useKeys(() => (ended.value ? [] : shortcuts))
 </script>
@@ -75,40 +113,94 @@ useKeys(() => (ended.value ? [] : shortcuts))
   <LessonSummary v-else-if="ended" :lesson="lesson" @reopen="run.reopen" @noted="run.note" />
   <div v-else class="flex flex-col min-h-dvh lg:h-dvh">
     <LessonHeader :detail="detail">
-      <BaseButton @click="noting = true"> Note </BaseButton>
-      <BaseButton @click="ending = true"> End lesson </BaseButton>
+      <BaseButton @click="asking = 'note'">Note <kbd class="key" aria-hidden="true">N</kbd></BaseButton>
+      <BaseButton @click="asking = 'end'">End lesson <kbd class="key" aria-hidden="true">E</kbd></BaseButton>
     </LessonHeader>
-    <div class="flex-1 min-h-0 grid grid-cols-1 max-lg:content-start lg:grid-cols-[15rem_minmax(0,1fr)]">
-      <LessonAgenda :lesson="lesson" :detail="detail" :current-id="current?.id ?? null" @choose="choose" />
-      <div class="p-3 sm:p-5 lg:overflow-y-auto min-w-0 space-y-4">
+    <div
+      class="flex-1 min-h-0 grid grid-cols-1 max-lg:content-start lg:grid-cols-[14rem_minmax(0,1fr)] xl:grid-cols-[14rem_minmax(0,1fr)_14rem]"
+    >
+      <LessonAgenda
+        :lesson="lesson"
+        :detail="detail"
+        :current-id="current?.id ?? null"
+        :straining="straining"
+        @choose="choose"
+        @bring="asking = 'bring'"
+      />
+      <div class="p-3 sm:px-5 lg:py-4 min-w-0 min-h-0 flex flex-col gap-3 lg:overflow-y-auto">
         <SetAside :lesson-id="detail.id" />
         <EmptyState v-if="!current" title="No drill is set for this student">
-          Build one on the bench for {{ detail.student.name }} and set it; the lesson stays open.
+          Bring one in from your shelf, or build one on the bench for {{ detail.student.name }}; the lesson stays open.
           <template #action>
-            <BaseButton tone="action" @click="navigateTo({ path: '/bench', query: { student: detail.student.id } })">
-              Go to the bench
-            </BaseButton>
+            <BaseButton tone="action" @click="asking = 'bring'">Bring in a drill</BaseButton>
           </template>
         </EmptyState>
         <template v-else>
-          <OfferStrip v-if="standing" :standing="standing" :plan="current.plan" @decide="run.decide" />
+          <div class="flex items-center gap-2">
+            <BaseButton class="min-h-12 min-w-12" aria-label="Previous drill" :disabled="place <= 0" @click="step(-1)">
+              ←
+            </BaseButton>
+            <div class="min-w-0 flex-1">
+              <h2 class="text-xl leading-tight line-clamp-2">{{ current.drillName }}</h2>
+              <p class="text-soft">
+                {{ current.stage }} ·
+                <NuxtLink :to="onBench(false)" class="underline underline-offset-4">open it on the bench</NuxtLink>
+              </p>
+            </div>
+            <BaseButton
+              class="min-h-12 min-w-12"
+              aria-label="Next drill"
+              :disabled="place >= agenda.length - 1"
+              @click="step(1)"
+            >
+              →
+            </BaseButton>
+          </div>
+          <p v-if="straining.has(current.id)" class="border-l-4 border-attention pl-3" role="status">
+            This drill uses a finger that is to be spared.
+            <NuxtLink :to="onBench(true)" class="underline underline-offset-4">Fit it to this hand</NuxtLink>
+          </p>
+          <OfferStrip
+            v-if="standing && score"
+            ref="offer"
+            :standing="standing"
+            :plan="current.plan"
+            @decide="run.decide"
+          />
           <TimedRunner v-if="plan" :key="current.id" :plan="plan" />
-          <div v-if="score" class="bg-card border border-line rounded-md px-2 py-3">
-            <DrillSheet v-model:selected="selected" :score="score" :lanes="lanes" :quiet="quiet" :clock="metronome" />
+          <div v-if="score" ref="room" class="lg:flex-1 lg:min-h-56 lg:overflow-y-auto">
+            <div class="bg-card border border-line rounded-md px-2 py-3">
+              <DrillSheet
+                v-model:selected="selected"
+                :score="score"
+                :lanes="lanes"
+                :quiet="quiet"
+                :height="wide ? height - 26 : undefined"
+                :clock="metronome"
+              />
+            </div>
           </div>
           <NoteCard v-if="score && selected !== null" :score="score" :selected="selected" />
           <div v-if="score" class="flex flex-wrap gap-2">
             <RowToggles />
+            <BaseButton size="sm" class="lg:hidden" @click="asking = 'bring'">Bring in a drill</BaseButton>
           </div>
+          <LessonBeside class="xl:hidden" :score="score" :set="current" :lesson="lesson" />
         </template>
       </div>
+      <LessonBeside
+        v-if="current"
+        class="max-xl:hidden border-l border-line p-4 overflow-y-auto"
+        :score="score"
+        :set="current"
+        :lesson="lesson"
+      />
     </div>
     <footer
-      v-if="current"
+      v-if="current && score"
       class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-5 gap-y-2 max-lg:sticky max-lg:bottom-0 z-10"
     >
       <SoundDock
-        v-if="score"
         ref="dock"
         v-model:tempo="tempo"
         class="max-sm:w-full"
@@ -124,19 +216,33 @@ useKeys(() => (ended.value ? [] : shortcuts))
           <button type="button" class="underline underline-offset-4" @click="tempo = setBpm">Back to it</button>
         </p>
       </div>
-      <PassKeys class="max-sm:w-full" :undoable="state.undoable !== null" @pass="run.pass" @undo="run.undo" />
+      <PassKeys class="max-sm:w-full" :undoable="canUndo" @pass="run.pass" @fault="asking = 'fault'" @undo="run.undo" />
     </footer>
     <LessonNoteDialog v-model:open="noting" :drill-name="current?.drillName ?? null" @noted="run.note" />
+    <FaultDialog v-model:open="faulting" @heard="run.fault" />
+    <BringInDialog v-model:open="bringing" :lesson="lesson" @choose="run.choose" />
     <BaseDialog
       v-model:open="ending"
       title="End this lesson?"
       about="A summary follows. Notes can be added any time; today the lesson can also be taken up again."
     >
-      <div class="flex justify-end gap-3">
-        <BaseButton @click="ending = false"> Keep teaching </BaseButton>
-        <BaseButton tone="action" @click="end"> End lesson </BaseButton>
-      </div>
+      <form class="flex flex-row-reverse justify-start gap-3" @submit.prevent="end">
+        <BaseButton tone="action" type="submit">End lesson</BaseButton>
+        <BaseButton @click="ending = false">Keep teaching</BaseButton>
+      </form>
     </BaseDialog>
     <ShortcutsDialog v-model:open="keysOpen" :shortcuts="shortcuts" />
   </div>
 </template>
+
+<style scoped>
+.key {
+  font-family: inherit;
+  color: var(--soft);
+}
+@media (width < 40rem) {
+  .key {
+    display: none;
+  }
+}
+</style>

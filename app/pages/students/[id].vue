@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { leftOver } from '#core/fitting/fit'
+import { careOf } from '#core/hand/care'
 import { unsuitedInWords } from '#core/wording/fitting'
 import type { FollowedDrill, PastDrill } from '#shared/contracts/assignments'
 import type { LessonRow } from '#shared/contracts/lessons'
@@ -124,6 +125,7 @@ const told = (set: FollowedDrill) =>
           <h1 class="text-3xl">
             {{ student.name }}
           </h1>
+          <CareNote :care="careOf(student.hand, student.habits)" class="mt-1" />
           <p class="text-soft">
             {{ student.age === null ? '' : `${student.age} years · `
             }}{{

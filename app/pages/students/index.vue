@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { careOf } from '#core/hand/care'
 import { PRESETS } from '#core/guitar/presets'
 import type { Roster } from '#shared/contracts/students'
 
@@ -69,6 +70,7 @@ async function added(id: string) {
             {{ row.instrument.scaleLengthMm ?? PRESETS[row.instrument.preset].scaleLengthMm }} mm · reach
             {{ row.hand.reachMm ?? 80 }} mm<template v-if="row.hand.leftHanded"> · left-handed </template>
           </p>
+          <CareNote :care="careOf(row.hand, row.habits)" class="mt-1" />
           <p class="mt-1">
             <template v-if="row.nextLesson">
               Next {{ when.day(row.nextLesson.at) }} {{ when.clock(row.nextLesson.at) }}

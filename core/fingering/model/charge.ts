@@ -234,8 +234,7 @@ const NO_JUMPS = { jumps: 0, hinge: 0 }
 
 /**
  * What going up a string costs at least, whatever else is down: the finger of the lower note stays until it is needed,
- * so
- * the hand opens from it to the next, or lifts it, or crosses it.
+ * so the hand opens from it to the next, or lifts it, or crosses it.
  */
 export function strainFloor(before: Choice, after: Choice, rules: HandRules): number {
   const [low, high] = [before.lone, after.lone]

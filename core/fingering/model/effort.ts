@@ -1,7 +1,6 @@
 /**
  * How much work a search may do, in steps of about a microsecond or two: a choice tried, a way between choices laid
- * out, a
- * hand led on. Counted and not timed, so that the same drill is answered the same on every machine.
+ * out, a hand led on. Counted and not timed, so that the same drill is answered the same on every machine.
  */
 export interface Effort {
   /** @throws TooWide when no more is left. */

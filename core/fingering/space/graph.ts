@@ -195,8 +195,7 @@ function goesDown({ moments }: Task, i: number): boolean {
 
 /**
  * Whether a finger may be down that guides a shift. After one note on the same string only fingers behind it are down
- * there,
- * which are lower ones: a higher finger cannot be the guide.
+ * there, which are lower ones: a higher finger cannot be the guide.
  */
 function mayGuide(before: Choice, after: Choice): boolean {
   const { lone } = before

@@ -1,7 +1,6 @@
 /**
  * The faults a teacher listens and looks for, by where they lie (common practice): each can be put down in a lesson
- * against
- * the drill in which it came.
+ * against the drill in which it came.
  */
 export const FAULTS = {
   fretting: [

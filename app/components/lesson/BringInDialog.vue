@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import type { PastDrill } from '#shared/contracts/assignments'
+import type { DrillRow } from '#shared/contracts/drills'
+
+/** Another drill for this lesson: one the student had before, one from the shelf, or a blank one. */
+const props = defineProps<{ lesson: RunningLesson }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ choose: [assignmentId: string] }>()
+const { shelf, earlier, busy, refusal, look, fromShelf, again } = useBringIn(props.lesson, id => emit('choose', id))
+
+const search = ref('')
+watch(open, now => {
+  if (!now) return
+  search.value = ''
+  void look()
+})
+const matches = (name: string) => name.toLowerCase().includes(search.value.trim().toLowerCase())
+const before = computed(() => earlier.value.filter(each => matches(each.drillName)))
+const onShelf = computed(() => (shelf.value ?? []).filter(each => matches(`${each.name} ${each.newest.title}`)))
+
+async function take(brought: Promise<boolean>) {
+  if (await brought) open.value = false
+}
+function takeFirst() {
+  const [past, drill]: [PastDrill | undefined, DrillRow | undefined] = [before.value[0], onShelf.value[0]]
+  if (past) void take(again(past))
+  else if (drill) void take(fromShelf(drill))
+}
+const { detail } = props.lesson
+const blank = () =>
+  navigateTo({ path: '/bench', query: { student: detail.value!.student.id, lesson: detail.value!.id } })
+</script>
+
+<template>
+  <BaseDialog v-model:open="open" title="Bring in a drill" wide>
+    <form class="space-y-4" @submit.prevent="takeFirst">
+      <FormField v-model="search" label="Find a drill" hint="Enter takes the first" />
+      <BaseButton class="min-h-12" @click="blank">Build a new one on the bench</BaseButton>
+      <p v-if="refusal" role="alert" class="text-pain">{{ refusal }}</p>
+      <section v-if="before.length > 0">
+        <h3 class="text-base">Had before</h3>
+        <ul class="divide-y divide-line">
+          <li v-for="each in before" :key="each.id">
+            <button
+              type="button"
+              class="w-full text-left min-h-12 py-2 flex justify-between gap-4 hover:bg-wood/25"
+              :disabled="busy"
+              @click="take(again(each))"
+            >
+              <span>{{ each.drillName }}</span>
+              <span class="text-soft figures">{{ each.bpm }} of {{ each.targetBpm }}</span>
+            </button>
+          </li>
+        </ul>
+      </section>
+      <section v-if="onShelf.length > 0">
+        <h3 class="text-base">On the shelf</h3>
+        <ul class="divide-y divide-line">
+          <li v-for="row in onShelf" :key="row.id">
+            <button
+              type="button"
+              class="w-full text-left min-h-12 py-2 hover:bg-wood/25"
+              :disabled="busy"
+              @click="take(fromShelf(row))"
+            >
+              <span class="block">{{ row.name }}</span>
+              <span class="block text-soft">{{ row.newest.title }}, from {{ row.newest.spec.tempo }}</span>
+            </button>
+          </li>
+        </ul>
+      </section>
+      <p v-if="shelf && before.length + onShelf.length === 0" class="text-soft">
+        {{ search ? 'No match.' : 'Everything on your shelf is on the list already.' }}
+      </p>
+    </form>
+  </BaseDialog>
+</template>

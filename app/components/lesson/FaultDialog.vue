@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { FAULTS, type Fault } from '#core/practice/log/kinds'
+import { faultInWords } from '#core/wording/fault'
+
+/** A fault put down against the drill in hand: tapped from the list, or found by a few letters. */
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ heard: [fault: Fault, fingers: { finger?: number; instead?: number }] }>()
+const PLACES = { fretting: 'Fretting hand', plucking: 'Plucking hand', sound: 'Sound', body: 'Body' } as const
+const FINGERS = [1, 2, 3, 4]
+
+const search = ref('')
+/** A wrong finger is asked for: which, instead of which. */
+const wrong = ref<{ finger: number; instead: number } | null>(null)
+watch(open, now => {
+  if (!now) return
+  search.value = ''
+  wrong.value = null
+})
+const found = computed(() =>
+  (Object.keys(PLACES) as (keyof typeof PLACES)[])
+    .map(place => ({
+      place,
+      faults: (FAULTS[place] as readonly Fault[]).filter(fault =>
+        faultInWords({ fault }).toLowerCase().includes(search.value.trim().toLowerCase()),
+      ),
+    }))
+    .filter(({ faults }) => faults.length > 0),
+)
+
+function take(fault: Fault | undefined) {
+  if (!fault) return
+  if (fault === 'wrong-finger') wrong.value = { finger: 3, instead: 4 }
+  else put(fault, {})
+}
+function put(fault: Fault, fingers: { finger?: number; instead?: number }) {
+  emit('heard', fault, fingers)
+  open.value = false
+}
+</script>
+
+<template>
+  <BaseDialog v-model:open="open" title="What went wrong" wide>
+    <form v-if="wrong === null" class="space-y-4" @submit.prevent="take(found[0]?.faults[0])">
+      <FormField v-model="search" label="Fault" hint="a few letters, Enter takes the first" />
+      <p v-if="found.length === 0">No match. A note can say it in your own words.</p>
+      <section v-for="{ place, faults } in found" :key="place">
+        <h3 class="text-base mb-1">{{ PLACES[place] }}</h3>
+        <div class="flex flex-wrap gap-2">
+          <BaseButton v-for="fault in faults" :key="fault" class="min-h-11" @click="take(fault)">
+            {{ faultInWords({ fault }) }}
+          </BaseButton>
+        </div>
+      </section>
+    </form>
+    <form v-else class="space-y-4" @submit.prevent="put('wrong-finger', wrong)">
+      <BaseChips
+        v-model="wrong.finger"
+        label="Took finger"
+        :options="FINGERS.map(value => ({ value, label: String(value) }))"
+      />
+      <BaseChips
+        v-model="wrong.instead"
+        label="Instead of"
+        :options="FINGERS.map(value => ({ value, label: String(value) }))"
+      />
+      <DialogActions action="Put it down" :disabled="wrong.finger === wrong.instead" @cancel="open = false" />
+    </form>
+  </BaseDialog>
+</template>

@@ -1,0 +1,71 @@
+import { shallowRef } from 'vue'
+import type { DrillRow } from '#shared/contracts/drills'
+import type { PastDrill } from '#shared/contracts/assignments'
+import type { Page } from '#shared/contracts/common'
+import { useAttempt } from './useAttempt'
+import { useApi } from './useApi'
+import type { RunningLesson } from './useLesson'
+import { useWrites } from '../stores/writes'
+
+/** How much faster than its own tempo a drill is wanted when nothing else is said; the project's own assumption. */
+const TARGET_SHARE = 1.4
+
+/** Brings another drill into a running lesson: one from the shelf, or one the student had before. */
+export function useBringIn(lesson: RunningLesson, choose: (assignmentId: string) => void) {
+  const api = useApi()
+  const writes = useWrites()
+  const { busy, refusal, attempt } = useAttempt()
+  const shelf = shallowRef<readonly DrillRow[] | null>(null)
+  const earlier = shallowRef<readonly PastDrill[]>([])
+
+  /** Asks what there is: what is on the student's list already is left out. */
+  async function look() {
+    const { value: detail } = lesson.detail
+    if (!detail) return
+    await attempt(async () => {
+      const [drills, past] = await Promise.all([
+        api.get<readonly DrillRow[]>('/api/drills'),
+        api.get<Page<PastDrill>>(`/api/students/${detail.student.id}/past-drills`),
+      ])
+      const listed = new Set(detail.agenda.map(set => set.drillId))
+      shelf.value = drills.filter(each => !each.archived && !listed.has(each.id))
+      earlier.value = past.rows
+    })
+  }
+
+  async function bring(id: () => Promise<string>): Promise<boolean> {
+    const brought = await attempt(id)
+    if (!brought) return false
+    await lesson.load()
+    choose(brought.done)
+    return true
+  }
+
+  return {
+    shelf,
+    earlier,
+    busy,
+    refusal,
+    look,
+    /** Sets a drill of the shelf as it is, from its own tempo. @returns Whether it was taken. */
+    fromShelf: (row: DrillRow) =>
+      bring(async () => {
+        const { tempo } = row.newest.spec
+        const targetBpm = Math.min(400, Math.round(tempo * TARGET_SHARE))
+        const { id } = await writes.post<{ id: string }>('/api/assignments', {
+          studentId: lesson.detail.value!.student.id,
+          drillVersionId: row.newest.id,
+          stage: 'together',
+          plan: { school: 'clean-passes', startBpm: tempo, targetBpm },
+          targetOn: null,
+        })
+        return id
+      }),
+    /** Puts a drill the student had before back on the list. @returns Whether it was taken. */
+    again: ({ id }: PastDrill) =>
+      bring(async () => {
+        await writes.post(`/api/assignments/${id}/end`, { ended: false })
+        return id
+      }),
+  }
+}

@@ -1,0 +1,123 @@
+import { randomUUID } from 'node:crypto'
+import type { Page } from '@playwright/test'
+import type { LessonDetail } from '../shared/contracts/lessons'
+import { account, makeOwn, type Own } from './own'
+import { expect, test } from './studio'
+import { enter, type Visitor } from './visitor'
+
+/** A teacher of one's own with a student, a drill set at 60 and a lesson that runs, opened in the browser. */
+async function openLesson(page: Page, baseURL: string): Promise<{ readonly teacher: Visitor; readonly own: Own }> {
+  const { name, userId } = await account('teacher')
+  const teacher = await enter(baseURL, name)
+  const own = await makeOwn(teacher, userId)
+  await page.goto('/')
+  await page.getByLabel('Name').fill(name)
+  await page.getByLabel('Password').fill('walnut and spruce')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  await page.goto(`/lesson/${own.lessons}`)
+  await expect(page.getByRole('heading', { name: 'Mine', level: 2 })).toBeVisible()
+  return { teacher, own }
+}
+const eventsOf = async (teacher: Visitor, own: Own) =>
+  ((await teacher.send('GET', `/api/lessons/${own.lessons}`)).body as LessonDetail).events
+
+test('a whole lesson by the keys alone, without Tab: passes, the offer, a tempo, a fault, a note, overruling, undo, the end', async ({
+  page,
+  baseURL,
+}) => {
+  const { teacher, own } = await openLesson(page, baseURL!)
+  const decision = page.getByRole('region', { name: 'Decision' })
+  for (const key of ['j', 'k', 'u', 'j', 'j']) await page.keyboard.press(key)
+  await expect(decision).toContainText('Raise to 64?')
+  await page.keyboard.press('o')
+  await expect(decision).toContainText('Stay at 64')
+
+  await page.keyboard.press('ArrowUp')
+  await expect(page.getByText('Set tempo is 64.')).toBeVisible()
+  await page.keyboard.press('u')
+  await expect(page.getByText('Set tempo is 64.')).toBeHidden()
+
+  await page.keyboard.press('f')
+  await page.keyboard.type('late')
+  await page.keyboard.press('Enter')
+  const beside = page.getByRole('complementary', { name: 'Watch for' }).filter({ visible: true })
+  await expect(beside).toContainText('late shift')
+  await page.keyboard.press('n')
+  await page.keyboard.type('Thumb lower, tempo < 80.')
+  await page.keyboard.press('Control+Enter')
+  await expect(beside).toContainText('Thumb lower, tempo < 80.')
+
+  await page.keyboard.press('w')
+  await page.keyboard.press('5')
+  await page.keyboard.press('Enter')
+  await expect(decision).toContainText('Stay at 68')
+  for (let i = 0; i < 3; i++) await page.keyboard.press('u')
+  await expect(beside).not.toContainText('late shift')
+  await expect(decision).toContainText('Stay at 64')
+
+  await page.keyboard.press('e')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Take the lesson up again' })).toBeVisible()
+  await expect
+    .poll(async () => (await eventsOf(teacher, own)).map(({ kind }) => kind).join(' '))
+    .toBe('turn pass pass void pass pass decision fault note decision decision void void end')
+})
+
+test('whatever is typed in a field of the lesson is typed there, and does nothing else', async ({ page, baseURL }) => {
+  const { teacher, own } = await openLesson(page, baseURL!)
+  const sentence = 'The quick brown fox jumps over the lazy dog? 1234567890'
+  for (const key of ['n', 'f', 'b', 'w']) {
+    await page.keyboard.press(key)
+    const field = page.getByRole('dialog').getByRole('textbox').last()
+    if (key === 'w') await field.focus()
+    await expect(field).toBeFocused()
+    await page.keyboard.type(sentence)
+    await expect(field).toHaveValue(sentence)
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+  }
+  await expect(page.getByText('none yet')).toBeVisible()
+  await expect(page.getByText(/Set tempo is/)).toHaveCount(0)
+  expect(await eventsOf(teacher, own)).toEqual([])
+})
+
+test('a drill is brought in from the shelf without ending the lesson, and the bench leads back', async ({
+  page,
+  baseURL,
+}) => {
+  const { teacher } = await openLesson(page, baseURL!)
+  await teacher.send('POST', '/api/drills', {
+    id: randomUUID(),
+    name: 'Second helping',
+    spec: { version: 1, family: 'order', tempo: 72, order: { fingers: [1, 3] } },
+  })
+  await page.keyboard.press('b')
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /Second helping/ })
+    .click()
+  await expect(page.getByRole('heading', { name: 'Second helping', level: 2 })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Decision' })).toContainText('Stay at 72')
+  await page.keyboard.press('ArrowLeft')
+  await expect(page.getByRole('heading', { name: 'Mine', level: 2 })).toBeVisible()
+  await page.getByRole('link', { name: 'open it on the bench' }).click()
+  await expect(page.getByRole('heading', { name: 'Mine', level: 1 })).toBeVisible()
+  await page.getByRole('link', { name: /Back to the lesson/ }).click()
+  await expect(page.getByRole('heading', { name: 'Mine', level: 2 })).toBeVisible()
+})
+
+test('a finger to be spared stands in the lesson; the drill that uses it is marked and can be fitted', async ({
+  page,
+  baseURL,
+}) => {
+  const { teacher, own } = await openLesson(page, baseURL!)
+  const card = { name: 'Mine', birthYear: null, instrument: {}, hand: { spared: [2] }, about: '' }
+  const habits = { reviewOn: '2030-03-03' }
+  await teacher.send('PUT', `/api/students/${own.students}`, { id: randomUUID(), ...card, habits })
+  await page.reload()
+  await expect(page.getByText('Finger 2 to be spared, looked at again on 3 March')).toBeVisible()
+  await expect(page.getByText('This drill uses a finger that is to be spared.')).toBeVisible()
+  await page.getByRole('link', { name: 'Fit it to this hand' }).click()
+  await expect(page.getByRole('region', { name: 'Fitted' })).toContainText('finger 2 is to be spared')
+})
