@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
-import type { Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import type { LessonDetail } from '../shared/contracts/lessons'
 import { account, makeOwn, type Own } from './own'
-import { expect, test } from './studio'
+import { test } from './studio'
 import { enter, type Visitor } from './visitor'
 
 /** A teacher of one's own with a student, a drill set at 60 and a lesson that runs, opened in the browser. */
