@@ -1,4 +1,5 @@
-import { useEventListener } from '@vueuse/core'
+import { createGlobalState, useEventListener } from '@vueuse/core'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 
 /** A key of a place: what it is called, what it does. Keys in text fields are left alone. */
 export interface Shortcut {
@@ -45,18 +46,37 @@ function heldWith(event: KeyboardEvent): Shortcut['held'] | null {
 const OWN_KEYS = 'input, textarea, select, [role="dialog"], [role="listbox"], [role="radiogroup"]'
 const OWN_KEYS_HELD = 'input, textarea'
 
-/** Listens for the keys of a place while it is open: the one listener of the page. */
+/** What has keys at present: the app as a whole first, then the place that is open. */
+const holders = shallowRef<readonly (() => readonly Shortcut[])[]>([])
+
+/** Every key that does something here, those of the place first. */
+export const keysHere = computed(() => holders.value.toReversed().flatMap(shortcuts => shortcuts()))
+
+/** Which of the app's own windows over the page is open: the list of keys, or the way to anywhere. */
+export const useAppWindow = createGlobalState(() => ref<'keys' | 'palette' | null>(null))
+
+/** Gives a place its keys while it is open. */
 export function useKeys(shortcuts: () => readonly Shortcut[]) {
+  holders.value = [...holders.value, shortcuts]
+  onScopeDispose(() => {
+    holders.value = holders.value.filter(each => each !== shortcuts)
+  })
+}
+
+/** Listens for keys: once, for the whole app. */
+export function useKeyListener() {
   releasePressedButtons()
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const held = heldWith(event)
     const target = event.target as HTMLElement
-    if (event.defaultPrevented || held === null || target.closest(held ? OWN_KEYS_HELD : OWN_KEYS)) return
+    if (event.defaultPrevented || held === null) return
     // Wherever the focus is: while a dialog is open, whatever is typed is meant for it.
-    if (document.querySelector('[role="dialog"]')) return
+    if (document.querySelector('[role="dialog"]') || target.closest(held ? OWN_KEYS_HELD : OWN_KEYS)) return
     // Space on a button presses that button.
     if (event.key === ' ' && target.closest('button, a, [role="button"]')) return
-    const shortcut = shortcuts().find(each => each.key.toLowerCase() === event.key.toLowerCase() && each.held === held)
+    const shortcut = keysHere.value.find(
+      each => each.key.toLowerCase() === event.key.toLowerCase() && each.held === held,
+    )
     if (!shortcut || (event.repeat && !event.key.startsWith('Arrow'))) return
     event.preventDefault()
     shortcut.run()

@@ -71,8 +71,9 @@ const dock = useTemplateRef<{ change: (by: number) => void; tap: () => void }>('
 // Not the title of an unsaved drill: setting a document's title at every step costs a quarter of a frame.
 useHead({ title: computed(() => `${kept.drill.value?.name ?? 'Bench'} · Fidactyl`) })
 
+useFoot(useTemplateRef<HTMLElement>('foot'))
 const { printing, printOut } = usePrinting()
-const keysOpen = ref(false)
+const shown = useAppWindow()
 const shortcuts: readonly Shortcut[] = [
   { key: ' ', label: 'Play or stop', run: () => metronome.toggle() },
   { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
@@ -106,13 +107,6 @@ const shortcuts: readonly Shortcut[] = [
     },
   },
   { key: 'p', label: 'Print', run: printOut },
-  {
-    key: '?',
-    label: 'These keys',
-    run: () => {
-      keysOpen.value = true
-    },
-  },
 ]
 useKeys(() => shortcuts)
 
@@ -139,7 +133,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         :students="students"
         @anew="startNew"
         @print="printOut"
-        @keys="keysOpen = true"
+        @keys="shown = 'keys'"
       />
       <AnewNote v-if="kept.anew.value.length > 0" :changes="kept.anew.value" @dismiss="kept.dismissAnew" />
       <FitNote v-if="fitted" :fitted="fitted" @original="fitting.keepOriginal" @dismiss="fitting.dismiss" />
@@ -178,6 +172,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
       </div>
       <footer
         v-if="!plan"
+        ref="foot"
         class="border-t border-line bg-rail px-5 py-3 max-lg:sticky max-md:bottom-16 md:max-lg:bottom-0 z-10"
       >
         <SoundDock ref="dock" v-model:tempo="tempo" :metronome="metronome" :per-beat="perBeat" :meter="score.meter" />
@@ -202,7 +197,6 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         :error="assigning.refusal.value"
         @set="assigning.setFor"
       />
-      <ShortcutsDialog v-model:open="keysOpen" :shortcuts="shortcuts" />
     </div>
     <BenchPrint v-if="printing" :bench="bench" :title="title" :student="student?.name" />
   </div>

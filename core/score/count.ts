@@ -1,4 +1,5 @@
-import { noteTicks, TICKS_PER_QUARTER, type Tick } from '../line/ticks'
+import { isCompound } from '../line/meter'
+import { barTicks, TICKS_PER_QUARTER, type Tick } from '../line/ticks'
 
 /** How the divisions of a beat are said (common practice); others are dots. */
 const SAID: Readonly<Record<number, readonly string[]>> = { 1: [], 2: ['&'], 3: ['&', 'a'], 4: ['e', '&', 'a'] }
@@ -10,21 +11,29 @@ export interface CountMark {
   readonly beat: boolean
 }
 
+const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b))
+
+/** Length of a beat as it is counted: of 6/8, 9/8 and 12/8 the dotted quarter. */
+const beatTicks = (meter: readonly [number, number]): Tick =>
+  ((4 * TICKS_PER_QUARTER) / meter[1]) * (isCompound(meter) ? 3 : 1)
+
 /**
- * The count of one bar: beats by number, divisions as they are said ("1 e & a").
- * @param perBeat Notes per quarter.
- * @example countBar([4, 4], 2).map(mark => mark.text).join(' ') // '1 & 2 & 3 & 4 &'
+ * The count of one bar as far as its notes need it: beats by number, divisions as they are said ("1 e & a"), on the
+ * coarsest grid on which all of them begin.
+ * @param onsets Where notes begin, in ticks from the bar's start; a bar in which none begins is counted by its first
+ *   beat.
+ * @example countBar([4, 4], [0, 5040]).map(mark => mark.text).join(' ') // '1 & 2 & 3 & 4 &'
  */
-export function countBar(meter: readonly [number, number], perBeat: number): readonly CountMark[] {
-  const beat = (4 * TICKS_PER_QUARTER) / meter[1]
-  const cell = noteTicks(perBeat)
-  const said = SAID[beat / cell]
-  const marks: CountMark[] = []
-  for (let number = 0; number < meter[0]; number++)
-    marks.push({ at: number * beat, text: String(number + 1), beat: true })
-  for (let at = 0; at < meter[0] * beat; at += cell) {
-    if (at % beat === 0) continue
-    marks.push({ at, text: said?.[Math.round((at % beat) / cell) - 1] ?? '·', beat: false })
-  }
-  return marks.sort((a, b) => a.at - b.at)
+export function countBar(meter: readonly [number, number], onsets: readonly Tick[]): readonly CountMark[] {
+  const [bar, beat] = [barTicks(meter), beatTicks(meter)]
+  const coarsest = onsets.reduce(divisor, bar)
+  const grid = coarsest % beat === 0 ? coarsest : divisor(coarsest, beat)
+  const said = SAID[beat / grid]
+  return Array.from({ length: bar / grid }, (_, i): CountMark => {
+    const at = i * grid
+    const within = at % beat
+    return within === 0
+      ? { at, text: String(at / beat + 1), beat: true }
+      : { at, text: said?.[within / grid - 1] ?? '·', beat: false }
+  })
 }

@@ -267,6 +267,7 @@ export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
         ? null
         : realignAfter(cycle, group),
     widestSpanMm: spans.widestSpanMm,
+    widest: spans.widest,
     travel,
     high,
     quiet,

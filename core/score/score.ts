@@ -118,6 +118,8 @@ export interface Report {
    */
   readonly realignAfter: number | null
   readonly widestSpanMm: number
+  /** The two fingers that are furthest apart while both are down, and what the hand has for them. */
+  readonly widest: Span | null
   readonly travel: readonly Travel[]
   readonly high: readonly High[]
   readonly quiet: readonly Muting[]

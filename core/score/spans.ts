@@ -9,6 +9,11 @@ import type { Stretch } from './score'
 export interface Spans {
   /** The furthest that any two fingers are apart while both are down, mm. */
   readonly widestSpanMm: number
+  /**
+   * The two fingers that are furthest apart, with what the hand has for them; null where no two are down at different
+   * frets.
+   */
+  readonly widest: Span | null
   /** Every pair past its limit, and every barre that the hand is not to take; each told once, where it first comes. */
   readonly breaches: readonly Breach[]
   /** Every pair past comfort and within its limit, told once. */
@@ -66,6 +71,7 @@ export function measureSpans(
   { hand, instrument }: HandRules,
 ): Spans {
   let widestSpanMm = 0
+  let widestPair: readonly [Hold, Hold] | null = null
   const breaches: Breach[] = []
   const stretches: Stretch[] = []
   const told = new Set<string>()
@@ -80,7 +86,7 @@ export function measureSpans(
       }
       if (other.finger === hold.finger || other.fret === hold.fret) continue
       const mm = spanMm(instrument.scaleLengthMm, instrument.capo, other.fret, hold.fret)
-      widestSpanMm = Math.max(widestSpanMm, mm)
+      if (mm > widestSpanMm) [widestSpanMm, widestPair] = [mm, [other, hold]]
       const comfort = comfortMm(hand, other.finger, hold.finger)
       if (mm <= comfort + 1e-9) continue
       const [low, high] = other.finger < hold.finger ? [other, hold] : [hold, other]
@@ -94,7 +100,12 @@ export function measureSpans(
     }
     down.push(hold)
   }
-  return { widestSpanMm, breaches: [...breaches, ...(hand.barre ? [] : findBarres(holds, events))], stretches }
+  return {
+    widestSpanMm,
+    widest: widestPair && spanBetween(...widestPair, { hand, instrument }),
+    breaches: [...breaches, ...(hand.barre ? [] : findBarres(holds, events))],
+    stretches,
+  }
 }
 
 /** A breach for each barre of a hand that is to take none. */

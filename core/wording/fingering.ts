@@ -169,6 +169,23 @@ export function effortInWords(cost: number): string {
   return broken === 0 ? effort : `${broken === 1 ? '1 law' : `${broken} laws`} of the hand broken, and ${effort}`
 }
 
+/**
+ * Effort a note from which a drill counts as moderate, and as hard, for the hand it is fingered for; the project's own
+ * measure.
+ */
+const MODERATE = 0.6
+const HARD = 1.4
+
+/**
+ * How hard a fingering is for the hand it is for, in a word.
+ * @param cost Of all its notes; laws that are broken do not count here.
+ * @example effortInAWord(4, 40) // 'easy'
+ */
+export function effortInAWord(cost: number, notes: number): 'easy' | 'moderate' | 'hard' {
+  const each = effortBeside(cost) / Math.max(1, notes)
+  return each < MODERATE ? 'easy' : each < HARD ? 'moderate' : 'hard'
+}
+
 /** What a teacher is told of a search that was given up. */
 export const QUICK_WAY = 'too wide to search: the quick way was taken'
 

@@ -2,7 +2,8 @@
 import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui/vue'
 
 /**
- * A dialog over the page; Escape and a click beside it close it. It opens with the focus in what comes first in it, which is
+ * A dialog over the page; Escape and a click beside it close it. It opens with the focus in what comes first in it,
+ * which is
  * why the way out stands last; what does not fit scrolls under its last row.
  */
 defineProps<{ title: string; about?: string; wide?: boolean }>()

@@ -9,7 +9,8 @@ function take({ id, action }: (typeof toasts.list)[number]) {
 
 <template>
   <div
-    class="screen-only fixed z-50 left-1/2 -translate-x-1/2 bottom-24 md:bottom-8 w-[min(92vw,34rem)] space-y-2 pointer-events-none"
+    class="screen-only fixed z-50 left-1/2 -translate-x-1/2 w-[min(92vw,34rem)] space-y-2 pointer-events-none"
+    style="bottom: calc(max(var(--foot, 0px), var(--bar, 0px)) + 0.75rem)"
     aria-live="polite"
     role="status"
   >

@@ -3,7 +3,7 @@ import type { SharedControl } from '#core/families/family'
 import { familyNamed } from '#core/families/registry'
 import { lowestComfortablePosition, romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
-import { handOf } from '#core/hand/hand'
+import { DEFAULT_REACH_MM, handOf } from '#core/hand/hand'
 import type { Verdict } from '#core/score/judge'
 import { effortBeside, lawsBroken } from '#core/fingering/model/costs'
 import type { Score } from '#core/score/score'
@@ -12,7 +12,7 @@ import { RELIABLE_MM_PER_S } from '#core/score/travel'
 import { noteTicks, ticksToMs } from '#core/line/ticks'
 import type { HandInput } from '#core/schema/fields'
 import { cueInWords } from '#core/wording/cue'
-import { breachInWords, liftedInWords, QUICK_WAY, stretchInWords } from '#core/wording/fingering'
+import { breachInWords, effortInAWord, liftedInWords, QUICK_WAY, stretchInWords } from '#core/wording/fingering'
 import { numbered } from '#core/wording/note'
 import { capital } from '#core/wording/numbers'
 
@@ -42,12 +42,19 @@ const comfortableFrom = computed(() => {
     ? lowestComfortablePosition(scaleLengthMm, hand.value.reachMm, fretSpan.value, capo)
     : null
 })
-const wide = computed(() => report.value.widestSpanMm > hand.value.reachMm)
+const widest = computed(() => report.value.widest)
+const wide = computed(() => widest.value !== null && widest.value.mm > widest.value.comfortMm + 1e-9)
+const measured = computed(() => props.hand?.reachMm !== undefined)
 const cautions = computed(() => props.verdict?.breaches ?? report.value.breaches)
 const broken = computed(() => lawsBroken(props.verdict?.cost ?? 0))
 const effort = computed(() => effortBeside(props.verdict?.cost ?? 0))
 const stretches = computed(() => notable(report.value.stretches))
 const nameOf = computed(() => numbered(props.score.notes))
+/** The first note at a tick, as it is called. */
+const noteAt = (at: number) => {
+  const note = props.score.notes.find(each => each.at >= at)
+  return note ? capital(nameOf.value(note.key)) : 'At the end'
+}
 const others = computed(
   () =>
     props.verdict?.alternatives.filter(other =>
@@ -80,7 +87,10 @@ const seconds = (value: number) =>
       </div>
       <div class="row">
         <dt>Widest span</dt>
-        <dd :class="wide ? 'text-attention-ink' : ''">{{ report.widestSpanMm.toFixed(0) }} of {{ hand.reachMm }} mm</dd>
+        <dd v-if="widest" :class="wide ? 'text-attention-ink' : ''">
+          {{ widest.fingers.join('–') }}: {{ widest.mm.toFixed(0) }} of {{ widest.comfortMm.toFixed(0) }} mm
+        </dd>
+        <dd v-else>none</dd>
       </div>
       <div v-if="comfortableFrom !== null" class="row">
         <dt>Comfortable from</dt>
@@ -119,6 +129,9 @@ const seconds = (value: number) =>
         <dd>{{ score.shifts.length }}</dd>
       </div>
     </dl>
+    <p v-if="!measured" class="text-soft mt-1">
+      The reach of this hand is not measured: spans are compared with an assumed {{ DEFAULT_REACH_MM }} mm.
+    </p>
     <template v-if="report.travel.length > 0">
       <h3 class="text-base mt-5 mb-1">Time to travel</h3>
       <ul class="figures">
@@ -127,7 +140,9 @@ const seconds = (value: number) =>
           :key="way.at"
           :class="way.hasty ? 'border-l-4 border-attention pl-3' : ''"
         >
-          {{ Math.round(way.mm) }} mm in {{ Math.round(way.ms) }} ms{{ way.hasty ? ': too fast' : '' }}
+          {{ noteAt(way.at) }}: {{ Math.round(way.mm) }} mm in {{ Math.round(way.ms) }} ms{{
+            way.hasty ? ', too fast' : ''
+          }}
         </li>
       </ul>
       <p v-if="report.travel.some(way => way.hasty)" class="text-soft mt-1">
@@ -175,8 +190,8 @@ const seconds = (value: number) =>
     </p>
     <template v-else>
       <p class="figures">
-        <span class="text-soft mr-2">effort</span>
-        <span class="font-head font-bold text-2xl">{{ effort.toFixed(1) }}</span>
+        <span class="font-head font-bold text-2xl">{{ capital(effortInAWord(verdict.cost, score.notes.length)) }}</span>
+        <span class="text-soft ml-2">for this hand, effort {{ effort.toFixed(1) }}</span>
       </p>
       <p v-if="broken > 0">
         {{ broken === 1 ? 'One law' : `${broken} laws` }} of the hand broken besides: see the cautions.

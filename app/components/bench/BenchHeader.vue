@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon } from '@heroicons/vue/24/outline'
 import { PRESETS } from '#core/guitar/presets'
+import { reachInWords } from '#core/wording/hand'
 import type { StudentRow } from '#shared/contracts/students'
 
 /** What is on the bench, for whom, and what is done with it as a whole. */
@@ -22,13 +23,13 @@ const busy = computed(() => props.kept.busy.value || props.assigning.busy.value)
 const named = computed(() => props.kept.drill.value !== null)
 const impossible = computed(() => problem.value !== null)
 const options = computed(() => [
-  { value: null, label: 'No student', detail: 'reach 80 mm' },
+  { value: null, label: 'No student', detail: 'nobody’s hand' },
   ...props.students
     .filter(each => !each.archived)
     .map(each => ({
       value: each.id,
       label: each.name,
-      detail: `${PRESETS[each.instrument.preset].label}, reach ${each.hand.reachMm ?? 80} mm`,
+      detail: `${PRESETS[each.instrument.preset].label}, ${reachInWords(each.hand)}`,
     })),
 ])
 const menu = computed(() => [

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { careOf } from '#core/hand/care'
 import { fitChangeInWords, unsuitedInWords } from '#core/wording/fitting'
+import { leftOver } from '#core/fitting/fit'
 import { stepsBetween } from '#core/practice/tempo/arithmetic'
 import type { StudentRow } from '#shared/contracts/students'
 import { DateTime } from 'luxon'
@@ -55,6 +56,16 @@ const care = computed(() => {
   const student = props.students.find(each => each.id === studentId.value)
   return student ? careOf(student.hand, student.habits) : null
 })
+/** What the hand of the chosen student cannot do in this drill as it will be set. */
+const beyond = computed(() => {
+  const student = props.students.find(each => each.id === studentId.value)
+  if (!open.value || !student) return null
+  const spec = fitted.value && fitting.value ? fitted.value.spec : props.spec
+  const breach = leftOver({ ...spec, instrument: student.instrument }, student.hand).find(
+    each => 'rule' in each && each.rule === 'reach',
+  )
+  return breach ? unsuitedInWords(breach) : null
+})
 const fitting = ref(true)
 const backwards = computed(() => targetBpm.value < startBpm.value)
 const steps = computed(() => (backwards.value ? 0 : stepsBetween(startBpm.value, targetBpm.value, step.value)))
@@ -89,6 +100,9 @@ function set() {
     <form class="space-y-4" @submit.prevent="set">
       <BaseListbox v-model="studentId" label="Student" :options="options" />
       <CareNote :care="care" />
+      <p v-if="beyond" class="border-l-4 border-pain pl-3" role="alert">
+        <b>Beyond the limit of this hand:</b> {{ beyond }}. Another position or other fingers; pain means stop.
+      </p>
       <div
         v-if="fitted && (fitted.changes.length > 0 || fitted.left.length > 0)"
         class="border-l-4 border-plan pl-3 space-y-1"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { romanPosition } from '#core/guitar/geometry'
 import type { Transform } from '#core/schema/fields'
+import { realise } from '#core/score/realise'
 import { transformsInWords } from '#core/transforms/registry'
 
 /** Variations of the drill: added by a press, taken back by another. */
@@ -57,6 +58,21 @@ const moveTo = ref(7)
 const toBeat = ref(3)
 
 const then = useField<readonly Transform[]>(props.bench, 'then')
+/** Why each variation cannot be played on this drill; looked at when the drill has settled, for it takes a while. */
+const impossible = shallowRef<ReadonlyMap<string, string>>(new Map())
+watchDebounced(
+  props.bench.raw,
+  raw => {
+    const tried = PLAIN.map(({ label, transform }) => ({
+      label,
+      result: realise({ ...raw, then: [...then.value, transform], fingering: { rule: 'one-per-fret' } }),
+    }))
+    impossible.value = new Map(
+      tried.flatMap(({ label, result }) => (result.ok ? [] : [[label, result.error.message] as const])),
+    )
+  },
+  { debounce: 250, immediate: true },
+)
 const add = (transform: Transform) => {
   then.value = [...then.value, transform]
 }
@@ -73,12 +89,18 @@ const drop = (place: number) => {
         v-for="choice in PLAIN"
         :key="choice.label"
         type="button"
-        class="rounded-md border border-line bg-card min-h-9 px-2.5 hover:border-edge"
+        class="rounded-md border border-line bg-card min-h-9 px-2.5 hover:border-edge disabled:opacity-55 disabled:cursor-not-allowed"
+        :disabled="impossible.has(choice.label)"
+        :title="impossible.get(choice.label)"
+        :aria-describedby="impossible.has(choice.label) ? 'vary-impossible' : undefined"
         @click="add(choice.transform)"
       >
         {{ choice.label }}
       </button>
     </div>
+    <ul v-if="impossible.size > 0" id="vary-impossible" class="text-soft text-sm mt-1">
+      <li v-for="[label, why] in impossible" :key="label">{{ label }}: {{ why }}.</li>
+    </ul>
     <div class="mt-2 space-y-2">
       <div v-for="each in figured" :key="each.label" class="flex items-end gap-2">
         <BaseStepper

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** The two keys of a lesson, large enough for a hand that holds a guitar, one for what went wrong, and one to take back. */
+/**
+ * The two keys of a lesson, large enough for a hand that holds a guitar, one for what went wrong, and one to take back.
+ */
 defineProps<{ undoable: boolean }>()
 const emit = defineEmits<{ pass: [clean: boolean]; fault: []; undo: [] }>()
 </script>

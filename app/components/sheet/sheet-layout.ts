@@ -176,7 +176,11 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
   const length = systemTicks(score, available, cell)
   const total = score.bars * bar
   const pxPerTick = Math.min(available / length, MOST_CELL / cell)
-  const count = countBar(score.meter, score.spec.rhythm.perBeat)
+  const onsets = new Map<number, number[]>()
+  for (const { at } of score.notes) {
+    const start = at - (at % bar)
+    onsets.set(start, [...(onsets.get(start) ?? []), at - start])
+  }
   const inset = Math.min(14, (cell * pxPerTick) / 2)
   const systems: System[] = []
   let firstNote = 0
@@ -210,7 +214,9 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
       right,
       notes,
       counts: barsHere
-        .flatMap(barStart => count.map(mark => ({ ...mark, at: barStart + mark.at })))
+        .flatMap(barStart =>
+          countBar(score.meter, onsets.get(barStart) ?? []).map(mark => ({ ...mark, at: barStart + mark.at })),
+        )
         .filter(mark => mark.at >= from && mark.at < to)
         .map(mark => ({ x: x(mark.at), text: mark.text, beat: mark.beat })),
       barLines: [...barsHere.filter(at => at > from).map(at => left + (at - from) * pxPerTick), right],

@@ -12,6 +12,7 @@ const hand = computed(() => handOf(props.student.hand))
 const instrument = computed(() => instrumentOf(props.student.instrument))
 const due = computed(() => props.student.habits.reviewOn && props.student.habits.reviewOn <= props.today)
 const fingers = (list: readonly number[]) => `${list.length === 1 ? 'finger' : 'fingers'} ${list.join(', ')}`
+const measured = computed(() => props.student.hand.reachMm !== undefined)
 const PAIRS = { 12: '1–2', 23: '2–3', 34: '3–4', 13: '1–3', 24: '2–4' } as const
 const ANCHOR_WORDS = { anchor: 'anchors', float: 'floats', open: 'not agreed yet' } as const
 const rows = computed(() => {
@@ -21,12 +22,12 @@ const rows = computed(() => {
     pairsMm[pair] ? [`${label} ${pairsMm[pair]} mm`] : [],
   )
   return [
-    ['Reach, 1 to 4', `${Math.round(hand.value.reachMm)} mm`],
+    ['Reach, 1 to 4', measured.value ? `${Math.round(hand.value.reachMm)} mm` : 'not measured'],
     ...(pairs.length > 0 ? [['Pairs', pairs.join(' · ')]] : []),
     ['One finger per fret', rule],
     ...(excluded.length > 0 ? [['Not to be used', fingers(excluded)]] : []),
     ...(spared.length > 0 ? [['To be spared', fingers(spared)]] : []),
-    ['Barre', barre ? 'plays it' : 'not yet'],
+    ['Barre', props.student.hand.barre === undefined ? 'not asked' : barre ? 'plays it' : 'not yet'],
     ...(thumbOver ? [['Thumb', 'may come over the neck']] : []),
     ['Plucking hand', [ANCHOR_WORDS[anchor ?? 'open'], sounder].filter(Boolean).join(', ')],
     ...(leftHanded ? [['Plays', 'left-handed: frets with the right hand']] : []),
@@ -42,7 +43,9 @@ const rows = computed(() => {
         {{ guitarName ?? PRESETS[student.instrument.preset].label }}, {{ Math.round(instrument.scaleLengthMm) }} mm,
         {{ instrument.tuning.length }} strings{{ instrument.capo > 0 ? `, capo at ${instrument.capo}` : '' }}
       </p>
-      <BaseButton size="sm" @click="emit('change')"> Change the hand card </BaseButton>
+      <BaseButton size="sm" :tone="measured ? 'quiet' : 'action'" @click="emit('change')">
+        {{ measured ? 'Change the hand card' : 'Measure it: one minute' }}
+      </BaseButton>
     </div>
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-x-8 gap-y-3">
       <ReachNeck :hand="hand" :instrument="instrument" />

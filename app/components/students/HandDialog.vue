@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
-import { handOf, PAIR_SHARES } from '#core/hand/hand'
+import { DEFAULT_REACH_MM, handOf, PAIR_SHARES } from '#core/hand/hand'
 import { guitarFit, reachFromTest } from '#core/hand/reach'
 import { ANCHORS, SOUNDERS, type Habits } from '#core/schema/habits'
 import type { HandInput } from '#core/schema/fields'
@@ -15,14 +15,28 @@ const props = defineProps<{ student: StudentPage['student'] }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 
-const reachMm = ref(80)
+/** As measured or said; undefined while neither. */
+const reach = ref<number>()
+const reachMm = computed({
+  get: () => reach.value ?? DEFAULT_REACH_MM,
+  set: mm => {
+    reach.value = mm
+  },
+})
 const ownPairs = ref(false)
 const pairs = reactive({ 12: 0, 23: 0, 34: 0 })
 const excluded = ref<readonly number[]>([])
 const spared = ref<readonly number[]>([])
 const reviewOn = ref('')
 const rule = ref<'strict' | 'loose'>('strict')
-const barre = ref(true)
+/** Undefined while nobody has said so. */
+const barreSaid = ref<boolean>()
+const barre = computed({
+  get: () => barreSaid.value ?? true,
+  set: plays => {
+    barreSaid.value = plays
+  },
+})
 const thumbOver = ref(false)
 const leftHanded = ref(false)
 const anchor = ref<NonNullable<Habits['anchor']>>('open')
@@ -34,14 +48,14 @@ watch(open, now => {
   if (!now) return
   clear()
   const { hand, habits } = props.student
-  reachMm.value = hand.reachMm ?? 80
+  reach.value = hand.reachMm
   ownPairs.value = Object.keys(hand.pairsMm ?? {}).length > 0
   for (const pair of ['12', '23', '34'] as const) pairs[pair] = hand.pairsMm?.[pair] ?? usual(pair)
   excluded.value = hand.excluded ?? []
   spared.value = hand.spared ?? []
   reviewOn.value = habits.reviewOn ?? ''
   rule.value = hand.rule ?? 'strict'
-  barre.value = hand.barre ?? true
+  barreSaid.value = hand.barre
   thumbOver.value = hand.thumbOver ?? false
   leftHanded.value = hand.leftHanded ?? false
   anchor.value = habits.anchor ?? 'open'
@@ -53,12 +67,12 @@ watch(ownPairs, own => {
 
 const instrument = computed(() => instrumentOf(props.student.instrument))
 const wanted = computed<HandInput>(() => ({
-  reachMm: reachMm.value,
+  ...(reach.value !== undefined && { reachMm: reach.value }),
   ...(ownPairs.value && { pairsMm: { ...props.student.hand.pairsMm, ...pairs } }),
   excluded: [...excluded.value],
   spared: spared.value.filter(finger => !excluded.value.includes(finger)),
   rule: rule.value,
-  barre: barre.value,
+  ...(barreSaid.value !== undefined && { barre: barreSaid.value }),
   thumbOver: thumbOver.value,
   leftHanded: leftHanded.value,
 }))

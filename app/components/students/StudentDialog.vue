@@ -9,7 +9,7 @@ const emit = defineEmits<{ saved: [id: string] }>()
 const name = ref('')
 const birthYear = ref('')
 const guitar = ref('classical')
-const reachMm = ref(80)
+const reachMm = ref('')
 const about = ref('')
 const { busy, refusal, clear, errorOf, save } = useStudentCard(() => props.student)
 const { options, guitarOf, valueOf } = useGuitars()
@@ -21,7 +21,7 @@ watch(open, now => {
   name.value = student?.name ?? ''
   birthYear.value = student?.birthYear ? String(student.birthYear) : ''
   guitar.value = student ? valueOf(student) : 'classical'
-  reachMm.value = student?.hand.reachMm ?? 80
+  reachMm.value = student?.hand.reachMm === undefined ? '' : String(student.hand.reachMm)
   about.value = student?.about ?? ''
 })
 
@@ -30,7 +30,7 @@ async function submit() {
     name: name.value,
     birthYear: birthYear.value.trim() === '' ? null : Number(birthYear.value),
     ...(props.student && guitar.value === valueOf(props.student) ? {} : guitarOf(guitar.value)),
-    hand: { ...props.student?.hand, reachMm: reachMm.value },
+    hand: { ...props.student?.hand, reachMm: reachMm.value.trim() === '' ? undefined : Number(reachMm.value) },
     about: about.value,
   })
   if (!id) return
@@ -55,16 +55,20 @@ async function submit() {
         :error="errorOf('birthYear')"
       />
       <BaseListbox v-model="guitar" label="Guitar" :options="options" />
-      <BaseStepper
+      <FormField
         v-model="reachMm"
-        label="Reach, finger 1 to 4"
-        :min="30"
-        :max="200"
+        label="Reach, finger 1 to 4 (optional)"
+        inputmode="numeric"
         unit="mm"
-        hint="The hand card on their page has the one-minute test."
+        :error="errorOf('hand.reachMm')"
+        hint="Leave it out and measure it on their page: the hand card has a one-minute test."
       />
       <FormField v-model="about" class="sm:col-span-2" label="Worth knowing" multiline :error="errorOf('about')" />
-      <FormRefusal class="sm:col-span-2" :refusal="refusal" :said-by-fields="['name', 'birthYear', 'about']" />
+      <FormRefusal
+        class="sm:col-span-2"
+        :refusal="refusal"
+        :said-by-fields="['name', 'birthYear', 'hand.reachMm', 'about']"
+      />
       <DialogActions class="sm:col-span-2" :action="student ? 'Save' : 'Add'" :busy="busy" @cancel="open = false" />
     </form>
   </BaseDialog>

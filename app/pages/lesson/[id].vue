@@ -37,7 +37,7 @@ function choose(assignmentId: string) {
   run.choose(assignmentId)
 }
 /** The dialog that is open, if any. */
-const asking = ref<'note' | 'fault' | 'bring' | 'end' | 'keys' | null>(null)
+const asking = ref<'note' | 'fault' | 'bring' | 'end' | null>(null)
 const isAsking = (which: NonNullable<typeof asking.value>) =>
   computed({
     get: () => asking.value === which,
@@ -46,7 +46,7 @@ const isAsking = (which: NonNullable<typeof asking.value>) =>
     },
   })
 const [noting, faulting, bringing] = [isAsking('note'), isAsking('fault'), isAsking('bring')]
-const [ending, keysOpen] = [isAsking('end'), isAsking('keys')]
+const ending = isAsking('end')
 const ask = (which: NonNullable<typeof asking.value>) => () => {
   asking.value = which
 }
@@ -101,8 +101,8 @@ const shortcuts = [
   { key: 'ArrowDown', label: 'Slower by 1', run: () => dock.value?.change(-1) },
   { key: 't', label: 'Tap the tempo', run: () => dock.value?.tap() },
   { key: 'e', label: 'End the lesson', run: ask('end') },
-  { key: '?', label: 'These keys', run: ask('keys') },
 ]
+useFoot(useTemplateRef<HTMLElement>('foot'))
 useKeys(() => (ended.value ? [] : shortcuts))
 </script>
 
@@ -198,6 +198,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
     </div>
     <footer
       v-if="current && score"
+      ref="foot"
       class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-5 gap-y-2 max-lg:sticky max-lg:bottom-0 z-10"
     >
       <SoundDock
@@ -231,7 +232,6 @@ useKeys(() => (ended.value ? [] : shortcuts))
         <BaseButton @click="ending = false">Keep teaching</BaseButton>
       </form>
     </BaseDialog>
-    <ShortcutsDialog v-model:open="keysOpen" :shortcuts="shortcuts" />
   </div>
 </template>
 

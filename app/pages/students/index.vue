@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { reachInWords } from '#core/wording/hand'
 import { careOf } from '#core/hand/care'
 import { PRESETS } from '#core/guitar/presets'
 import type { Roster } from '#shared/contracts/students'
@@ -67,8 +68,8 @@ async function added(id: string) {
           </div>
           <p class="text-soft">
             {{ PRESETS[row.instrument.preset].label }}
-            {{ row.instrument.scaleLengthMm ?? PRESETS[row.instrument.preset].scaleLengthMm }} mm · reach
-            {{ row.hand.reachMm ?? 80 }} mm<template v-if="row.hand.leftHanded"> · left-handed </template>
+            {{ row.instrument.scaleLengthMm ?? PRESETS[row.instrument.preset].scaleLengthMm }} mm ·
+            {{ reachInWords(row.hand) }}<template v-if="row.hand.leftHanded"> · left-handed </template>
           </p>
           <CareNote :care="careOf(row.hand, row.habits)" class="mt-1" />
           <p class="mt-1">

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import type { DrillRow } from '#shared/contracts/drills'
+import type { Roster } from '#shared/contracts/students'
+
+/** The way to anywhere by a few letters: places, students, drills, and what can be done here. */
+const open = defineModel<boolean>('open', { required: true })
+
+interface Goal {
+  readonly id: string
+  readonly kind: 'Place' | 'Student' | 'Drill' | 'Here'
+  readonly label: string
+  readonly hint?: string
+  readonly go: () => unknown
+}
+const PLACES: readonly Goal[] = [
+  ['Today', '/'],
+  ['Students', '/students'],
+  ['Bench', '/bench'],
+  ['Shelf', '/shelf'],
+  ['Studio', '/studio'],
+].map(([label, to]) => ({ id: to!, kind: 'Place', label: label!, go: () => navigateTo(to) }))
+const MOST = 12
+
+const search = ref('')
+const api = useApi()
+const found = shallowRef<readonly Goal[]>([])
+watch(open, async now => {
+  if (!now) return
+  search.value = ''
+  // What cannot be asked for now is left out; the places are always there.
+  const [roster, drills] = await Promise.all([
+    api.get<Roster>('/api/students').catch(() => null),
+    api.get<readonly DrillRow[]>('/api/drills').catch(() => null),
+  ])
+  found.value = [
+    ...(roster?.students ?? []).map((each): Goal => ({
+      id: each.id,
+      kind: 'Student',
+      label: each.name,
+      go: () => navigateTo(`/students/${each.id}`),
+    })),
+    ...(drills ?? [])
+      .filter(each => !each.archived)
+      .map((each): Goal => ({
+        id: each.id,
+        kind: 'Drill',
+        label: each.name,
+        go: () => navigateTo({ path: '/bench', query: { drill: each.id } }),
+      })),
+  ]
+})
+const actions = computed(() =>
+  keysHere.value
+    .filter(shortcut => shortcut.held === undefined)
+    .map((shortcut): Goal => ({
+      id: `key ${shortcut.key}`,
+      kind: 'Here',
+      label: shortcut.label,
+      hint: keyName(shortcut),
+      go: shortcut.run,
+    })),
+)
+const goals = computed(() => {
+  const letters = search.value.trim().toLowerCase()
+  return [...actions.value, ...PLACES, ...found.value]
+    .filter(goal => goal.label.toLowerCase().includes(letters))
+    .slice(0, MOST)
+})
+async function take(goal: Goal | null) {
+  if (!goal) return
+  open.value = false
+  // The keys of a place wait until no dialog is open.
+  await nextTick()
+  await goal.go()
+}
+</script>
+
+<template>
+  <BaseDialog v-model:open="open" title="Go to" about="A place, a student, a drill, or something to do here.">
+    <Combobox :model-value="null" @update:model-value="take">
+      <ComboboxInput
+        class="w-full min-h-12 rounded-md border border-edge/70 bg-card px-3"
+        aria-label="Go to"
+        placeholder="A few letters"
+        autocomplete="off"
+        @change="search = $event.target.value"
+      />
+      <ComboboxOptions static class="mt-2 divide-y divide-line">
+        <ComboboxOption v-for="goal in goals" :key="goal.id" v-slot="{ active }" :value="goal" as="template">
+          <li
+            class="flex justify-between gap-4 min-h-11 items-center px-3 rounded-md cursor-pointer"
+            :class="active ? 'bg-wood/50' : ''"
+          >
+            <span>{{ goal.label }}</span>
+            <span class="text-soft">{{ goal.hint ? `${goal.kind} · ${goal.hint}` : goal.kind }}</span>
+          </li>
+        </ComboboxOption>
+        <li v-if="goals.length === 0" class="text-soft px-3 py-2">No match</li>
+      </ComboboxOptions>
+    </Combobox>
+  </BaseDialog>
+</template>
