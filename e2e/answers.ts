@@ -44,7 +44,7 @@ export const errorAnswer: z.ZodType<ErrorAnswer> = just({
   code: z.enum([...Object.keys(ERROR_CODES), 'failed'] as unknown as [ErrorAnswer['code']]),
   message: z.string().min(3),
   path: z.string().optional(),
-  current: z.unknown(),
+  current: z.unknown().optional(),
 })
 
 const me: z.ZodType<Me> = just({

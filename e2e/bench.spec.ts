@@ -93,7 +93,10 @@ test('a small hand gets its caution', async ({ page }) => {
 
 test('chords are strummed, and a strumming that cannot be read says why', async ({ page }) => {
   await page.getByRole('button', { name: /^Family/ }).click()
-  await page.getByRole('option', { name: /^Chord change/ }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Chord change/ })
+    .click()
   await expect(page.getByRole('button', { name: /^Plucking/ })).toBeVisible()
   await page.getByRole('radio', { name: 'strummed' }).click()
   await page.getByLabel('Strokes').fill('D - D U - U D> Ux')

@@ -30,7 +30,10 @@ test.beforeEach(async ({ page }) => {
 test('every family opens with something playable, and undo leads back', async ({ page }) => {
   for (const [label, title] of FAMILIES) {
     await page.getByRole('button', { name: /^Family/ }).click()
-    await page.getByRole('option', { name: new RegExp(`^${label}`) }).click()
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: new RegExp(`^${label}`) })
+      .click()
     await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible()
     await expect(page.getByRole('alert')).toHaveCount(0)
   }
@@ -40,7 +43,10 @@ test('every family opens with something playable, and undo leads back', async ({
 
 async function choose(page: import('@playwright/test').Page, label: string) {
   await page.getByRole('button', { name: /^Family/ }).click()
-  await page.getByRole('option', { name: new RegExp(`^${label}`) }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: new RegExp(`^${label}`) })
+    .click()
 }
 
 test('a pattern is pressed on its grid, typed, and transfers to another chord', async ({ page }) => {

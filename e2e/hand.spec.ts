@@ -84,7 +84,7 @@ test('a drill is fitted to the student it is for, says why, and the original may
   await note.getByRole('button', { name: 'Keep the original' }).click()
   await expect(page.getByRole('heading', { name: 'back, V' })).toBeVisible()
   await choose(page, 'For', /Petra Loweswater/)
-  await expect(note).toContainText('plays with the other fingers only. finger 4 is to be spared')
+  await expect(note).toContainText('plays with the other fingers only. Finger 4 is to be spared')
   await expect(page.getByRole('heading', { name: /^Order 1 2 3,/ })).toBeVisible()
 
   await page.getByRole('button', { name: 'Set for a student' }).click()

@@ -119,5 +119,5 @@ test('a finger to be spared stands in the lesson; the drill that uses it is mark
   await expect(page.getByText('Finger 2 to be spared, looked at again on 3 March')).toBeVisible()
   await expect(page.getByText('This drill uses a finger that is to be spared.')).toBeVisible()
   await page.getByRole('link', { name: 'Fit it to this hand' }).click()
-  await expect(page.getByRole('region', { name: 'Fitted' })).toContainText('finger 2 is to be spared')
+  await expect(page.getByRole('status', { name: 'Fitted' })).toContainText('Finger 2 is to be spared')
 })

@@ -73,6 +73,8 @@ useHead({ title: computed(() => `${kept.drill.value?.name ?? 'Bench'} · Fidacty
 
 useFoot(useTemplateRef<HTMLElement>('foot'))
 const { printing, printOut } = usePrinting()
+/** On a phone the parameters fold away above the sheet. */
+const unfolded = ref(false)
 const shown = useAppWindow()
 const shortcuts: readonly Shortcut[] = [
   { key: ' ', label: 'Play or stop', run: () => metronome.toggle() },
@@ -137,13 +139,25 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
       />
       <AnewNote v-if="kept.anew.value.length > 0" :changes="kept.anew.value" @dismiss="kept.dismissAnew" />
       <FitNote v-if="fitted" :fitted="fitted" @original="fitting.keepOriginal" @dismiss="fitting.dismiss" />
-      <div class="flex-1 min-h-0 grid grid-cols-1 lg:grid-cols-[18rem_minmax(0,1fr)_16rem]">
+      <div
+        class="flex-1 min-h-0 grid grid-cols-1 md:grid-cols-[16rem_minmax(0,1fr)] lg:grid-cols-[18rem_minmax(0,1fr)_16rem]"
+      >
         <aside
-          class="relative lg:overflow-y-auto p-5 lg:border-r border-line max-lg:order-2"
+          class="relative lg:overflow-y-auto p-3 md:p-5 md:border-r border-line max-md:border-b"
           aria-label="Parameters"
           tabindex="-1"
         >
-          <BenchControls :bench="bench" />
+          <BaseButton
+            class="md:hidden w-full"
+            :aria-expanded="unfolded"
+            aria-controls="parameters"
+            @click="unfolded = !unfolded"
+          >
+            {{ unfolded ? 'Fold the parameters' : 'Parameters' }}
+          </BaseButton>
+          <div id="parameters" :class="unfolded ? 'max-md:mt-4' : 'max-md:hidden'">
+            <BenchControls :bench="bench" />
+          </div>
         </aside>
         <BenchSheet
           ref="sheet"
@@ -155,7 +169,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           @excerpt="takeExcerpt"
         />
         <aside
-          class="relative lg:overflow-y-auto p-5 lg:border-l border-line max-lg:order-3"
+          class="relative lg:overflow-y-auto p-5 lg:border-l border-line max-lg:col-span-full"
           aria-label="What it amounts to"
           tabindex="0"
         >

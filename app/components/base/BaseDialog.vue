@@ -6,7 +6,7 @@ import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui
  * which is
  * why the way out stands last; what does not fit scrolls under its last row.
  */
-defineProps<{ title: string; about?: string; wide?: boolean }>()
+defineProps<{ title: string; about?: string; wide?: boolean; full?: boolean }>()
 const open = defineModel<boolean>('open', { required: true })
 </script>
 
@@ -16,7 +16,7 @@ const open = defineModel<boolean>('open', { required: true })
     <div class="fixed inset-0 flex items-end sm:items-center justify-center p-0 sm:p-6">
       <DialogPanel
         class="relative flex flex-col w-full max-h-full bg-card text-ink rounded-t-md sm:rounded-md shadow-md border border-line"
-        :class="wide ? 'sm:max-w-3xl' : 'sm:max-w-lg'"
+        :class="full ? 'sm:max-w-6xl' : wide ? 'sm:max-w-3xl' : 'sm:max-w-lg'"
       >
         <div class="shrink-0 px-6 pt-6 pr-14">
           <DialogTitle class="text-xl">

@@ -1,16 +1,10 @@
 <script setup lang="ts">
 import type { SharedControl } from '#core/families/family'
-import { openingOf } from '#core/families/opening'
-import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
+import { familyNamed } from '#core/families/registry'
 import { romanPosition } from '#core/guitar/geometry'
-import { parseSpec } from '#core/schema/parse'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
 const props = defineProps<{ bench: Bench }>()
-const FAMILY_OPTIONS = FAMILIES.map(each => {
-  const opening = parseSpec(openingOf(each), familyLookup)
-  return { value: each.name, label: each.label, detail: opening.ok ? each.purpose(each.opening, opening.value) : '' }
-})
 const familyName = computed({ get: () => props.bench.spec.value!.family, set: name => props.bench.changeFamily(name) })
 const family = computed(() => familyNamed(familyName.value))
 const uses = (control: SharedControl) => 'uses' in family.value && family.value.uses.includes(control)
@@ -45,7 +39,7 @@ const slurOptions = computed(() =>
 
 <template>
   <div class="space-y-5">
-    <BaseListbox v-model="familyName" label="Family" :options="FAMILY_OPTIONS" />
+    <FamilyPicker v-model="familyName" />
     <BenchFamilyControls :bench="bench" :family="family" />
     <BaseStepper v-if="uses('position')" v-model="position" label="Position" :min="1" :max="24" :show="frets" />
     <FingeringControls v-if="onSheet" :bench="bench" />

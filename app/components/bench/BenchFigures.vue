@@ -86,9 +86,9 @@ const seconds = (value: number) =>
         <dd>{{ noteMs }} ms</dd>
       </div>
       <div class="row">
-        <dt>Widest span</dt>
+        <dt>Widest span{{ widest ? `, ${widest.fingers.join('–')}` : '' }}</dt>
         <dd v-if="widest" :class="wide ? 'text-attention-ink' : ''">
-          {{ widest.fingers.join('–') }}: {{ widest.mm.toFixed(0) }} of {{ widest.comfortMm.toFixed(0) }} mm
+          {{ widest.mm.toFixed(0) }} of {{ widest.comfortMm.toFixed(0) }} mm
         </dd>
         <dd v-else>none</dd>
       </div>

@@ -49,6 +49,21 @@ const range = ref<readonly [number, number] | null>(null)
 watch(score, () => {
   range.value = null
 })
+/** Where the marking ended: what can be done with it appears there. */
+const marked = ref<Record<string, string>>({})
+const ACTION_WIDTH = 380
+watch(
+  range,
+  now => {
+    const box = room.value
+    const last = now && box?.querySelector(`[data-note="${now[1]}"]`)?.getBoundingClientRect()
+    if (!box || !last) return
+    const at = box.getBoundingClientRect()
+    const left = Math.max(8, Math.min(last.left - at.left - ACTION_WIDTH / 2, at.width - ACTION_WIDTH - 8))
+    marked.value = { left: `${left}px`, top: `${last.bottom - at.top + box.scrollTop + 10}px` }
+  },
+  { flush: 'post' },
+)
 
 /** The marked notes become a drill of their own. */
 function takeExcerpt() {
@@ -61,8 +76,8 @@ function takeExcerpt() {
 </script>
 
 <template>
-  <section class="min-w-0 min-h-0 flex flex-col max-lg:order-1" aria-label="Sheet">
-    <div ref="room" class="flex-1 min-h-0 lg:overflow-y-auto p-3 sm:p-5">
+  <section class="min-w-0 min-h-0 flex flex-col" aria-label="Sheet">
+    <div ref="room" class="relative flex-1 min-h-0 lg:overflow-y-auto p-3 sm:p-5">
       <div v-if="problem" role="alert" class="mb-3 border-l-4 border-attention bg-card rounded-r-md px-4 py-2.5">
         <p class="font-bold">This cannot be played: {{ problem.message }}</p>
         <p class="text-soft">
@@ -110,11 +125,12 @@ function takeExcerpt() {
       <ChordChanges v-if="!plan" :score="score!" />
       <div
         v-if="range && !plan"
-        class="mt-3 flex flex-wrap items-center gap-3 border-l-4 border-plan bg-card rounded-r-md px-4 py-2.5"
+        class="absolute z-10 flex flex-wrap items-center gap-2 border border-edge rounded-md bg-card shadow-md px-3 py-2"
+        :style="marked"
       >
-        <p class="flex-1">Notes {{ range[0] + 1 }} to {{ range[1] + 1 }} are marked.</p>
-        <BaseButton tone="action" @click="takeExcerpt"> Make a drill of them </BaseButton>
-        <BaseButton @click="range = null"> Clear selection </BaseButton>
+        <p>Notes {{ range[0] + 1 }} to {{ range[1] + 1 }}</p>
+        <BaseButton tone="action" size="sm" @click="takeExcerpt">Make a drill of them</BaseButton>
+        <BaseButton size="sm" @click="range = null">Clear selection</BaseButton>
       </div>
     </div>
     <div

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { fitChangeInWords, unsuitedInWords } from '#core/wording/fitting'
+import { capital } from '#core/wording/numbers'
 
 /** What fitting to a student changed and why; the teacher may keep the original. */
 const props = defineProps<{ fitted: Fitted }>()
@@ -11,7 +12,7 @@ const emit = defineEmits<{ original: []; dismiss: [] }>()
 <template>
   <BenchNote label="Fitted" @dismiss="emit('dismiss')">
     <p v-for="change in changes" :key="change.what">
-      <b>For {{ fitted.student }}: {{ change.what }}.</b> <span class="text-soft">{{ change.why }}.</span>
+      <b>For {{ fitted.student }}: {{ change.what }}.</b> <span class="text-soft">{{ capital(change.why) }}.</span>
     </p>
     <p v-if="left.length > 0">
       <b>{{ fitted.changes.length > 0 ? 'Still' : `For ${fitted.student}` }}:</b> {{ left.slice(0, 2).join('; ')

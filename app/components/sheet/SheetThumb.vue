@@ -3,8 +3,8 @@ import type { Score } from '#core/score/score'
 import { layOut } from './sheet-layout'
 
 /** The first line of a drill, small, for lists. */
-const props = defineProps<{ score: Score }>()
-const layout = computed(() => layOut(props.score, { width: 460, lanes: false, most: 1 }))
+const props = withDefaults(defineProps<{ score: Score; width?: number }>(), { width: 460 })
+const layout = computed(() => layOut(props.score, { width: props.width, lanes: false, most: 1 }))
 </script>
 
 <template>
