@@ -107,6 +107,14 @@ describe('a shape without fingers', () => {
 
 describe('names', () => {
   // Three forms of C major and the two triads that share most of their notes, as the theory library calls them.
+  test('a chord that has a plain name has only that; one that has none has what there is', () => {
+    expect(chordNames([45, 52, 57, 61, 64])).toEqual(['A'])
+    expect(chordNames([48, 52, 55, 60, 64])).toEqual(['C'])
+    expect(chordNames([43, 47, 50, 53])).toEqual(['G7'])
+    // C major over its third: no name stands on its own root.
+    expect(chordNames([52, 55, 60])[0]).toBe('C/E')
+  })
+
   test.each([
     ['x32010', 'C'],
     ['x35553', 'C'],

@@ -236,6 +236,7 @@ const seconds = (value: number) =>
   color: var(--soft);
 }
 .row dd {
+  white-space: nowrap;
   font-weight: 700;
   text-align: right;
 }

@@ -15,6 +15,7 @@ const selected = defineModel<number | null>('selected', { default: null })
 /** First and last note of a marked stretch. */
 const range = defineModel<readonly [number, number] | null>('range', { default: null })
 
+const { digits } = useSheetRows()
 const room = useTemplateRef('room')
 const { width } = useElementSize(room)
 /** How much larger than usual the sheet is drawn where it has the room, and how far it then grows. */
@@ -189,6 +190,7 @@ const playhead = computed(() => {
               : null
           "
           :range="range"
+          :digits="digits"
           @pick="pick"
         />
         <div

@@ -56,6 +56,7 @@ const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInW
       :selected="null"
       :focusable="null"
       still
+      digits
     />
     <div class="foot">
       <div>

@@ -11,6 +11,8 @@ const props = defineProps<{
   focusable: number | null
   still?: boolean
   range?: readonly [number, number] | null
+  /** Small finger digits beside the frets. */
+  digits?: boolean
 }>()
 const emit = defineEmits<{ pick: [index: number] }>()
 
@@ -48,6 +50,9 @@ const accents = computed(() =>
     )
     .join(''),
 )
+// To the left of its fret and a little above, as printed music has it; further out where the fret has two figures.
+const fingered = computed(() => props.system.notes.filter(({ note }) => note.finger))
+const besideOf = ({ note }: PlacedNote) => (note.fret > 9 ? 15 : 10)
 const ribbons = computed(() => props.system.ribbons.map(ribbonPath).join(''))
 const landings = computed(() =>
   props.system.ribbons
@@ -193,6 +198,11 @@ const named = computed(() =>
     </template>
     <g aria-hidden="true">
       <rect v-if="picked" :x="picked.x - 11" :y="picked.y - 9.5" width="22" height="19" rx="4" class="picked-box" />
+      <text v-if="digits" class="digit">
+        <tspan v-for="placed in fingered" :key="placed.index" :x="placed.x - besideOf(placed)" :y="placed.y - 2">
+          {{ placed.note.finger }}
+        </tspan>
+      </text>
       <text class="fret">
         <tspan
           v-for="placed in system.notes"
@@ -323,6 +333,15 @@ const named = computed(() =>
   font-size: 9.5px;
   fill: var(--soft);
   text-anchor: end;
+}
+.sheet-system .digit {
+  font-size: 10px;
+  font-weight: 700;
+  text-anchor: middle;
+  fill: var(--soft);
+  paint-order: stroke;
+  stroke: var(--card);
+  stroke-width: 3px;
 }
 .sheet-system .fret {
   font-size: 15.5px;

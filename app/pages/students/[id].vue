@@ -158,13 +158,6 @@ const told = (set: FollowedDrill) =>
         </div>
       </header>
 
-      <HandCard
-        :student="student"
-        :guitar-name="nameOf(student.instrumentId)"
-        :today="today"
-        @change="handOpen = true"
-      />
-
       <section class="mt-8">
         <h2 class="text-xl mb-3">Drills</h2>
         <EmptyState v-if="present.length === 0" title="No drill is set">
@@ -252,6 +245,13 @@ const told = (set: FollowedDrill) =>
           </li>
         </ul>
       </section>
+
+      <HandCard
+        :student="student"
+        :guitar-name="nameOf(student.instrumentId)"
+        :today="today"
+        @change="handOpen = true"
+      />
 
       <section class="mt-8">
         <h2 class="text-xl mb-3">Lessons</h2>
