@@ -48,3 +48,12 @@ test('a student is found by part of the name', async ({ page }) => {
   await page.getByPlaceholder('Find a student').fill('nobody at all')
   await expect(page.getByRole('heading', { name: 'Nobody is called that' })).toBeVisible()
 })
+
+test('a student’s page begins with the drills; each decision says what, when and why', async ({ page }) => {
+  await page.getByRole('link', { name: /Juno Pellwether/ }).click()
+  const headings = page.getByRole('heading', { level: 2 })
+  await expect(headings.first()).toHaveText('Drills')
+  await expect(
+    page.getByText(/^(raised|eased|held|completed)( to| at)? ?\d+ \d{1,2} \w{3,4} 20\d\d/).first(),
+  ).toBeVisible()
+})

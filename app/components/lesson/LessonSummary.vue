@@ -61,8 +61,8 @@ const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round
         {{ row.set.drillName }}
       </h2>
       <p class="figures text-lg">
-        <b>{{ words(row.set, row.before, row.after) }}</b>
-        <span class="text-soft">of {{ row.set.plan.targetBpm }}</span>
+        <b>{{ words(row.set, row.before, row.after) }}</b>{{ ' '
+        }}<span class="text-soft">of {{ row.set.plan.targetBpm }}</span>
       </p>
       <p class="text-soft figures">
         {{ row.clean }} of {{ row.passes.length }} passes clean · {{ minutes(row.minutes) }}

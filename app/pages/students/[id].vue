@@ -230,8 +230,8 @@ const told = (set: FollowedDrill) =>
               <ul v-if="set.decisions.length > 0" class="space-y-2">
                 <li v-for="decision in told(set)" :key="decision.at">
                   <p>
-                    <b>{{ decision.what }}</b>
-                    <span class="text-soft"
+                    <b>{{ decision.what }}</b>{{ ' '
+                    }}<span class="text-soft"
                       >{{ when.date(decision.at) }}{{ decision.overruled ? ', against the plan' : '' }}</span
                     >
                   </p>
