@@ -75,7 +75,7 @@ const studentRow = just({
   archived: z.boolean(),
   nextLesson: just({ at: instant, minutes: count }).nullable(),
   lastLessonAt: instant.nullable(),
-  drills: z.array(just({ name: z.string(), bpm, targetBpm: bpm, pace })),
+  drills: z.array(just({ name: z.string(), toTempo: z.boolean(), bpm, targetBpm: bpm, pace })),
 }) satisfies z.ZodType<StudentRow>
 const decided = z.custom<LessonEventOf<'decision'>>(
   value => lessonEventSchema.safeParse(value).data?.kind === 'decision',
@@ -92,6 +92,7 @@ const decision: z.ZodType<HistoryDecision> = just({
 const detail = {
   id,
   drillName: z.string(),
+  toTempo: z.boolean(),
   plan: planSchema,
   targetOn: day.nullable(),
   bpm,
@@ -213,7 +214,7 @@ const today: z.ZodType<TodayPage> = just({
       at: instant,
       minutes: count,
       state: z.enum(['planned', 'running', 'ended']),
-      drills: z.array(just({ name: z.string(), bpm, targetBpm: bpm })),
+      drills: z.array(just({ name: z.string(), toTempo: z.boolean(), bpm, targetBpm: bpm })),
     }),
   ),
   needs: z.array(need),

@@ -96,7 +96,9 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
                 <CareNote :care="lesson.student.care" />
                 <ul class="text-soft">
                   <li v-for="drill in lesson.drills" :key="drill.name" class="flex gap-3">
-                    <span class="truncate">{{ drill.name }}</span><span class="figures whitespace-nowrap"
+                    <span class="truncate">{{ drill.name }}</span><span
+                      v-if="drill.toTempo"
+                      class="figures whitespace-nowrap"
                       ><b class="text-ink">{{ drill.bpm }}</b> of {{ drill.targetBpm }}</span
                     >
                   </li>

@@ -138,14 +138,17 @@ function assertOneFretEach(contacts: readonly GripContact[], path: string) {
 const farFetched = (name: string) =>
   name.replace(/^[A-G][#b]*/, '').replace(/\/.*/, '').length + (name.includes('/') ? 2 : 0)
 
-/** A name on its own root, without altered or left-out notes: major, minor, sevenths, sixths, suspended, added ninths. */
+/**
+ * A name on its own root, without altered or left-out notes: major, minor, sevenths, sixths, suspended, added ninths.
+ */
 const isPlain = (name: string) => !name.includes('/') && !/[#b]\d|no|alt/.test(name.replace(/^[A-G][#b]*/, ''))
 
 /** Roots as chords are usually written (common practice): B flat and E flat, but F sharp and C sharp. */
 const ROOTS = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as const
 
 /**
- * Names the chord that sounds, by the theory library; the plainest name first. A chord that has a plain name has only that:
+ * Names the chord that sounds, by the theory library; the plainest name first. A chord that has a plain name has only
+ * that:
  * nobody says "A or C sharp minor with a raised fifth over A".
  * @param midis Sounding pitches, lowest first.
  */

@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, isNull, lt, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
+import { hasSheet } from '#core/families/registry'
 import { localClock } from '#core/practice/schedule/local-time'
 import { paceOf } from '#core/practice/tempo/pace'
 import type {
@@ -284,6 +285,7 @@ async function hearingsOf(
 }
 
 const setFields = {
+  family: sql<string>`json_value(${drillVersions.spec}, '$.family')`.as('family'),
   id: assignments.id,
   studentId: assignments.studentId,
   plan: assignments.plan,
@@ -298,15 +300,24 @@ interface SetRow
     Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt'>,
     Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise'> {
   readonly drillName: string
+  readonly family: string
 }
 
 function standingOf(
-  { id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRise }: SetRow,
+  { id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRise, family }: SetRow,
   today: string,
   local: (instant: string) => string,
 ): AssignmentStanding {
   const setOn = local(setAt.toISOString()).slice(0, 10)
-  return { id, drillName, plan, targetOn, bpm, pace: paceOf(plan, bpm, setOn, targetOn, today, lessonsSinceRise) }
+  return {
+    id,
+    drillName,
+    toTempo: hasSheet({ family }),
+    plan,
+    targetOn,
+    bpm,
+    pace: paceOf(plan, bpm, setOn, targetOn, today, lessonsSinceRise),
+  }
 }
 
 const detailed = (which: SQL) =>

@@ -49,7 +49,13 @@ export function rowOf(
     archived: student.archivedAt !== null,
     nextLesson: nextLessonOf(slot, now),
     lastLessonAt: lastLesson?.toISOString() ?? null,
-    drills: set.map(each => ({ name: each.drillName, bpm: each.bpm, targetBpm: each.plan.targetBpm, pace: each.pace })),
+    drills: set.map(each => ({
+      name: each.drillName,
+      toTempo: each.toTempo,
+      bpm: each.bpm,
+      targetBpm: each.plan.targetBpm,
+      pace: each.pace,
+    })),
   }
 }
 

@@ -23,7 +23,7 @@ const toComeFirst = (a: TodayLesson, b: TodayLesson) =>
   Number(a.state === 'ended') - Number(b.state === 'ended') || (a.at < b.at ? -1 : 1)
 
 const drillsOf = (set: readonly AssignmentStanding[]) =>
-  set.map(each => ({ name: each.drillName, bpm: each.bpm, targetBpm: each.plan.targetBpm }))
+  set.map(each => ({ name: each.drillName, toTempo: each.toTempo, bpm: each.bpm, targetBpm: each.plan.targetBpm }))
 
 const mine = and(eq(lessons.studioId, given('studioId')), eq(lessons.teacherId, given('teacherId')))
 /**

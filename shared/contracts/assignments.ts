@@ -46,6 +46,8 @@ export interface HistoryDecision extends DecisionMade {
 export interface AssignmentStanding {
   readonly id: string
   readonly drillName: string
+  /** Played to a tempo; warm-ups and counting are not. */
+  readonly toTempo: boolean
   readonly plan: Plan
   readonly targetOn: string | null
   /** Tempo of the latest decision, else the start tempo. */

@@ -129,7 +129,12 @@ export interface TodayLesson {
   readonly at: string
   readonly minutes: number
   readonly state: 'planned' | 'running' | 'ended'
-  readonly drills: readonly { readonly name: string; readonly bpm: number; readonly targetBpm: number }[]
+  readonly drills: readonly {
+    readonly name: string
+    readonly toTempo: boolean
+    readonly bpm: number
+    readonly targetBpm: number
+  }[]
 }
 
 /** Something that wants the teacher's attention: a student, or a lesson of theirs that nobody ended. */

@@ -48,6 +48,7 @@ export interface StudentRow {
     readonly name: string
     readonly bpm: number
     readonly targetBpm: number
+    readonly toTempo: boolean
     readonly pace: Pace
   }[]
 }

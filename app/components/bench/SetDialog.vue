@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { careOf } from '#core/hand/care'
 import { fitChangeInWords, unsuitedInWords } from '#core/wording/fitting'
+import { hasSheet } from '#core/families/registry'
 import { leftOver } from '#core/fitting/fit'
 import { stepsBetween } from '#core/practice/tempo/arithmetic'
 import type { StudentRow } from '#shared/contracts/students'
@@ -57,6 +58,8 @@ const care = computed(() => {
   return student ? careOf(student.hand, student.habits) : null
 })
 /** What the hand of the chosen student cannot do in this drill as it will be set. */
+/** Whether the drill is played to a tempo: a warm-up or counting asks for none. */
+const toTempo = computed(() => hasSheet({ family: String(props.spec.family) }))
 const beyond = computed(() => {
   const student = props.students.find(each => each.id === studentId.value)
   if (!open.value || !student) return null
@@ -80,7 +83,7 @@ function set() {
     plan: {
       school: 'clean-passes',
       startBpm: startBpm.value,
-      targetBpm: targetBpm.value,
+      targetBpm: toTempo.value ? targetBpm.value : startBpm.value,
       step: step.value,
       need: need.value,
       tooMany: tooMany.value,
@@ -95,7 +98,11 @@ function set() {
   <BaseDialog
     v-model:open="open"
     title="Set for a student"
-    about="The drill is saved first. The plan says when the tempo goes up; you decide each time."
+    :about="
+      toTempo
+        ? 'The drill is saved first. The plan says when the tempo goes up; you decide each time.'
+        : 'The drill is saved first. It has no tempo and no passes: it is done, and that is all.'
+    "
   >
     <form class="space-y-4" @submit.prevent="set">
       <BaseListbox v-model="studentId" label="Student" :options="options" />
@@ -119,23 +126,26 @@ function set() {
           fit it to this hand
         </label>
       </div>
-      <div class="grid grid-cols-2 gap-3">
-        <BaseStepper v-model="startBpm" label="Start tempo" :min="10" :max="400" />
-        <BaseStepper v-model="targetBpm" label="Target tempo" :min="10" :max="400" />
-      </div>
-      <p v-if="backwards" role="alert" class="text-pain">The target must not be slower than the start.</p>
-      <fieldset class="space-y-3">
-        <legend class="font-bold">Clean passes</legend>
-        <p class="text-soft">
-          {{ need }} clean {{ need === 1 ? 'pass' : 'passes in a row' }} raise the tempo by {{ step }};
-          {{ tooMany }} slips in the last eight ease it. {{ steps }} {{ steps === 1 ? 'step' : 'steps' }} to the target.
-        </p>
-        <div class="grid grid-cols-3 gap-2">
-          <BaseStepper v-model="need" label="Clean in a row" :min="1" :max="20" />
-          <BaseStepper v-model="step" label="Step" :min="1" :max="40" />
-          <BaseStepper v-model="tooMany" label="Slips before easing" :min="1" :max="8" />
+      <template v-if="toTempo">
+        <div class="grid grid-cols-2 gap-3">
+          <BaseStepper v-model="startBpm" label="Start tempo" :min="10" :max="400" />
+          <BaseStepper v-model="targetBpm" label="Target tempo" :min="10" :max="400" />
         </div>
-      </fieldset>
+        <p v-if="backwards" role="alert" class="text-pain">The target must not be slower than the start.</p>
+        <fieldset class="space-y-3">
+          <legend class="font-bold">Clean passes</legend>
+          <p class="text-soft">
+            {{ need }} clean {{ need === 1 ? 'pass' : 'passes in a row' }} raise the tempo by {{ step }};
+            {{ tooMany }} slips in the last eight ease it. {{ steps }} {{ steps === 1 ? 'step' : 'steps' }} to the
+            target.
+          </p>
+          <div class="grid grid-cols-3 gap-2">
+            <BaseStepper v-model="need" label="Clean in a row" :min="1" :max="20" />
+            <BaseStepper v-model="step" label="Step" :min="1" :max="40" />
+            <BaseStepper v-model="tooMany" label="Slips before easing" :min="1" :max="8" />
+          </div>
+        </fieldset>
+      </template>
       <div class="grid grid-cols-2 gap-3">
         <FormField v-model="targetOn" label="Target date" type="date" />
         <FormField v-model="stage" label="Stage" />

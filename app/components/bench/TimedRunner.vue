@@ -84,12 +84,24 @@ const silent = computed(
     elapsed.value >=
       current.value!.seconds * (1 - props.plan.tempos[at.value]!.silentBars / props.plan.tempos[at.value]!.bars),
 )
+/** Where the count is: the bar, and the beat as long as the click gives it. */
+const count = computed(() => {
+  if (props.plan.kind !== 'count' || !current.value?.bpm) return null
+  const beatSeconds = ((60 / current.value.bpm) * 4) / meter.value[1]
+  const beat = Math.floor(elapsed.value / beatSeconds)
+  const { bars } = props.plan.tempos[at.value!]!
+  return { bar: Math.min(bars, Math.floor(beat / meter.value[0]) + 1), bars, beat: (beat % meter.value[0]) + 1 }
+})
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
 </script>
 
 <template>
   <section class="bg-card border border-line rounded-md p-5 sm:p-8" aria-label="Timed drill">
     <div class="flex flex-wrap items-center gap-6 min-h-36">
+      <p v-if="count" class="figures text-center" aria-hidden="true">
+        <span class="block font-head font-bold text-6xl">{{ silent ? '·' : count.beat }}</span>
+        <span class="text-soft">bar {{ count.bar }} of {{ count.bars }}</span>
+      </p>
       <div class="flex-1 min-w-60" aria-live="polite">
         <template v-if="current">
           <p class="text-soft">

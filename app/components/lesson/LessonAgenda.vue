@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { hasSheet } from '#core/families/registry'
 import type { LessonDetail } from '#shared/contracts/lessons'
 
 /** The drills of the lesson, and what was noted last time and today. */
@@ -33,9 +32,7 @@ const ofLesson = computed(() => props.lesson.state.value.notes.filter(note => no
           <span class="block font-bold leading-snug max-lg:truncate text-balance">{{ set.drillName }}</span>
           <span class="block text-soft figures"
             >{{ set.stage
-            }}<template v-if="hasSheet(set.spec)"
-              >, {{ lesson.standing(set).bpm }} → {{ set.plan.targetBpm }}</template
-            ></span
+            }}<template v-if="set.toTempo">, {{ lesson.standing(set).bpm }} → {{ set.plan.targetBpm }}</template></span
           >
           <span v-if="straining.has(set.id)" class="block text-attention-ink">uses a spared finger</span>
         </button>

@@ -198,6 +198,9 @@ const named = computed(() =>
     </template>
     <g aria-hidden="true">
       <rect v-if="picked" :x="picked.x - 11" :y="picked.y - 9.5" width="22" height="19" rx="4" class="picked-box" />
+      <text class="silent">
+        <tspan v-for="(hold, i) in system.silent" :key="i" :x="hold.x" :y="hold.y + 4.5">{{ hold.text }}</tspan>
+      </text>
       <text v-if="digits" class="digit">
         <tspan v-for="placed in fingered" :key="placed.index" :x="placed.x - besideOf(placed)" :y="placed.y - 2">
           {{ placed.note.finger }}
@@ -333,6 +336,14 @@ const named = computed(() =>
   font-size: 9.5px;
   fill: var(--soft);
   text-anchor: end;
+}
+.sheet-system .silent {
+  font-size: 13px;
+  text-anchor: middle;
+  fill: var(--soft);
+  paint-order: stroke;
+  stroke: var(--card);
+  stroke-width: 5px;
 }
 .sheet-system .digit {
   font-size: 10px;

@@ -132,4 +132,16 @@ describe('the quiet lane', () => {
     expect(height(true)).toBeGreaterThan(height(false) + 50)
     expect(layOut(order(), { width: 900, lanes: true }).systems[0]!.quiet).toEqual([])
   })
+
+  test('a finger that is only held stands in brackets where it comes down; one that sounds does not', () => {
+    const held = scoreOf({
+      version: 1,
+      family: 'held',
+      held: { held: [{ finger: 3, string: 4 }], moving: { fingers: [1, 2], strings: [3] } },
+    })
+    const silent = layOut(held, { width: 900, lanes: false }).systems.flatMap(system => system.silent)
+    expect(silent.map(each => each.text)).toEqual(['(7)'])
+    const order = scoreOf({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] } })
+    expect(layOut(order, { width: 900, lanes: false }).systems.flatMap(system => system.silent)).toEqual([])
+  })
 })

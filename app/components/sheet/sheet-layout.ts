@@ -58,6 +58,8 @@ export interface System {
   readonly lastBar: number
   readonly right: number
   readonly notes: readonly PlacedNote[]
+  /** Fingers that only lie there and never sound: their frets, in brackets. */
+  readonly silent: readonly { readonly x: number; readonly y: number; readonly text: string }[]
   readonly counts: readonly { readonly x: number; readonly text: string; readonly beat: boolean }[]
   readonly barLines: readonly number[]
   readonly positions: readonly { readonly x: number; readonly text: string }[]
@@ -176,10 +178,23 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
   const length = systemTicks(score, available, cell)
   const total = score.bars * bar
   const pxPerTick = Math.min(available / length, MOST_CELL / cell)
+  const sounding = new Map<string, Note[]>()
+  for (const note of score.notes) {
+    const place = `${note.string}/${note.fret}`
+    const known = sounding.get(place)
+    if (known) known.push(note)
+    else sounding.set(place, [note])
+  }
+  const silentHolds = score.holds.filter(
+    ({ string, fret, from, to }) =>
+      !sounding.get(`${string}/${fret}`)?.some(note => note.at + note.dur > from && note.at < to),
+  )
   const onsets = new Map<number, number[]>()
   for (const { at } of score.notes) {
     const start = at - (at % bar)
-    onsets.set(start, [...(onsets.get(start) ?? []), at - start])
+    const known = onsets.get(start)
+    if (known) known.push(at - start)
+    else onsets.set(start, [at - start])
   }
   const inset = Math.min(14, (cell * pxPerTick) / 2)
   const systems: System[] = []
@@ -213,6 +228,9 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
       lastBar: Math.ceil(to / bar),
       right,
       notes,
+      silent: silentHolds
+        .filter(hold => hold.from >= from && hold.from < to)
+        .map(hold => ({ x: x(hold.from), y: rows.strings[hold.string - 1]!, text: `(${hold.fret})` })),
       counts: barsHere
         .flatMap(barStart =>
           countBar(score.meter, onsets.get(barStart) ?? []).map(mark => ({ ...mark, at: barStart + mark.at })),

@@ -199,11 +199,11 @@ const told = (set: FollowedDrill) =>
                 </NuxtLink>
               </h3>
               <p class="text-soft">{{ set.stage }} · version {{ set.versionNumber }}</p>
-              <p class="figures mt-2">
+              <p v-if="set.toTempo" class="figures mt-2">
                 <span class="font-head font-bold text-4xl">{{ set.bpm }}</span>
                 <span class="text-soft ml-2">of {{ set.plan.targetBpm }}</span>
               </p>
-              <PaceMark :pace="set.pace" />
+              <PaceMark v-if="set.toTempo" :pace="set.pace" />
               <p v-if="unsuited.get(set.id)!.length > 0" class="mt-1 border-l-4 border-attention pl-3">
                 {{ unsuitedInWords(unsuited.get(set.id)![0]!) }}
                 <NuxtLink
@@ -224,8 +224,8 @@ const told = (set: FollowedDrill) =>
                 Take off the list
               </button>
             </div>
-            <TempoChart :set="set" :today="today" />
-            <div>
+            <TempoChart v-if="set.toTempo" :set="set" :today="today" />
+            <div v-if="set.toTempo">
               <h4 class="font-bold mb-1">Last decisions</h4>
               <ul v-if="set.decisions.length > 0" class="space-y-2">
                 <li v-for="decision in told(set)" :key="decision.at">

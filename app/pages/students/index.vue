@@ -86,10 +86,10 @@ async function added(id: string) {
               class="flex max-sm:flex-wrap items-baseline gap-x-3 py-1.5 border-b border-line last:border-0"
             >
               <span class="flex-1 min-w-0 leading-snug max-sm:basis-full">{{ drill.name }}</span>
-              <span class="figures whitespace-nowrap"
+              <span v-if="drill.toTempo" class="figures whitespace-nowrap"
                 ><b>{{ drill.bpm }}</b> <span class="text-soft">of {{ drill.targetBpm }}</span></span
               >
-              <PaceMark :pace="drill.pace" class="w-24 shrink-0" />
+              <PaceMark v-if="drill.toTempo" :pace="drill.pace" class="w-24 shrink-0" />
             </li>
             <li v-if="row.drills.length === 0" class="py-1.5 text-soft">No drill is set.</li>
           </ul>
