@@ -32,6 +32,7 @@ test('a few letters lead to any place, student, drill or key of the place', asyn
 
 test('the keys of a place are told by one of them, and messages stand above what is pressed', async ({ page }) => {
   await page.goto('/bench')
+  await expect(page.getByRole('button', { name: 'Save' })).toBeVisible()
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toContainText('Ctrl K')
   await page.keyboard.press('Escape')

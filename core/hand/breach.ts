@@ -3,16 +3,17 @@ import type { Instrument } from '../guitar/instrument'
 import type { Finger } from '../guitar/finger'
 import { comfortMm, limitMm, type Hand } from './hand'
 
-/**
- * Two fingers that are down together: which, over which frets, how far along the neck, and what the hand has for the
- * pair; mm.
- */
-export interface Span {
+/** Two fingers that are down together: which, over which frets, and how far along the neck, mm. */
+export interface Distance {
   /** The lower finger first. */
   readonly fingers: readonly [Finger, Finger]
   /** The fret of the lower finger first. */
   readonly frets: readonly [number, number]
   readonly mm: number
+}
+
+/** A distance with what a hand has for its pair of fingers, mm. */
+export interface Span extends Distance {
   readonly comfortMm: number
   readonly limitMm: number
 }
@@ -40,18 +41,25 @@ interface Placed {
   readonly fret: number
 }
 
+/** How far two fingers are apart. */
+export function distanceBetween(a: Placed, b: Placed, { scaleLengthMm, capo }: Instrument): Distance {
+  const [low, high] = a.finger < b.finger ? [a, b] : [b, a]
+  return {
+    fingers: [low.finger, high.finger],
+    frets: [low.fret, high.fret],
+    mm: spanMm(scaleLengthMm, capo, low.fret, high.fret),
+  }
+}
+
 /** How far two fingers are apart, and what the hand has for them. */
 export function spanBetween(
   a: Placed,
   b: Placed,
   { hand, instrument }: { readonly hand: Hand; readonly instrument: Instrument },
 ): Span {
-  const [low, high] = a.finger < b.finger ? [a, b] : [b, a]
   return {
-    fingers: [low.finger, high.finger],
-    frets: [low.fret, high.fret],
-    mm: spanMm(instrument.scaleLengthMm, instrument.capo, low.fret, high.fret),
-    comfortMm: comfortMm(hand, low.finger, high.finger),
-    limitMm: limitMm(hand, low.finger, high.finger),
+    ...distanceBetween(a, b, instrument),
+    comfortMm: comfortMm(hand, a.finger, b.finger),
+    limitMm: limitMm(hand, a.finger, b.finger),
   }
 }

@@ -2,7 +2,7 @@ import type { FingerOrOpen } from '../guitar/finger'
 import type { Mark, Stroke } from '../line/line'
 import type { Tick } from '../line/ticks'
 import type { Hold } from '../hand/advance-hand'
-import type { Breach, Span } from '../hand/breach'
+import type { Breach, Distance, Span } from '../hand/breach'
 import type { CountTempo, TimedStep } from '../families/family'
 import type { Habits } from '../schema/habits'
 import type { Spec } from '../schema/parse'
@@ -118,8 +118,8 @@ export interface Report {
    */
   readonly realignAfter: number | null
   readonly widestSpanMm: number
-  /** The two fingers that are furthest apart while both are down, and what the hand has for them. */
-  readonly widest: Span | null
+  /** The two fingers that are furthest apart while both are down; null where no two are down at different frets. */
+  readonly widest: Distance | null
   readonly travel: readonly Travel[]
   readonly high: readonly High[]
   readonly quiet: readonly Muting[]

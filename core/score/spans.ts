@@ -1,7 +1,7 @@
 import { spanMm } from '../guitar/geometry'
 import { comfortMm } from '../hand/hand'
 import type { HandRules, Hold } from '../hand/advance-hand'
-import { spanBetween, type Breach, type Span } from '../hand/breach'
+import { distanceBetween, spanBetween, type Breach, type Distance, type Span } from '../hand/breach'
 import type { FingeredEvent } from './finger-line'
 import type { Stretch } from './score'
 
@@ -9,11 +9,8 @@ import type { Stretch } from './score'
 export interface Spans {
   /** The furthest that any two fingers are apart while both are down, mm. */
   readonly widestSpanMm: number
-  /**
-   * The two fingers that are furthest apart, with what the hand has for them; null where no two are down at different
-   * frets.
-   */
-  readonly widest: Span | null
+  /** The two fingers that are furthest apart; null where no two are down at different frets. */
+  readonly widest: Distance | null
   /** Every pair past its limit, and every barre that the hand is not to take; each told once, where it first comes. */
   readonly breaches: readonly Breach[]
   /** Every pair past comfort and within its limit, told once. */
@@ -102,7 +99,7 @@ export function measureSpans(
   }
   return {
     widestSpanMm,
-    widest: widestPair && spanBetween(...widestPair, { hand, instrument }),
+    widest: widestPair && distanceBetween(...widestPair, instrument),
     breaches: [...breaches, ...(hand.barre ? [] : findBarres(holds, events))],
     stretches,
   }

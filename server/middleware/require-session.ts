@@ -34,8 +34,9 @@ export default defineEventHandler(async event => {
   setHeader(event, 'cache-control', 'no-store')
   return answerRefusal(event, async () => {
     if (!READING.includes(event.method)) assertOwnOrigin(event)
-    // The session library has a door of its own, which our sessions do not need.
-    if (pathname.startsWith('/api/_')) throw new DomainError('not-found', 'there is nothing here')
+    // The session library has a door of its own, which our sessions do not need; the bare folder would be a page.
+    if (pathname.startsWith('/api/_') || pathname === '/api/')
+      throw new DomainError('not-found', 'there is nothing here')
     if (OPEN.includes(pathname)) return
     const user = await sessionUserOf(event)
     const me: Me | null = user ? await sessionOf(database.db, user) : null

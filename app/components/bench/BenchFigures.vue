@@ -3,7 +3,7 @@ import type { SharedControl } from '#core/families/family'
 import { familyNamed } from '#core/families/registry'
 import { lowestComfortablePosition, romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
-import { DEFAULT_REACH_MM, handOf } from '#core/hand/hand'
+import { comfortMm, DEFAULT_REACH_MM, handOf } from '#core/hand/hand'
 import type { Verdict } from '#core/score/judge'
 import { effortBeside, lawsBroken } from '#core/fingering/model/costs'
 import type { Score } from '#core/score/score'
@@ -43,7 +43,8 @@ const comfortableFrom = computed(() => {
     : null
 })
 const widest = computed(() => report.value.widest)
-const wide = computed(() => widest.value !== null && widest.value.mm > widest.value.comfortMm + 1e-9)
+const comfort = computed(() => widest.value && comfortMm(hand.value, ...widest.value.fingers))
+const wide = computed(() => widest.value !== null && widest.value.mm > comfort.value! + 1e-9)
 const measured = computed(() => props.hand?.reachMm !== undefined)
 const cautions = computed(() => props.verdict?.breaches ?? report.value.breaches)
 const broken = computed(() => lawsBroken(props.verdict?.cost ?? 0))
@@ -88,7 +89,7 @@ const seconds = (value: number) =>
       <div class="row">
         <dt>Widest span{{ widest ? `, ${widest.fingers.join('–')}` : '' }}</dt>
         <dd v-if="widest" :class="wide ? 'text-attention-ink' : ''">
-          {{ widest.mm.toFixed(0) }} of {{ widest.comfortMm.toFixed(0) }} mm
+          {{ widest.mm.toFixed(0) }} of {{ comfort!.toFixed(0) }} mm
         </dd>
         <dd v-else>none</dd>
       </div>

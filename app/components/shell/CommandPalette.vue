@@ -86,7 +86,7 @@ async function take(goal: Goal | null) {
         autocomplete="off"
         @change="search = $event.target.value"
       />
-      <ComboboxOptions static class="mt-2 divide-y divide-line">
+      <ComboboxOptions v-if="goals.length > 0" static class="mt-2 divide-y divide-line">
         <ComboboxOption v-for="goal in goals" :key="goal.id" v-slot="{ active }" :value="goal" as="template">
           <li
             class="flex justify-between gap-4 min-h-11 items-center px-3 rounded-md cursor-pointer"
@@ -96,8 +96,8 @@ async function take(goal: Goal | null) {
             <span class="text-soft">{{ goal.hint ? `${goal.kind} · ${goal.hint}` : goal.kind }}</span>
           </li>
         </ComboboxOption>
-        <li v-if="goals.length === 0" class="text-soft px-3 py-2">No match</li>
       </ComboboxOptions>
+      <p v-else role="status" class="text-soft px-3 py-3">No match</p>
     </Combobox>
   </BaseDialog>
 </template>
