@@ -47,6 +47,12 @@ test('an impossible drill says where and why, keeps the last playable one, and u
   await expect(page.getByRole('alert')).toHaveCount(0)
 })
 
+test('a drill in the address with parts missing is made whole, and says which', async ({ page }) => {
+  await page.goto('/bench?spec={"family":"order","position":7}')
+  await expect(page.getByText('The address leaves out Finger order, version')).toBeVisible()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Order 1 2 3 4, strings 6–1 and back, VII')
+})
+
 test('a drill in the address that cannot be read is said so, and the bench still opens', async ({ page }) => {
   await page.goto('/bench?spec=%7Bbroken')
   await expect(page.getByText('The drill in the address cannot be read.')).toBeVisible()

@@ -74,8 +74,18 @@ test('the hand card: the one-minute test, a smaller reach, and the set drills lo
   await expect(page.getByText('Plucking hand floats: nothing rests on the guitar.')).toBeVisible()
 })
 
-test('a drill is fitted to the student it is for, says why, and the original may stay', async ({ page }) => {
+test('the bench opens with what suits the student it is for', async ({ page }) => {
   await page.goto('/bench')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Order 1 2 3 4, strings 6–1 and back, V')
+  await choose(page, 'For', /Tilly Marrowby/)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Order 1 2, strings 2–1 and back, VII')
+  await expect(page.getByRole('status', { name: 'Fitted' })).toBeHidden()
+  await choose(page, 'For', /Petra Loweswater/)
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/^Order 1 2 3,/)
+})
+
+test('a drill is fitted to the student it is for, says why, and the original may stay', async ({ page }) => {
+  await page.goto(`/bench?spec=${JSON.stringify({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] } })}`)
   await choose(page, 'For', /Tilly Marrowby/)
   const note = page.getByRole('status', { name: 'Fitted' })
   await expect(note).toContainText('For Tilly Marrowby: moved from V to X.')

@@ -3,7 +3,8 @@ import { ref, shallowRef, watch, type Ref } from 'vue'
 import { FAMILIES } from '#core/families/registry'
 import { realiseJudged } from '#core/score/realise'
 import { inScope } from '../tests/composables'
-import type { Bench, BenchPerson } from './useBench'
+import type { Player } from '#core/fitting/opening'
+import type { Bench } from './useBench'
 
 /** Stands in for the worker: answers at once, or when the test says so. */
 let waiting: (() => void)[] = []
@@ -25,12 +26,12 @@ jest.unstable_mockModule('./useVerdict', () => ({
 }))
 const { useBench, useField } = await import('./useBench')
 
-let person: Ref<BenchPerson>
+let person: Ref<Player>
 let bench: Bench
 beforeEach(() => {
   waiting = []
   atOnce = true
-  person = ref<BenchPerson>({})
+  person = ref<Player>({})
   bench = inScope(() => useBench(person)).value
 })
 const frets = () => bench.score.value!.notes.map(note => note.fret)

@@ -1,12 +1,11 @@
 import { useManualRefHistory } from '@vueuse/core'
 import { computed, type Ref, shallowRef, watch } from 'vue'
-import { openingOf } from '#core/families/opening'
 import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
+import { openingFor, type Player } from '#core/fitting/opening'
 import type { Verdict } from '#core/score/judge'
 import { realise } from '#core/score/realise'
 import type { CountPlan, Realised, Score, StepsPlan } from '#core/score/score'
-import type { HandInput, Pins } from '#core/schema/fields'
-import type { Habits } from '#core/schema/habits'
+import type { Pins } from '#core/schema/fields'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { fieldAt, withField } from '#core/schema/minimal'
 import { parseSpec, type Parsed, type Spec } from '#core/schema/parse'
@@ -14,16 +13,11 @@ import type { SpecProblem } from '#core/schema/spec-error'
 import { saysTheSame } from '../utils/same'
 import { useVerdict } from './useVerdict'
 
-/** The drill an empty bench opens with. */
-export const openingSpec = (): Record<string, unknown> => {
-  return { tempo: 60, ...openingOf(FAMILIES[0]!) }
-}
-
-/** Whom the bench works for: a student's hand and ways, or nobody in particular. */
-export interface BenchPerson {
-  readonly hand?: HandInput | undefined
-  readonly habits?: Habits | undefined
-}
+/** The drill an empty bench opens with, for somebody or nobody in particular. */
+export const openingSpec = (player?: Player): Record<string, unknown> => ({
+  tempo: 60,
+  ...openingFor(FAMILIES[0]!, player),
+})
 
 /** What undo goes back through: the drill, and the fingers set over it. */
 interface Draft {
@@ -48,7 +42,7 @@ function livePins(spec: Record<string, unknown>, pins: Pins): Pins {
  * verdict on the fingers. The last playable score stays in sight while a change makes the drill impossible or is worked
  * out.
  */
-export function useBench(person: Readonly<Ref<BenchPerson>>) {
+export function useBench(person: Readonly<Ref<Player>>) {
   const draft = shallowRef<Draft>({ spec: openingSpec(), pins: {} })
   const { undo, redo, canUndo, canRedo, clear, commit } = useManualRefHistory(draft, { capacity: 200 })
   const raw = computed(() => draft.value.spec)
@@ -162,9 +156,10 @@ export function useBench(person: Readonly<Ref<BenchPerson>>) {
     changeFamily: (name: string) => {
       const { family, then: _then, slurs: _slurs, fingering: _fingering, ...rest } = raw.value
       const shared = Object.fromEntries(Object.entries(rest).filter(([key]) => key !== family))
-      const opening = openingOf(familyNamed(name))
       // The guitar on the bench stays: a family's own is only for one that is not said.
-      replace({ ...shared, ...opening, ...(shared.instrument !== undefined && { instrument: shared.instrument }) })
+      const instrument = shared.instrument as object | undefined
+      const opening = openingFor(familyNamed(name), { ...person.value, instrument })
+      replace({ ...shared, ...opening, ...(instrument && { instrument }) })
     },
     load,
     undo,

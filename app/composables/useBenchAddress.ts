@@ -1,6 +1,8 @@
 import { onBeforeRouteLeave, useRoute, useRouter } from '#imports'
 import { watchDebounced } from '@vueuse/core'
 import type { Ref } from 'vue'
+import { fillIn } from '#core/families/fill-in'
+import { familyNamed } from '#core/families/registry'
 import { pinsSchema, type Pins } from '#core/schema/fields'
 import { useToasts } from '../stores/toasts'
 import type { Assigning } from './useAssigning'
@@ -46,7 +48,14 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
     try {
       const read: unknown = JSON.parse(text)
       if (typeof read !== 'object' || read === null || Array.isArray(read)) throw new TypeError('not a drill')
-      bench.load(read as Record<string, unknown>, readPins(pins))
+      const whole = fillIn(read as Record<string, unknown>)
+      bench.load(whole?.spec ?? (read as Record<string, unknown>), readPins(pins))
+      if (whole) {
+        const { controls, name: block, label } = familyNamed(String(whole.spec.family))
+        const parts = [{ path: block, label }, ...controls]
+        const names = whole.filled.map(path => parts.find(part => part.path === path)?.label ?? path)
+        toasts.say(`The address leaves out ${names.join(', ')}: filled in from the opening drill of the family.`)
+      }
       // A drill that cannot be read at all leaves nothing to draw: start from the opening one and say so.
       if (!bench.spec.value) throw new TypeError('not a drill')
       const { value: problem } = bench.problem

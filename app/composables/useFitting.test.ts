@@ -75,3 +75,40 @@ describe('a drill for a student', () => {
     expect([bench.raw.value, fitting.fitted.value]).toEqual([before, null])
   })
 })
+
+describe('a bench that nobody has touched', () => {
+  const child = student({ age: 9 })
+  const fingers = () => (bench.get('order') as { fingers: number[] }).fingers
+
+  test('opens with the drill of whom it is for, and with the next one’s when it is for another', () => {
+    fitting.open(null)
+    expect(fingers()).toEqual([1, 2, 3, 4])
+    fitting.follow(child)
+    expect([fingers(), bench.get('position'), bench.get('instrument.preset')]).toEqual([[1, 2], 7, 'half'])
+    expect([fitting.fitted.value, bench.canUndo.value]).toEqual([null, false])
+    fitting.follow(student({ age: 40, hand: { reachMm: 90 }, instrument: { preset: 'electric' } }))
+    expect([fingers(), bench.get('instrument.preset')]).toEqual([[1, 2, 3, 4], 'electric'])
+    fitting.follow(null)
+    expect(bench.get('instrument.preset')).toBe('classical')
+  })
+
+  test('keeps a drill that was touched: it is fitted, and said so', () => {
+    fitting.open(null)
+    bench.set('position', 3)
+    fitting.follow(child)
+    expect(fingers()).toEqual([1, 2, 3, 4])
+    expect(fitting.fitted.value!.changes.length).toBeGreaterThan(0)
+  })
+
+  test('another family is opened for whom it is for, on the guitar that is there', () => {
+    const one = inScope(() => useBench(ref({ age: 9, hand: { reachMm: 50 } }))).value
+    one.load({ ...drill, instrument: { preset: 'half' } })
+    one.changeFamily('pair')
+    expect([
+      one.get('instrument.preset'),
+      one.get('position'),
+      one.get('rhythm.perBeat'),
+      one.get('strings.from'),
+    ]).toEqual(['half', 7, 2, 2])
+  })
+})

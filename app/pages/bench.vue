@@ -9,7 +9,7 @@ const { data: roster } = useLoaded<Roster>(() => '/api/students')
 const students = computed(() => roster.value?.students ?? [])
 const studentId = ref<string | null>(typeof route.query.student === 'string' ? route.query.student : null)
 const student = computed(() => students.value.find(each => each.id === studentId.value) ?? null)
-const person = computed(() => ({ hand: student.value?.hand, habits: student.value?.habits }))
+const person = computed(() => ({ age: student.value?.age, hand: student.value?.hand, habits: student.value?.habits }))
 
 provideHandedness(computed(() => student.value?.hand.leftHanded ?? false))
 
@@ -25,14 +25,11 @@ address.follow()
 
 // The drill moves to the student's own guitar and hand; undo or “Keep the original” takes it back. An address that
 // spells a drill out, and one that was set for this student, are left as they are.
-watch(studentId, () => {
-  fitting.dismiss()
-  if (student.value) fitting.fit(student.value)
-})
+watch(studentId, () => fitting.follow(student.value))
 if (typeof route.query.spec !== 'string' && typeof route.query.set !== 'string' && studentId.value) {
   void until(student)
     .toBeTruthy()
-    .then(() => fitting.fit(student.value!))
+    .then(() => fitting.follow(student.value))
 }
 
 const selected = ref<number | null>(null)
@@ -49,7 +46,7 @@ function letGo() {
 }
 function startNew() {
   letGo()
-  bench.load(openingSpec())
+  fitting.open(student.value)
 }
 
 /** The marked notes become a drill of their own; the spec keeps what they were taken from. */

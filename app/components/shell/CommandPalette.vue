@@ -86,7 +86,7 @@ async function take(goal: Goal | null) {
         autocomplete="off"
         @change="search = $event.target.value"
       />
-      <ComboboxOptions v-if="goals.length > 0" static class="mt-2 divide-y divide-line">
+      <ComboboxOptions static class="mt-2 divide-y divide-line">
         <ComboboxOption v-for="goal in goals" :key="goal.id" v-slot="{ active }" :value="goal" as="template">
           <li
             class="flex justify-between gap-4 min-h-11 items-center px-3 rounded-md cursor-pointer"
@@ -97,7 +97,7 @@ async function take(goal: Goal | null) {
           </li>
         </ComboboxOption>
       </ComboboxOptions>
-      <p v-else role="status" class="text-soft px-3 py-3">No match</p>
+      <p v-if="goals.length === 0" role="status" class="text-soft px-3 py-3">No match</p>
     </Combobox>
   </BaseDialog>
 </template>
