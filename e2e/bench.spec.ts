@@ -88,6 +88,7 @@ test('lanes and quiet strings are shown and folded by button and by key, and sta
 })
 
 test('a small hand gets its caution', async ({ page }) => {
+  await page.goto(`/bench?spec=${JSON.stringify({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] } })}`)
   await page.getByRole('button', { name: /^For/ }).click()
   await page.getByRole('option', { name: /Tilly Marrowby/ }).click()
   await page.getByRole('button', { name: 'Keep the original' }).click()

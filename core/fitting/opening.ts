@@ -41,7 +41,6 @@ const PLUCKED: Readonly<Partial<Record<NonNullable<Habits['sounder']>, object>>>
  * The drill a family is opened with for somebody: on their guitar, small enough for a child, plucked the way they
  * pluck, and moved or fingered anew only where it would not suit the hand.
  * @returns A spec without what has its default; that of nobody in particular where theirs could not be played.
- * @example openingFor(order, { age: 9 }) // { …, position: 7, strings: { from: 2 }, order: { fingers: [1, 2] }, … }
  */
 export function openingFor(
   family: Family,
