@@ -14,10 +14,7 @@ import { saysTheSame } from '../utils/same'
 import { useVerdict } from './useVerdict'
 
 /** The drill an empty bench opens with, for somebody or nobody in particular. */
-export const openingSpec = (player?: Player): Record<string, unknown> => ({
-  tempo: 60,
-  ...openingFor(FAMILIES[0]!, player),
-})
+const openingSpec = (player: Player): Record<string, unknown> => ({ tempo: 60, ...openingFor(FAMILIES[0]!, player) })
 
 /** What undo goes back through: the drill, and the fingers set over it. */
 interface Draft {
@@ -43,7 +40,9 @@ function livePins(spec: Record<string, unknown>, pins: Pins): Pins {
  * out.
  */
 export function useBench(person: Readonly<Ref<Player>>) {
-  const draft = shallowRef<Draft>({ spec: openingSpec(), pins: {} })
+  const draft = shallowRef<Draft>({ spec: openingSpec(person.value), pins: {} })
+  /** What the bench opened by itself. */
+  const opened = shallowRef(draft.value)
   const { undo, redo, canUndo, canRedo, clear, commit } = useManualRefHistory(draft, { capacity: 200 })
   const raw = computed(() => draft.value.spec)
   const pins = computed(() => draft.value.pins)
@@ -106,10 +105,18 @@ export function useBench(person: Readonly<Ref<Player>>) {
     commit()
     clear()
   }
+  /** Puts the opening drill of whom the bench works for on it. */
+  function open() {
+    load(openingSpec(person.value))
+    opened.value = draft.value
+  }
 
   return {
     raw,
     pins,
+    /** Whether the opening drill is on the bench, and nobody has changed it or pinned a finger. */
+    untouched: computed(() => draft.value === opened.value),
+    open,
     asPlayed,
     spec,
     score,

@@ -6,7 +6,7 @@ import { familyNamed } from '#core/families/registry'
 import { pinsSchema, type Pins } from '#core/schema/fields'
 import { useToasts } from '../stores/toasts'
 import type { Assigning } from './useAssigning'
-import { type Bench, openingSpec } from './useBench'
+import type { Bench } from './useBench'
 import { minimalOf, type SavedDrill } from './useSavedDrill'
 
 /** What an address of the bench may ask for; read as it comes. */
@@ -66,7 +66,7 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
         )
     } catch {
       toasts.say('The drill in the address cannot be read. The bench opens with a plain one.', { tone: 'trouble' })
-      bench.load(openingSpec())
+      bench.open()
     }
   }
 

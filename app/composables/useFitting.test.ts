@@ -1,5 +1,7 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals'
-import { ref, shallowRef } from 'vue'
+import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
+import type { Player } from '#core/fitting/opening'
+import type { DrillDetail } from '#shared/contracts/drills'
 import type { StudentRow } from '#shared/contracts/students'
 import { inScope } from '../tests/composables'
 import type { Bench } from './useBench'
@@ -20,13 +22,22 @@ const student = (more: object = {}) =>
   ({ id: 's', name: 'Ida', instrument: { preset: 'half' }, hand: { reachMm: 50 }, ...more }) as unknown as StudentRow
 const drill = { version: 1, family: 'order', position: 1, order: { fingers: [1, 2, 3, 4] } }
 
+let person: Ref<Player>
 let bench: Bench
+let kept: ShallowRef<DrillDetail | null>
 let fitting: ReturnType<typeof useFitting>
 beforeEach(() => {
-  bench = inScope(() => useBench(ref({}))).value
+  person = ref<Player>({})
+  bench = inScope(() => useBench(person)).value
+  kept = shallowRef(null)
+  fitting = inScope(() => useFitting(bench, { drill: kept })).value
   bench.load(drill)
-  fitting = inScope(() => useFitting(bench)).value
 })
+
+function choose(student: StudentRow | null) {
+  person.value = student ?? {}
+  fitting.follow(student)
+}
 
 /**
  * The lowest position in which one finger per fret spans no more than a reach, by the fret rule of equal temperament.
@@ -38,7 +49,7 @@ function lowestPosition(scaleMm: number, reachMm: number): number {
 
 describe('a drill for a student', () => {
   test('moves to their guitar and to the lowest position that is comfortable there, and says so', () => {
-    fitting.fit(student())
+    choose(student())
     expect(bench.get('instrument.preset')).toBe('half')
     expect(bench.get('position')).toBe(lowestPosition(530, 50))
     expect(fitting.fitted.value!.changes.length).toBeGreaterThan(0)
@@ -46,7 +57,7 @@ describe('a drill for a student', () => {
   })
 
   test('the original comes back on their guitar when it is wanted, and undo goes back to before', () => {
-    fitting.fit(student())
+    choose(student())
     fitting.keepOriginal()
     expect([bench.get('position'), bench.get('instrument.preset'), fitting.fitted.value]).toEqual([1, 'half', null])
     bench.undo()
@@ -56,7 +67,7 @@ describe('a drill for a student', () => {
 
   test('nothing is said where nothing had to change but the guitar', () => {
     bench.load({ ...drill, position: lowestPosition(648, 90) })
-    fitting.fit(student({ instrument: { preset: 'electric' }, hand: { reachMm: 90 } }))
+    choose(student({ instrument: { preset: 'electric' }, hand: { reachMm: 90 } }))
     expect([bench.get('instrument.preset'), fitting.fitted.value]).toEqual(['electric', null])
   })
 
@@ -64,12 +75,12 @@ describe('a drill for a student', () => {
     expect(fitFor({ version: 1, family: 'juggling' }, student())).toBeNull()
     bench.set('position', 99)
     const { value: before } = bench.raw
-    fitting.fit(student())
+    choose(student())
     expect([bench.raw.value, fitting.fitted.value]).toEqual([before, null])
   })
 
   test('what was said can be put aside without changing the drill', () => {
-    fitting.fit(student())
+    choose(student())
     const { value: before } = bench.raw
     fitting.dismiss()
     expect([bench.raw.value, fitting.fitted.value]).toEqual([before, null])
@@ -79,36 +90,41 @@ describe('a drill for a student', () => {
 describe('a bench that nobody has touched', () => {
   const child = student({ age: 9 })
   const fingers = () => (bench.get('order') as { fingers: number[] }).fingers
+  beforeEach(() => bench.open())
 
   test('opens with the drill of whom it is for, and with the next one’s when it is for another', () => {
-    fitting.open(null)
     expect(fingers()).toEqual([1, 2, 3, 4])
-    fitting.follow(child)
+    choose(child)
     expect([fingers(), bench.get('position'), bench.get('instrument.preset')]).toEqual([[1, 2], 7, 'half'])
     expect([fitting.fitted.value, bench.canUndo.value]).toEqual([null, false])
-    fitting.follow(student({ age: 40, hand: { reachMm: 90 }, instrument: { preset: 'electric' } }))
+    choose(student({ age: 40, hand: { reachMm: 90 }, instrument: { preset: 'electric' } }))
     expect([fingers(), bench.get('instrument.preset')]).toEqual([[1, 2, 3, 4], 'electric'])
-    fitting.follow(null)
+    choose(null)
     expect(bench.get('instrument.preset')).toBe('classical')
   })
 
-  test('keeps a drill that was touched: it is fitted, and said so', () => {
-    fitting.open(null)
-    bench.set('position', 3)
-    fitting.follow(child)
+  test.each([
+    ['changed', () => bench.set('tempo', 72)],
+    ['given a finger', () => bench.pin({ [bench.score.value!.notes[2]!.key]: 4 })],
+    ['saved', () => (kept.value = {} as DrillDetail)],
+  ])('keeps a drill that was %s: it is fitted, and said so', (_how, touch) => {
+    touch()
+    const { value: pins } = bench.pins
+    choose(child)
     expect(fingers()).toEqual([1, 2, 3, 4])
+    expect(bench.pins.value).toEqual(pins)
     expect(fitting.fitted.value!.changes.length).toBeGreaterThan(0)
   })
 
   test('another family is opened for whom it is for, on the guitar that is there', () => {
-    const one = inScope(() => useBench(ref({ age: 9, hand: { reachMm: 50 } }))).value
-    one.load({ ...drill, instrument: { preset: 'half' } })
-    one.changeFamily('pair')
-    expect([
-      one.get('instrument.preset'),
-      one.get('position'),
-      one.get('rhythm.perBeat'),
-      one.get('strings.from'),
-    ]).toEqual(['half', 7, 2, 2])
+    person.value = child
+    bench.load({ ...drill, instrument: { preset: 'three-quarter' } })
+    bench.changeFamily('pair')
+    expect(['instrument.preset', 'position', 'rhythm.perBeat', 'strings.from'].map(path => bench.get(path))).toEqual([
+      'three-quarter',
+      7,
+      2,
+      2,
+    ])
   })
 })

@@ -4,7 +4,8 @@ import { fitDrill, type FitChange, type Unsuited } from '#core/fitting/fit'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { parseSpec } from '#core/schema/parse'
 import type { StudentRow } from '#shared/contracts/students'
-import { type Bench, openingSpec } from './useBench'
+import type { Bench } from './useBench'
+import type { SavedDrill } from './useSavedDrill'
 
 /** A drill as it was before it was fitted, and what fitting did. */
 export interface Fitted {
@@ -26,32 +27,23 @@ export function fitFor(raw: Record<string, unknown>, student: StudentRow): Fitte
 
 /**
  * Fits the drill on the bench to whom it is for; the teacher may keep the original. A drill that the bench opened by
- * itself, and that nobody has touched, is none to be fitted: each student gets the opening one that is theirs.
+ * itself, that nobody touched or saved, is none to be fitted: each student gets the opening one that is theirs.
  */
-export function useFitting(bench: Bench) {
+export function useFitting(bench: Bench, kept: Pick<SavedDrill, 'drill'>) {
   const fitted = shallowRef<Fitted | null>(null)
-  let opened: Record<string, unknown> = bench.raw.value
-  /** Puts the opening drill on the bench, for somebody or nobody in particular. */
-  function open(student: StudentRow | null) {
-    fitted.value = null
-    bench.load(openingSpec(student ?? undefined))
-    opened = bench.raw.value
-  }
-  function fit(student: StudentRow) {
-    const done = fitFor(bench.raw.value, student)
-    if (!done) return
-    bench.replace(done.spec)
-    fitted.value = done.changes.length > 0 || done.left.length > 0 ? done : null
-  }
   return {
     fitted: shallowReadonly(fitted),
-    open,
-    fit,
     /** Whom the drill is for was chosen, or nobody is any more. */
     follow: (student: StudentRow | null) => {
       fitted.value = null
-      if (bench.raw.value === opened) open(student)
-      else if (student) fit(student)
+      if (bench.untouched.value && !kept.drill.value) {
+        bench.open()
+        return
+      }
+      const done = student && fitFor(bench.raw.value, student)
+      if (!done) return
+      bench.replace(done.spec)
+      fitted.value = done.changes.length > 0 || done.left.length > 0 ? done : null
     },
     keepOriginal: () => {
       if (fitted.value) bench.replace(fitted.value.original)

@@ -14,9 +14,9 @@ const person = computed(() => ({ age: student.value?.age, hand: student.value?.h
 provideHandedness(computed(() => student.value?.hand.leftHanded ?? false))
 
 const bench = useBench(person)
-const fitting = useFitting(bench)
-const { fitted } = fitting
 const kept = useSavedDrill(bench)
+const fitting = useFitting(bench, kept)
+const { fitted } = fitting
 const assigning = useAssigning(bench, kept, students)
 const { lanes, quiet } = useSheetRows()
 const address = useBenchAddress({ bench, kept, assigning, studentId })
@@ -46,7 +46,8 @@ function letGo() {
 }
 function startNew() {
   letGo()
-  fitting.open(student.value)
+  fitting.dismiss()
+  bench.open()
 }
 
 /** The marked notes become a drill of their own; the spec keeps what they were taken from. */
