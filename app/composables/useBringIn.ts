@@ -1,4 +1,5 @@
 import { shallowRef } from 'vue'
+import { usualTarget } from '#core/practice/tempo/target'
 import type { DrillRow } from '#shared/contracts/drills'
 import type { PastDrill } from '#shared/contracts/assignments'
 import type { Page } from '#shared/contracts/common'
@@ -6,9 +7,6 @@ import { useAttempt } from './useAttempt'
 import { useApi } from './useApi'
 import type { RunningLesson } from './useLesson'
 import { useWrites } from '../stores/writes'
-
-/** How much faster than its own tempo a drill is wanted when nothing else is said; the project's own assumption. */
-const TARGET_SHARE = 1.4
 
 /** Brings another drill into a running lesson: one from the shelf, or one the student had before. */
 export function useBringIn(lesson: RunningLesson, choose: (assignmentId: string) => void) {
@@ -51,12 +49,11 @@ export function useBringIn(lesson: RunningLesson, choose: (assignmentId: string)
     fromShelf: (row: DrillRow) =>
       bring(async () => {
         const { tempo } = row.newest.spec
-        const targetBpm = Math.min(400, Math.round(tempo * TARGET_SHARE))
         const { id } = await writes.post<{ id: string }>('/api/assignments', {
           studentId: lesson.detail.value!.student.id,
           drillVersionId: row.newest.id,
           stage: 'together',
-          plan: { school: 'clean-passes', startBpm: tempo, targetBpm },
+          plan: { school: 'clean-passes', startBpm: tempo, targetBpm: usualTarget(tempo) },
           targetOn: null,
         })
         return id

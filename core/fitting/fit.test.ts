@@ -1,5 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import { familyLookup } from '../families/registry'
+import { instrumentOf } from '../guitar/instrument'
+import { handOf } from '../hand/hand'
+import { comfortableFrom } from '../score/spans'
 import { scoreOf } from '../score/score-of.test.data'
 import type { HandInput } from '../schema/fields'
 import { parseSpec } from '../schema/parse'
@@ -29,6 +32,28 @@ describe('fitting a drill to a hand', () => {
       expect(fitDrill(order({ instrument: { preset }, position: 1 }), { reachMm }).spec.position).toBe(position)
     },
   )
+
+  // The figure on the bench is worked out from the pairs of fingers that are down; fitting tries one position after
+  // another: two ways to one answer.
+  test.each([
+    [[1, 2, 3, 4], 'classical', { reachMm: 78 }],
+    [[1, 2], 'half', { reachMm: 50 }],
+    [[2, 4], 'electric', { reachMm: 62 }],
+    [[1, 3, 4], 'three-quarter', { reachMm: 55, pairsMm: { 34: 18 } }],
+    [[1, 2], 'classical', { reachMm: 60, pairsMm: { 12: 24 } }],
+  ] as const)('fingers %j on a %s guitar are comfortable from where fitting puts them', (fingers, preset, hand) => {
+    const drill = order({ instrument: { preset } }, [...fingers])
+    const { holds } = scoreOf(drill, { hand })
+    expect(
+      comfortableFrom(holds, drill.position, { hand: handOf(hand), instrument: instrumentOf(drill.instrument) }),
+    ).toBe(fitDrill(drill, hand).spec.position)
+  })
+
+  test('comfortable nowhere, or with nothing to stretch, is said as such', () => {
+    const rules = { hand: handOf({ reachMm: 30 }), instrument: instrumentOf({ preset: 'classical' }) }
+    expect(comfortableFrom(scoreOf(order()).holds, 5, rules)).toBeNull()
+    expect(comfortableFrom(scoreOf(order({}, [1])).holds, 5, rules)).toBeNull()
+  })
 
   test('says what was moved and by which stretch', () => {
     const { changes, left } = fitDrill(order({ position: 1 }), { reachMm: 78 })

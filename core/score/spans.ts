@@ -67,42 +67,77 @@ export function measureSpans(
   events: readonly FingeredEvent[],
   { hand, instrument }: HandRules,
 ): Spans {
+  let widest: readonly [Hold, Hold] | null = null
   let widestSpanMm = 0
-  let widestPair: readonly [Hold, Hold] | null = null
   const breaches: Breach[] = []
   const stretches: Stretch[] = []
   const told = new Set<string>()
+  eachPairDown(holds, (other, hold) => {
+    const mm = spanMm(instrument.scaleLengthMm, instrument.capo, other.fret, hold.fret)
+    if (mm > widestSpanMm) [widestSpanMm, widest] = [mm, [other, hold]]
+    const comfort = comfortMm(hand, other.finger, hold.finger)
+    if (mm <= comfort + 1e-9) return
+    const name = pairName(other, hold)
+    if (told.has(name)) return
+    told.add(name)
+    const key = noteOf(events, other, hold)
+    const span = spanBetween(other, hold, { hand, instrument })
+    if (span.mm > span.limitMm + 1e-9) breaches.push({ key, rule: 'reach', ...span })
+    else stretches.push({ key, ...span })
+  })
+  return {
+    widestSpanMm,
+    widest: widest && distanceBetween(...(widest as [Hold, Hold]), instrument),
+    breaches: [...breaches, ...(hand.barre ? [] : findBarres(holds, events))],
+    stretches,
+  }
+}
+
+/** Calls with every two fingers that are down at the same time at different frets; the later one stands second. */
+function eachPairDown(holds: readonly Hold[], meet: (other: Hold, hold: Hold) => void): void {
   const down: Hold[] = []
   for (const hold of holds) {
     // Those that have lifted go as they are met: no list is made anew for every hold.
     for (let i = down.length - 1; i >= 0; i--) {
       const other = down[i]!
-      if (other.to <= hold.from) {
-        down.splice(i, 1)
-        continue
-      }
-      if (other.finger === hold.finger || other.fret === hold.fret) continue
-      const mm = spanMm(instrument.scaleLengthMm, instrument.capo, other.fret, hold.fret)
-      if (mm > widestSpanMm) [widestSpanMm, widestPair] = [mm, [other, hold]]
-      const comfort = comfortMm(hand, other.finger, hold.finger)
-      if (mm <= comfort + 1e-9) continue
-      const [low, high] = other.finger < hold.finger ? [other, hold] : [hold, other]
-      const name = `${low.finger}${high.finger}/${low.fret}/${high.fret}`
-      if (told.has(name)) continue
-      told.add(name)
-      const key = noteOf(events, other, hold)
-      const span = spanBetween(low, high, { hand, instrument })
-      if (span.mm > span.limitMm + 1e-9) breaches.push({ key, rule: 'reach', ...span })
-      else stretches.push({ key, ...span })
+      if (other.to <= hold.from) down.splice(i, 1)
+      else if (other.finger !== hold.finger && other.fret !== hold.fret) meet(other, hold)
     }
     down.push(hold)
   }
-  return {
-    widestSpanMm,
-    widest: widestPair && distanceBetween(...widestPair, instrument),
-    breaches: [...breaches, ...(hand.barre ? [] : findBarres(holds, events))],
-    stretches,
+}
+
+function pairName(a: Hold, b: Hold): string {
+  const [low, high] = a.finger < b.finger ? [a, b] : [b, a]
+  return `${low.finger}${high.finger}/${low.fret}/${high.fret}`
+}
+
+/**
+ * The lowest position to which a drill can be moved as a whole with each two fingers that are down together within the
+ * comfort of *that* pair.
+ * @param holds Sorted by landing, as played in `position`.
+ * @returns Null where no two fingers are apart, or where it is comfortable nowhere on the neck.
+ */
+export function comfortableFrom(
+  holds: readonly Hold[],
+  position: number,
+  { hand, instrument }: Pick<HandRules, 'hand' | 'instrument'>,
+): number | null {
+  const pairs = new Map<string, readonly [Hold, Hold]>()
+  eachPairDown(holds, (other, hold) => pairs.set(pairName(other, hold), [other, hold]))
+  if (pairs.size === 0) return null
+  const highest = Math.max(...holds.map(hold => hold.fret))
+  for (let to = 1; highest + to - position <= instrument.lastFret; to++) {
+    const moved = to - position
+    const isComfortable = [...pairs.values()].every(
+      ([a, b]) =>
+        Math.min(a.fret, b.fret) + moved > 0 &&
+        spanMm(instrument.scaleLengthMm, instrument.capo, a.fret + moved, b.fret + moved) <=
+          comfortMm(hand, a.finger, b.finger) + 1e-9,
+    )
+    if (isComfortable) return to
   }
+  return null
 }
 
 /** A breach for each barre of a hand that is to take none. */

@@ -39,6 +39,18 @@ async function writeVersion(
   return versionOf(row)
 }
 
+/** A new drill with its first version, under one id. */
+async function putOnShelf(
+  tx: Database,
+  actor: Actor,
+  { id, name }: { id: string; name: string },
+  drill: Awaited<ReturnType<typeof written>>,
+  now: Date,
+): Promise<{ id: string; version: DrillVersion }> {
+  await tx.insert(drills).values({ id, studioId: actor.studioId, teacherId: actor.userId, name, createdAt: now })
+  return { id, version: await writeVersion(tx, actor, { id, drillId: id, number: 1, ...drill }, now) }
+}
+
 /** Puts a new drill on the teacher's shelf, with its first version. */
 export function createDrill(
   db: Database,
@@ -53,15 +65,7 @@ export function createDrill(
     'create-drill',
     body,
     now,
-    async (tx, drill) => {
-      await tx
-        .insert(drills)
-        .values({ id: body.id, studioId: actor.studioId, teacherId: actor.userId, name: body.name, createdAt: now })
-      return {
-        id: body.id,
-        version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, ...drill }, now),
-      }
-    },
+    (tx, drill) => putOnShelf(tx, actor, body, drill, now),
     () => written(engine, body.spec),
   )
 }
@@ -156,15 +160,7 @@ export function duplicateDrill(
     `duplicate-drill ${drillId}`,
     body,
     now,
-    async (tx, drill) => {
-      await tx
-        .insert(drills)
-        .values({ id: body.id, studioId: actor.studioId, teacherId: actor.userId, name: body.name, createdAt: now })
-      return {
-        id: body.id,
-        version: await writeVersion(tx, actor, { id: body.id, drillId: body.id, number: 1, ...drill }, now),
-      }
-    },
+    (tx, drill) => putOnShelf(tx, actor, body, drill, now),
     async () => {
       await ownDrill(db, actor, drillId)
       return written(engine, (await newestOf(db, drillId)).spec)

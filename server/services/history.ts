@@ -70,6 +70,20 @@ const MOMENT = {
  */
 const heard = alias(lessonEvents, 'heard')
 
+const HEARD_MOMENT = { deviceAt: heard.deviceAt, deviceOffsetMs: heard.deviceOffsetMs, receivedAt: heard.receivedAt }
+/** Events of a kind of a drill outside a lesson, those taken back left out. */
+const elsewhere = (assignmentId: Placeholder, kind: LessonEvent['kind']) =>
+  and(
+    eq(heard.studioId, given('studioId')),
+    eq(heard.assignmentId, assignmentId),
+    eq(heard.kind, kind),
+    ne(heard.lessonId, given('exceptLesson')),
+    isNull(lessonEvents.id),
+  )
+type Numbered = Pick<typeof lessonEvents.$inferSelect, 'receivedAt' | 'number'>
+/** Events of several lessons by when the server had them. */
+const inOrder = (a: Numbered, b: Numbered) => a.receivedAt.getTime() - b.receivedAt.getTime() || a.number - b.number
+
 // The whole body would put the answers of all drills together on the database's disk.
 const BPM = sql<number>`cast(json_value(${heard.body}, '$.bpm') as double)`.mapWith(Number).as('bpm')
 const CLEAN = sql<boolean>`json_extract(${heard.body}, '$.clean') = 'true'`
@@ -87,21 +101,11 @@ const latestPasses = questionOfEach((db, assignmentId) =>
       number: heard.number,
       bpm: BPM,
       clean: CLEAN,
-      deviceAt: heard.deviceAt,
-      deviceOffsetMs: heard.deviceOffsetMs,
-      receivedAt: heard.receivedAt,
+      ...HEARD_MOMENT,
     })
     .from(heard)
     .leftJoin(lessonEvents, eq(lessonEvents.voids, heard.id), BY_VOIDED)
-    .where(
-      and(
-        eq(heard.studioId, given('studioId')),
-        eq(heard.assignmentId, assignmentId),
-        eq(heard.kind, 'pass'),
-        ne(heard.lessonId, given('exceptLesson')),
-        isNull(lessonEvents.id),
-      ),
-    )
+    .where(elsewhere(assignmentId, 'pass'))
     .orderBy(desc(heard.receivedAt))
     .limit(PASSES_BACK),
 )
@@ -116,7 +120,7 @@ async function passesOf(
   const local = localClock(actor.zone)
   const rows = await latestPasses(db, assignmentIds, { studioId: actor.studioId, exceptLesson })
   const found = new Map<string, HeardPass[]>(assignmentIds.map(id => [id, []]))
-  for (const row of rows.toSorted((a, b) => a.receivedAt.getTime() - b.receivedAt.getTime() || a.number - b.number)) {
+  for (const row of rows.toSorted(inOrder)) {
     found
       .get(row.assignmentId!)!
       .push({
@@ -136,18 +140,10 @@ async function passesOf(
 /** The latest faults of each of some drills outside a lesson, those taken back left out. */
 const latestFaults = questionOfEach((db, assignmentId) =>
   db
-    .select({ assignmentId: heard.assignmentId, body: heard.body, receivedAt: heard.receivedAt })
+    .select({ assignmentId: heard.assignmentId, number: heard.number, body: heard.body, ...HEARD_MOMENT })
     .from(heard)
     .leftJoin(lessonEvents, eq(lessonEvents.voids, heard.id), BY_VOIDED)
-    .where(
-      and(
-        eq(heard.studioId, given('studioId')),
-        eq(heard.assignmentId, assignmentId),
-        eq(heard.kind, 'fault'),
-        ne(heard.lessonId, given('exceptLesson')),
-        isNull(lessonEvents.id),
-      ),
-    )
+    .where(elsewhere(assignmentId, 'fault'))
     .orderBy(desc(heard.receivedAt))
     .limit(FAULTS_BACK),
 )
@@ -162,13 +158,11 @@ async function faultsOf(
   const local = localClock(actor.zone)
   const rows = await latestFaults(db, assignmentIds, { studioId: actor.studioId, exceptLesson })
   const found = new Map<string, HeardFault[]>(assignmentIds.map(id => [id, []]))
-  for (const { assignmentId, body, receivedAt } of rows.toSorted(
-    (a, b) => b.receivedAt.getTime() - a.receivedAt.getTime(),
-  )) {
-    const { id, fault, finger, instead } = body as LessonEventOf<'fault'>
-    const day = local(receivedAt.toISOString()).slice(0, 10)
+  for (const row of rows.toSorted((a, b) => inOrder(b, a))) {
+    const { id, fault, finger, instead } = row.body as LessonEventOf<'fault'>
+    const day = local(momentOf(row)).slice(0, 10)
     found
-      .get(assignmentId!)!
+      .get(row.assignmentId!)!
       .push({ id, fault, ...(finger !== undefined && { finger }), ...(instead !== undefined && { instead }), day })
   }
   return found

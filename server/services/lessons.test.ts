@@ -217,6 +217,20 @@ describe('the event log', () => {
     })
   })
 
+  test('the next lesson is told of a fault on the day it was heard, however late it was delivered', async () => {
+    await freshLesson()
+    const event: LessonEvent = { ...stamp(), kind: 'fault', assignmentId: made.assignmentId, fault: 'late-shift' }
+    await appendEvent(db, teacher, lessonId, { event, deviceOffsetMs: 0 }, later(2 * 24 * 60))
+    const { id } = await startLesson(
+      db,
+      teacher,
+      { id: randomUUID(), studentId: made.studentId, slot: { id: made.slotId, day: '2026-01-12' } },
+      later(7 * 24 * 60),
+    )
+    const { agenda } = await readLesson(db, teacher, id, later(7 * 24 * 60 + 1))
+    expect(agenda[0]!.faults).toEqual([{ id: event.id, fault: 'late-shift', day: '2026-01-05' }])
+  })
+
   test('an event of another lesson cannot be undone from this one', async () => {
     await freshLesson()
     const elsewhere = pass()

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { SharedControl } from '#core/families/family'
 import { familyNamed } from '#core/families/registry'
-import { lowestComfortablePosition, romanPosition } from '#core/guitar/geometry'
+import { romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
 import { comfortMm, DEFAULT_REACH_MM, handOf } from '#core/hand/hand'
 import type { Verdict } from '#core/score/judge'
 import { effortBeside, lawsBroken } from '#core/fingering/model/costs'
 import type { Score } from '#core/score/score'
-import { notable } from '#core/score/spans'
+import { comfortableFrom, notable } from '#core/score/spans'
 import { RELIABLE_MM_PER_S } from '#core/score/travel'
 import { noteTicks, ticksToMs } from '#core/line/ticks'
 import type { HandInput } from '#core/schema/fields'
@@ -31,17 +31,15 @@ const noteMs = computed(() =>
   Math.round(ticksToMs(Math.min(...props.score.notes.map(note => note.dur), noteTicks(1)), props.score.tempo)),
 )
 const passSeconds = computed(() => props.score.seconds / props.score.spec.times)
-const fretSpan = computed(() => {
-  // Fingers that only lie there count as well.
-  const frets = props.score.holds.map(hold => hold.fret)
-  return frets.length === 0 ? 0 : Math.max(...frets) - Math.min(...frets)
-})
-const comfortableFrom = computed(() => {
-  const { scaleLengthMm, capo } = instrumentOf(props.score.spec.instrument)
-  return uses('position') && fretSpan.value > 0 && props.score.shifts.length === 0
-    ? lowestComfortablePosition(scaleLengthMm, hand.value.reachMm, fretSpan.value, capo)
-    : null
-})
+// Where a drill shifts, or stands where it is written, there is no position to move it to.
+const lowest = computed(() =>
+  uses('position') && props.score.shifts.length === 0
+    ? comfortableFrom(props.score.holds, props.score.spec.position, {
+        hand: hand.value,
+        instrument: instrumentOf(props.score.spec.instrument),
+      })
+    : null,
+)
 const widest = computed(() => report.value.widest)
 const comfort = computed(() => widest.value && comfortMm(hand.value, ...widest.value.fingers))
 const wide = computed(() => widest.value !== null && widest.value.mm > comfort.value! + 1e-9)
@@ -93,9 +91,9 @@ const seconds = (value: number) =>
         </dd>
         <dd v-else>none</dd>
       </div>
-      <div v-if="comfortableFrom !== null" class="row">
+      <div v-if="lowest !== null" class="row">
         <dt>Comfortable from</dt>
-        <dd>{{ romanPosition(comfortableFrom) }}</dd>
+        <dd>{{ romanPosition(lowest) }}</dd>
       </div>
       <div class="row">
         <dt>Notes</dt>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usualTarget } from '#core/practice/tempo/target'
 import { careOf } from '#core/hand/care'
 import { fitChangeInWords, unsuitedInWords } from '#core/wording/fitting'
 import { hasSheet } from '#core/families/registry'
@@ -43,7 +44,7 @@ watch(open, now => {
   studentId.value = props.chosenId
   fitting.value = true
   startBpm.value = props.tempo
-  targetBpm.value = Math.min(400, Math.round(props.tempo * 1.4))
+  targetBpm.value = usualTarget(props.tempo)
   targetOn.value = DateTime.now().plus({ weeks: 12 }).toISODate()
 })
 
