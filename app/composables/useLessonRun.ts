@@ -1,4 +1,5 @@
 import { computed, ref, shallowRef, watch } from 'vue'
+import { standingDecisions } from '#core/practice/log/fold'
 import { groundsInWords } from '#core/wording/decision'
 import type { DecisionKind } from '#core/schema/plan-fields'
 import type { Fault } from '#core/practice/log/kinds'
@@ -81,22 +82,11 @@ export function useLessonRun(lesson: RunningLesson) {
     unlogged.value = [...unlogged.value, { after: lesson.events.value.length, undo }]
   }
 
-  /** Decisions of this lesson that stand, by drill: one that was taken back is gone with what took it back. */
-  const standingDecisions = computed(() => {
-    const stacks = new Map<string, LessonEventOf<'decision'>[]>()
-    for (const decision of state.value.decisions) {
-      const stack = stacks.get(decision.assignmentId) ?? []
-      if (decision.supersedes === null) stack.push(decision)
-      else stack.pop()
-      stacks.set(decision.assignmentId, stack)
-    }
-    return [...stacks.values()].flat()
-  })
-
+  const standingHere = computed(() => standingDecisions(state.value.decisions))
   const logged = computed<readonly Deed[]>(() => {
     const place = new Map(lesson.events.value.map((event, i) => [event.id, i]))
     const { undoable } = state.value
-    const events = [...(undoable ? [undoable] : []), ...standingDecisions.value]
+    const events = [...(undoable ? [undoable] : []), ...standingHere.value]
     return events
       .map(event => ({ after: place.get(event.id)!, undo: () => takeBack(event) }))
       .sort((a, b) => a.after - b.after)
@@ -147,7 +137,7 @@ export function useLessonRun(lesson: RunningLesson) {
   /** Sets the tempo back to what it was before a decision; both stay in the log. */
   function takeBackDecision(decision: LessonEventOf<'decision'>) {
     const set = agenda.value.find(each => each.id === decision.assignmentId)
-    if (!set || !standingDecisions.value.some(each => each.id === decision.id)) return
+    if (!set || !standingHere.value.some(each => each.id === decision.id)) return
     const here = state.value.decisions.filter(each => each.assignmentId === set.id)
     const before = here.slice(0, here.indexOf(decision)).at(-1) ?? set.decisions.at(-1)
     const last = here.at(-1)!

@@ -48,3 +48,20 @@ export function foldLesson(events: readonly LessonEvent[]): LessonState {
     undoable: live.findLast(isVoidable) ?? null,
   }
 }
+
+/**
+ * The decisions of a lesson that stand: one that was taken back is gone, with the one that took it back.
+ * @param decisions In server order; one with `supersedes` takes back the latest of its drill that stands.
+ */
+export function standingDecisions(
+  decisions: readonly LessonEventOf<'decision'>[],
+): readonly LessonEventOf<'decision'>[] {
+  const stacks = new Map<string, LessonEventOf<'decision'>[]>()
+  for (const decision of decisions) {
+    const stack = stacks.get(decision.assignmentId) ?? []
+    if (decision.supersedes === null) stack.push(decision)
+    else stack.pop()
+    stacks.set(decision.assignmentId, stack)
+  }
+  return [...stacks.values()].flat()
+}

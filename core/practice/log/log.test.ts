@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { LessonEvent } from './events'
-import { foldLesson } from './fold'
+import { foldLesson, standingDecisions } from './fold'
 import { standingOf } from './standing'
 
 const at = (minute: number) => new Date(Date.UTC(2026, 0, 5, 16, minute)).toISOString()
@@ -67,6 +67,35 @@ describe('folding a lesson', () => {
         expect(state.passes.map(event => event.id)).toEqual(['1', '4'])
       }),
     )
+  })
+})
+
+describe('decisions that stand', () => {
+  const decided = (id: string, assignmentId: string, supersedes: string | null = null): LessonEvent => ({
+    id,
+    at: at(1),
+    kind: 'decision',
+    assignmentId,
+    revision: 0,
+    decision: 'hold',
+    bpm: 72,
+    offered: 'hold',
+    offeredBpm: 72,
+    offerReason: 'x',
+    reason: null,
+    supersedes,
+  })
+  const ids = (events: readonly LessonEvent[]) => standingDecisions(foldLesson(events).decisions).map(({ id }) => id)
+
+  test('one that was taken back is gone with what took it back, of its own drill only', () => {
+    expect(ids([decided('1', 'a'), decided('2', 'b'), decided('3', 'a')])).toEqual(['1', '3', '2'])
+    expect(ids([decided('1', 'a'), decided('2', 'b'), decided('3', 'a', '1')])).toEqual(['2'])
+  })
+
+  test('taking back again takes the one before', () => {
+    const twice = [decided('1', 'a'), decided('2', 'a'), decided('3', 'a', '2')]
+    expect(ids(twice)).toEqual(['1'])
+    expect(ids([...twice, decided('4', 'a', '3')])).toEqual([])
   })
 })
 
