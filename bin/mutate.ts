@@ -13,7 +13,8 @@ const [where = 'core/practice', most = '100'] = process.argv.slice(2)
 const ROOT = process.cwd()
 const COPY = mkdtempSync(join(tmpdir(), 'fidactyl-mutate-'))
 process.on('exit', () => rmSync(COPY, { recursive: true, force: true }))
-const LONGEST_MS = 400_000
+/** How many times as long as the unbroken tests a break may keep them before it counts as never ending. */
+const PATIENCE = 4
 
 /** A break: what stands at a place, and what is put there instead. */
 interface Break {
@@ -81,15 +82,16 @@ function filesIn(path: string): readonly string[] {
     .sort()
 }
 
-/** Whether some tests all hold; those that never end do not. */
-function pass(...which: readonly string[]): boolean {
+/** Whether some tests all hold within a time in ms; those that never end do not: in one process, so that none is left. */
+function pass(withinMs: number, ...which: readonly string[]): boolean {
   const jest = join(ROOT, 'node_modules/jest/bin/jest.js')
   const run = spawnSync(
     process.execPath,
-    [jest, '--selectProjects', 'core', '--bail', '--silent', '--passWithNoTests', ...which],
+    [jest, '--selectProjects', 'core', '--runInBand', '--bail', '--silent', '--passWithNoTests', ...which],
     {
       cwd: COPY,
-      timeout: LONGEST_MS,
+      timeout: withinMs,
+      killSignal: 'SIGKILL',
       stdio: 'ignore',
       env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning' },
     },
@@ -97,9 +99,15 @@ function pass(...which: readonly string[]): boolean {
   return run.status === 0
 }
 
-/** Whether the tests that depend on a file all hold: those of its own folder first, for they see most and are quick. */
-const holds = (file: string) =>
-  pass('--testPathPatterns', `${file.split('/').slice(0, 2).join('/')}/`) && pass('--findRelatedTests', file)
+const folderOf = (file: string) => ['--testPathPatterns', `${file.split('/').slice(0, 2).join('/')}/`]
+const UNBROKEN_MS = 600_000
+
+/** How long some tests take unbroken, in ms. Throws when they do not hold. */
+function timed(...which: readonly string[]): number {
+  const from = performance.now()
+  if (!pass(UNBROKEN_MS, ...which)) throw new Error(`the tests ${which.join(' ')} fail unbroken: mend them first`)
+  return performance.now() - from
+}
 
 for (const file of execFileSync('git', ['ls-files', 'core', 'shared', 'jest.config.mjs', 'package.json'], {
   encoding: 'utf8',
@@ -115,8 +123,16 @@ const all = filesIn(where).flatMap(breaksOf)
 const every = Math.max(1, all.length / Number(most))
 const tried = all.filter((_, i) => Math.floor(i / every) !== Math.floor((i - 1) / every))
 console.log(`${all.length} places to break in ${where}; trying ${tried.length}`)
-for (const file of new Set(tried.map(each => each.file)))
-  if (!holds(file)) throw new Error(`the tests of ${file} fail unbroken: mend them first`)
+const everyTest = PATIENCE * timed()
+const folderTests = new Map(
+  [...new Set(tried.map(({ file }) => folderOf(file)[1]!))].map(folder => [
+    folder,
+    PATIENCE * timed('--testPathPatterns', folder),
+  ]),
+)
+/** Whether the tests that depend on a file all hold: those of its own folder first, for they see most and are quick. */
+const holds = (file: string) =>
+  pass(folderTests.get(folderOf(file)[1]!)!, ...folderOf(file)) && pass(everyTest, '--findRelatedTests', file)
 let found = 0
 for (const [i, { file, start, end, instead }] of tried.entries()) {
   const text = readFileSync(file, 'utf8')
