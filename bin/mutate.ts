@@ -82,7 +82,7 @@ function filesIn(path: string): readonly string[] {
     .sort()
 }
 
-/** Whether some tests all hold within a time in ms; those that never end do not: in one process, so that none is left. */
+/** Whether some tests all hold within a time in ms, in one process so that none is left; those without end do not. */
 function pass(withinMs: number, ...which: readonly string[]): boolean {
   const jest = join(ROOT, 'node_modules/jest/bin/jest.js')
   const run = spawnSync(
