@@ -123,7 +123,7 @@ const all = filesIn(where).flatMap(breaksOf)
 const every = Math.max(1, all.length / Number(most))
 const tried = all.filter((_, i) => Math.floor(i / every) !== Math.floor((i - 1) / every))
 console.log(`${all.length} places to break in ${where}; trying ${tried.length}`)
-const everyTest = PATIENCE * timed()
+const everyTest = PATIENCE * timed('--findRelatedTests', ...new Set(tried.map(({ file }) => file)))
 const folderTests = new Map(
   [...new Set(tried.map(({ file }) => folderOf(file)[1]!))].map(folder => [
     folder,
