@@ -13,8 +13,8 @@ const [where = 'core/practice', most = '100'] = process.argv.slice(2)
 const ROOT = process.cwd()
 const COPY = mkdtempSync(join(tmpdir(), 'fidactyl-mutate-'))
 process.on('exit', () => rmSync(COPY, { recursive: true, force: true }))
-/** How many times as long as the unbroken tests a break may keep them before it counts as never ending. */
-const PATIENCE = 4
+/** How long a break may keep tests that took so long unbroken, in ms, before it counts as never ending. */
+const patience = (unbrokenMs: number) => Math.ceil(4 * unbrokenMs) + 20_000
 
 /** A break: what stands at a place, and what is put there instead. */
 interface Break {
@@ -123,11 +123,11 @@ const all = filesIn(where).flatMap(breaksOf)
 const every = Math.max(1, all.length / Number(most))
 const tried = all.filter((_, i) => Math.floor(i / every) !== Math.floor((i - 1) / every))
 console.log(`${all.length} places to break in ${where}; trying ${tried.length}`)
-const everyTest = PATIENCE * timed('--findRelatedTests', ...new Set(tried.map(({ file }) => file)))
+const everyTest = patience(timed('--findRelatedTests', ...new Set(tried.map(({ file }) => file))))
 const folderTests = new Map(
   [...new Set(tried.map(({ file }) => folderOf(file)[1]!))].map(folder => [
     folder,
-    PATIENCE * timed('--testPathPatterns', folder),
+    patience(timed('--testPathPatterns', folder)),
   ]),
 )
 /** Whether the tests that depend on a file all hold: those of its own folder first, for they see most and are quick. */

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import { signIn, test } from './studio'
+import { signIn, test, unfold } from './studio'
 
 test.beforeEach(async ({ page }) => {
   await signIn(page)
@@ -16,6 +16,7 @@ test('every control redraws the sheet at once', async ({ page }) => {
   await page.getByRole('button', { name: '4', exact: true, pressed: true }).first().click()
   await expect(page.locator(notes)).toHaveCount(36)
   await expect(page.getByText('(6 ways)')).toBeVisible()
+  await unfold(page, 'Travel')
   await page.getByRole('radio', { name: 'skip one' }).click()
   await expect(title).toContainText('skipping one')
   await page.getByRole('radio', { name: 'there', exact: true }).click()
@@ -29,10 +30,35 @@ test('every control redraws the sheet at once', async ({ page }) => {
   await page.getByRole('radio', { name: 'string', exact: true }).click()
   await expect(title).toContainText('crawling up 1 per string')
   await expect(figures.getByText('Shifts')).toBeVisible()
+  await unfold(page, 'Vary')
   await page.getByRole('button', { name: 'Reverse' }).click()
   await expect(title).toContainText('reversed')
   await page.getByRole('button', { name: 'Take back: reversed' }).click()
   await expect(title).not.toContainText('reversed')
+})
+
+test('what a teacher changes most is in sight at 1280x800; the rest is folded to a line that says how it stands', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 })
+  const parameters = page.getByRole('complementary', { name: 'Parameters' })
+  for (const control of [
+    page.getByRole('button', { name: 'Position: more' }),
+    page.getByRole('button', { name: 'From string: less' }),
+    page.getByRole('button', { name: 'To string: more' }),
+    page.getByRole('radiogroup', { name: 'Notes per beat' }),
+    page.getByRole('button', { name: /^Plucking/ }),
+    page.getByRole('group', { name: 'Slurred in each string visit' }),
+    page.getByRole('button', { name: '+4' }),
+  ])
+    await expect(control).toBeInViewport({ ratio: 1 })
+  await expect(parameters.getByRole('button', { name: 'Sound' })).toContainText('until needed, legato')
+  await unfold(page, 'Sound')
+  await page.getByRole('radio', { name: 'staccato' }).click()
+  await parameters.getByRole('button', { name: 'Sound' }).click()
+  await expect(parameters.getByRole('button', { name: 'Sound' })).toContainText('staccato')
+  await page.reload()
+  await expect(parameters.getByRole('button', { name: 'Finger order' })).toHaveAttribute('aria-expanded', 'true')
 })
 
 test('an impossible drill says where and why, keeps the last playable one, and undo mends it', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test'
-import { signIn, test } from './studio'
+import { signIn, test, unfold } from './studio'
 
 test.beforeEach(async ({ page }) => {
   await signIn(page)
@@ -114,6 +114,7 @@ test('a note’s finger is changed by click or key, judged at once, mended, and 
   await expect(verdict).toContainText(/finger 1 here costs \d+\.\d more than finger 3/)
   await expect(page).toHaveURL(/pins=/)
   await page.reload()
+  await unfold(page, 'Fingering')
   await expect(page.getByText('1 finger is pinned.')).toBeVisible()
   await page.locator('[data-note="2"]').click()
   await page.getByRole('button', { name: 'Fix from here' }).click()
@@ -157,6 +158,7 @@ test('the fingers of a set drill are kept for its student', async ({ page }) => 
   await page.goto('/students')
   await page.getByRole('link', { name: /Bram Ollerthwaite/ }).click()
   await page.getByRole('link', { name: 'Alternate picking, six to one' }).click()
+  await unfold(page, 'Fingering')
   await expect(page.getByText('1 finger is pinned.')).toBeVisible()
 })
 
@@ -169,6 +171,7 @@ test('the engine chooses for the hand and offers other ways; a chord change is d
   const changes = page.getByRole('region', { name: 'Chord changes' })
   await expect(changes.getByRole('listitem')).toHaveCount(2)
   await expect(changes).toContainText('1 stays, 2 stays, 3 moves')
+  await unfold(page, 'Fingering')
   await page.getByRole('radio', { name: 'best for the hand' }).click()
   const figures = page.getByRole('region', { name: 'Figures' })
   await expect(figures.getByText('Other ways:')).toBeVisible()

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
-import { signIn, test } from './studio'
+import { signIn, test, unfold } from './studio'
 
 /** Nothing serious may be wrong with a page for those who see, hear or move otherwise. */
 async function expectAccessible(page: Page, what: string) {
@@ -50,6 +50,8 @@ for (const light of ['light', 'dark'] as const) {
       await expectAccessible(page, `bench with ${family}`)
     }
     await page.goto('/bench')
+    for (const fold of ['Fingering', 'Travel', 'Meter and repeats', 'Sound', 'Guitar', 'Vary']) await unfold(page, fold)
+    await expectAccessible(page, 'bench with everything unfolded')
     await page.locator('[data-note="3"]').click()
     await expect(page.getByRole('radiogroup', { name: 'Finger', exact: true })).toBeVisible()
     await expectAccessible(page, 'bench with a note picked')

@@ -34,6 +34,12 @@ export async function signIn(page: Page, name = 'wren', base = '') {
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
 }
 
+/** Opens a folded part of the Bench's parameters. */
+export async function unfold(page: Page, label: string) {
+  const fold = page.getByRole('complementary', { name: 'Parameters' }).getByRole('button', { name: label })
+  if ((await fold.getAttribute('aria-expanded')) === 'false') await fold.click()
+}
+
 /** A server of a test's own, which it may end by force and start again on the same database. */
 export class OwnServer {
   private child: ChildProcess | null = null

@@ -4,9 +4,10 @@ import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 /** One choice out of a few, all in sight. */
 defineProps<{
   label: string
-  options: readonly { readonly value: T; readonly label: string }[]
+  options: readonly { readonly value: T; readonly label: string; readonly spoken?: string }[]
   figures?: boolean
   columns?: number
+  tall?: boolean
 }>()
 const value = defineModel<T>({ required: true })
 </script>
@@ -30,10 +31,13 @@ const value = defineModel<T>({ required: true })
       >
         <button
           type="button"
-          class="rounded-md border min-h-9 px-2.5 text-[0.9375rem] transition-colors"
+          :aria-label="option.spoken"
+          :title="option.spoken"
+          class="rounded-md border px-2.5 text-[0.9375rem] transition-colors"
           :class="[
             checked ? 'bg-ink text-card border-ink font-bold' : 'bg-card text-ink border-line hover:border-edge',
             figures ? 'figures text-center px-0!' : '',
+            tall ? 'min-h-11' : 'min-h-9',
           ]"
         >
           {{ option.label }}

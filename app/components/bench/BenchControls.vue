@@ -18,6 +18,8 @@ const onSheet = computed(() => 'uses' in family.value)
 const position = useField<number>(props.bench, 'position')
 const frets = (place: number) => `${romanPosition(place)} · frets ${place}–${place + 3}`
 
+const PER_BEAT = [1, 2, 3, 4, 5, 6, 7, 8].map(value => ({ value, label: String(value) }))
+const perBeat = useField<number>(props.bench, 'rhythm.perBeat')
 const slurs = useField<number[]>(props.bench, 'slurs')
 // As many notes as the longest string visit of the drill has, within reason.
 const visitLength = computed(() => {
@@ -38,21 +40,34 @@ const slurOptions = computed(() =>
 </script>
 
 <template>
-  <div class="space-y-5">
-    <FamilyPicker v-model="familyName" />
-    <BenchFamilyControls :bench="bench" :family="family" />
-    <BaseStepper v-if="uses('position')" v-model="position" label="Position" :min="1" :max="24" :show="frets" />
+  <div>
+    <FamilyPicker v-model="familyName" class="mb-3" />
+    <!-- What a teacher changes most stands first and unfolded; the tempo is below, beside “Play”. -->
+    <div class="space-y-3 mb-4">
+      <BaseStepper v-if="uses('position')" v-model="position" label="Position" :min="1" :max="24" :show="frets" />
+      <StringControls v-if="uses('strings')" :bench="bench" />
+      <BaseChips
+        v-if="uses('perBeat')"
+        v-model="perBeat"
+        label="Notes per beat"
+        :columns="8"
+        figures
+        :options="PER_BEAT"
+      />
+      <PluckingControls v-if="plucks" :bench="bench" />
+      <BaseToggles
+        v-if="uses('slurs') && slurOptions.length > 0"
+        v-model="slurs"
+        label="Slurred in each string visit"
+        :options="slurOptions"
+      />
+    </div>
+    <BenchFold :key="familyName" :label="family.label" summary="" unfolded>
+      <BenchFamilyControls :bench="bench" :family="family" />
+    </BenchFold>
     <FingeringControls v-if="onSheet" :bench="bench" />
-    <StringControls v-if="uses('strings')" :bench="bench" />
-    <TimeControls v-if="familyName !== 'warmup'" :bench="bench" :divides="uses('perBeat')" :repeats="onSheet" />
-    <PluckingControls v-if="plucks" :bench="bench" />
-    <BaseToggles
-      v-if="uses('slurs') && slurOptions.length > 0"
-      v-model="slurs"
-      label="Slurred in each string visit"
-      :options="slurOptions"
-    />
-    <TravelChips v-if="uses('travel')" :bench="bench" />
+    <TravelControls v-if="uses('travel') || uses('strings')" :bench="bench" :strings="uses('strings')" />
+    <TimeControls v-if="familyName !== 'warmup'" :bench="bench" :repeats="onSheet" />
     <template v-if="onSheet">
       <SoundControls :bench="bench" :holds="uses('hold')" />
       <GuitarControls :bench="bench" />

@@ -13,11 +13,16 @@ const HINTS: Readonly<Record<string, string>> = {
   'given': 'The fingers are the drill’s own, the hand moves where they want it; the checker judges them.',
 }
 const pinned = computed(() => Object.keys(props.bench.pins.value).length)
+const summary = computed(() =>
+  [RULES.find(({ value }) => value === rule.value)?.label, pinned.value > 0 ? `${pinned.value} pinned` : '']
+    .filter(Boolean)
+    .join(', '),
+)
 </script>
 
 <template>
-  <section class="space-y-2" aria-label="Fingering">
-    <BaseChips v-model="rule" label="Fingering" :options="RULES" />
+  <BenchFold label="Fingering" :summary="summary">
+    <BaseChips v-model="rule" label="Who chooses the fingers" :options="RULES" />
     <p class="text-soft">
       {{ HINTS[rule] }}
     </p>
@@ -31,5 +36,5 @@ const pinned = computed(() => Object.keys(props.bench.pins.value).length)
         Clear pins
       </button>
     </p>
-  </section>
+  </BenchFold>
 </template>

@@ -22,9 +22,9 @@ const capoInWords = (fret: number) => (fret === 0 ? 'none' : `fret ${fret}`)
 </script>
 
 <template>
-  <section class="space-y-3" aria-label="Guitar">
+  <BenchFold label="Guitar" :summary="guitarInWords(instrument)">
     <BaseListbox v-model="guitar" label="Guitar" :options="options" />
     <p class="text-soft figures">{{ guitarInWords(instrument) }}, {{ tuningInWords(instrument) }}</p>
     <BaseStepper v-model="capo" label="Capo" :min="0" :max="11" :show="capoInWords" />
-  </section>
+  </BenchFold>
 </template>

@@ -6,11 +6,14 @@ const props = defineProps<{ bench: Bench }>()
 const SYSTEMS = Object.entries(PLUCKING)
   .filter(([value]) => value !== 'given')
   .map(([value, { label }]) => ({ value, label }))
-const LABELS: Readonly<Record<string, string>> = { D: '⊓ down', U: 'V up' }
+const SIGNS: Readonly<Record<string, { label: string; spoken: string }>> = {
+  D: { label: '⊓', spoken: 'down-stroke' },
+  U: { label: 'V', spoken: 'up-stroke' },
+}
 const STROKES = [
   { value: '', label: 'as it comes' },
-  { value: 'rest', label: 'rest stroke' },
-  { value: 'free', label: 'free stroke' },
+  { value: 'rest', label: 'rest' },
+  { value: 'free', label: 'free' },
 ]
 const ROUNDS = [
   { value: 'pmpa', label: 'p m p a' },
@@ -22,7 +25,7 @@ const start = useField<string>(props.bench, 'plucking.start')
 /** What the system can begin with: strokes of the pick, or the fingers of its round; nothing where it cannot choose. */
 const starts = computed(() => {
   const all = beginnings(props.bench.spec.value!.plucking)
-  return all.length < 2 ? [] : all.map(value => ({ value, label: LABELS[value] ?? value }))
+  return all.length < 2 ? [] : all.map(value => ({ value, ...(SIGNS[value] ?? { label: value }) }))
 })
 const first = computed({
   get: () => (starts.value.some(each => each.value === start.value) ? start.value : (starts.value[0]?.value ?? 'D')),
@@ -45,8 +48,10 @@ const stroke = computed({
 
 <template>
   <section class="space-y-3" aria-label="Plucking hand">
-    <BaseListbox v-model="chosen" label="Plucking" :options="SYSTEMS" />
-    <BaseChips v-if="starts.length > 0" v-model="first" label="Begins with" :options="starts" />
+    <div class="flex gap-2">
+      <BaseListbox v-model="chosen" label="Plucking" :options="SYSTEMS" class="flex-1 min-w-0" />
+      <BaseChips v-if="starts.length > 0" v-model="first" label="Begins" :options="starts" tall />
+    </div>
     <BaseChips
       v-if="['im', 'ma', 'ia', 'pi', 'pima', 'thumb', 'thumb-pick'].includes(system)"
       v-model="stroke"

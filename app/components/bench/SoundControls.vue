@@ -29,15 +29,25 @@ const accentEvery = computed({
   get: () => props.bench.spec.value!.sound.accentEvery ?? 0,
   set: every => props.bench.set('sound.accentEvery', every || undefined),
 })
+const summary = computed(() =>
+  [
+    props.holds ? `fingers down ${HOLDS.find(({ value }) => value === hold.value)?.label}` : '',
+    LENGTHS.find(({ value }) => value === length.value)?.label,
+    swell.value === 'none' ? '' : 'swell',
+    accentEvery.value > 0 ? 'accents' : '',
+  ]
+    .filter(Boolean)
+    .join(', '),
+)
 const accents = (every: number) => (every === 0 ? 'none' : every === 1 ? 'every note' : `${every} notes`)
 </script>
 
 <template>
-  <section class="space-y-3" aria-label="Sound">
+  <BenchFold label="Sound" :summary="summary">
     <BaseChips v-if="holds" v-model="hold" label="Fingers stay down" :options="HOLDS" />
     <BaseChips v-model="length" label="Length" :options="LENGTHS" />
     <BaseChips v-if="length === 'staccato'" v-model="damp" label="Notes are stopped by" :options="DAMPS" />
     <BaseChips v-model="swell" label="Swell" :options="SWELLS" />
     <BaseStepper v-model="accentEvery" label="Accent every" :min="0" :max="16" :show="accents" />
-  </section>
+  </BenchFold>
 </template>

@@ -82,8 +82,7 @@ const drop = (place: number) => {
 </script>
 
 <template>
-  <section aria-label="Vary">
-    <h3 class="text-sm font-sans text-soft mb-1">Vary</h3>
+  <BenchFold label="Vary" :summary="transformsInWords(then).join(', ') || 'nothing yet'">
     <div class="flex flex-wrap gap-1.5">
       <button
         v-for="choice in PLAIN"
@@ -129,5 +128,5 @@ const drop = (place: number) => {
         </button>
       </li>
     </ol>
-  </section>
+  </BenchFold>
 </template>
