@@ -49,7 +49,7 @@ test('what a teacher changes most is in sight at 1280x800; the rest is folded to
     page.getByRole('radiogroup', { name: 'Notes per beat' }),
     page.getByRole('button', { name: /^Plucking/ }),
     page.getByRole('group', { name: 'Slurred in each string visit' }),
-    page.getByRole('button', { name: '+4' }),
+    page.getByRole('button', { name: 'Faster by 4' }),
   ])
     await expect(control).toBeInViewport({ ratio: 1 })
   await expect(parameters.getByRole('button', { name: 'Sound' })).toContainText('until needed, legato')

@@ -21,6 +21,9 @@ const { width } = useElementSize(room)
 /** How much larger than usual the sheet is drawn where it has the room, and how far it then grows. */
 const ZOOMS = [2.4, 2.1, 1.85, 1.6, 1.4, 1.2]
 const GAP = 12
+/** Height of the keys under the sheet, px. */
+const keysOf = ({ systems }: SheetLayout) =>
+  (props.quiet ? 60 : 0) + (systems.some(({ signs }) => signs.length > 0) ? 32 : 0)
 const at = (zoom: number) =>
   layOut(props.score, { width: Math.floor(width.value / zoom), lanes: props.lanes, quiet: props.quiet })
 const fitting = computed(() => {
@@ -28,7 +31,7 @@ const fitting = computed(() => {
   const height = props.height ?? 0
   for (const zoom of height > 0 ? ZOOMS : []) {
     const layout = at(zoom)
-    const needed = (layout.systems.length * (layout.frame.height + GAP) + (props.quiet ? 60 : 0)) * zoom
+    const needed = (layout.systems.length * (layout.frame.height + GAP) + keysOf(layout)) * zoom
     if (needed <= height && layout.frame.width <= width.value / zoom + 1) return { zoom, layout }
   }
   return { zoom: 1, layout: at(1) }
@@ -200,6 +203,7 @@ const playhead = computed(() => {
           aria-hidden="true"
         />
       </div>
+      <SignKey :systems="drawn.systems" />
       <QuietKey v-if="quiet" :marks="drawn.systems.flatMap(system => system.quiet)" />
     </div>
   </div>

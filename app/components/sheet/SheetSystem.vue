@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { noteInWords } from '#core/wording/note'
 import type { PlacedNote, SheetFrame, System } from './sheet-layout'
-import { QUIET_FILLED, QUIET_SHAPES, ribbonPath, strokePath } from './sheet-paths'
+import { QUIET_FILLED, QUIET_SHAPES, ribbonPath, SIGN_FILLED, SIGN_SHAPES, strokePath } from './sheet-paths'
 
 /** One line of the sheet: count, strokes, tablature, finger lanes. */
 const props = defineProps<{
@@ -41,15 +41,15 @@ const fingersOfPlucking = computed(() => {
       byPlace.set(x, (byPlace.get(x) ?? '') + note.pluck)
   return [...byPlace].map(([x, text]) => ({ x, text }))
 })
-const accents = computed(() =>
-  props.system.notes
-    .filter(({ note }) => note.marks.includes('accent'))
-    .map(
-      ({ x }) =>
-        `M${x - 5} ${rows.value.position - 13}L${x + 5} ${rows.value.position - 10}L${x - 5} ${rows.value.position - 7}`,
+const signPaths = (filled: boolean) =>
+  props.system.signs
+    .flatMap(({ x, y, kind }) =>
+      kind !== 'tap' && SIGN_FILLED.includes(kind) === filled ? [SIGN_SHAPES[kind](x, y)] : [],
     )
-    .join(''),
-)
+    .join('')
+const signsFilled = computed(() => signPaths(true))
+const signsOutlined = computed(() => signPaths(false))
+const taps = computed(() => props.system.signs.filter(({ kind }) => kind === 'tap'))
 // To the left of its fret and a little above, as printed music has it; further out where the fret has two figures.
 const fingered = computed(() => props.system.notes.filter(({ note }) => note.finger))
 const besideOf = ({ note }: PlacedNote) => (note.fret > 9 ? 15 : 10)
@@ -115,7 +115,9 @@ const named = computed(() =>
       >
         {{ finger.text }}
       </text>
-      <path v-if="accents" :d="accents" class="accent" />
+      <path v-if="signsOutlined" :d="signsOutlined" class="sign" />
+      <path v-if="signsFilled" :d="signsFilled" class="sign filled" />
+      <text v-for="tap in taps" :key="`t${tap.x}`" :x="tap.x" :y="tap.y + 5" class="tap">T</text>
       <path :d="lines" class="string" />
       <path :d="bars" class="bar" />
       <text
@@ -141,6 +143,7 @@ const named = computed(() =>
         </text>
       </g>
       <path v-for="(arc, i) in system.slurs" :key="`a${i}`" :d="arc" class="slur" />
+      <path v-for="(line, i) in system.slides" :key="`d${i}`" :d="line" class="slur" />
       <text
         v-for="(word, i) in system.words"
         :key="`w${i}`"
@@ -245,10 +248,18 @@ const named = computed(() =>
   stroke: var(--ink);
   stroke-width: 2;
 }
-.sheet-system .accent {
+.sheet-system .sign {
   fill: none;
   stroke: var(--ink);
   stroke-width: 1.6;
+}
+.sheet-system .sign.filled {
+  fill: var(--ink);
+  stroke: none;
+}
+.sheet-system .tap {
+  font-size: 11.5px;
+  font-weight: 700;
 }
 .sheet-system .plucking {
   font-size: 15px;

@@ -67,6 +67,50 @@ describe('laying out a sheet', () => {
     expect(tap.frame.rows.lanes).toHaveLength(5)
   })
 
+  test('no name of a ribbon is longer than the ribbon, however short a barre is', () => {
+    for (const width of [360, 620, 900])
+      for (const perBeat of [1, 2, 4]) {
+        const { systems } = layOut(
+          scoreOf({
+            version: 1,
+            family: 'pattern',
+            pattern: {
+              chords: [{ frets: '133211' }, { frets: 'x24432' }, { frets: '022100' }],
+              tokens: 'p:R i:3 m:2 a:1',
+            },
+            rhythm: { perBeat },
+          }),
+          { width, lanes: true },
+        )
+        const ribbons = systems.flatMap(system => system.ribbons)
+        expect(ribbons.some(ribbon => ribbon.label)).toBe(true)
+        // 10.5 px letters of the body face are 5.5 px wide at most in these words; they begin 9 px in.
+        for (const { label, width: room } of ribbons)
+          if (label) expect(9 + label.length * 5.5).toBeLessThanOrEqual(room)
+      }
+  })
+
+  const kinds = (spec: object) => {
+    const { systems } = layOut(scoreOf({ version: 1, ...spec }), { width: 900, lanes: false })
+    return systems.flatMap(system => system.signs.map(({ kind }) => kind))
+  }
+  test('rest strokes, planted fingers, taps, accents and short notes are marked; plain free strokes are not', () => {
+    const fingers = { family: 'order', order: { fingers: [1, 2, 3, 4] } }
+    expect(new Set(kinds({ ...fingers, plucking: { system: 'im', stroke: 'rest' } }))).toEqual(new Set(['rest']))
+    expect(kinds({ ...fingers, plucking: { system: 'im', stroke: 'rest' } })).toHaveLength(48)
+    expect(kinds({ ...fingers, plucking: { system: 'im', stroke: 'free' } })).toEqual([])
+    expect(kinds({ ...fingers, sound: { accentEvery: 4 } })).toEqual(Array(12).fill('accent'))
+    expect(new Set(kinds({ ...fingers, sound: { length: 'staccato' } }))).toEqual(new Set(['short']))
+    // Each of p i m a once, where it first plays.
+    const pattern = { family: 'pattern', pattern: { chords: [{ frets: 'x32010' }], tokens: 'p:R i:3 m:2 a:1' } }
+    expect(kinds(pattern)).toEqual(Array(4).fill('planted'))
+    const cycle = [
+      { fret: 5, finger: 1 },
+      { fret: 12, tap: 'm' },
+    ]
+    expect(new Set(kinds({ family: 'tap', tap: { string: 2, cycle } }))).toEqual(new Set(['tap']))
+  })
+
   test('without lanes the sheet is lower, and no ribbon is drawn', () => {
     const folded = layOut(order(), { width: 900, lanes: false })
     expect(folded.frame.height).toBeLessThan(layOut(order(), { width: 900, lanes: true }).frame.height)

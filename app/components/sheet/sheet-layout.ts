@@ -42,6 +42,16 @@ export interface Ribbon {
 /** Marks of a note that are words. */
 const MARK_WORDS = { louder: 'louder', softer: 'softer', rolled: 'roll' } as const
 
+/**
+ * A sign between the plucking row and the strings: a rest stroke, a plucking finger set on its string before it plays,
+ * an accent, a note cut short, a tap of the plucking hand.
+ */
+export interface Sign {
+  readonly x: number
+  readonly y: number
+  readonly kind: 'rest' | 'planted' | 'accent' | 'short' | 'tap'
+}
+
 /** A string that sounds at an onset, or what keeps it quiet. */
 export interface QuietMark {
   readonly x: number
@@ -64,6 +74,8 @@ export interface System {
   readonly barLines: readonly number[]
   readonly positions: readonly { readonly x: number; readonly text: string }[]
   readonly slurs: readonly string[]
+  readonly slides: readonly string[]
+  readonly signs: readonly Sign[]
   /** Words over notes: where it grows louder or softer, where a finger rolls over. */
   readonly words: readonly { readonly x: number; readonly text: string }[]
   readonly ribbons: readonly Ribbon[]
@@ -78,6 +90,7 @@ export interface SheetFrame {
   readonly rows: {
     readonly count: number
     readonly pluck: number
+    readonly signs: number
     readonly position: number
     readonly strings: readonly number[]
     readonly lanes: readonly number[]
@@ -98,8 +111,11 @@ const QUIET_GAP = 10
 const LEAST_CELL = 23
 const MOST_CELL = 62
 
-const rowsFor = (strings: number, { lanes, quiet = false }: SheetRoom, tapping: boolean) => {
-  const top = 76
+const SIGNS_HEIGHT = 12
+
+const rowsFor = (strings: number, { lanes, quiet = false }: SheetRoom, tapping: boolean, signed: boolean) => {
+  const lower = signed ? SIGNS_HEIGHT : 0
+  const top = 76 + lower
   const stringRows = Array.from({ length: strings }, (_, i) => top + i * STRING_GAP)
   const laneTop = stringRows.at(-1)! + 28
   const laneRows = lanes ? (tapping ? [0, 1, 2, 3, 4] : [0, 1, 2, 3]).map(i => laneTop + i * LANE_GAP) : []
@@ -107,7 +123,8 @@ const rowsFor = (strings: number, { lanes, quiet = false }: SheetRoom, tapping: 
   return {
     count: 16,
     pluck: 36,
-    position: 57,
+    signs: 50,
+    position: 57 + lower,
     strings: stringRows,
     lanes: laneRows,
     quiet: quiet ? stringRows.map((_, i) => quietTop + i * QUIET_GAP) : [],
@@ -132,13 +149,44 @@ function systemTicks(score: Score, available: number, cellTicks: number): number
 
 function arcs(notes: readonly PlacedNote[], score: Score, left: number): readonly string[] {
   return notes.flatMap(placed => {
-    if (placed.note.pluck !== null || placed.note.via === 'tap') return []
+    if (placed.note.pluck !== null || placed.note.via === 'tap' || placed.note.via === 'slide') return []
     const before = score.notes.findLast((note, i) => i < placed.index && note.string === placed.note.string)
     const start = notes.find(each => each.note === before)?.x ?? left
     // Flat enough to stay clear of the next string.
     const y = placed.y - 8
     return [`M${start} ${y}Q${(start + placed.x) / 2} ${y - 7} ${placed.x} ${y}`]
   })
+}
+
+/** A line from fret to fret where a finger slides: up when it goes up the neck. */
+function slides(notes: readonly PlacedNote[]): readonly string[] {
+  return notes.flatMap(({ index, note, x, y }) => {
+    if (note.via !== 'slide') return []
+    const before = notes.findLast(each => each.index < index && each.note.string === note.string)
+    const rise = before && before.note.fret > note.fret ? -3 : 3
+    // A slide over the end of a line begins a little before its note.
+    return [`M${before ? before.x + 9 : x - 20} ${y + rise}L${x - 9} ${y - rise}`]
+  })
+}
+
+/** What stands under the plucking row. A planted finger is marked where it first plays; it goes on so. */
+function signsOf(score: Score): ReadonlyMap<string, readonly Sign['kind'][]> {
+  const about = new Set(score.cues.map(cue => cue.about))
+  const staccato = score.spec.sound.length === 'staccato'
+  const planted = new Set<string>()
+  return new Map(
+    score.notes.map(note => {
+      const finger = note.via === 'pluck' && note.pluck !== null && 'pimac'.includes(note.pluck) ? note.pluck : null
+      const kinds: Sign['kind'][] = []
+      if (note.via === 'tap') kinds.push('tap')
+      if (finger && about.has('rest-stroke')) kinds.push('rest')
+      if (finger && about.has('plant') && !planted.has(finger)) kinds.push('planted')
+      if (finger) planted.add(finger)
+      if (note.marks.includes('accent')) kinds.push('accent')
+      if (staccato || note.marks.includes('staccato')) kinds.push('short')
+      return [note.key, kinds]
+    }),
+  )
 }
 
 /** For every onset of a line each string: sounding, or kept quiet by something. */
@@ -156,8 +204,12 @@ function quietMarks(score: Score, notes: readonly PlacedNote[], rows: readonly n
   return [...marks.values()]
 }
 
-const ribbonLabel = (width: number, string: number) =>
-  width > 58 ? `string ${string}` : width > 18 ? String(string) : ''
+/** Figures of the small letters on a ribbon, px: where they begin, and at most how wide one is. */
+const RIBBON_TEXT = { inset: 9, letter: 5.8 }
+
+/** The longest of some texts that stands within a ribbon of a width, px; none where none does. */
+const fitting = (width: number, ...texts: readonly string[]) =>
+  texts.find(text => RIBBON_TEXT.inset + text.length * RIBBON_TEXT.letter <= width) ?? ''
 
 /**
  * Lays a score out in systems of a width: pure figures, no drawing.
@@ -168,10 +220,12 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
   const left = room.width < 480 ? 34 : 46
   const available = room.width - left - 10
   if (available < 40) throw new RangeError(`a sheet needs more room than ${room.width} px`)
+  const signs = signsOf(score)
   const rows = rowsFor(
     instrument.tuning.length,
     room,
     score.notes.some(note => note.via === 'tap'),
+    [...signs.values()].some(kinds => kinds.length > 0),
   )
   const cell = Math.min(noteTicks(score.spec.rhythm.perBeat), ...score.notes.map(note => note.dur))
   const bar = barTicks(score.meter)
@@ -245,6 +299,14 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
           .map(shift => ({ x: x(shift.at), text: romanPosition(shift.to) })),
       ],
       slurs: arcs(notes, score, left),
+      slides: slides(notes),
+      signs: [
+        ...new Map(
+          notes.flatMap(({ note, x: at }) =>
+            signs.get(note.key)!.map(kind => [`${at}.${kind}`, { x: at, y: rows.signs, kind }] as const),
+          ),
+        ).values(),
+      ],
       words: notes.flatMap(({ x: at, note }) =>
         note.marks.flatMap(mark =>
           mark in MARK_WORDS ? [{ x: at, text: MARK_WORDS[mark as keyof typeof MARK_WORDS] }] : [],
@@ -316,7 +378,7 @@ function ribbonsOf(
         width,
         lands: true,
         lifts: true,
-        label: width > 18 ? note.pluck! : '',
+        label: fitting(width, note.pluck!),
       }
     })
   return [
@@ -337,12 +399,8 @@ function ribbonsOf(
           lifts: stay.to <= to,
           label:
             stay.strings.length === 1
-              ? ribbonLabel(width, thickest)
-              : width > 58
-                ? `barre ${thickest}–${thinnest}`
-                : width > 26
-                  ? 'barre'
-                  : '',
+              ? fitting(width, `string ${thickest}`, String(thickest))
+              : fitting(width, `barre ${thickest}–${thinnest}`, 'barre', `${thickest}–${thinnest}`),
         }
       }),
   ]

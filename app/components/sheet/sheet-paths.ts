@@ -1,4 +1,4 @@
-import { RIBBON_HEIGHT, type QuietMark, type Ribbon } from './sheet-layout'
+import { RIBBON_HEIGHT, type QuietMark, type Ribbon, type Sign } from './sheet-layout'
 
 /** The shape of a stroke mark centred on x: down-stroke ⊓, up-stroke V. */
 export function strokePath(stroke: 'D' | 'U', x: number, y: number): string {
@@ -26,4 +26,15 @@ export const QUIET_SHAPES: Readonly<Record<QuietMark['by'], (x: number, y: numbe
   easing: (x, y) => `M${x - 4} ${y - 1.5}q4 5 8 0`,
   nothing: (x, y) => `M${x - 4} ${y}h8M${x} ${y - 4}v8M${x - 3} ${y - 3}l6 6M${x + 3} ${y - 3}l-6 6`,
   fingers: (x, y) => `M${x - 2.8} ${y - 2.8}h5.6v5.6h-5.6z`,
+}
+
+/** Signs drawn filled; the others are lines. A tap is a letter. */
+export const SIGN_FILLED: readonly Sign['kind'][] = ['planted', 'short']
+
+/** The signs under the plucking row, around a place: bar, wedge, accent, dot. */
+export const SIGN_SHAPES: Readonly<Record<Exclude<Sign['kind'], 'tap'>, (x: number, y: number) => string>> = {
+  rest: (x, y) => `M${x - 5} ${y - 5}h10`,
+  planted: (x, y) => `M${x - 3.5} ${y - 5}h7l-3.5 5.5z`,
+  accent: (x, y) => `M${x - 5} ${y - 1}l10 3l-10 3`,
+  short: (x, y) => `M${x - 1.8} ${y + 3}a1.8 1.8 0 1 0 3.6 0a1.8 1.8 0 1 0 -3.6 0z`,
 }
