@@ -1,4 +1,4 @@
-import type { Finger } from '../guitar/finger'
+import { FINGERS, type Finger } from '../guitar/finger'
 import type { HandInput } from '../schema/fields'
 
 /** A student's fretting hand with every figure settled; distances in mm. */
@@ -63,6 +63,14 @@ export function handOf(input: HandInput = {}): Hand {
 export function comfortMm(hand: Hand, a: Finger, b: Finger): number {
   if (a === b) throw new RangeError(`finger ${a} has no distance to itself`)
   return hand.comfortsMm[5 * a + b]!
+}
+
+/**
+ * The fretting fingers that may play as they like: neither out of use nor to be spared.
+ * @example playingFingers(handOf({ spared: [4] })) // [1, 2, 3]
+ */
+export function playingFingers({ excluded, spared }: Hand): readonly Finger[] {
+  return FINGERS.filter(finger => !excluded.includes(finger) && !spared.includes(finger))
 }
 
 /** Distance between two fingers beyond which the hand cannot go without harm, mm. */

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { longestScaleMm } from '../guitar/geometry'
 import { instrumentOf } from '../guitar/instrument'
-import { handOf } from './hand'
+import { handOf, playingFingers } from './hand'
 import { easeByPosition, guitarFit, reachFromTest } from './reach'
 
 const classical = instrumentOf({ preset: 'classical' })
@@ -24,6 +24,22 @@ describe('a hand on a neck', () => {
     const from = (pairsMm: object) =>
       easeByPosition(handOf({ reachMm: 78, pairsMm }), classical).findIndex(each => each.ease === 'comfortable')
     expect(from({ 34: 18 })).toBeGreaterThan(from({}))
+  })
+
+  test('a hand that spares a finger reaches lower with the others', () => {
+    const hand = handOf({ reachMm: 60, spared: [4] })
+    const from = (fingers: Parameters<typeof easeByPosition>[2]) =>
+      easeByPosition(hand, classical, fingers).findIndex(each => each.ease === 'comfortable')
+    expect(playingFingers(hand)).toEqual([1, 2, 3])
+    expect(playingFingers(handOf({ excluded: [1], spared: [3] }))).toEqual([2, 4])
+    expect(from([1, 2, 3])).toBeGreaterThan(-1)
+    expect(from([1, 2, 3])).toBeLessThan(from([1, 2, 3, 4]))
+    // By equal temperament: fret 1 to fret 3 of 650 mm is 650 (2^(-1/12) - 2^(-3/12)).
+    expect(easeByPosition(hand, classical, [1, 2, 3])[0]!.spanMm).toBeCloseTo(
+      650 * (2 ** (-1 / 12) - 2 ** (-3 / 12)),
+      6,
+    )
+    expect(easeByPosition(hand, classical, [2])[0]).toEqual({ position: 1, spanMm: 0, ease: 'comfortable' })
   })
 
   // The figures of one finger per fret by equal temperament.

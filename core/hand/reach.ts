@@ -1,37 +1,36 @@
 import { longestScaleMm, lowestComfortablePosition, spanMm } from '../guitar/geometry'
 import type { Instrument } from '../guitar/instrument'
-import type { Finger } from '../guitar/finger'
+import { FINGERS, type Finger } from '../guitar/finger'
 import { comfortMm, limitMm, type Hand } from './hand'
 
-/** How a hand fits four frets, one finger on each: at ease, only with a stretch, or not at all. */
+/** How a hand fits its frets, one finger on each: at ease, only with a stretch, or not at all. */
 export type Ease = 'comfortable' | 'possible' | 'out of reach'
 
 /** One finger per fret in one position of one guitar. */
 export interface PositionEase {
   readonly position: number
   readonly ease: Ease
-  /** From the fret of finger 1 to that of finger 4, mm. */
+  /** From the fret of the first finger to that of the last, mm. */
   readonly spanMm: number
 }
 
-const PAIRS: readonly (readonly [Finger, Finger])[] = [
-  [1, 2],
-  [2, 3],
-  [3, 4],
-  [1, 3],
-  [2, 4],
-  [1, 4],
-]
-
-/** Shades a neck for a hand: every position in which four frets are left, lowest first. */
-export function easeByPosition(hand: Hand, { scaleLengthMm, capo, lastFret }: Instrument): readonly PositionEase[] {
+/**
+ * Shades a neck for a hand: every position in which four frets are left, lowest first.
+ * @param fingers Those that are to lie down, each on the fret it has with one finger per fret; all four when left out.
+ */
+export function easeByPosition(
+  hand: Hand,
+  { scaleLengthMm, capo, lastFret }: Instrument,
+  fingers: readonly Finger[] = FINGERS,
+): readonly PositionEase[] {
+  const pairs = fingers.flatMap((a, i) => fingers.slice(i + 1).map(b => [a, b] as const))
   return Array.from({ length: Math.max(0, lastFret - 3) }, (_, i) => {
     const position = i + 1
     const span = (a: Finger, b: Finger) => spanMm(scaleLengthMm, capo, position + a - 1, position + b - 1)
-    const within = (limit: typeof comfortMm) => PAIRS.every(([a, b]) => span(a, b) <= limit(hand, a, b) + 1e-9)
+    const within = (limit: typeof comfortMm) => pairs.every(([a, b]) => span(a, b) <= limit(hand, a, b) + 1e-9)
     return {
       position,
-      spanMm: span(1, 4),
+      spanMm: fingers.length > 1 ? span(fingers[0]!, fingers.at(-1)!) : 0,
       ease: within(comfortMm) ? 'comfortable' : within(limitMm) ? 'possible' : 'out of reach',
     }
   })

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { fretDistanceMm, romanPosition } from '#core/guitar/geometry'
 import type { Instrument } from '#core/guitar/instrument'
-import type { Hand } from '#core/hand/hand'
-import { easeByPosition, guitarFit, type Ease } from '#core/hand/reach'
+import { playingFingers, type Hand } from '#core/hand/hand'
+import { easeByPosition, guitarFit, USUAL_POSITION, type Ease, type PositionEase } from '#core/hand/reach'
 
 /**
- * A neck to scale, each position shaded by how one finger per fret fits the hand; for left-handed students it points
- * the other way.
+ * A neck to scale, each position shaded by how one finger per fret fits the hand; where fingers are spared, by how the
+ * others fit, with a strip below for all four. For left-handed students it points the other way.
  */
 const props = defineProps<{ hand: Hand; instrument: Instrument }>()
 // Drawn at the width there is, so that figures stay readable on a phone.
@@ -14,7 +14,12 @@ const { width: room } = useElementSize(useTemplateRef('figure'))
 const WIDTH = computed(() => Math.max(280, Math.round(room.value) || 640))
 const NECK = 46
 const TOP = 20
-const eases = computed(() => easeByPosition(props.hand, props.instrument))
+const STRIP = 10
+const all = computed(() => easeByPosition(props.hand, props.instrument))
+const fingers = computed(() => playingFingers(props.hand))
+const spares = computed(() => fingers.value.length < 4)
+const eases = computed(() => (spares.value ? easeByPosition(props.hand, props.instrument, fingers.value) : all.value))
+const foot = computed(() => TOP + NECK + (spares.value ? STRIP + 4 : 0))
 const end = computed(() => fretDistanceMm(props.instrument.scaleLengthMm, props.instrument.frets))
 const across = (place: number) => (props.hand.leftHanded ? WIDTH.value - place : place)
 const wire = (fret: number) =>
@@ -29,30 +34,33 @@ const SHADES: Readonly<Record<Ease, string>> = {
   'out of reach': 'var(--card)',
 }
 const marked = (position: number) => [1, 3, 5, 7, 9, 12, 15].includes(position)
-const first = (ease: Ease) => eases.value.find(each => each.ease === ease)?.position
 const fit = computed(() => guitarFit(props.hand, props.instrument))
-const told = computed(() => {
+function tell(of: readonly PositionEase[]) {
+  const first = (ease: Ease) => of.find(each => each.ease === ease)?.position
   const [comfortable, possible] = [first('comfortable'), first('possible')]
   return [
     comfortable ? `comfortable from ${romanPosition(comfortable)}` : 'comfortable nowhere on this neck',
     possible && (!comfortable || possible < comfortable)
       ? `possible with a stretch from ${romanPosition(possible)}`
       : null,
-    eases.value[0]?.ease === 'out of reach' ? 'out of reach below' : null,
+    of[0]?.ease === 'out of reach' ? 'out of reach below' : null,
   ]
     .filter(text => text !== null)
     .join(', ')
+}
+const told = computed(() => {
+  if (!spares.value) return `One finger per fret is ${tell(all.value)}.`
+  const withAll = `With all four, one per fret, it is ${tell(all.value)}.`
+  if (fingers.value.length === 0) return `No finger is left to play with. ${withAll}`
+  if (fingers.value.length === 1) return `Only finger ${fingers.value[0]} is left: nothing is spanned. ${withAll}`
+  return `Fingers ${fingers.value.join(' ')}, one per fret: ${tell(eases.value)}. ${withAll}`
 })
+const tooBig = computed(() => fit.value.tooBig && eases.value[USUAL_POSITION - 1]?.ease !== 'comfortable')
 </script>
 
 <template>
   <figure ref="figure">
-    <svg
-      :viewBox="`0 0 ${WIDTH} ${TOP + NECK + 26}`"
-      class="w-full figures"
-      role="img"
-      :aria-label="`One finger per fret on this neck: ${told}`"
-    >
+    <svg :viewBox="`0 0 ${WIDTH} ${foot + 26}`" class="w-full figures" role="img" :aria-label="told">
       <defs>
         <pattern id="ease-comfortable" width="8" height="8" patternUnits="userSpaceOnUse">
           <rect width="8" height="8" fill="var(--plan)" />
@@ -80,6 +88,23 @@ const told = computed(() => {
       >
         <title>{{ romanPosition(each.position) }}: {{ each.spanMm.toFixed(0) }} mm, {{ each.ease }}</title>
       </rect>
+      <template v-if="spares">
+        <rect
+          v-for="each in all"
+          :key="`a${each.position}`"
+          :x="band(each.position).x"
+          :y="TOP + NECK + 4"
+          :width="band(each.position).width"
+          :height="STRIP"
+          :fill="SHADES[each.ease]"
+          stroke="var(--edge)"
+          stroke-width="0.5"
+        >
+          <title>
+            {{ romanPosition(each.position) }} with all four: {{ each.spanMm.toFixed(0) }} mm, {{ each.ease }}
+          </title>
+        </rect>
+      </template>
       <path
         :d="Array.from({ length: instrument.frets + 1 }, (_, fret) => `M${wire(fret)} ${TOP}V${TOP + NECK}`).join('')"
         stroke="var(--edge)"
@@ -107,7 +132,7 @@ const told = computed(() => {
         v-for="each in eases.filter(one => marked(one.position))"
         :key="`n${each.position}`"
         :x="band(each.position).middle"
-        :y="TOP + NECK + 18"
+        :y="foot + 18"
         text-anchor="middle"
         font-size="13"
         fill="var(--soft)"
@@ -134,9 +159,10 @@ const told = computed(() => {
       <span class="inline-flex items-center gap-1.5 mr-4"
         ><span class="inline-block size-4 bg-card border border-edge" aria-hidden="true" />out of reach</span
       >
-      <span class="block mt-1">One finger per fret is {{ told }}.</span>
+      <span v-if="spares" class="inline-block">the strip below: with all four fingers</span>
+      <span class="block mt-1">{{ told }}</span>
     </figcaption>
-    <p v-if="fit.tooBig" class="mt-1 border-l-4 border-attention pl-3">
+    <p v-if="tooBig" class="mt-1 border-l-4 border-attention pl-3">
       This guitar is large for the hand: to be comfortable in V a reach of {{ Math.round(hand.reachMm) }} mm wants a
       scale of at most {{ Math.floor(fit.longestScaleMm) }} mm; this one has {{ Math.round(instrument.scaleLengthMm) }}.
     </p>
