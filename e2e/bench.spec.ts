@@ -75,7 +75,7 @@ test('an impossible drill says where and why, keeps the last playable one, and u
 
 test('a drill in the address with parts missing is made whole, and says which', async ({ page }) => {
   await page.goto('/bench?spec={"family":"order","position":7}')
-  await expect(page.getByText('The address leaves out Finger order, version')).toBeVisible()
+  await expect(page.getByText('The address leaves out Finger order, Version')).toBeVisible()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Order 1 2 3 4, strings 6–1 and back, VII')
 })
 

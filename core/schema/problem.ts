@@ -83,14 +83,19 @@ const nameOf = (path: readonly PropertyKey[]) =>
     letter => ` ${letter.toLowerCase()}`,
   )
 
+/** The verb in the number of what it is said of: frets are missing. */
+const agreeing = (name: string, message: string) =>
+  /[^s]s$/.test(name) ? message.replace(/^is /, 'are ').replace(/^has /, 'have ') : message
+
 /**
  * A message with its field before it where it begins with its verb, and the value after it where that is not said yet.
  */
 function sentence(issue: Issue): string {
   const { message, input, path } = issue
-  const named = /^(must|is|has|cannot) /.test(message) ? `${nameOf(path)} ${message}` : message
+  const name = nameOf(path)
+  const named = /^(must|is|has|cannot) /.test(message) ? `${name} ${agreeing(name, message)}` : message
   // A password is never said back.
-  if (/password/i.test(nameOf(path))) return named
+  if (/password/i.test(name)) return named
   if (input === undefined || /\b(not|no|twice)\b|"/.test(message) || !/\b(must|takes|needs)\b/.test(message))
     return named
   // Of a list only its length is said, where that is what is wrong.

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fieldInWords } from '#core/wording/field'
+import { capital } from '#core/wording/numbers'
+
 /** Why a form was not taken, unless the field at fault says so itself. */
 const props = withDefaults(
   defineProps<{
@@ -9,7 +12,9 @@ const props = withDefaults(
 )
 const text = computed(() =>
   props.refusal && !props.saidByFields.includes(props.refusal.path ?? '')
-    ? `${props.refusal.path ? `${props.refusal.path}: ` : ''}${props.refusal.message}`
+    ? [props.refusal.path && capital(fieldInWords(props.refusal.path)), props.refusal.message]
+        .filter(Boolean)
+        .join(': ')
     : '',
 )
 </script>

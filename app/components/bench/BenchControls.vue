@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FIELD_LABELS } from '#core/wording/field'
 import type { SharedControl } from '#core/families/family'
 import { familyNamed } from '#core/families/registry'
 import { romanPosition } from '#core/guitar/geometry'
@@ -44,12 +45,19 @@ const slurOptions = computed(() =>
     <FamilyPicker v-model="familyName" class="mb-3" />
     <!-- What a teacher changes most stands first and unfolded; the tempo is below, beside “Play”. -->
     <div class="space-y-3 mb-4">
-      <BaseStepper v-if="uses('position')" v-model="position" label="Position" :min="1" :max="24" :show="frets" />
+      <BaseStepper
+        v-if="uses('position')"
+        v-model="position"
+        :label="FIELD_LABELS['position']"
+        :min="1"
+        :max="24"
+        :show="frets"
+      />
       <StringControls v-if="uses('strings')" :bench="bench" />
       <BaseChips
         v-if="uses('perBeat')"
         v-model="perBeat"
-        label="Notes per beat"
+        :label="FIELD_LABELS['rhythm.perBeat']"
         :columns="8"
         figures
         :options="PER_BEAT"

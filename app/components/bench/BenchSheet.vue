@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { fieldInWords } from '#core/wording/field'
 import type { StudentRow } from '#shared/contracts/students'
 
 /**
@@ -13,6 +14,7 @@ const props = defineProps<{
 const emit = defineEmits<{ excerpt: [from: string, to: string] }>()
 const { lanes, quiet } = useSheetRows()
 const { plan, score, problem, asPlayed, engine } = props.bench
+const where = computed(() => fieldInWords(problem.value?.path ?? '', String(props.bench.raw.value.family)))
 
 const selected = defineModel<number | null>('selected', { required: true })
 const note = computed(() => (selected.value === null ? null : (score.value?.notes[selected.value] ?? null)))
@@ -81,7 +83,7 @@ function takeExcerpt() {
       <div v-if="problem" role="alert" class="mb-3 border-l-4 border-attention bg-card rounded-r-md px-4 py-2.5">
         <p class="font-bold">This cannot be played: {{ problem.message }}</p>
         <p class="text-soft">
-          At {{ problem.path }}. The sheet shows the last playable drill; undo or change the parameter.
+          {{ where ? `At “${where}”. ` : '' }}The sheet shows the last playable drill; undo or change the parameter.
         </p>
       </div>
       <p class="text-soft mb-2">

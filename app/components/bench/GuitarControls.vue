@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { FIELD_LABELS } from '#core/wording/field'
+
 /** The guitar the drill is written for, ready-made or the teacher's own, and its capo. */
 const props = defineProps<{ bench: Bench }>()
 const { options, own, guitarOf } = useGuitars()
@@ -25,6 +27,6 @@ const capoInWords = (fret: number) => (fret === 0 ? 'none' : `fret ${fret}`)
   <BenchFold label="Guitar" :summary="guitarInWords(instrument)">
     <BaseListbox v-model="guitar" label="Guitar" :options="options" />
     <p class="text-soft figures">{{ guitarInWords(instrument) }}, {{ tuningInWords(instrument) }}</p>
-    <BaseStepper v-model="capo" label="Capo" :min="0" :max="11" :show="capoInWords" />
+    <BaseStepper v-model="capo" :label="FIELD_LABELS['instrument.capo']" :min="0" :max="11" :show="capoInWords" />
   </BenchFold>
 </template>

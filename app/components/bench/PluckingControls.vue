@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FIELD_LABELS } from '#core/wording/field'
 import { beginnings, canBegin, PLUCKING } from '#core/strokes/registry'
 
 /** How the plucking hand plays: the system, its first stroke, rest or free stroke, its round of fingers. */
@@ -49,15 +50,31 @@ const stroke = computed({
 <template>
   <section class="space-y-3" aria-label="Plucking hand">
     <div class="flex gap-2">
-      <BaseListbox v-model="chosen" label="Plucking" :options="SYSTEMS" class="flex-1 min-w-0" />
-      <BaseChips v-if="starts.length > 0" v-model="first" label="Begins" :options="starts" tall />
+      <BaseListbox
+        v-model="chosen"
+        :label="FIELD_LABELS['plucking.system']"
+        :options="SYSTEMS"
+        class="flex-1 min-w-0"
+      />
+      <BaseChips
+        v-if="starts.length > 0"
+        v-model="first"
+        :label="FIELD_LABELS['plucking.start']"
+        :options="starts"
+        tall
+      />
     </div>
     <BaseChips
       v-if="['im', 'ma', 'ia', 'pi', 'pima', 'thumb', 'thumb-pick'].includes(system)"
       v-model="stroke"
-      label="Stroke"
+      :label="FIELD_LABELS['plucking.stroke']"
       :options="STROKES"
     />
-    <BaseChips v-if="system === 'thumb-pick'" v-model="cycle" label="Round" :options="ROUNDS" />
+    <BaseChips
+      v-if="system === 'thumb-pick'"
+      v-model="cycle"
+      :label="FIELD_LABELS['plucking.cycle']"
+      :options="ROUNDS"
+    />
   </section>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { FIELD_LABELS } from '#core/wording/field'
+
 /** How long fingers and notes last, and where the accents fall. */
 const props = defineProps<{ bench: Bench; holds: boolean }>()
 const HOLDS = [
@@ -44,10 +46,10 @@ const accents = (every: number) => (every === 0 ? 'none' : every === 1 ? 'every 
 
 <template>
   <BenchFold label="Sound" :summary="summary">
-    <BaseChips v-if="holds" v-model="hold" label="Fingers stay down" :options="HOLDS" />
-    <BaseChips v-model="length" label="Length" :options="LENGTHS" />
-    <BaseChips v-if="length === 'staccato'" v-model="damp" label="Notes are stopped by" :options="DAMPS" />
-    <BaseChips v-model="swell" label="Swell" :options="SWELLS" />
-    <BaseStepper v-model="accentEvery" label="Accent every" :min="0" :max="16" :show="accents" />
+    <BaseChips v-if="holds" v-model="hold" :label="FIELD_LABELS['hold']" :options="HOLDS" />
+    <BaseChips v-model="length" :label="FIELD_LABELS['sound.length']" :options="LENGTHS" />
+    <BaseChips v-if="length === 'staccato'" v-model="damp" :label="FIELD_LABELS['sound.damp']" :options="DAMPS" />
+    <BaseChips v-model="swell" :label="FIELD_LABELS['sound.swell']" :options="SWELLS" />
+    <BaseStepper v-model="accentEvery" :label="FIELD_LABELS['sound.accentEvery']" :min="0" :max="16" :show="accents" />
   </BenchFold>
 </template>

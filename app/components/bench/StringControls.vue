@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { FIELD_LABELS } from '#core/wording/field'
+
 /** Which strings the drill crosses: from one to another, or a list of them. */
 const props = defineProps<{ bench: Bench }>()
 const order = useField<string | readonly number[]>(props.bench, 'strings.order')
@@ -14,8 +16,8 @@ function typeList(event: Event) {
 
 <template>
   <div v-if="ownList === null" class="grid grid-cols-2 gap-2">
-    <BaseStepper v-model="from" label="From string" :min="1" :max="stringCount" />
-    <BaseStepper v-model="to" label="To string" :min="1" :max="stringCount" />
+    <BaseStepper v-model="from" :label="FIELD_LABELS['strings.from']" :min="1" :max="stringCount" />
+    <BaseStepper v-model="to" :label="FIELD_LABELS['strings.to']" :min="1" :max="stringCount" />
   </div>
   <label v-else class="block text-sm font-bold text-soft"
     >Strings in order

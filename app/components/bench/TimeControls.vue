@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { FIELD_LABELS } from '#core/wording/field'
+
 /** The meter and how often the drill is played through. */
 const props = defineProps<{ bench: Bench; repeats: boolean }>()
 const METERS = ['2/4', '3/4', '4/4', '5/4', '6/8', '9/8', '12/8'].map(value => ({ value, label: value }))
@@ -13,8 +15,8 @@ const summary = computed(() => (times.value > 1 ? `${meter.value}, ${times.value
 <template>
   <BenchFold :label="repeats ? 'Meter and repeats' : 'Meter'" :summary="summary">
     <div class="grid grid-cols-2 gap-2">
-      <BaseListbox v-model="meter" label="Meter" :options="METERS" />
-      <BaseStepper v-if="repeats" v-model="times" label="Repeats" :min="1" :max="40" />
+      <BaseListbox v-model="meter" :label="FIELD_LABELS['rhythm.meter']" :options="METERS" />
+      <BaseStepper v-if="repeats" v-model="times" :label="FIELD_LABELS['times']" :min="1" :max="40" />
     </div>
   </BenchFold>
 </template>

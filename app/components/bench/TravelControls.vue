@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { FIELD_LABELS } from '#core/wording/field'
+
 /** Whether the drill goes there, back, or both, and for drills that cross strings, in which order it takes them. */
 const props = defineProps<{ bench: Bench; strings: boolean }>()
 const TRAVEL = [
@@ -30,7 +32,7 @@ const summary = computed(() =>
 <template>
   <BenchFold label="Travel" :summary="summary">
     <BaseChips v-if="strings" v-model="orderKind" label="From string to string" :options="ORDERS" />
-    <BaseChips v-model="travel" label="There and back" :options="TRAVEL" />
+    <BaseChips v-model="travel" :label="FIELD_LABELS['strings.travel']" :options="TRAVEL" />
     <label v-if="strings && travel === 'there-and-back'" class="flex items-center gap-2 min-h-9">
       <input v-model="repeatTurn" type="checkbox" class="size-5 accent-(--action)" />
       play the turning string twice
