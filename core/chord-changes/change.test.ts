@@ -4,7 +4,7 @@ import { fretDistanceMm } from '../guitar/geometry'
 import { instrumentOf, stringOffsetMm } from '../guitar/instrument'
 import { scoreOf } from '../score/score-of.test.data'
 import { barreOf, chordChange, chordChanges, fingersAt, travelMm } from './change'
-import { chordSequence } from './sequence'
+import { chordSequence, chordsThroughout } from './sequence'
 
 const guitar = instrumentOf({ preset: 'classical' })
 const shape = (frets: string, fingers?: string) => chordShape({ frets, fingers }, guitar, 'chord')
@@ -82,6 +82,16 @@ describe('the chords of a drill', () => {
       [0, 'C'],
       [8, 'Am'],
     ])
+  })
+
+  test('come again with every pass', () => {
+    expect(chordsThroughout(drill({ times: 2 })).map(({ at, shape: { name } }) => [at / 10080, name])).toEqual([
+      [0, 'C'],
+      [8, 'Am'],
+      [12, 'C'],
+      [20, 'Am'],
+    ])
+    expect(chordsThroughout(drill({ then: [{ do: 'reverse' }] }))).toEqual([])
   })
 
   test('have the fingers the score has on them', () => {

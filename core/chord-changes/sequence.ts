@@ -30,10 +30,26 @@ export function chordSequence({ spec }: Score): readonly PlacedChord[] {
   const block = spec[spec.family]
   if (!hasChords(block) || spec.then.length > 0) return []
   const instrument = instrumentOf(spec.instrument)
-  let at = 0
-  return block.chords.map((chord, i) => {
-    const placed = { at, shape: chordShape(chord, instrument, `${spec.family}.chords.${i}`) }
-    at += (chord.bars ?? block.barsPerChord) * barTicks(spec.rhythm.meter)
-    return placed
-  })
+  const starts = startsOf(block, barTicks(spec.rhythm.meter))
+  return block.chords.map((chord, i) => ({
+    at: starts[i]!,
+    shape: chordShape(chord, instrument, `${spec.family}.chords.${i}`),
+  }))
+}
+
+/** When each chord begins within a pass, and last when the pass is over. */
+function startsOf({ chords, barsPerChord }: WithChords, bar: Tick): readonly Tick[] {
+  const starts = [0]
+  for (const { bars = barsPerChord } of chords) starts.push(starts.at(-1)! + bars * bar)
+  return starts
+}
+
+/** Which chord begins when, over all passes of a drill; empty where {@link chordSequence} is. */
+export function chordsThroughout(score: Score): readonly PlacedChord[] {
+  const chords = chordSequence(score)
+  if (chords.length === 0) return []
+  const bar = barTicks(score.meter)
+  const pass = startsOf(score.spec[score.spec.family] as WithChords, bar).at(-1)!
+  const passes = Math.round((score.bars * bar) / pass)
+  return Array.from({ length: passes }, (_, i) => chords.map(chord => ({ ...chord, at: chord.at + i * pass }))).flat()
 }

@@ -164,6 +164,18 @@ describe('a finger leaves', () => {
   })
 })
 
+describe('a shift', () => {
+  test('takes along what no longer sounds; what does is let go as its note ends, also two shifts later', () => {
+    const played = play([
+      moment(0, '1 6/5', { length: 2.5 }),
+      moment(1, '2 1/8', { position: 7, length: 1.8 }),
+      moment(3, '1 2/9', { position: 9 }),
+    ])
+    expect(told(played.holds)).toContain('1 6/5 0-2.5')
+    expect(told(played.holds)).toContain('2 1/8 1-2.8')
+  })
+})
+
 describe('what is broken is counted', () => {
   test('a finger that crosses one still down lifts it and is a breach at its own note', () => {
     const played = play([moment(0, '3 4/7'), moment(1, '2 3/8')])
@@ -200,6 +212,11 @@ describe('a grip', () => {
         text => !text.startsWith('3'),
       ),
     ).toEqual(['1 2/5 0-4', '2 4/6 0-4'])
+  })
+
+  test('that is played again as it ends goes on as ordinary notes', () => {
+    const played = play([grip(1), moment(1, '1 2/5 + 2 4/6', { length: 2 })])
+    expect(told(played.holds)).toEqual(['1 2/5 0-3', '2 4/6 0-3'])
   })
 
   test('is torn when one of its fingers is wanted elsewhere', () => {

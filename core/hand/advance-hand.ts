@@ -225,16 +225,6 @@ export function advanceHand(state: HandState, moment: Moment, rules: HandRules, 
       contact => contact.finger === finger && contact.fret === fret && contact.string !== string,
     )
     if (beside >= 0 && !contacts[beside]!.barre) contacts[beside] = { ...contacts[beside]!, barre: true }
-    const barre =
-      beside >= 0 ||
-      (moment.landings.length > 1 &&
-        moment.landings.some(
-          other =>
-            other.finger === finger &&
-            other.string !== string &&
-            other.fret === fret &&
-            (other.soundsAt === soundsAt || until !== undefined),
-        ))
     const known = contacts[down]
     const contact: Contact = {
       finger,
@@ -247,12 +237,12 @@ export function advanceHand(state: HandState, moment: Moment, rules: HandRules, 
     }
     const ends = until ?? (known && known.until !== undefined && known.until > moment.at ? known.until : undefined)
     const settled: Contact =
-      ends === undefined && !barre && !known?.barre
+      ends === undefined && beside < 0 && !known?.barre
         ? contact
         : {
             ...contact,
             ...(ends !== undefined && { until: ends }),
-            ...((barre || known?.barre) && { barre: true as const }),
+            ...((beside >= 0 || known?.barre) && { barre: true as const }),
           }
     if (known) contacts[down] = settled
     else contacts.push(settled)

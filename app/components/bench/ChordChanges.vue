@@ -4,25 +4,19 @@ import { chordChanges, type ChordChange } from '#core/chord-changes/change'
 import { chordSequence } from '#core/chord-changes/sequence'
 import { instrumentOf } from '#core/guitar/instrument'
 import type { Score } from '#core/score/score'
+import { fingerMarks, lowestFret, NECK_FRETS, silentStrings } from './chord-neck'
 
 /** Every chord change of a drill as two small necks: what stays, slides, moves, lifts and lands, and how far. */
 const props = defineProps<{ score: Score }>()
 const instrument = computed(() => instrumentOf(props.score.spec.instrument))
 const changes = computed(() => chordChanges(props.score, chordSequence(props.score), instrument.value))
-const FRETS = 5
-const lowest = (...all: ChordShape[]) => {
-  const frets = all.flatMap(shape => shape.contacts.map(contact => contact.fret))
-  const low = Math.min(...frets, 99)
-  return Math.max(...frets, 0) <= FRETS ? 1 : low
-}
 const KINDS = { pivot: 'stays', guide: 'slides', moves: 'moves', lifts: 'lifts', lands: 'comes down' } as const
 const told = (change: ChordChange) =>
   change.moves
     .map(move => `${move.finger} ${KINDS[move.kind]}${move.mm > 0 ? ` ${Math.round(move.mm)} mm` : ''}`)
     .join(', ')
 const marksOf = (shape: ChordShape, change: ChordChange, side: 'from' | 'to') =>
-  shape.strings.map(({ string, fret }) => {
-    const finger = shape.contacts.find(contact => contact.string === string && contact.fret === fret)?.finger
+  fingerMarks(shape).map(({ string, fret, finger }) => {
     const move = change.moves.find(each => each.finger === finger)
     return {
       string,
@@ -33,8 +27,6 @@ const marksOf = (shape: ChordShape, change: ChordChange, side: 'from' | 'to') =>
         (side === 'from' ? move.kind === 'lifts' || move.kind === 'moves' : move.kind === 'pivot'),
     }
   })
-const silentOf = (shape: ChordShape) =>
-  instrument.value.tuning.map((_, i) => i + 1).filter(string => !shape.strings.some(each => each.string === string))
 </script>
 
 <template>
@@ -52,10 +44,10 @@ const silentOf = (shape: ChordShape) =>
             :key="side"
             :label="`${side === 'from' ? change.from : change.to}, ${side === 'from' ? 'before' : 'after'} the change`"
             :strings="instrument.tuning.length"
-            :from-fret="lowest(change.before, change.after)"
-            :frets="FRETS"
+            :from-fret="lowestFret(change.before, change.after)"
+            :frets="NECK_FRETS"
             :marks="marksOf(side === 'from' ? change.before : change.after, change, side)"
-            :silent="silentOf(side === 'from' ? change.before : change.after)"
+            :silent="silentStrings(side === 'from' ? change.before : change.after, instrument)"
           />
         </div>
         <p>{{ told(change) }}.</p>

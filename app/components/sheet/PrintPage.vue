@@ -1,95 +1,140 @@
 <script setup lang="ts">
+import { fingersAt } from '#core/chord-changes/change'
+import { chordSequence } from '#core/chord-changes/sequence'
+import { familyNamed } from '#core/families/registry'
+import { instrumentOf } from '#core/guitar/instrument'
 import { isCompound, tempoInWords } from '#core/line/meter'
 import type { Score } from '#core/score/score'
 import { cueInWords } from '#core/wording/cue'
-import { layOut, type SheetLayout } from './sheet-layout'
+import { fingerMarks, lowestFret, NECK_FRETS, silentStrings } from '../bench/chord-neck'
+import { printLayout } from './print-pages'
 
-/** One printed page of a drill: the sheet with both hands, tempos, cues and boxes to log by hand. */
+/**
+ * A drill on paper: the sheet with both hands, its chords, guitar and tempos, cues and boxes to log by hand. It goes on
+ * over further pages where it would be too small to read.
+ */
 const props = defineProps<{
   score: Score
   name: string
   student?: string
   tempos: { start: number; target: number | null }
 }>()
-
-// Figures at the page width of A4 and Letter alike, in px at 96 to the inch.
-const PAGE_WIDTH = 690
-const ROOM_FOR_SHEET = 560
-
-/** The widest drawing that still fits the page once it is shrunk to its width; without lanes when it is very long. */
-function fit(score: Score): SheetLayout {
-  for (let width = PAGE_WIDTH; width < 4000; width = Math.round(width * 1.08)) {
-    const layout = layOut(score, { width, lanes: width < 1700 })
-    if (layout.systems.length * layout.frame.height * (PAGE_WIDTH / width) <= ROOM_FOR_SHEET) return layout
-  }
-  return layOut(score, { width: 4000, lanes: false })
-}
-const layout = computed(() => fit(props.score))
+const MOST_CHORDS = 12
+const CHORDS_A_ROW = 6
+const { lanes } = useSheetRows()
+const divides = computed(() => {
+  const family = familyNamed(props.score.spec.family)
+  return 'uses' in family && family.uses.includes('perBeat')
+})
+const instrument = computed(() => instrumentOf(props.score.spec.instrument))
+const chords = computed(() => {
+  const shapes = new Map(
+    chordSequence(props.score).map(({ at, shape }) => {
+      const played = fingersAt(props.score, at, shape)
+      return [JSON.stringify([shape.name, shape.strings, played.contacts]), played] as const
+    }),
+  )
+  return [...shapes.values()].slice(0, MOST_CHORDS)
+})
+/** Heights on paper, px: a little more than they take, for words that run on to another line. */
+const HEIGHTS = { head: 165, chordRow: 118, runningHead: 40, foot: 265 }
+const printed = computed(() =>
+  printLayout(props.score, lanes.value, {
+    head: HEIGHTS.head + Math.ceil(chords.value.length / CHORDS_A_ROW) * HEIGHTS.chordRow,
+    runningHead: HEIGHTS.runningHead,
+    foot: HEIGHTS.foot,
+  }),
+)
+const systems = (page: readonly number[]) => page.map(index => printed.value.layout.systems[index]!)
 const cues = computed(() => props.score.cues.filter(cue => cue.at === 0).slice(0, 3))
 const LOG_ROWS = 6
 const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInWords(tempo, props.score.meter)})` : '')
 </script>
 
 <template>
-  <section class="print-page">
-    <header>
-      <h1>{{ name }}</h1>
-      <p>{{ score.purpose }}</p>
-      <p class="tempos">
-        <span
-          >Tempo <b>{{ tempos.start }}</b>{{ dotted(tempos.start) }}</span
-        >
-        <span v-if="tempos.target !== null"
-          >Target <b>{{ tempos.target }}</b>{{ dotted(tempos.target) }}</span
-        >
-        <span>{{ score.spec.rhythm.perBeat }} to a beat</span>
-        <span v-if="student"
-          >For <b>{{ student }}</b></span
-        >
-      </p>
-    </header>
-    <SheetSystem
-      v-for="system in layout.systems"
-      :key="system.index"
-      :system="system"
-      :frame="layout.frame"
-      :selected="null"
-      :focusable="null"
-      still
-      digits
-    />
-    <div class="foot">
-      <div>
-        <h2>Watch for</h2>
-        <ul>
-          <li v-for="cue in cues" :key="cueInWords(cue)">
-            {{ cueInWords(cue) }}
+  <div>
+    <section v-for="(page, number) in printed.pages" :key="number" class="print-page">
+      <header v-if="number === 0">
+        <h1>{{ name }}</h1>
+        <p>{{ score.purpose }}</p>
+        <p class="tempos">
+          <span
+            >Tempo <b>{{ tempos.start }}</b>{{ dotted(tempos.start) }}</span
+          >
+          <span v-if="tempos.target !== null"
+            >Target <b>{{ tempos.target }}</b>{{ dotted(tempos.target) }}</span
+          >
+          <span v-if="divides">{{ score.spec.rhythm.perBeat }} to a beat</span>
+          <span v-if="student"
+            >For <b>{{ student }}</b></span
+          >
+        </p>
+        <p class="guitar">
+          {{ guitarInWords(score.spec.instrument) }}; tuning {{ tuningInWords(score.spec.instrument) }}
+        </p>
+        <ul v-if="chords.length > 0" class="chords">
+          <li v-for="(shape, i) in chords" :key="i">
+            <b>{{ shape.name }}</b>
+            <NeckPicture
+              :label="shape.name"
+              :strings="instrument.tuning.length"
+              :from-fret="lowestFret(shape)"
+              :frets="NECK_FRETS"
+              :marks="
+                fingerMarks(shape).map(mark => ({ ...mark, text: mark.finger ? String(mark.finger) : undefined }))
+              "
+              :silent="silentStrings(shape, instrument)"
+            />
           </li>
         </ul>
-        <p><b>Pain is not normal: stop at once and tell your teacher.</b></p>
+      </header>
+      <p v-else class="running">
+        <span>{{ name }}</span><span>page {{ number + 1 }} of {{ printed.pages.length }}</span>
+      </p>
+      <SheetSystem
+        v-for="system in systems(page)"
+        :key="system.index"
+        :system="system"
+        :frame="printed.layout.frame"
+        :selected="null"
+        :focusable="null"
+        still
+        digits
+      />
+      <SignKey v-if="page.length > 0" :systems="systems(page)" />
+      <div v-if="number === printed.pages.length - 1" class="foot">
+        <div>
+          <h2>Watch for</h2>
+          <ul>
+            <li v-for="cue in cues" :key="cueInWords(cue)">
+              {{ cueInWords(cue) }}
+            </li>
+          </ul>
+          <p><b>Pain is not normal: stop at once and tell your teacher.</b></p>
+        </div>
+        <table>
+          <thead>
+            <tr>
+              <th>Day</th>
+              <th>Minutes</th>
+              <th>Tempo</th>
+              <th>Clean passes</th>
+              <th>Felt</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in LOG_ROWS" :key="row">
+              <td />
+              <td />
+              <td />
+              <td>☐ ☐ ☐ ☐ ☐</td>
+              <td />
+            </tr>
+          </tbody>
+        </table>
       </div>
-      <table>
-        <thead>
-          <tr>
-            <th>Day</th>
-            <th>Minutes</th>
-            <th>Tempo</th>
-            <th>Clean passes</th>
-            <th>Felt</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in LOG_ROWS" :key="row">
-            <td />
-            <td />
-            <td />
-            <td>☐ ☐ ☐ ☐ ☐</td>
-            <td />
-          </tr>
-        </tbody>
-      </table>
-    </div>
-  </section>
+    </section>
+  </div>
 </template>
 
 <style scoped>
@@ -103,6 +148,35 @@ header {
 }
 h1 {
   font-size: 22px;
+}
+.print-page:not(:last-child) {
+  break-after: page;
+}
+.print-page > .sheet-system {
+  break-inside: avoid;
+  margin-bottom: 10px;
+}
+.print-page :deep(.sheet-system .digit) {
+  font-size: 12.5px;
+}
+.running {
+  display: flex;
+  justify-content: space-between;
+  font-size: 13px;
+  border-bottom: 1px solid #999;
+  padding-bottom: 4px;
+  margin-bottom: 10px;
+}
+.guitar {
+  font-size: 14px;
+  margin-top: 4px;
+}
+.chords {
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  gap: 4px 10px;
+  margin-top: 8px;
+  font-size: 15px;
 }
 .tempos {
   display: flex;

@@ -52,7 +52,7 @@ const signsOutlined = computed(() => signPaths(false))
 const taps = computed(() => props.system.signs.filter(({ kind }) => kind === 'tap'))
 // To the left of its fret and a little above, as printed music has it; further out where the fret has two figures.
 const fingered = computed(() => props.system.notes.filter(({ note }) => note.finger))
-const besideOf = ({ note }: PlacedNote) => (note.fret > 9 ? 15 : 10)
+const besideOf = ({ note }: PlacedNote) => (note.fret > 9 ? 16 : 11)
 const ribbons = computed(() => props.system.ribbons.map(ribbonPath).join(''))
 const landings = computed(() =>
   props.system.ribbons
@@ -103,6 +103,9 @@ const named = computed(() =>
         >
           {{ count.text }}
         </tspan>
+      </text>
+      <text v-if="system.chords.length > 0" class="chord">
+        <tspan v-for="(chord, i) in system.chords" :key="i" :x="chord.x - 6" :y="rows.chord">{{ chord.text }}</tspan>
       </text>
       <path :d="strokes" class="stroke" />
       <text
@@ -242,6 +245,12 @@ const named = computed(() =>
   font-weight: 700;
   font-size: 15px;
   fill: var(--ink);
+}
+.sheet-system .chord {
+  font-family: var(--font-head);
+  font-weight: 700;
+  font-size: 15px;
+  text-anchor: start;
 }
 .sheet-system .stroke {
   fill: none;

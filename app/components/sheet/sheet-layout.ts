@@ -1,6 +1,7 @@
+import { chordsThroughout } from '#core/chord-changes/sequence'
 import { romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
-import { barTicks, noteTicks } from '#core/line/ticks'
+import { barTicks } from '#core/line/ticks'
 import { pitchClassName } from '#core/pitch/pitch'
 import { countBar } from '#core/score/count'
 import { positionAt } from '#core/score/position-at'
@@ -70,6 +71,8 @@ export interface System {
   readonly notes: readonly PlacedNote[]
   /** Fingers that only lie there and never sound: their frets, in brackets. */
   readonly silent: readonly { readonly x: number; readonly y: number; readonly text: string }[]
+  /** Names of chords, where they begin. */
+  readonly chords: readonly { readonly x: number; readonly text: string }[]
   readonly counts: readonly { readonly x: number; readonly text: string; readonly beat: boolean }[]
   readonly barLines: readonly number[]
   readonly positions: readonly { readonly x: number; readonly text: string }[]
@@ -88,6 +91,7 @@ export interface SheetFrame {
   readonly height: number
   readonly left: number
   readonly rows: {
+    readonly chord: number
     readonly count: number
     readonly pluck: number
     readonly signs: number
@@ -109,21 +113,33 @@ const STRING_GAP = 16
 const LANE_GAP = 19
 const QUIET_GAP = 10
 const LEAST_CELL = 23
+/** Room for the letters of three and more plucking fingers that play together, px. */
+const LEAST_STACK_CELL = 34
 const MOST_CELL = 62
 
 const SIGNS_HEIGHT = 12
+const CHORDS_HEIGHT = 20
 
-const rowsFor = (strings: number, { lanes, quiet = false }: SheetRoom, tapping: boolean, signed: boolean) => {
-  const lower = signed ? SIGNS_HEIGHT : 0
+/** Which rows a sheet has besides those that every sheet has. */
+interface Has {
+  readonly taps: boolean
+  readonly signs: boolean
+  readonly chords: boolean
+}
+
+const rowsFor = (strings: number, { lanes, quiet = false }: SheetRoom, has: Has) => {
+  const head = has.chords ? CHORDS_HEIGHT : 0
+  const lower = head + (has.signs ? SIGNS_HEIGHT : 0)
   const top = 76 + lower
   const stringRows = Array.from({ length: strings }, (_, i) => top + i * STRING_GAP)
   const laneTop = stringRows.at(-1)! + 28
-  const laneRows = lanes ? (tapping ? [0, 1, 2, 3, 4] : [0, 1, 2, 3]).map(i => laneTop + i * LANE_GAP) : []
+  const laneRows = lanes ? (has.taps ? [0, 1, 2, 3, 4] : [0, 1, 2, 3]).map(i => laneTop + i * LANE_GAP) : []
   const quietTop = (laneRows.at(-1) ?? stringRows.at(-1)!) + 26
   return {
-    count: 16,
-    pluck: 36,
-    signs: 50,
+    chord: 16,
+    count: 16 + head,
+    pluck: 36 + head,
+    signs: 50 + head,
     position: 57 + lower,
     strings: stringRows,
     lanes: laneRows,
@@ -131,13 +147,23 @@ const rowsFor = (strings: number, { lanes, quiet = false }: SheetRoom, tapping: 
   }
 }
 
+/** The closest that two notes follow each other in a drill, at most a beat. */
+function cellTicks({ notes, meter }: Score): number {
+  let least = barTicks(meter) / meter[0]
+  notes.forEach(({ at, dur }, i) => {
+    const gap = i === 0 ? 0 : at - notes[i - 1]!.at
+    least = Math.min(least, dur, gap > 0 ? gap : dur)
+  })
+  return least
+}
+
 /** Ticks per system: whole bars where they fit, else the largest part of a bar in whole beats that does. */
-function systemTicks(score: Score, available: number, cellTicks: number): number {
+function systemTicks(score: Score, available: number, cellTicks: number, leastCell: number): number {
   const bar = barTicks(score.meter)
-  const fits = (ticks: number) => (ticks / cellTicks) * LEAST_CELL <= available
+  const fits = (ticks: number) => (ticks / cellTicks) * leastCell <= available
   const bars = Math.max(1, Math.ceil(score.bars))
   if (fits(bar)) {
-    const most = Math.min(bars, Math.floor(available / ((bar / cellTicks) * LEAST_CELL)))
+    const most = Math.min(bars, Math.floor(available / ((bar / cellTicks) * leastCell)))
     // As even as possible: three bars where two fit become two and one, four become two and two.
     return bar * Math.ceil(bars / Math.ceil(bars / most))
   }
@@ -221,15 +247,23 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
   const available = room.width - left - 10
   if (available < 40) throw new RangeError(`a sheet needs more room than ${room.width} px`)
   const signs = signsOf(score)
-  const rows = rowsFor(
-    instrument.tuning.length,
-    room,
-    score.notes.some(note => note.via === 'tap'),
-    [...signs.values()].some(kinds => kinds.length > 0),
-  )
-  const cell = Math.min(noteTicks(score.spec.rhythm.perBeat), ...score.notes.map(note => note.dur))
+  const chords = chordsThroughout(score)
+  const rows = rowsFor(instrument.tuning.length, room, {
+    taps: score.notes.some(note => note.via === 'tap'),
+    signs: [...signs.values()].some(kinds => kinds.length > 0),
+    chords: chords.length > 0,
+  })
   const bar = barTicks(score.meter)
-  const length = systemTicks(score, available, cell)
+  const cell = cellTicks(score)
+  const stacks = new Map<number, number>()
+  for (const { at, pluck } of score.notes)
+    if (pluck !== null && 'pimac'.includes(pluck)) stacks.set(at, (stacks.get(at) ?? 0) + 1)
+  const length = systemTicks(
+    score,
+    available,
+    cell,
+    Math.max(0, ...stacks.values()) > 2 ? LEAST_STACK_CELL : LEAST_CELL,
+  )
   const total = score.bars * bar
   const pxPerTick = Math.min(available / length, MOST_CELL / cell)
   const sounding = new Map<string, Note[]>()
@@ -250,7 +284,8 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
     if (known) known.push(at - start)
     else onsets.set(start, [at - start])
   }
-  const inset = Math.min(14, (cell * pxPerTick) / 2)
+  // Room for a finger's digit between the bar line and the first note.
+  const inset = Math.min(18, cell * pxPerTick * 0.62)
   const systems: System[] = []
   let firstNote = 0
   for (let from = 0; from < total && systems.length < (room.most ?? Infinity); from += length) {
@@ -285,6 +320,7 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
       silent: silentHolds
         .filter(hold => hold.from >= from && hold.from < to)
         .map(hold => ({ x: x(hold.from), y: rows.strings[hold.string - 1]!, text: `(${hold.fret})` })),
+      chords: chords.filter(({ at }) => at >= from && at < to).map(({ at, shape }) => ({ x: x(at), text: shape.name })),
       counts: barsHere
         .flatMap(barStart =>
           countBar(score.meter, onsets.get(barStart) ?? []).map(mark => ({ ...mark, at: barStart + mark.at })),
