@@ -57,8 +57,11 @@ test('what a teacher changes most is in sight at 1280x800; the rest is folded to
   await page.getByRole('radio', { name: 'staccato' }).click()
   await parameters.getByRole('button', { name: 'Sound' }).click()
   await expect(parameters.getByRole('button', { name: 'Sound' })).toContainText('staccato')
+  const own = parameters.getByRole('button', { name: 'Finger order', exact: true })
+  await expect(own).toHaveAttribute('aria-expanded', 'true')
+  await own.click()
   await page.reload()
-  await expect(parameters.getByRole('button', { name: 'Finger order' })).toHaveAttribute('aria-expanded', 'true')
+  await expect(own).toHaveAttribute('aria-expanded', 'false')
 })
 
 test('an impossible drill says where and why, keeps the last playable one, and undo mends it', async ({ page }) => {
@@ -152,22 +155,53 @@ for (const width of [360, 768, 1024, 1600]) {
   })
 }
 
-test('a drill prints on one page of A4 and of Letter, with tempo, cues and boxes to log by hand', async ({ page }) => {
-  for (const spec of [
-    '{"version":1,"family":"order","order":{"fingers":[1,2,3,4]}}',
-    '{"version":1,"family":"order","order":{"fingers":[1,2,3,4]},"times":5,"rhythm":{"perBeat":3}}',
-  ]) {
-    await page.goto(`/bench?spec=${encodeURIComponent(spec)}`)
+test('a drill prints on one page of A4 and of Letter, a long one on several, never with frets below 2 mm', async ({
+  page,
+}) => {
+  const chords = [{ frets: '133211' }, { frets: 'x32010' }]
+  for (const [spec, least, most] of [
+    [{ family: 'order', order: { fingers: [1, 2, 3, 4] } }, 1, 1],
+    [{ family: 'order', order: { fingers: [1, 2, 3, 4] }, times: 5, rhythm: { perBeat: 3 } }, 2, 6],
+    [
+      {
+        family: 'pattern',
+        instrument: { preset: 'classical', capo: 2 },
+        pattern: { chords, tokens: 'p:R i:3 m:2 a:1' },
+      },
+      1,
+      1,
+    ],
+  ] as const) {
+    await page.goto(`/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, ...spec }))}`)
     await expect(page.locator('.sheet-system').first()).toBeVisible()
     await page.emulateMedia({ media: 'print' })
-    await expect(page.locator('.print-page')).toContainText('Watch for')
-    await expect(page.locator('.print-page')).toContainText('Tempo 60')
-    await expect(page.locator('.print-page')).toContainText('☐')
+    const paper = page.locator('.print-page')
+    await expect(paper.last()).toContainText('Watch for')
+    await expect(paper.first()).toContainText('Tempo 60')
+    await expect(paper.first()).toContainText('tuning Standard')
+    await expect(paper.last()).toContainText('☐')
+    const pages = await paper.count()
+    expect(pages).toBeGreaterThanOrEqual(least)
+    expect(pages).toBeLessThanOrEqual(most)
+    const fretMm = await page.locator('.print-page .fret tspan').evaluateAll(frets =>
+      frets.map(fret => {
+        const drawn = document.createElement('canvas').getContext('2d')!
+        const { fontWeight, fontSize, fontFamily } = getComputedStyle(fret)
+        drawn.font = `${fontWeight} ${fontSize} ${fontFamily}`
+        const scale = (fret as SVGGraphicsElement).ownerSVGElement!.getScreenCTM()!.a
+        return (drawn.measureText('5').actualBoundingBoxAscent * scale * 25.4) / 96
+      }),
+    )
+    expect(Math.min(...fretMm)).toBeGreaterThanOrEqual(2)
     for (const format of ['A4', 'Letter']) {
       const pdf = await page.pdf({ format, preferCSSPageSize: false })
-      const pages = pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []
-      expect([format, pages.length]).toEqual([format, 1])
+      expect([format, pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length]).toEqual([format, pages])
     }
+    if (spec.family === 'pattern') {
+      await expect(paper.getByText('capo at 2')).toBeVisible()
+      await expect(paper.getByRole('img', { name: 'F', exact: true })).toBeVisible()
+      expect(await paper.locator('.chord tspan').allTextContents()).toEqual(['F', 'C'])
+    } else await expect(paper.locator('.chord')).toHaveCount(0)
     await page.emulateMedia({ media: 'screen' })
   }
 })

@@ -37,7 +37,7 @@ const chords = computed(() => {
   return [...shapes.values()].slice(0, MOST_CHORDS)
 })
 /** Heights on paper, px: a little more than they take, for words that run on to another line. */
-const HEIGHTS = { head: 165, chordRow: 118, runningHead: 40, foot: 265 }
+const HEIGHTS = { head: 150, chordRow: 102, runningHead: 40, foot: 240 }
 const printed = computed(() =>
   printLayout(props.score, lanes.value, {
     head: HEIGHTS.head + Math.ceil(chords.value.length / CHORDS_A_ROW) * HEIGHTS.chordRow,
