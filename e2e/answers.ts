@@ -5,6 +5,7 @@ import type { LessonEventOf } from '../core/practice/log/events'
 import { ALL_FAULTS } from '../core/practice/log/kinds'
 import { handSchema, instrumentSchema, pinsSchema } from '../core/schema/fields'
 import { habitsSchema } from '../core/schema/habits'
+import { painSchema } from '../core/schema/pain'
 import { parseSpec, type Spec } from '../core/schema/parse'
 import { planSchema } from '../core/schema/plan-fields'
 import { STAFF_ROLES, type AccountRow, type Me } from '../shared/contracts/accounts'
@@ -72,6 +73,7 @@ const studentRow = just({
   instrumentId: id.nullable(),
   hand: handSchema,
   habits: habitsSchema,
+  pain: painSchema.nullable(),
   archived: z.boolean(),
   nextLesson: just({ at: instant, minutes: count }).nullable(),
   lastLessonAt: instant.nullable(),
@@ -180,7 +182,14 @@ const lesson: z.ZodType<LessonDetail> = just({
   endedAt: instant.nullable(),
   minutes: count,
   zone: z.string(),
-  student: just({ id, name: z.string(), instrument: instrumentSchema, hand: handSchema, habits: habitsSchema }),
+  student: just({
+    id,
+    name: z.string(),
+    instrument: instrumentSchema,
+    hand: handSchema,
+    habits: habitsSchema,
+    pain: painSchema.nullable(),
+  }),
   agenda: z.array(agendaItem),
   events: z.array(event),
   lastTime: just({ at: instant, notes: z.array(z.string()) }).nullable(),
@@ -188,7 +197,12 @@ const lesson: z.ZodType<LessonDetail> = just({
 const started: z.ZodType<LessonStarted> = just({ id, closed: instant.nullable() })
 const stored: z.ZodType<EventStored> = just({ id, number: count })
 
-const care = just({ excluded: z.array(count), spared: z.array(count), reviewOn: day.nullable() })
+const care = just({
+  excluded: z.array(count),
+  spared: z.array(count),
+  reviewOn: day.nullable(),
+  pain: painSchema.nullable(),
+})
 const who = { student: just({ id, name: z.string() }) }
 const tempo = { drillName: z.string(), bpm, targetBpm: bpm }
 const need: z.ZodType<
@@ -233,6 +247,7 @@ const studentFile: z.ZodType<StudentFile> = just({
     instrument: instrumentSchema,
     hand: handSchema,
     habits: habitsSchema,
+    pain: painSchema.nullable(),
     since: instant,
     formerSince: instant.nullable(),
   }),
@@ -306,6 +321,7 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'POST /api/students': justId,
   'GET /api/students/[id]': studentPage,
   'PUT /api/students/[id]': justId,
+  'PUT /api/students/[id]/pain': just({ pain: painSchema.nullable() }),
   'POST /api/students/[id]/archive': archived,
   'GET /api/students/[id]/lessons': pageOf(lessonRow),
   'GET /api/students/[id]/past-drills': pageOf(past),

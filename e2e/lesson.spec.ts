@@ -121,3 +121,84 @@ test('a finger to be spared stands in the lesson; the drill that uses it is mark
   await page.getByRole('link', { name: 'Fit it to this hand' }).click()
   await expect(page.getByRole('status', { name: 'Fitted' })).toContainText('Finger 2 is to be spared')
 })
+
+test('pain is a fault of the drill and stands on the student, wherever they are met, until it is gone', async ({
+  page,
+  baseURL,
+}) => {
+  const { own } = await openLesson(page, baseURL!)
+  await page.keyboard.press('f')
+  await page.keyboard.type('pain')
+  await page.keyboard.press('Enter')
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByRole('heading', { name: /^Where does it hurt/ })).toBeVisible()
+  await dialog.getByRole('button', { name: /^Where/ }).click()
+  await page.getByRole('option', { name: 'Pain in the forearm' }).click()
+  await dialog.getByLabel('Since').fill('')
+  await dialog.getByRole('button', { name: 'Put it down' }).click()
+  await expect(dialog.getByText('must be a day such as 2026-01-31')).toBeVisible()
+  await dialog.getByLabel('Since').fill('2026-03-01')
+  await dialog.getByLabel('Ask again on').fill('2030-03-08')
+  await dialog.getByRole('button', { name: 'Put it down' }).click()
+  const told = 'Pain in the forearm since 1 March: rest until it is gone, asked about again on 8 March'
+  await expect(page.getByText(told)).toBeVisible()
+  await page.goto('/')
+  await expect(page.getByRole('link', { name: /Pain in the forearm/ })).toBeVisible()
+  await page.goto(`/bench?student=${own.students}`)
+  await page.getByRole('button', { name: 'Set for a student' }).click()
+  await expect(dialog.getByText(told)).toBeVisible()
+  await page.goto(`/students/${own.students}`)
+  await expect(page.getByText(told)).toBeVisible()
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'The pain' }).click()
+  await dialog.getByRole('button', { name: 'It is gone' }).click()
+  await expect(page.getByText(told)).toHaveCount(0)
+})
+
+test('two tabs on one lesson: each sees what the other puts down, and neither loses or doubles it', async ({
+  page,
+  context,
+  baseURL,
+}) => {
+  const { teacher, own } = await openLesson(page, baseURL!)
+  const other = await context.newPage()
+  await other.goto(`/lesson/${own.lessons}`)
+  await expect(other.getByRole('heading', { name: 'Mine', level: 2 })).toBeVisible()
+  await page.keyboard.press('j')
+  await other.keyboard.press('j')
+  await page.keyboard.press('j')
+  await expect(page.getByRole('region', { name: 'Decision' })).toContainText('Raise to 64?')
+  await expect(other.getByRole('region', { name: 'Decision' })).toContainText('Raise to 64?')
+  for (const tab of [page, other])
+    await expect(tab.getByRole('list', { name: 'Passes' }).getByRole('img', { name: 'clean' })).toHaveCount(3)
+  await other.keyboard.press('o')
+  await expect(page.getByRole('region', { name: 'Decision' })).toContainText('Stay at 64')
+  await page.keyboard.press('e')
+  await page.keyboard.press('Enter')
+  await expect(other.getByRole('button', { name: 'Take the lesson up again' })).toBeVisible()
+  await expect
+    .poll(async () => (await eventsOf(teacher, own)).map(({ kind }) => kind).join(' '))
+    .toBe('turn pass pass pass decision end')
+})
+
+test('a student archived elsewhere while a dialog is open: it says so, keeps what was typed, and goes on with another', async ({
+  page,
+  baseURL,
+}) => {
+  const { teacher, own } = await openLesson(page, baseURL!)
+  const second = randomUUID()
+  const card = { name: 'Second', birthYear: null, instrument: {}, hand: {}, about: '' }
+  await teacher.send('POST', '/api/students', { id: second, ...card })
+  await page.goto(`/bench?student=${own.students}`)
+  await page.getByRole('button', { name: 'Set for a student' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Stage').fill('left hand alone')
+  await teacher.send('POST', `/api/students/${own.students}/archive`, { id: randomUUID(), archived: true })
+  await dialog.getByRole('button', { name: 'Set it' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('is archived: restore them first')
+  await expect(dialog.getByLabel('Stage')).toHaveValue('left hand alone')
+  await dialog.getByRole('button', { name: /^Student/ }).click()
+  await page.getByRole('option', { name: 'Second' }).click()
+  await dialog.getByRole('button', { name: 'Set it' }).click()
+  await expect(dialog).toHaveCount(0)
+})

@@ -37,6 +37,7 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'POST /api/students': { who: 'teacher', body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
   'GET /api/students/[id]': { who: 'teacher' },
   'PUT /api/students/[id]': { who: 'teacher', body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
+  'PUT /api/students/[id]/pain': { who: 'teacher', body: id => ({ id, pain: null }) },
   'POST /api/students/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
   'GET /api/students/[id]/lessons': { who: 'teacher' },
   'GET /api/students/[id]/past-drills': { who: 'teacher' },

@@ -1,8 +1,10 @@
+import { useBroadcastChannel, useDocumentVisibility } from '@vueuse/core'
 import { computed, onScopeDispose, readonly, type Ref, ref, shallowRef, watch } from 'vue'
 import { v4 as uuid } from 'uuid'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
 import { standingOf, type Standing } from '#core/practice/log/standing'
+import type { Pain } from '#core/schema/pain'
 import { localIso } from '#core/practice/schedule/local-time'
 import type { LessonDetail } from '#shared/contracts/lessons'
 import type { AgendaItem } from '#shared/contracts/assignments'
@@ -11,6 +13,12 @@ import { useSession } from '../stores/session'
 import { useToasts } from '../stores/toasts'
 import type { ApiError } from './useApi'
 import { useApi } from './useApi'
+
+/** What one tab tells the others. */
+interface Told {
+  readonly lessonId: string
+  readonly event: LessonEvent
+}
 
 type Happening = { [K in LessonEvent['kind']]: Omit<LessonEventOf<K>, 'id' | 'at'> }[LessonEvent['kind']]
 
@@ -43,6 +51,21 @@ export function useLesson(lessonId: string) {
     }
   }
 
+  // Another tab on this lesson sees what is put down here at once; another device's is fetched when one comes back.
+  const { data: told, post: tell } = useBroadcastChannel<Told, Told>({ name: 'fidactyl-lesson' })
+  watch(
+    told,
+    now => {
+      if (now?.lessonId !== lessonId || events.value.some(event => event.id === now.event.id)) return
+      events.value = [...events.value, now.event]
+    },
+    { flush: 'sync' },
+  )
+  const visibility = useDocumentVisibility()
+  watch(visibility, now => {
+    if (now === 'visible' && detail.value) void load()
+  })
+
   /**
    * Puts down what happened. It is in sight before this returns, so that keys pressed in a hurry keep their order; the
    * outbox then keeps it on the device and delivers it.
@@ -50,6 +73,7 @@ export function useLesson(lessonId: string) {
   function record(happening: Happening): LessonEvent {
     const event = { id: uuid(), at: new Date().toISOString(), ...happening } as LessonEvent
     events.value = [...events.value, event]
+    tell({ lessonId, event })
     if (event.kind === 'reopen') reopening.value = true
     outbox.add({ kind: 'event', userId: session.me!.userId, lessonId, event }).catch((error: Error) => {
       useToasts().say(
@@ -114,6 +138,11 @@ export function useLesson(lessonId: string) {
     record,
     standing,
     passesOf,
+    /** Where the student hurts, as it was just put down. */
+    hurts: (pain: Pain | null) => {
+      const now = detail.value
+      if (now) detail.value = { ...now, student: { ...now.student, pain } }
+    },
   }
 }
 

@@ -21,6 +21,7 @@ const nowBefore = computed(() =>
     : -1,
 )
 const NEEDS = {
+  'pain': ['✚', 'Pain'],
   'stalled': ['■', 'Stalled'],
   'behind': ['▽', 'Behind'],
   'due': ['◆', 'Due'],

@@ -11,7 +11,14 @@ const drill = (more: Partial<DrillFollowed> = {}): DrillFollowed => ({
   ...more,
 })
 const about = (more: object = {}) =>
-  attentionOf({ drills: [drill()], reviewOn: undefined, lastLessonOn: '2026-03-01', today: '2026-03-10', ...more })
+  attentionOf({
+    drills: [drill()],
+    pain: null,
+    reviewOn: undefined,
+    lastLessonOn: '2026-03-01',
+    today: '2026-03-10',
+    ...more,
+  })
 const told = (more: object) => about(more).map(attentionInWords)
 
 describe('who wants attention, and why', () => {
@@ -53,6 +60,22 @@ describe('who wants attention, and why', () => {
   test('who has not been here for more than three weeks', () => {
     expect(about({ lastLessonOn: '2026-02-17' })).toEqual([])
     expect(told({ lastLessonOn: '2026-02-16' })).toEqual(['No lesson for three weeks or more.'])
+  })
+
+  test('pain before all else, until it is gone', () => {
+    const pain = { where: 'wrist', since: '2026-03-03', reviewOn: '2026-03-12' }
+    expect(told({ pain, reviewOn: '2026-03-10', drills: [] })).toEqual([
+      'Pain in the wrist since 3 March: rest until it is gone, asked about again on 12 March.',
+      'Spared fingers to be looked at again since 10 March.',
+      'No drill is set.',
+    ])
+    // Sore skin stops nobody; numbness is for a doctor (common practice).
+    expect(told({ pain: { where: 'fingertip-skin', since: '2026-03-03', reviewOn: null } })).toEqual([
+      'Sore fingertips since 3 March.',
+    ])
+    expect(told({ pain: { where: 'numb-or-tingling', since: '2026-03-03', reviewOn: null } })).toEqual([
+      'Numbness or tingling since 3 March: rest, a doctor is to see it.',
+    ])
   })
 
   test('spared fingers on their day and after, before all else', () => {

@@ -1,3 +1,4 @@
+import type { Pain } from '../schema/pain'
 import { dayPlus } from './schedule/local-time'
 import type { Pace } from './tempo/pace'
 
@@ -23,6 +24,7 @@ interface Tempo {
 
 /** Why a student wants the teacher's attention. */
 export type Attention =
+  | { readonly kind: 'pain'; readonly pain: Pain }
   /** Fingers are spared, and were to be looked at again on a day. */
   | { readonly kind: 'review'; readonly since: string }
   | { readonly kind: 'nothing-set' }
@@ -47,17 +49,21 @@ function ofDrill(
 
 /**
  * What of a student wants attention on a day, the most pressing first.
- * @param about The drills they are on, the day spared fingers are to be looked at again, and the day of their last
- *   lesson.
+ * @param about The drills they are on, what hurts, the day spared fingers are to be looked at again, and the day of
+ *   their last lesson.
  */
 export function attentionOf(about: {
   readonly drills: readonly DrillFollowed[]
+  readonly pain: Pain | null
   readonly reviewOn: string | null | undefined
   readonly lastLessonOn: string | undefined
   readonly today: string
 }): readonly Attention[] {
-  const { drills, reviewOn, lastLessonOn, today } = about
-  const review: readonly Attention[] = reviewOn && reviewOn <= today ? [{ kind: 'review', since: reviewOn }] : []
+  const { drills, pain, reviewOn, lastLessonOn, today } = about
+  const review: readonly Attention[] = [
+    ...(pain ? [{ kind: 'pain', pain } as const] : []),
+    ...(reviewOn && reviewOn <= today ? [{ kind: 'review', since: reviewOn } as const] : []),
+  ]
   if (drills.length === 0) return [...review, { kind: 'nothing-set' }]
   const silent: readonly Attention[] =
     lastLessonOn && lastLessonOn < dayPlus(today, -SILENT_DAYS) ? [{ kind: 'silent', since: lastLessonOn }] : []

@@ -61,6 +61,21 @@ describe('the pick', () => {
     ).toBe('Dma Uma')
   })
 
+  test.each([
+    ['alternate', [3, 3, 3, 3], 'DaUD'],
+    ['hybrid', [4, 3, 2, 4], 'DaaU'],
+    ['economy', [4, 3, 2, 1], 'DaDD'],
+  ] as const)('%s waits for what is prescribed, and sees where the hand went', (system, strings, expected) => {
+    const onsets = strings.map((string, i) => ({ ...onset(string), given: i === 1 ? (['a'] as const) : null }))
+    const play = PLUCKING[system].begin({ options: { system, start: 'D' }, shift: 0, onsets })
+    expect(onsets.map((each, i) => play(each, i).strokes.join('')).join('')).toBe(expected)
+  })
+
+  test('with fingers to hand a stack ends a roll and begins none', () => {
+    // The same two strings before and after it are not two turns of one roll: the pick takes those it reaches first.
+    expect(strokes('hybrid', [3, 4, [6, 5], 3, 4])).toBe('D U Dm a U')
+  })
+
   test('economy never makes two strokes in a row on one string, and always follows the way to the next', () => {
     fc.assert(
       fc.property(

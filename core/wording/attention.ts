@@ -1,10 +1,7 @@
-import { DateTime } from 'luxon'
 import { SILENT_DAYS, type Attention } from '../practice/attention'
 import { STALLED_LESSONS } from '../practice/tempo/pace'
-import { countInWords } from './numbers'
-
-/** A day, YYYY-MM-DD, as a sentence says it: "1 April". */
-export const dayInWords = (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('d LLLL')
+import { painInWords } from './care'
+import { countInWords, dayInWords } from './numbers'
 
 /**
  * Why a student wants attention, in one sentence.
@@ -12,6 +9,8 @@ export const dayInWords = (day: string) => DateTime.fromISO(day, { locale: 'en-G
  */
 export function attentionInWords(attention: Attention | { readonly kind: 'unfinished' }): string {
   switch (attention.kind) {
+    case 'pain':
+      return `${painInWords(attention.pain)}.`
     case 'review':
       return `Spared fingers to be looked at again since ${dayInWords(attention.since)}.`
     case 'nothing-set':

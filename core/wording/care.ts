@@ -1,18 +1,47 @@
 import type { Care } from '../hand/care'
-import { dayInWords } from './attention'
-import { capital } from './numbers'
+import type { Hurts, Pain } from '../schema/pain'
+import { capital, dayInWords } from './numbers'
 
 const fingers = (list: readonly number[]) => `${list.length === 1 ? 'finger' : 'fingers'} ${list.join(' and ')}`
 
+/** Where it hurts, as it is asked and told. */
+export const HURTS_WORDS: Readonly<Record<Hurts, string>> = {
+  'fingertip-skin': 'sore fingertips',
+  'joint': 'pain in a finger joint',
+  'hand': 'pain in the hand',
+  'wrist': 'pain in the wrist',
+  'forearm': 'pain in the forearm',
+  'shoulder': 'pain in the shoulder',
+  'neck': 'pain in the neck',
+  'numb-or-tingling': 'numbness or tingling',
+}
+
+/** What is to be done: sore skin stops nobody, numbness is for a doctor (common practice). */
+const advice = (where: Hurts) =>
+  where === 'fingertip-skin'
+    ? []
+    : where === 'numb-or-tingling'
+      ? ['rest', 'a doctor is to see it']
+      : ['rest until it is gone']
+
 /**
- * What a hand is to be spared, in a few words.
- * @example careInWords({ excluded: [], spared: [4], reviewOn: '2026-03-03' }) // 'Finger 4 to be spared, looked at again on 3 March'
+ * A pain in a few words.
+ * @example painInWords({ where: 'wrist', since: '2026-03-03', reviewOn: null }) // 'Pain in the wrist since 3 March: rest until it is gone'
  */
-export function careInWords({ excluded, spared, reviewOn }: Care): string {
+export function painInWords({ where, since, reviewOn }: Pain): string {
+  const then = [...advice(where), ...(reviewOn ? [`asked about again on ${dayInWords(reviewOn)}`] : [])]
+  return [capital(`${HURTS_WORDS[where]} since ${dayInWords(since)}`), then.join(', ')].filter(Boolean).join(': ')
+}
+
+/**
+ * What hurts and what a hand is to be spared, in a few words.
+ * @example careInWords({ excluded: [], spared: [4], reviewOn: '2026-03-03', pain: null }) // 'Finger 4 to be spared, looked at again on 3 March'
+ */
+export function careInWords({ excluded, spared, reviewOn, pain }: Care): string {
   const parts = [
     ...(excluded.length > 0 ? [`${fingers(excluded)} not to be used`] : []),
     ...(spared.length > 0 ? [`${fingers(spared)} to be spared`] : []),
-    ...(reviewOn ? [`looked at again on ${dayInWords(reviewOn)}`] : []),
   ]
-  return capital(parts.join(', '))
+  if (parts.length > 0 && reviewOn) parts.push(`looked at again on ${dayInWords(reviewOn)}`)
+  return [...(pain ? [painInWords(pain)] : []), ...(parts.length > 0 ? [capital(parts.join(', '))] : [])].join('. ')
 }

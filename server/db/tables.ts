@@ -22,6 +22,7 @@ import {
 } from 'drizzle-orm/mysql-core'
 import type { HandInput, Pins } from '../../core/schema/fields'
 import type { Habits } from '../../core/schema/habits'
+import type { Pain } from '../../core/schema/pain'
 import type { InstrumentChoice } from '../../core/guitar/instrument'
 import { DECISIONS, type Plan } from '../../core/schema/plan-fields'
 import type { LessonEvent } from '../../core/practice/log/events'
@@ -139,6 +140,8 @@ export const students = mysqlTable(
     hand: json('hand').$type<HandInput>().notNull(),
     /** What the hand card says beyond the measures; null for nothing yet. */
     habits: json('habits').$type<Habits>(),
+    /** What hurts now; null for nothing. */
+    pain: json('pain').$type<Pain>(),
     about: text('about').notNull(),
     archivedAt: instant('archived_at'),
     createdAt: instant('created_at').notNull(),

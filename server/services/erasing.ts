@@ -81,6 +81,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
       instrument: student.instrument,
       hand: student.hand,
       habits: student.habits ?? {},
+      pain: student.pain,
       since: student.createdAt.toISOString(),
       formerSince: student.archivedAt?.toISOString() ?? null,
     },

@@ -198,6 +198,7 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
       instrument: student.instrument,
       hand: student.hand,
       habits: student.habits ?? {},
+      pain: student.pain,
     },
     agenda: await agendaOf(db, { actor, today: localDay(now.toISOString(), actor.zone), lesson, taught }),
     events,

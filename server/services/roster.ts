@@ -46,6 +46,7 @@ export function rowOf(
     instrumentId: student.instrumentId,
     hand: student.hand,
     habits: student.habits ?? {},
+    pain: student.pain,
     archived: student.archivedAt !== null,
     nextLesson: nextLessonOf(slot, now),
     lastLessonAt: lastLesson?.toISOString() ?? null,

@@ -4,10 +4,11 @@ import type { LessonEvent } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
 import { standingAtStart } from '#core/practice/log/tally'
 import type { Pins } from '#core/schema/fields'
+import type { Pain } from '#core/schema/pain'
 import type { PastDrill, pinsBody, setAssignmentBody } from '#shared/contracts/assignments'
 import type { Page } from '#shared/contracts/common'
 import type { LessonRow } from '#shared/contracts/lessons'
-import type { SlotRow, StudentPage, endSlotBody, saveStudentBody, slotBody } from '#shared/contracts/students'
+import type { SlotRow, StudentPage, endSlotBody, painBody, saveStudentBody, slotBody } from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
@@ -240,6 +241,21 @@ export function changeStudent(
     },
     () => hashesAfter(db, engine, actor, { studentId }, player),
   )
+}
+
+/** Puts down what hurts a student, or that it is gone; what they are taught with stays. */
+export function setPain(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  body: z.infer<typeof painBody>,
+  now: Date,
+): Promise<{ pain: Pain | null }> {
+  return idempotentWrite(db, actor, `set-pain ${studentId}`, body, now, async tx => {
+    await presentStudent(tx, actor, studentId)
+    await tx.update(students).set({ pain: body.pain }).where(eq(students.id, studentId))
+    return { pain: body.pain }
+  })
 }
 
 /** Takes a student off the roster, or puts them back; nothing is erased. */

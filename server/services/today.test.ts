@@ -6,7 +6,16 @@ import type { Actor } from '../policy/actor'
 import { localEngine } from '../engine/engine'
 import { appendEvent, startLesson } from './lessons'
 import { listStudents } from './roster'
-import { archiveStudent, changeStudent, createStudent, endAssignment, endSlot, readStudent, setSlot } from './students'
+import {
+  archiveStudent,
+  changeStudent,
+  createStudent,
+  endAssignment,
+  endSlot,
+  readStudent,
+  setPain,
+  setSlot,
+} from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()
@@ -124,6 +133,24 @@ describe('today', () => {
       (await readToday(db, teacher, week(weeks))).needs.filter(need => need.kind === 'review')
     expect(await reviews(0)).toEqual([])
     expect(await reviews(1)).toEqual([expect.objectContaining({ kind: 'review', since: '2026-01-12' })])
+  })
+
+  test('pain stands on the day and in the lesson until it is gone, and the drills stay as they were set', async () => {
+    const teacher = await makeTeacher(db)
+    const made = await makeStudent(db, teacher)
+    const pain = { where: 'wrist' as const, since: '2026-01-04', reviewOn: null }
+    const write = { id: randomUUID(), pain }
+    expect(await setPain(db, teacher, made.studentId, write, NOW)).toEqual({ pain })
+    expect(await setPain(db, teacher, made.studentId, write, NOW)).toEqual({ pain })
+    const needs = async () => (await readToday(db, teacher, NOW)).needs.filter(need => need.kind === 'pain')
+    expect(await needs()).toEqual([expect.objectContaining({ kind: 'pain', pain })])
+    const { student, assignments } = await readStudent(db, teacher, made.studentId, NOW)
+    expect(student.pain).toEqual(pain)
+    expect(assignments.map(set => set.taught)).toEqual([0])
+    await setPain(db, teacher, made.studentId, { id: randomUUID(), pain: null }, NOW)
+    expect(await needs()).toEqual([])
+    const colleague = await makeTeacher(db, { studioId: teacher.studioId })
+    await expect(setPain(db, colleague, made.studentId, { id: randomUUID(), pain }, NOW)).rejects.toThrow()
   })
 
   test("former students and other teachers' students are not there", async () => {

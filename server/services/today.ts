@@ -16,7 +16,7 @@ import { presentStudents, slotsOf } from './roster'
 type Lesson = typeof lessons.$inferSelect
 type Student = typeof students.$inferSelect
 
-const faceOf = ({ id, name, hand, habits }: Student) => ({ id, name, care: careOf(hand, habits ?? {}) })
+const faceOf = ({ id, name, hand, habits, pain }: Student) => ({ id, name, care: careOf(hand, habits ?? {}, pain) })
 
 /** What is over goes below what is to come. */
 const toComeFirst = (a: TodayLesson, b: TodayLesson) =>
@@ -108,10 +108,10 @@ export async function readToday(
         const student = byId.get(lesson.studentId)!
         return { kind: 'unfinished', student: { id: student.id, name: student.name }, lessonId: lesson.id }
       }),
-      ...own.flatMap(({ id, name, habits }): readonly Need[] => {
+      ...own.flatMap(({ id, name, habits, pain }): readonly Need[] => {
         const lastLesson = last.get(id)
         const lastLessonOn = lastLesson && local(lastLesson.toISOString()).slice(0, 10)
-        return attentionOf({ drills: set.get(id)!, reviewOn: habits?.reviewOn, lastLessonOn, today: day }).map(
+        return attentionOf({ drills: set.get(id)!, pain, reviewOn: habits?.reviewOn, lastLessonOn, today: day }).map(
           each => ({ ...each, student: { id, name } }),
         )
       }),

@@ -6,6 +6,7 @@ import type { Attention } from '#core/practice/attention'
 import type { LessonEvent } from '#core/practice/log/events'
 import type { HandInput } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
+import type { Pain } from '#core/schema/pain'
 import type { InstrumentChoice } from '#core/guitar/instrument'
 import { deviceTime, localDaySchema, uuidOf, writeId } from './common'
 import type { AgendaItem } from './assignments'
@@ -112,6 +113,7 @@ export interface LessonDetail {
     readonly instrument: InstrumentChoice
     readonly hand: HandInput
     readonly habits: Habits
+    readonly pain: Pain | null
   }
   /** Drills set for the student, with what was heard and decided in earlier lessons only. */
   readonly agenda: readonly AgendaItem[]

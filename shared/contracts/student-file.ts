@@ -3,6 +3,7 @@ import type { InstrumentChoice } from '#core/guitar/instrument'
 import type { LessonEvent } from '#core/practice/log/events'
 import type { HandInput, Pins } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
+import type { Pain } from '#core/schema/pain'
 import type { Spec } from '#core/schema/parse'
 import type { Plan } from '#core/schema/plan-fields'
 import { writeId } from './common'
@@ -24,6 +25,7 @@ export interface StudentFile {
     readonly instrument: InstrumentChoice
     readonly hand: HandInput
     readonly habits: Habits
+    readonly pain: Pain | null
     readonly since: string
     readonly formerSince: string | null
   }

@@ -3,6 +3,7 @@ import type { InstrumentChoice } from '#core/guitar/instrument'
 import type { Pace } from '#core/practice/tempo/pace'
 import { handSchema, instrumentSchema, type HandInput } from '#core/schema/fields'
 import { habitsSchema, type Habits } from '#core/schema/habits'
+import { painSchema, type Pain } from '#core/schema/pain'
 import type { FollowedDrill, PastDrill } from './assignments'
 import { personName, uuidOf, writeId, type Page } from './common'
 import type { LessonRow } from './lessons'
@@ -19,6 +20,9 @@ const studentFields = {
 }
 
 export const saveStudentBody = z.strictObject({ id: writeId, ...studentFields })
+/** What hurts now; null once it is gone. */
+export const painBody = z.strictObject({ id: writeId, pain: painSchema.nullable() })
+
 export const archiveStudentBody = z.strictObject({ id: writeId, archived: z.boolean() })
 
 export const slotBody = z.strictObject({
@@ -40,6 +44,7 @@ export interface StudentRow {
   readonly instrumentId: string | null
   readonly hand: HandInput
   readonly habits: Habits
+  readonly pain: Pain | null
   readonly archived: boolean
   /** Start of the next lesson, ISO, and its length. */
   readonly nextLesson: { readonly at: string; readonly minutes: number } | null

@@ -56,11 +56,11 @@ const fitted = computed(() => {
 /** What the chosen student's hand is to be spared. */
 const care = computed(() => {
   const student = props.students.find(each => each.id === studentId.value)
-  return student ? careOf(student.hand, student.habits) : null
+  return student ? careOf(student.hand, student.habits, student.pain) : null
 })
-/** What the hand of the chosen student cannot do in this drill as it will be set. */
 /** Whether the drill is played to a tempo: a warm-up or counting asks for none. */
 const toTempo = computed(() => hasSheet({ family: String(props.spec.family) }))
+/** What the hand of the chosen student cannot do in this drill as it will be set. */
 const beyond = computed(() => {
   const student = props.students.find(each => each.id === studentId.value)
   if (!open.value || !student) return null

@@ -32,7 +32,10 @@ const saved = computed(() => {
     >
       {{ saved }}
     </p>
-    <CareNote :care="careOf(detail.student.hand, detail.student.habits)" class="max-sm:order-last" />
+    <CareNote
+      :care="careOf(detail.student.hand, detail.student.habits, detail.student.pain)"
+      class="max-sm:order-last"
+    />
     <div class="ml-auto flex gap-2">
       <slot />
     </div>

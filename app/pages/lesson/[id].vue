@@ -37,7 +37,7 @@ function choose(assignmentId: string) {
   run.choose(assignmentId)
 }
 /** The dialog that is open, if any. */
-const asking = ref<'note' | 'fault' | 'bring' | 'end' | null>(null)
+const asking = ref<'note' | 'fault' | 'pain' | 'bring' | 'end' | null>(null)
 const isAsking = (which: NonNullable<typeof asking.value>) =>
   computed({
     get: () => asking.value === which,
@@ -46,9 +46,16 @@ const isAsking = (which: NonNullable<typeof asking.value>) =>
     },
   })
 const [noting, faulting, bringing] = [isAsking('note'), isAsking('fault'), isAsking('bring')]
-const ending = isAsking('end')
+const [hurting, ending] = [isAsking('pain'), isAsking('end')]
 const ask = (which: NonNullable<typeof asking.value>) => () => {
   asking.value = which
+}
+/** A pain is a fault of this drill, and stands on the student's card wherever they are taught. */
+async function heard(...[fault, fingers]: Parameters<typeof run.fault>) {
+  run.fault(fault, fingers)
+  if (fault !== 'pain') return
+  await nextTick()
+  asking.value = 'pain'
 }
 function end() {
   metronome.stop()
@@ -64,7 +71,7 @@ const place = computed(() => agenda.value.findIndex(set => set.id === current.va
 /** Drills of the agenda that use a finger this hand is to be spared. */
 const straining = computed(() => {
   const { hand } = detail.value?.student ?? {}
-  if (!hand || careOf(hand, {}) === null) return new Set<string>()
+  if (!hand || careOf(hand, {}, null) === null) return new Set<string>()
   const strains = (set: AgendaItem) =>
     leftOver(set.spec, hand, set.pins).some(
       each => 'rule' in each && (each.rule === 'spared' || each.rule === 'excluded'),
@@ -81,6 +88,8 @@ const onBench = (fitted: boolean) => ({
   },
 })
 
+const when = useWhen()
+const today = computed(() => when.today().toISODate()!)
 const offer = useTemplateRef<{ take: () => void; overrule: () => void }>('offer')
 const room = useTemplateRef('room')
 const { height } = useElementSize(room)
@@ -220,7 +229,8 @@ useKeys(() => (ended.value ? [] : shortcuts))
       <PassKeys class="max-sm:w-full" :undoable="canUndo" @pass="run.pass" @fault="asking = 'fault'" @undo="run.undo" />
     </footer>
     <LessonNoteDialog v-model:open="noting" :drill-name="current?.drillName ?? null" @noted="run.note" />
-    <FaultDialog v-model:open="faulting" @heard="run.fault" />
+    <FaultDialog v-model:open="faulting" @heard="heard" />
+    <PainDialog v-model:open="hurting" :student="detail.student" :today="today" @saved="lesson.hurts" />
     <BringInDialog v-model:open="bringing" :lesson="lesson" @choose="run.choose" />
     <BaseDialog
       v-model:open="ending"

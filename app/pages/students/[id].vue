@@ -30,6 +30,7 @@ const lessons = usePages<LessonRow>(
   () => `/api/students/${id.value}/lessons`,
 )
 const erasing = ref(false)
+const hurting = ref(false)
 /** Everything kept of the student, as a file on this device. */
 function saveFile() {
   Object.assign(document.createElement('a'), { href: `/api/students/${id.value}/export`, download: '' }).click()
@@ -125,7 +126,7 @@ const told = (set: FollowedDrill) =>
           <h1 class="text-3xl">
             {{ student.name }}
           </h1>
-          <CareNote :care="careOf(student.hand, student.habits)" class="mt-1" />
+          <CareNote :care="careOf(student.hand, student.habits, student.pain)" class="mt-1" />
           <p class="text-soft">
             {{ student.age === null ? '' : `${student.age} years · `
             }}{{
@@ -148,6 +149,7 @@ const told = (set: FollowedDrill) =>
             :items="[
               { label: 'Edit student', run: () => (editing = true) },
               { label: 'Change the hand card', run: () => (handOpen = true) },
+              { label: student.pain ? 'The pain' : 'Something hurts', run: () => (hurting = true) },
               { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => (planning = true) },
               ...(page.slot ? [{ label: 'End the weekly lesson', run: () => void endWeekly() }] : []),
               { label: student.archived ? 'Restore' : 'Archive', run: () => void archive(!student.archived) },
@@ -296,6 +298,7 @@ const told = (set: FollowedDrill) =>
         </BaseButton>
       </section>
       <StudentDialog v-model:open="editing" :student="student" @saved="recheck" />
+      <PainDialog v-model:open="hurting" :student="student" :today="today" @saved="reload" />
       <HandDialog v-model:open="handOpen" :student="student" @saved="recheck" />
       <EraseDialog v-model:open="erasing" :student="student" @erased="erased" />
       <SlotDialog v-model:open="planning" :weekly="page.slot" :student-id="student.id" @saved="reload" />

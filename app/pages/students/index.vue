@@ -71,7 +71,7 @@ async function added(id: string) {
             {{ row.instrument.scaleLengthMm ?? PRESETS[row.instrument.preset].scaleLengthMm }} mm ·
             {{ reachInWords(row.hand) }}<template v-if="row.hand.leftHanded"> · left-handed </template>
           </p>
-          <CareNote :care="careOf(row.hand, row.habits)" class="mt-1" />
+          <CareNote :care="careOf(row.hand, row.habits, row.pain)" class="mt-1" />
           <p class="mt-1">
             <template v-if="row.nextLesson">
               Next {{ when.day(row.nextLesson.at) }} {{ when.clock(row.nextLesson.at) }}

@@ -48,15 +48,3 @@ export const ALL_FAULTS: readonly [Fault, ...Fault[]] = [
 
 /** How practice at home felt. */
 export const FEELS = ['fresh', 'easy', 'warm', 'tired', 'pain'] as const
-
-/** Where it hurt; sore skin of the fingertips is the one place that blocks nothing. */
-export const HURTS = [
-  'fingertip-skin',
-  'joint',
-  'hand',
-  'wrist',
-  'forearm',
-  'shoulder',
-  'neck',
-  'numb-or-tingling',
-] as const

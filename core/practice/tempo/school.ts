@@ -1,5 +1,6 @@
 import type { DecisionKind, Plan } from '../../schema/plan-fields'
-import type { Fault, FEELS, HURTS } from '../log/kinds'
+import type { Hurts } from '../../schema/pain'
+import type { Fault, FEELS } from '../log/kinds'
 
 /** Once through a drill, as it was heard. */
 export interface PassEvent {
@@ -18,7 +19,7 @@ export interface PracticeEvent {
   readonly bpm: number
   readonly minutes: number
   readonly feel: (typeof FEELS)[number]
-  readonly hurts?: (typeof HURTS)[number]
+  readonly hurts?: Hurts
   readonly by: 'teacher' | 'student'
 }
 

@@ -1,0 +1,7 @@
+import { painBody } from '#shared/contracts/students'
+import { setPain } from '../../../services/students'
+
+/** Puts down what hurts a student, or that it is gone. */
+export default answering(async event =>
+  setPain(database.db, teacherOf(event), idOf(event), await bodyOf(event, painBody), new Date()),
+)
