@@ -184,7 +184,9 @@ test('two tabs on one lesson: each sees what the other puts down, and neither lo
 test('a student archived elsewhere while a dialog is open: it says so, keeps what was typed, and goes on with another', async ({
   page,
   baseURL,
+  expectTrouble,
 }) => {
+  expectTrouble.allow.push(/409/)
   const { teacher, own } = await openLesson(page, baseURL!)
   const second = randomUUID()
   const card = { name: 'Second', birthYear: null, instrument: {}, hand: {}, about: '' }

@@ -9,7 +9,10 @@ const { data: roster } = useLoaded<Roster>(() => '/api/students')
 const students = computed(() => roster.value?.students ?? [])
 const studentId = ref<string | null>(typeof route.query.student === 'string' ? route.query.student : null)
 const student = computed(() => students.value.find(each => each.id === studentId.value) ?? null)
-const person = computed(() => ({ age: student.value?.age, hand: student.value?.hand, habits: student.value?.habits }))
+const person = computed(() => {
+  const { age, instrument, hand, habits } = student.value ?? {}
+  return { age, instrument, hand, habits }
+})
 
 provideHandedness(computed(() => student.value?.hand.leftHanded ?? false))
 
