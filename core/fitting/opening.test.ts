@@ -25,6 +25,18 @@ describe('the drill a family is opened with', () => {
     expect([...new Set(notes.map(note => note.string))].sort()).toEqual([1, 2])
   })
 
+  test('of a grown beginner has all fingers on three strings in eighths; of whoever is further it is the usual one', () => {
+    const { spec, notes } = sheet({ age: 40, habits: { level: 'beginner' } })
+    expect(spec).toMatchObject({
+      strings: { from: 3, to: 1 },
+      rhythm: { perBeat: 2 },
+      order: { fingers: [1, 2, 3, 4] },
+    })
+    expect(notes.length).toBeLessThan(sheet({}).notes.length)
+    expect(sheet({ age: 40, habits: { level: 'further' } }).notes.length).toBe(sheet({}).notes.length)
+    expect(sheet({ age: 8, habits: { level: 'beginner' } }).spec).toMatchObject({ strings: { from: 2, to: 1 } })
+  })
+
   test('is not the small one from eleven on, nor where the age is not known', () => {
     for (const age of [11, 40, null]) expect(sheet({ age }).notes.length).toBe(sheet({}).notes.length)
     expect(sheet({ age: 10 }).notes.length).toBeLessThan(sheet({}).notes.length)

@@ -29,6 +29,11 @@ const SMALL: Readonly<Partial<Record<SharedControl, object>>> = {
   perBeat: { rhythm: { perBeat: 2 } },
 }
 const SMALL_WITHOUT = [3, 4]
+/** Whoever is older and begins has all fingers, on three thin strings, in eighths: common practice. */
+const BEGINNER: Readonly<Partial<Record<SharedControl, object>>> = {
+  strings: { strings: { from: 3, to: 1 } },
+  perBeat: { rhythm: { perBeat: 2 } },
+}
 
 /** What a hand plucks with says how a line is plucked; a pick alternates, as every family does by default. */
 const PLUCKED: Readonly<Partial<Record<NonNullable<Habits['sounder']>, object>>> = {
@@ -52,10 +57,11 @@ export function openingFor(
   const can = (control: SharedControl) =>
     control === 'position' ? family.moves === true : control !== 'plucking' || family.plucking === undefined
   const small = age !== undefined && age !== null && age < SMALL_UNTIL
+  const easier = small ? SMALL : habits?.level === 'beginner' ? BEGINNER : {}
   const wanted = {
     ...plain,
     ...(instrument && { instrument }),
-    ...(small && Object.assign({}, ...family.uses.filter(can).map(control => SMALL[control]))),
+    ...Object.assign({}, ...family.uses.filter(can).map(control => easier[control])),
     ...(habits?.sounder && family.uses.filter(can).includes('plucking') && PLUCKED[habits.sounder]),
     ...(small && { [family.name]: family.without?.(family.opening, SMALL_WITHOUT) ?? family.opening }),
   }

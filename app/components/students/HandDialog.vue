@@ -91,8 +91,9 @@ const SOUNDER_OPTIONS = ['', ...SOUNDERS].map(value => ({ value, label: value ||
 
 async function submit() {
   const habits: Habits = {
+    ...props.student.habits,
     anchor: anchor.value,
-    ...(sounder.value && { sounder: sounder.value as Habits['sounder'] }),
+    sounder: (sounder.value || undefined) as Habits['sounder'],
     reviewOn: reviewOn.value || null,
   }
   if (await save({ hand: wanted.value, habits })) {

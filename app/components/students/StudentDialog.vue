@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Habits } from '#core/schema/habits'
 import type { StudentPage } from '#shared/contracts/students'
 
 /** Adds a student or changes who they are and what they play; their hands have a card of their own. */
@@ -11,6 +12,12 @@ const birthYear = ref('')
 const guitar = ref('classical')
 const reachMm = ref('')
 const about = ref('')
+const level = ref('')
+const LEVEL_OPTIONS = [
+  { value: '', label: 'not said' },
+  { value: 'beginner', label: 'begins' },
+  { value: 'further', label: 'is further' },
+]
 const { busy, refusal, clear, errorOf, save } = useStudentCard(() => props.student)
 const { options, guitarOf, valueOf } = useGuitars()
 
@@ -23,6 +30,7 @@ watch(open, now => {
   guitar.value = student ? valueOf(student) : 'classical'
   reachMm.value = student?.hand.reachMm === undefined ? '' : String(student.hand.reachMm)
   about.value = student?.about ?? ''
+  level.value = student?.habits.level ?? ''
 })
 
 async function submit() {
@@ -31,6 +39,7 @@ async function submit() {
     birthYear: birthYear.value.trim() === '' ? null : Number(birthYear.value),
     ...(props.student && guitar.value === valueOf(props.student) ? {} : guitarOf(guitar.value)),
     hand: { ...props.student?.hand, reachMm: reachMm.value.trim() === '' ? undefined : Number(reachMm.value) },
+    habits: { ...props.student?.habits, level: (level.value || undefined) as Habits['level'] },
     about: about.value,
   })
   if (!id) return
@@ -63,6 +72,7 @@ async function submit() {
         :error="errorOf('hand.reachMm')"
         hint="Leave it out and measure it on their page: the hand card has a one-minute test."
       />
+      <BaseChips v-model="level" label="How far" :options="LEVEL_OPTIONS" />
       <FormField v-model="about" class="sm:col-span-2" label="Worth knowing" multiline :error="errorOf('about')" />
       <FormRefusal
         class="sm:col-span-2"
