@@ -131,7 +131,7 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
             >
               <span class="flex justify-between gap-3">
                 <b>{{ need.student.name }}</b>
-                <span class="text-attention-ink whitespace-nowrap"
+                <span class="whitespace-nowrap" :class="need.kind === 'pain' ? 'text-pain' : 'text-attention-ink'"
                   ><span aria-hidden="true">{{ NEEDS[need.kind][0] }}</span> {{ NEEDS[need.kind][1] }}</span
                 >
               </span>

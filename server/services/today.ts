@@ -115,6 +115,6 @@ export async function readToday(
           each => ({ ...each, student: { id, name } }),
         )
       }),
-    ],
+    ].sort((a, b) => Number(b.kind === 'pain') - Number(a.kind === 'pain')),
   }
 }

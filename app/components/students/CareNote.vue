@@ -7,5 +7,11 @@ defineProps<{ care: Care | null }>()
 </script>
 
 <template>
-  <p v-if="care" class="border-l-4 border-attention pl-2 text-attention-ink">{{ careInWords(care) }}</p>
+  <p
+    v-if="care"
+    :class="care.pain ? 'border-pain text-pain' : 'border-attention text-attention-ink'"
+    class="border-l-4 pl-2"
+  >
+    {{ careInWords(care) }}
+  </p>
 </template>

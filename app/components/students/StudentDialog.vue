@@ -15,8 +15,8 @@ const about = ref('')
 const level = ref('')
 const LEVEL_OPTIONS = [
   { value: '', label: 'not said' },
-  { value: 'beginner', label: 'begins' },
-  { value: 'further', label: 'is further' },
+  { value: 'beginner', label: 'beginner' },
+  { value: 'further', label: 'further on' },
 ]
 const { busy, refusal, clear, errorOf, save } = useStudentCard(() => props.student)
 const { options, guitarOf, valueOf } = useGuitars()
@@ -72,7 +72,7 @@ async function submit() {
         :error="errorOf('hand.reachMm')"
         hint="Leave it out and measure it on their page: the hand card has a one-minute test."
       />
-      <BaseChips v-model="level" label="How far" :options="LEVEL_OPTIONS" />
+      <BaseChips v-model="level" label="Level" :options="LEVEL_OPTIONS" />
       <FormField v-model="about" class="sm:col-span-2" label="Worth knowing" multiline :error="errorOf('about')" />
       <FormRefusal
         class="sm:col-span-2"
