@@ -1,0 +1,121 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page } from '@playwright/test'
+import { account, makeOwn } from './own'
+import { test } from './studio'
+import { enter } from './visitor'
+
+/** Every dialog of the app: where it is, and the press or key that opens it. */
+const more = async (page: Page, item: string | RegExp) => {
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('menuitem', { name: item }).click()
+}
+const press = (name: string | RegExp) => async (page: Page) =>
+  page.getByRole('button', { name }).filter({ visible: true }).first().click()
+const key = (name: string) => async (page: Page) => page.keyboard.press(name)
+type Dialogs = readonly (readonly [title: RegExp, open: (page: Page) => Promise<void>])[]
+const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs])[] = [
+  [
+    '/',
+    /^Today$/,
+    [
+      [/^Go to$/, key('Control+k')],
+      [/^Keyboard shortcuts$/, key('?')],
+    ],
+  ],
+  ['/students', /^Students$/, [[/^Add a student$/, press('Add a student')]]],
+  [
+    '/students/:students',
+    /^Mine$/,
+    [
+      [/^Edit student$/, page => more(page, 'Edit student')],
+      [/^The hands of/, page => more(page, 'Change the hand card')],
+      [/^Where does it hurt/, page => more(page, 'Something hurts')],
+      [/^The weekly lesson$/, page => more(page, 'Change the weekly lesson')],
+      [/^Erase/, page => more(page, 'Erase for good')],
+    ],
+  ],
+  [
+    '/bench',
+    /^Order/,
+    [
+      [
+        /^Which family/,
+        async page => {
+          const fold = page.getByRole('button', { name: 'Parameters', exact: true })
+          if (await fold.isVisible()) await fold.click()
+          await press(/^Family/)(page)
+        },
+      ],
+      [/^Save on your shelf$/, press(/^Save$/)],
+      [/^Set for a student$/, press(/^Set/)],
+    ],
+  ],
+  [
+    '/studio',
+    /^Studio$/,
+    [
+      [/^Add a guitar$/, press('Add a guitar')],
+      [/^Add somebody who signs in$/, press(/^Add (somebody|an account)/)],
+      [/^Change your password$/, press(/password/)],
+    ],
+  ],
+  [
+    '/lesson/:lessons',
+    /^Mine$/,
+    [
+      [/^Note$/, key('n')],
+      [/^What went wrong$/, key('f')],
+      [/^Bring in a drill$/, key('b')],
+      [/^Decide/, key('w')],
+      [/^End this lesson/, key('e')],
+    ],
+  ],
+]
+
+for (const [width, height] of [
+  [1280, 800],
+  [390, 844],
+] as const) {
+  test(`every dialog opens in its first field, with its buttons in sight and nothing in the way, at ${width}x${height}`, async ({
+    page,
+    baseURL,
+  }) => {
+    test.setTimeout(240_000)
+    await page.setViewportSize({ width, height })
+    const { name, userId } = await account('owner')
+    const own = await makeOwn(await enter(baseURL!, name), userId)
+    await page.goto('/')
+    await page.getByLabel('Name').fill(name)
+    await page.getByLabel('Password').fill('walnut and spruce')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+    for (const [place, ready, dialogs] of PLACES) {
+      await page.goto(place.replace(/:(students|lessons)/, (_, kind: 'students' | 'lessons') => own[kind]))
+      await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()
+      for (const [title, open] of dialogs) {
+        await open(page)
+        const dialog = page.getByRole('dialog')
+        await expect(dialog.getByRole('heading', { name: title }).first()).toBeVisible()
+        // Of a list of choices the chosen one has the focus.
+        const begins = await page.evaluate(() => {
+          const first = document.querySelector(
+            '[role="dialog"] .dialog-body :is(input, textarea, button, [role="combobox"], [tabindex="0"])',
+          )
+          const { activeElement } = document
+          return !first || first === activeElement || first.parentElement === activeElement?.parentElement
+        })
+        expect([String(title), begins]).toEqual([String(title), true])
+        for (const button of await dialog.locator('.sticky button').all())
+          await expect(button).toBeInViewport({ ratio: 0.95 })
+        const { violations } = await new AxeBuilder({ page })
+          .include('[role="dialog"]')
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+          .analyze()
+        const serious = violations.filter(each => each.impact === 'serious' || each.impact === 'critical')
+        expect([String(title), serious.map(each => each.id)]).toEqual([String(title), []])
+        await page.keyboard.press('Escape')
+        await expect(dialog).toHaveCount(0)
+      }
+    }
+  })
+}
