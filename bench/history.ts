@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto'
 import { drizzle } from 'drizzle-orm/mysql2'
 import { openDatabase } from '../server/db/client'
 import type { Database } from '../server/db/client'
@@ -7,74 +6,11 @@ import { rebuildTallies } from '../server/services/rebuild'
 import { listStudents } from '../server/services/roster'
 import { readStudent } from '../server/services/students'
 import { readToday } from '../server/services/today'
-import { at, benchStudio, enter, sorted, table, type BenchTeacher } from './studio'
+import { at, benchStudio, enter, giveLessons, sorted, table } from './studio'
 
 const { E2E_ADDRESS, DATABASE_URL } = process.env
 const address = E2E_ADDRESS!
 const { pool, db, close } = openDatabase(DATABASE_URL!)
-
-const EVENTS_A_LESSON = 40
-const DAY_MS = 86_400_000
-
-/** Writes years of lessons straight into the log, oldest first; what is kept beside it is made anew after. */
-async function giveLessons({ actor, students }: BenchTeacher, events: number, daysBack: number): Promise<void> {
-  const lessonsEach = Math.ceil(events / students.length / EVENTS_A_LESSON)
-  for (const student of students) {
-    let lessons: unknown[][] = []
-    let rows: unknown[][] = []
-    const flush = async () => {
-      if (lessons.length === 0) return
-      await pool.query(
-        'INSERT INTO lessons (id, studio_id, student_id, teacher_id, planned_at, minutes, started_at, ended_at) VALUES ?',
-        [lessons],
-      )
-      await pool.query(
-        'INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES ?',
-        [rows],
-      )
-      lessons = []
-      rows = []
-    }
-    for (let l = 0; l < lessonsEach; l++) {
-      const lessonId = randomUUID()
-      const began = Date.now() - daysBack * DAY_MS + (l * daysBack * DAY_MS) / (lessonsEach + 1)
-      lessons.push([
-        lessonId,
-        actor.studioId,
-        student.id,
-        actor.userId,
-        new Date(began),
-        45,
-        new Date(began),
-        new Date(began + 2_700_000),
-      ])
-      for (let n = 1; n <= EVENTS_A_LESSON; n++) {
-        const id = randomUUID()
-        const when = new Date(began + n * 60_000)
-        const assignmentId = student.assignmentIds[n % student.assignmentIds.length]!
-        const body =
-          n === EVENTS_A_LESSON
-            ? { id, at: when.toISOString(), kind: 'end' }
-            : { id, at: when.toISOString(), kind: 'pass', assignmentId, bpm: 60 + (l % 40), clean: n % 3 > 0 }
-        rows.push([
-          id,
-          actor.studioId,
-          lessonId,
-          n,
-          actor.userId,
-          body.kind,
-          JSON.stringify(body),
-          body.kind === 'end' ? null : assignmentId,
-          when,
-          0,
-          when,
-        ])
-      }
-      if (lessons.length >= 50) await flush()
-    }
-    await flush()
-  }
-}
 
 async function timed(work: () => Promise<unknown>): Promise<number> {
   const began = performance.now()
@@ -130,7 +66,7 @@ let written = 0
 const most = Number(process.argv[3] ?? 1_000_000)
 for (const events of [10_000, 100_000, 1_000_000].filter(each => each <= most)) {
   // Each batch lies further back, so that the newest lessons stay the newest.
-  await giveLessons(teacher!, events - written, written === 0 ? 60 : written < 50_000 ? 700 : 6000)
+  await giveLessons(pool, teacher!, events - written, written === 0 ? 60 : written < 50_000 ? 700 : 6000)
   written = events
   const seconds = (await timed(() => rebuildTallies(db))) / 1000
   console.log(

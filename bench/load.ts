@@ -3,7 +3,8 @@ import { readFileSync } from 'node:fs'
 import { Agent, request } from 'node:http'
 import { sql } from 'drizzle-orm'
 import { openDatabase } from '../server/db/client'
-import { at, benchStudio, enter, sorted, table, type BenchTeacher } from './studio'
+import { rebuildTallies } from '../server/services/rebuild'
+import { at, benchStudio, enter, giveLessons, sorted, table, type BenchTeacher } from './studio'
 
 const { E2E_ADDRESS, DATABASE_URL, SERVER_PID } = process.env
 const address = E2E_ADDRESS!
@@ -177,8 +178,11 @@ function figures(asked: readonly Asked[], seconds: number): string[] {
 }
 
 const [mode = 'load', minutes = '5'] = process.argv.slice(2)
-const { db, close } = openDatabase(DATABASE_URL!)
+const { pool, db, close } = openDatabase(DATABASE_URL!)
 const teachers = [...(await benchStudio(db, 10, 5))]
+// A term of lessons behind every student: what a lesson looks back on is there from the first minute.
+for (const teacher of teachers) await giveLessons(pool, teacher, 2000, 90)
+await rebuildTallies(db)
 await close()
 const cookies: string[] = []
 for (const { name } of teachers) cookies.push(await enter(address, name))

@@ -8,6 +8,10 @@ import { createDrill } from '../server/services/drills'
 import { appendEvent, startLesson } from '../server/services/lessons'
 import { createStudent, setAssignment, setSlot } from '../server/services/students'
 
+type Pool = ReturnType<typeof openDatabase>['pool']
+const EVENTS_A_LESSON = 40
+const DAY_MS = 86_400_000
+
 export const PASSWORD = 'walnut and spruce'
 const PLAN = { school: 'clean-passes', startBpm: 60, targetBpm: 120, step: 4, need: 3, tooMany: 5 } as const
 const SPECS = [
@@ -160,4 +164,69 @@ export function table(rows: readonly (readonly string[])[]): void {
         .join('  ')
         .trimEnd(),
     )
+}
+
+/** Writes years of lessons straight into the log, oldest first; what is kept beside it is made anew after. */
+export async function giveLessons(
+  pool: Pool,
+  { actor, students }: BenchTeacher,
+  events: number,
+  daysBack: number,
+): Promise<void> {
+  const lessonsEach = Math.ceil(events / students.length / EVENTS_A_LESSON)
+  for (const student of students) {
+    let lessons: unknown[][] = []
+    let rows: unknown[][] = []
+    const flush = async () => {
+      if (lessons.length === 0) return
+      await pool.query(
+        'INSERT INTO lessons (id, studio_id, student_id, teacher_id, planned_at, minutes, started_at, ended_at) VALUES ?',
+        [lessons],
+      )
+      await pool.query(
+        'INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES ?',
+        [rows],
+      )
+      lessons = []
+      rows = []
+    }
+    for (let l = 0; l < lessonsEach; l++) {
+      const lessonId = randomUUID()
+      const began = Date.now() - daysBack * DAY_MS + (l * daysBack * DAY_MS) / (lessonsEach + 1)
+      lessons.push([
+        lessonId,
+        actor.studioId,
+        student.id,
+        actor.userId,
+        new Date(began),
+        45,
+        new Date(began),
+        new Date(began + 2_700_000),
+      ])
+      for (let n = 1; n <= EVENTS_A_LESSON; n++) {
+        const id = randomUUID()
+        const when = new Date(began + n * 60_000)
+        const assignmentId = student.assignmentIds[n % student.assignmentIds.length]!
+        const body =
+          n === EVENTS_A_LESSON
+            ? { id, at: when.toISOString(), kind: 'end' }
+            : { id, at: when.toISOString(), kind: 'pass', assignmentId, bpm: 60 + (l % 40), clean: n % 3 > 0 }
+        rows.push([
+          id,
+          actor.studioId,
+          lessonId,
+          n,
+          actor.userId,
+          body.kind,
+          JSON.stringify(body),
+          body.kind === 'end' ? null : assignmentId,
+          when,
+          0,
+          when,
+        ])
+      }
+      if (lessons.length >= 50) await flush()
+    }
+    await flush()
+  }
 }

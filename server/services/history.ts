@@ -380,16 +380,17 @@ export async function followedDrills(db: Database, studentId: string, scope: Sco
 }
 
 /** A lesson as its agenda needs it. */
-interface AgendaScope extends Scope {
+interface LessonScope extends Scope {
   readonly lesson: Pick<typeof lessons.$inferSelect, 'id' | 'studentId' | 'startedAt' | 'endedAt'>
-  /** Drills its events speak of, each with the revision that was taught last. */
-  readonly taught: ReadonlyMap<string, number>
 }
+/** Drills the events of a lesson speak of, each with the revision that was taught last. */
+type Taught = ReadonlyMap<string, number>
 
 /** Set drills as they were taught in a lesson, whatever they have become since. */
 async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(
   db: Database,
-  { actor, taught }: AgendaScope,
+  { actor }: Scope,
+  taught: Taught,
   set: readonly D[],
 ): Promise<readonly D[]> {
   const known = new Map(
@@ -420,33 +421,21 @@ async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(
 }
 
 /**
- * The agenda of a lesson: of a running one all that the student is on, with what decisions look back on; of an ended
- * one what it dealt with, with the tempo each drill came in at.
+ * The agenda of a running lesson: all that the student is on, with what decisions look back on.
+ * @param taught Comes from the lesson's log, which is read meanwhile.
  */
-export async function agendaOf(db: Database, scope: AgendaScope): Promise<readonly AgendaItem[]> {
-  const { actor, lesson, taught } = scope
-  const touched = [...taught.keys()]
-  const running = lesson.endedAt === null
-  if (!running && touched.length === 0) return []
-  const set = [...(await detailsOf(db, lesson.studentId, scope, running ? undefined : touched))]
+export async function agendaNow(
+  db: Database,
+  scope: LessonScope,
+  taught: Promise<Taught>,
+): Promise<readonly AgendaItem[]> {
+  const { actor, lesson } = scope
+  const [now, touched] = await Promise.all([detailsOf(db, lesson.studentId, scope), taught])
   // A drill taken off the list while its lesson runs stays on the agenda once it was dealt with.
-  const missing = running ? touched.filter(id => !set.some(each => each.id === id)) : []
-  if (missing.length > 0) set.push(...(await detailsOf(db, lesson.studentId, scope, missing)))
+  const missing = [...touched.keys()].filter(id => !now.some(each => each.id === id))
+  const set = missing.length > 0 ? [...now, ...(await detailsOf(db, lesson.studentId, scope, missing))] : now
   const ids = set.map(each => each.id)
   if (ids.length === 0) return []
-  if (!running) {
-    const decided = byDrill(
-      actor,
-      ids,
-      await decisionBefore(db, ids, { lessonId: lesson.id, startedAt: lesson.startedAt }),
-    )
-    return (await asTaught(db, scope, set)).map(each => ({
-      ...each,
-      passes: [],
-      faults: [],
-      decisions: decided.get(each.id)!,
-    }))
-  }
   const [passes, faults, decided] = await Promise.all([
     passesOf(db, actor, ids, lesson.id),
     faultsOf(db, actor, ids, lesson.id),
@@ -458,6 +447,18 @@ export async function agendaOf(db: Database, scope: AgendaScope): Promise<readon
     faults: faults.get(each.id)!,
     decisions: [decided.get(each.id)].filter(decision => decision !== undefined),
   }))
+}
+
+/** The agenda of a lesson that has ended: what it dealt with, with the tempo each drill came in at. */
+export async function agendaThen(db: Database, scope: LessonScope, taught: Taught): Promise<readonly AgendaItem[]> {
+  const { actor, lesson } = scope
+  if (taught.size === 0) return []
+  const set = await detailsOf(db, lesson.studentId, scope, [...taught.keys()])
+  const ids = set.map(each => each.id)
+  const before = { lessonId: lesson.id, startedAt: lesson.startedAt }
+  const [then, rows] = await Promise.all([asTaught(db, scope, taught, set), decisionBefore(db, ids, before)])
+  const decided = byDrill(actor, ids, rows)
+  return then.map(each => ({ ...each, passes: [], faults: [], decisions: decided.get(each.id)! }))
 }
 
 const setForSome = question(db =>

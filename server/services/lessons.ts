@@ -20,7 +20,7 @@ import { given, question } from '../db/question'
 import { assignments, decisions, hearings, lessonEvents, lessons, lessonSlots, standings } from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
-import { agendaOf } from './history'
+import { agendaNow, agendaThen } from './history'
 import { idempotentWrite } from '../writes/idempotent-write'
 import { ownLesson, ownStudent, presentStudent } from '../policy/access'
 
@@ -172,19 +172,25 @@ async function lastTimeOf(
 /** A lesson with all that is needed to run it. */
 export async function readLesson(db: Database, actor: Actor, lessonId: string, now: Date): Promise<LessonDetail> {
   const lesson = await ownLesson(db, actor, lessonId)
-  const [student, log, lastTime] = await Promise.all([
+  const scope = { actor, today: localDay(now.toISOString(), actor.zone), lesson }
+  const log = wholeLog(db, { lessonId })
+  const taught = log.then(
+    rows =>
+      new Map(
+        rows.flatMap(({ body, taught }) =>
+          'assignmentId' in body && body.assignmentId ? [[body.assignmentId, taught ?? 0] as const] : [],
+        ),
+      ),
+  )
+  const [student, rows, lastTime, agenda] = await Promise.all([
     ownStudent(db, actor, lesson.studentId),
-    wholeLog(db, { lessonId }),
+    log,
     lastTimeOf(db, actor, lesson),
+    lesson.endedAt === null ? agendaNow(db, scope, taught) : taught.then(drills => agendaThen(db, scope, drills)),
   ])
   // What an older device left out, the log knows.
-  const events = log.map(({ body, revision }) =>
+  const events = rows.map(({ body, revision }) =>
     body.kind === 'pass' && revision !== null ? { ...body, revision } : body,
-  )
-  const taught = new Map(
-    log.flatMap(({ body, taught }) =>
-      'assignmentId' in body && body.assignmentId ? [[body.assignmentId, taught ?? 0] as const] : [],
-    ),
   )
   return {
     id: lesson.id,
@@ -200,7 +206,7 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
       habits: student.habits ?? {},
       pain: student.pain,
     },
-    agenda: await agendaOf(db, { actor, today: localDay(now.toISOString(), actor.zone), lesson, taught }),
+    agenda,
     events,
     lastTime,
   }
