@@ -26,6 +26,6 @@ const [keys, palette] = [isShown('keys'), isShown('palette')]
     <NuxtPage />
   </NuxtLayout>
   <ToastStack />
-  <ShortcutsDialog v-model:open="keys" :shortcuts="keysHere" />
-  <CommandPalette v-model:open="palette" />
+  <LazyShortcutsDialog v-if="keys" v-model:open="keys" :shortcuts="keysHere" />
+  <LazyCommandPalette v-if="palette" v-model:open="palette" />
 </template>

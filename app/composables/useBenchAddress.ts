@@ -2,6 +2,7 @@ import { onBeforeRouteLeave, useRoute, useRouter } from '#imports'
 import { watchDebounced } from '@vueuse/core'
 import type { Ref } from 'vue'
 import { fillIn } from '#core/families/fill-in'
+import { familyOf } from '#core/families/registry'
 import { pinsSchema, type Pins } from '#core/schema/fields'
 import { fieldInWords } from '#core/wording/field'
 import { useToasts } from '../stores/toasts'
@@ -51,7 +52,7 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
       const whole = fillIn(read as Record<string, unknown>)
       bench.load(whole?.spec ?? (read as Record<string, unknown>), readPins(pins))
       if (whole) {
-        const names = whole.filled.map(path => fieldInWords(path, String(whole.spec.family)))
+        const names = whole.filled.map(path => fieldInWords(path, familyOf(whole.spec)))
         toasts.say(`The address leaves out ${names.join(', ')}: filled in from the opening drill of the family.`)
       }
       // A drill that cannot be read at all leaves nothing to draw: start from the opening one and say so.
@@ -59,7 +60,7 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
       const { value: problem } = bench.problem
       if (problem)
         toasts.say(
-          `The address asks for something impossible: ${fieldInWords(problem.path, String(bench.raw.value.family))}: ${problem.message}. The last playable drill is shown.`,
+          `The address asks for something impossible: ${fieldInWords(problem.path, familyOf(bench.raw.value))}: ${problem.message}. The last playable drill is shown.`,
           { tone: 'trouble' },
         )
     } catch {

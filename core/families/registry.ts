@@ -63,3 +63,7 @@ export const familyLookup: FamilyLookup = {
 
 /** Whether a drill has a sheet, and so a tempo and passes: counting and warm-ups without the guitar have none. */
 export const hasSheet = ({ family }: { readonly family: string }): boolean => 'build' in familyNamed(family)
+
+/** The family a drill names, before it was checked; undefined where it names none there is. */
+export const familyOf = ({ family }: Readonly<Record<string, unknown>>): Family | undefined =>
+  FAMILIES.find(({ name }) => name === family)

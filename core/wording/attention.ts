@@ -1,7 +1,8 @@
 import { SILENT_DAYS, type Attention } from '../practice/attention'
 import { STALLED_LESSONS } from '../practice/tempo/pace'
 import { painInWords } from './care'
-import { countInWords, dayInWords } from './numbers'
+import { dayInWords } from './day'
+import { countInWords } from './numbers'
 
 /**
  * Why a student wants attention, in one sentence.

@@ -1,6 +1,7 @@
 import type { Care } from '../hand/care'
 import type { Hurts, Pain } from '../schema/pain'
-import { capital, dayInWords } from './numbers'
+import { dayInWords } from './day'
+import { capital } from './numbers'
 
 const fingers = (list: readonly number[]) => `${list.length === 1 ? 'finger' : 'fingers'} ${list.join(' and ')}`
 

@@ -13,11 +13,16 @@ describe('fields in words', () => {
     ['steps.0.bpm', undefined, 'steps 1, bpm'],
     ['', 'order', ''],
   ])('%s of %s is %s', (path, family, words) => {
-    expect(fieldInWords(path, family)).toBe(words)
+    expect(
+      fieldInWords(
+        path,
+        FAMILIES.find(({ name }) => name === family),
+      ),
+    ).toBe(words)
   })
 
   test('every parameter a family offers is called as it is on the bench', () => {
-    for (const { name, controls } of FAMILIES)
-      for (const { path, label } of controls) expect(fieldInWords(path, name)).toBe(label)
+    for (const family of FAMILIES)
+      for (const { path, label } of family.controls) expect(fieldInWords(path, family)).toBe(label)
   })
 })

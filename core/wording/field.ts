@@ -1,4 +1,4 @@
-import { FAMILIES } from '../families/registry'
+import type { Family } from '../families/family'
 
 /** What the parameters all families share are called. */
 export const FIELD_LABELS = {
@@ -32,13 +32,16 @@ export const FIELD_LABELS = {
   'then': 'Variation',
 } as const satisfies Readonly<Record<string, string>>
 
-const labelsOf = (family: string | undefined): Readonly<Record<string, string>> => {
-  const own = FAMILIES.find(({ name }) => name === family)
-  return {
-    ...FIELD_LABELS,
-    ...(own && { [own.name]: own.label, ...Object.fromEntries(own.controls.map(({ path, label }) => [path, label])) }),
-  }
-}
+/** A family as far as its fields have names. */
+type Named = Pick<Family, 'name' | 'label' | 'controls'>
+
+const labelsOf = (family: Named | undefined): Readonly<Record<string, string>> => ({
+  ...FIELD_LABELS,
+  ...(family && {
+    [family.name]: family.label,
+    ...Object.fromEntries(family.controls.map(({ path, label }) => [path, label])),
+  }),
+})
 
 /** `birthYear` is a birth year; the third of a list is number 3. */
 const partInWords = (part: string) =>
@@ -48,11 +51,10 @@ const partInWords = (part: string) =>
  * A field as a teacher knows it: by the name of its parameter where it has one, then by what lies within.
  * @param path Dots between its parts, `''` for the whole.
  * @param family Whose parameters are meant, where it is those of a drill.
- * @example fieldInWords('pattern.chords.0.frets', 'pattern') // 'Chords 1, frets'
  * @example fieldInWords('strings.from') // 'From string'
  * @example fieldInWords('birthYear') // 'birth year'
  */
-export function fieldInWords(path: string, family?: string): string {
+export function fieldInWords(path: string, family?: Named): string {
   const labels = labelsOf(family)
   const parts = path.split('.').filter(Boolean)
   let known = parts.length

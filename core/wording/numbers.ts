@@ -1,5 +1,3 @@
-import { DateTime } from 'luxon'
-
 const SMALL = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight']
 
 /** A count in words as far as a sentence spells them out. @example countInWords(3) // 'three' */
@@ -7,6 +5,3 @@ export const countInWords = (count: number): string => SMALL[count] ?? String(co
 
 /** Words with a capital first. @example capital('four down') // 'Four down' */
 export const capital = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}`
-
-/** A day, YYYY-MM-DD, as a sentence says it. @example dayInWords('2026-04-01') // '1 April' */
-export const dayInWords = (day: string): string => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('d LLLL')

@@ -1,8 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, count, eq, isNull, sql } from 'drizzle-orm'
-import type { AccountRow, addAccountBody, resetPasswordBody, roleBody, suspendBody } from '#shared/contracts/accounts'
+import type {
+  AccountRow,
+  NewAccount,
+  addAccountBody,
+  resetPasswordBody,
+  roleBody,
+  suspendBody,
+} from '#shared/contracts/accounts'
 import type { z } from 'zod'
-import type { NewAccount, NewStudio } from '#shared/contracts/studios'
+import type { NewStudio } from '#shared/contracts/studios'
 import type { Database } from '../db/client'
 import { studios, users, type ROLES } from '../db/tables'
 import { duplicateKey } from '../db/database-errors'

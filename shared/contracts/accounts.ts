@@ -1,6 +1,22 @@
 import { z } from 'zod'
-import { writeId } from './common'
-import { newAccount, newPassword } from './studios'
+import { personName, writeId } from './common'
+
+const signInName = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .regex(/^[a-z0-9][a-z0-9._-]*$/, 'must be letters, digits, dots, dashes, beginning with a letter or digit')
+  .max(80, 'must be at most 80 characters')
+
+/** A password that is to be kept. */
+export const newPassword = z
+  .string()
+  .min(12, 'must have at least 12 characters')
+  .max(128, 'must be at most 128 characters')
+
+/** Someone who is to sign in. */
+export const newAccount = z.strictObject({ signInName, displayName: personName, password: newPassword })
+export type NewAccount = z.infer<typeof newAccount>
 
 export const signInBody = z.strictObject({
   name: z.string().trim().min(1, 'the sign-in name is needed').max(80, 'must be at most 80 characters'),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { familyOf } from '#core/families/registry'
 import { fieldInWords } from '#core/wording/field'
 import type { StudentRow } from '#shared/contracts/students'
 
@@ -14,7 +15,7 @@ const props = defineProps<{
 const emit = defineEmits<{ excerpt: [from: string, to: string] }>()
 const { lanes, quiet } = useSheetRows()
 const { plan, score, problem, asPlayed, engine } = props.bench
-const where = computed(() => fieldInWords(problem.value?.path ?? '', String(props.bench.raw.value.family)))
+const where = computed(() => fieldInWords(problem.value?.path ?? '', familyOf(props.bench.raw.value)))
 
 const selected = defineModel<number | null>('selected', { required: true })
 const note = computed(() => (selected.value === null ? null : (score.value?.notes[selected.value] ?? null)))

@@ -25,9 +25,8 @@ const MOST = 12
 const search = ref('')
 const api = useApi()
 const found = shallowRef<readonly Goal[]>([])
-watch(open, async now => {
-  if (!now) return
-  search.value = ''
+/** It is made when it is opened: what can be gone to is asked for then. */
+onMounted(async () => {
   // What cannot be asked for now is left out; the places are always there.
   const [roster, drills] = await Promise.all([
     api.get<Roster>('/api/students').catch(() => null),
