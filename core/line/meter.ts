@@ -1,5 +1,14 @@
+import { TICKS_PER_QUARTER, type Tick } from './ticks'
+
 /** Whether a meter counts in dotted quarters: 6/8, 9/8, 12/8. */
 export const isCompound = ([beats, unit]: readonly [number, number]) => unit === 8 && beats > 3 && beats % 3 === 0
+
+/**
+ * Length of a beat as it is counted: of 6/8, 9/8 and 12/8 the dotted quarter.
+ * @example beatTicks([6, 8]) // 15120
+ */
+export const beatTicks = (meter: readonly [number, number]): Tick =>
+  ((4 * TICKS_PER_QUARTER) / meter[1]) * (isCompound(meter) ? 3 : 1)
 
 /**
  * A tempo as it is shown: quarters a minute, in a compound meter its dotted quarters.

@@ -1,5 +1,5 @@
-import { isCompound } from '../line/meter'
-import { barTicks, TICKS_PER_QUARTER, type Tick } from '../line/ticks'
+import { beatTicks } from '../line/meter'
+import { barTicks, type Tick } from '../line/ticks'
 
 /** How the divisions of a beat are said (common practice); others are dots. */
 const SAID: Readonly<Record<number, readonly string[]>> = { 1: [], 2: ['&'], 3: ['&', 'a'], 4: ['e', '&', 'a'] }
@@ -12,10 +12,6 @@ export interface CountMark {
 }
 
 const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b))
-
-/** Length of a beat as it is counted: of 6/8, 9/8 and 12/8 the dotted quarter. */
-const beatTicks = (meter: readonly [number, number]): Tick =>
-  ((4 * TICKS_PER_QUARTER) / meter[1]) * (isCompound(meter) ? 3 : 1)
 
 /**
  * The count of one bar as far as its notes need it: beats by number, divisions as they are said ("1 e & a"), on the

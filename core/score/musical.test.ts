@@ -168,15 +168,15 @@ describe('strokes', () => {
   })
 
   test.each([
-    ['down', 'U'],
-    ['sweep', 'U'],
-    ['im', 'a'],
-    ['alternate', 'p'],
-    ['pima', 'm'],
-  ])('%s cannot begin with %s, and says so', (system, start) => {
+    ['down', 'U', /cannot begin with U$/],
+    ['sweep', 'U', /cannot begin with U$/],
+    ['im', 'a', /cannot begin with a: it begins with i or m$/],
+    ['alternate', 'p', /cannot begin with p: it begins with D or U$/],
+    ['pima', 'm', /cannot begin with m$/],
+  ])('%s cannot begin with %s, and says so', (system, start, said) => {
     expect(
       problemOf(spec('picking', { groups: [{ strings: [3], notes: 4 }] }, { plucking: { system, start } })),
-    ).toMatchObject({ path: 'plucking.start' })
+    ).toEqual({ path: 'plucking.start', message: expect.stringMatching(said) })
   })
 
   test('the strumming hand goes with the beat: missed strokes ring on, accents and damped strokes are marked', () => {

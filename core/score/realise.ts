@@ -68,15 +68,10 @@ function assignStrokes(
   const play = system.begin({ options, shift, onsets })
   for (let k = 0; k < plucked.length; k++) {
     const own = play(onsets[k]!, k)
-    // The hand moves with the beat, whether it strikes or not: down on a beat, up between.
-    const beaten =
-      strums &&
-      onsets[k]!.strings.length > 1 &&
-      own.strokes.every(stroke => stroke === 'D' || stroke === 'U') &&
-      options.system !== 'down'
-    const { strokes, raked } = beaten
-      ? { ...own, strokes: own.strokes.map((): Stroke => (onsets[k]!.at % TICKS_PER_QUARTER === 0 ? 'D' : 'U')) }
-      : own
+    // Chords that are struck come with the beat, and there the hand goes down.
+    const struck =
+      strums && onsets[k]!.strings.length > 1 && own.strokes.every(stroke => stroke === 'D' || stroke === 'U')
+    const { strokes, raked } = struck ? { ...own, strokes: own.strokes.map((): Stroke => 'D') } : own
     // A finger prescribed for one of several sounding together stands over the system's.
     for (const [s, index] of plucked[k]!.events.entries())
       sounded[index] = { pluck: events[index]!.pluck ?? strokes[s]!, raked: raked ?? false }

@@ -11,6 +11,7 @@ const CHANGES: Readonly<Record<number, readonly string[]>> = {
     'strokes of chords and rolls, quiet strings, cues and titles follow what sounds',
     'sequences turn by whole groups, and a pedal finger stays down',
   ],
+  6: ['chords that are struck go down at every bar, also where its quarters do not come out even'],
 }
 
 /** What has changed since an engine version; empty for the present one. */
