@@ -67,10 +67,8 @@ async function verdictTimes(page: Page, address: string) {
   return { p50: percentile(times.slice(10), 0.5), p95: percentile(times.slice(10), 0.95) }
 }
 
-/** What the browser takes: frames after a change of the drill, and the JavaScript of the first page. */
-export async function browserFigures(address: string, password: string) {
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS })
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+/** Scripts a page loads, in bytes as they are sent, gzipped; add up what came until it is asked. */
+function scriptsOf(page: Page): () => number {
   const scripts = new Map<string, number>()
   page.on('response', response => {
     if (response.request().resourceType() !== 'script') return
@@ -79,10 +77,40 @@ export async function browserFigures(address: string, password: string) {
       () => {},
     )
   })
+  return () => [...scripts.values()].reduce((sum, bytes) => sum + bytes, 0)
+}
+
+/** How much slower the processor is made, as a teacher's old tablet may be. */
+const SLOWED = 4
+
+/** A page opened anew on a slowed processor: its JavaScript, and the time until its sheet is there. */
+async function pageFigures(page: Page, url: string) {
+  const fresh = await page.context().newPage()
+  const scripts = scriptsOf(fresh)
+  const session = await fresh.context().newCDPSession(fresh)
+  await session.send('Network.enable')
+  await session.send('Network.setCacheDisabled', { cacheDisabled: true })
+  await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWED })
+  const times: number[] = []
+  for (let i = 0; i < 5; i++) {
+    const began = performance.now()
+    await fresh.goto(url, { waitUntil: 'commit' })
+    await fresh.locator('.sheet-system .note').first().waitFor()
+    times.push(performance.now() - began)
+  }
+  await fresh.close()
+  return { bytes: scripts(), usableMs: percentile(times, 0.5) }
+}
+
+/** What the browser takes: frames after a change of the drill, the JavaScript of pages, and when they can be used. */
+export async function browserFigures(address: string, password: string) {
+  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS })
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  const scripts = scriptsOf(page)
   await page.goto(`${address}/`)
   await page.getByLabel('Name').waitFor()
   await page.waitForLoadState('networkidle')
-  const firstPageBytes = [...scripts.values()].reduce((sum, bytes) => sum + bytes, 0)
+  const firstPageBytes = scripts()
   await page.getByLabel('Name').fill('wren')
   await page.getByLabel('Password').fill(password)
   await page.getByRole('button', { name: 'Sign in' }).click()
@@ -101,6 +129,11 @@ export async function browserFigures(address: string, password: string) {
     frames.push({ notes, p50: percentile(times, 0.5), p95: percentile(times, 0.95) })
   }
   const worker = await verdictTimes(page, address)
+  await page.goto(`${address}/students`)
+  await page.getByRole('link', { name: /Bram/ }).first().click()
+  await page.getByRole('button', { name: 'Start a lesson now' }).click()
+  await page.waitForURL(/lesson/)
+  const pages = { bench: await pageFigures(page, `${address}/bench`), lesson: await pageFigures(page, page.url()) }
   await browser.close()
-  return { firstPageBytes, frames, worker }
+  return { firstPageBytes, frames, worker, pages }
 }

@@ -107,6 +107,31 @@ test('the next lesson from Today: one click', async ({ page, baseURL }) => {
   expect(clicks()).toBeLessThanOrEqual(1)
 })
 
+test('a lesson from Today to its summary by the keys alone', async ({ page, baseURL }) => {
+  const { teacher, clicks } = await begin(page, baseURL!)
+  await setDrill(teacher, await addStudent(teacher, { name: 'Keys' }), order)
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('keys')
+  await expect(page.getByRole('option').first()).toContainText('Keys')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Keys', level: 1 })).toBeVisible()
+  await page.keyboard.press('l')
+  await expect(page.getByRole('button', { name: /^Clean/ })).toBeVisible()
+  for (const key of ['j', 'j', 'j', 'o']) await page.keyboard.press(key)
+  await expect(page.getByRole('region', { name: 'Decision' })).toContainText('Stay at 64')
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('today')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
+  await expect(page.getByRole('button', { name: /lesson of Keys$/ })).toBeVisible()
+  await page.keyboard.press('l')
+  await expect(page.getByRole('button', { name: /^Clean/ })).toBeVisible()
+  await page.keyboard.press('e')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('3 of 3 passes clean')).toBeVisible()
+  expect(clicks()).toBe(0)
+})
+
 test('a fingerstyle adult: a pattern over chords, the fingers in sight, saved: at most 6 clicks', async ({
   page,
   baseURL,

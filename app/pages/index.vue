@@ -39,6 +39,20 @@ const heading = computed(() =>
         ? 'Yesterday'
         : DateTime.fromISO(day.value).toFormat('cccc'),
 )
+const nextLesson = computed(
+  () =>
+    data.value?.lessons.find(each => each.state === 'running') ??
+    data.value?.lessons.find(each => each.state === 'planned' && offset.value <= 0),
+)
+useKeys(() => [
+  {
+    key: 'l',
+    label: 'Begin the next lesson, or go on with it',
+    run: () => nextLesson.value && void open(nextLesson.value),
+  },
+  { key: 'ArrowLeft', label: 'The day before', run: () => offset.value-- },
+  { key: 'ArrowRight', label: 'The day after', run: () => offset.value++ },
+])
 const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as const
 </script>
 

@@ -85,6 +85,11 @@ async function archive(archived: boolean) {
   }
 }
 const { starting, start } = useLessonStart()
+const build = () => navigateTo({ path: '/bench', query: { student: id.value } })
+useKeys(() => [
+  { key: 'l', label: 'Start a lesson now', run: () => void start(id.value, null) },
+  { key: 'b', label: 'Build a drill for them', run: () => void build() },
+])
 async function endWeekly() {
   const { id: _id, ...weekly } = page.value!.slot!
   if (await write(`/api/students/${id.value}/slot/end`, {})) {
@@ -141,9 +146,7 @@ const told = (set: FollowedDrill) =>
         </div>
         <div class="flex flex-wrap gap-2">
           <BaseButton tone="action" :busy="starting !== null" @click="start(id, null)"> Start a lesson now </BaseButton>
-          <BaseButton @click="navigateTo({ path: '/bench', query: { student: student.id } })">
-            Build a drill for them
-          </BaseButton>
+          <BaseButton @click="build"> Build a drill for them </BaseButton>
           <ActionMenu
             label="More"
             :items="[
@@ -165,9 +168,7 @@ const told = (set: FollowedDrill) =>
         <EmptyState v-if="present.length === 0" title="No drill is set">
           Build one for this hand, or open one from the shelf and choose “Set for a student”.
           <template #action>
-            <BaseButton tone="action" @click="navigateTo({ path: '/bench', query: { student: student.id } })">
-              Go to the bench
-            </BaseButton>
+            <BaseButton tone="action" @click="build"> Go to the bench </BaseButton>
           </template>
         </EmptyState>
         <p v-else class="text-soft mb-3 flex flex-wrap gap-x-5 gap-y-1">
