@@ -39,13 +39,17 @@ export function useLesson(lessonId: string) {
     try {
       // The outbox is read first: an event delivered in between then stands in the server's answer.
       await outbox.refresh()
+      const before = new Set(events.value.map(event => event.id))
       const pending = outbox.entries.flatMap(entry =>
         entry.kind === 'event' && entry.lessonId === lessonId && entry.refused === undefined ? [entry.event] : [],
       )
       const loaded = await api.get<LessonDetail>(`/api/lessons/${lessonId}`)
       const known = new Set(loaded.events.map(event => event.id))
       detail.value = loaded
-      events.value = [...loaded.events, ...pending.filter(event => !known.has(event.id))]
+      // What was put down while the answer was on its way is in neither list yet.
+      const since = events.value.filter(event => !before.has(event.id))
+      const more = new Map([...pending, ...since].map(event => [event.id, event]))
+      events.value = [...loaded.events, ...[...more.values()].filter(event => !known.has(event.id))]
     } catch (refusal) {
       error.value = refusal as ApiError
     }

@@ -4,7 +4,7 @@ import { cell } from './cell'
 import { chromatic } from './chromatic'
 import { count } from './count'
 import { diagonal } from './diagonal'
-import type { Family } from './family'
+import type { Family, SharedControl } from './family'
 import { free } from './free'
 import { held } from './held'
 import { order } from './order'
@@ -66,4 +66,8 @@ export const hasSheet = ({ family }: { readonly family: string }): boolean => 'b
 
 /** The family a drill names, before it was checked; undefined where it names none there is. */
 export const familyOf = ({ family }: Readonly<Record<string, unknown>>): Family | undefined =>
-  FAMILIES.find(({ name }) => name === family)
+  byName.get(String(family))
+
+/** Whether a family has a use for a control that all share. */
+export const familyUses = (family: Family, control: SharedControl): boolean =>
+  'uses' in family && family.uses.includes(control)

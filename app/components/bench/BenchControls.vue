@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { FIELD_LABELS } from '#core/wording/field'
 import type { SharedControl } from '#core/families/family'
-import { familyNamed } from '#core/families/registry'
+import { familyNamed, familyUses } from '#core/families/registry'
 import { romanPosition } from '#core/guitar/geometry'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
 const props = defineProps<{ bench: Bench }>()
 const familyName = computed({ get: () => props.bench.spec.value!.family, set: name => props.bench.changeFamily(name) })
 const family = computed(() => familyNamed(familyName.value))
-const uses = (control: SharedControl) => 'uses' in family.value && family.value.uses.includes(control)
+const uses = (control: SharedControl) => familyUses(family.value, control)
 // A drill that brings its own plucking leaves nothing to choose.
 const plucks = computed(
   () =>

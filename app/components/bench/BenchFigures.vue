@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { SharedControl } from '#core/families/family'
-import { familyNamed } from '#core/families/registry'
+import { familyNamed, familyUses } from '#core/families/registry'
 import { romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
 import { comfortMm, DEFAULT_REACH_MM, handOf } from '#core/hand/hand'
@@ -21,10 +21,7 @@ const props = defineProps<{ score: Score; hand?: HandInput; verdict: Verdict | n
 const emit = defineEmits<{ show: [key: string]; take: [fingers: Readonly<Record<string, number>>] }>()
 const hand = computed(() => handOf(props.hand))
 // What only means something where the family has it: a position to move, string visits to realign with.
-const uses = (control: SharedControl) => {
-  const family = familyNamed(props.score.spec.family)
-  return 'uses' in family && family.uses.includes(control)
-}
+const uses = (control: SharedControl) => familyUses(familyNamed(props.score.spec.family), control)
 const picked = computed(() => props.score.notes.some(note => note.pluck === 'D' || note.pluck === 'U'))
 const report = computed(() => props.score.report)
 const noteMs = computed(() =>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { fingersAt } from '#core/chord-changes/change'
 import { chordSequence } from '#core/chord-changes/sequence'
-import { familyNamed } from '#core/families/registry'
+import { familyNamed, familyUses } from '#core/families/registry'
 import { instrumentOf } from '#core/guitar/instrument'
 import { isCompound, tempoInWords } from '#core/line/meter'
 import type { Score } from '#core/score/score'
@@ -22,10 +22,7 @@ const props = defineProps<{
 const MOST_CHORDS = 12
 const CHORDS_A_ROW = 6
 const { lanes } = useSheetRows()
-const divides = computed(() => {
-  const family = familyNamed(props.score.spec.family)
-  return 'uses' in family && family.uses.includes('perBeat')
-})
+const divides = computed(() => familyUses(familyNamed(props.score.spec.family), 'perBeat'))
 const instrument = computed(() => instrumentOf(props.score.spec.instrument))
 const chords = computed(() => {
   const shapes = new Map(
