@@ -36,10 +36,10 @@ export function useLesson(lessonId: string) {
 
   async function load() {
     error.value = null
+    const before = new Set(events.value.map(event => event.id))
     try {
       // The outbox is read first: an event delivered in between then stands in the server's answer.
       await outbox.refresh()
-      const before = new Set(events.value.map(event => event.id))
       const pending = outbox.entries.flatMap(entry =>
         entry.kind === 'event' && entry.lessonId === lessonId && entry.refused === undefined ? [entry.event] : [],
       )

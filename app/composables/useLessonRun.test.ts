@@ -85,6 +85,18 @@ beforeEach(() => {
 const kinds = () => kept.map(({ event }) => event.kind)
 
 describe('hearing passes', () => {
+  test('a pass heard while the lesson is fetched anew stays in sight, and stands once', async () => {
+    const { run, lesson } = await open()
+    run.choose('a')
+    const fetching = lesson.load()
+    run.pass(true)
+    await fetching
+    expect(run.passesHere.value.map(pass => pass.clean)).toEqual([true])
+    served = detail({ events: kept.map(({ event }) => event) })
+    await lesson.load()
+    expect(run.passesHere.value).toHaveLength(1)
+  })
+
   test('looking at a lesson puts nothing down; the first pass takes the drill up', async () => {
     const { run } = await open()
     expect(kept).toEqual([])
