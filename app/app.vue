@@ -1,13 +1,50 @@
 <script setup lang="ts">
+import type { Component } from 'vue'
+
 /** What is there in every place: messages, the keys, the way to anywhere. */
 const session = useSession()
 const shown = useAppWindow()
+const toasts = useToasts()
+// The sign-in page has no use for the windows; once somebody is signed in they are there before their key is pressed,
+// so that what is typed right after it is theirs.
+const Windows = shallowRef<{ readonly Keys: Component; readonly Palette: Component } | null>(null)
+async function fetchWindows() {
+  if (Windows.value) return
+  const [Keys, Palette] = await Promise.all([
+    import('./components/base/ShortcutsDialog.vue'),
+    import('./components/shell/CommandPalette.vue'),
+  ])
+  Windows.value = { Keys: Keys.default, Palette: Palette.default }
+}
+const show = (which: 'keys' | 'palette') =>
+  fetchWindows().then(
+    () => {
+      shown.value = which
+    },
+    () => toasts.say('This cannot be opened while the server is out of reach.', { tone: 'trouble' }),
+  )
+// Asked for from elsewhere before they are there.
+watch(
+  shown,
+  which => {
+    if (which === null || Windows.value) return
+    shown.value = null
+    void show(which)
+  },
+  { flush: 'sync' },
+)
+// Without them everything else works; whoever asks for one is told.
+watch(
+  () => session.me !== null,
+  signedIn => signedIn && void fetchWindows().catch(() => {}),
+  { immediate: true },
+)
 useKeyListener()
 useKeys(() =>
   session.me
     ? [
-        { key: 'k', held: 'ctrl', label: 'Go to a place, a student, a drill', run: () => (shown.value = 'palette') },
-        { key: '?', label: 'The keys of this place', run: () => (shown.value = 'keys') },
+        { key: 'k', held: 'ctrl', label: 'Go to a place, a student, a drill', run: () => void show('palette') },
+        { key: '?', label: 'The keys of this place', run: () => void show('keys') },
       ]
     : [],
 )
@@ -26,6 +63,8 @@ const [keys, palette] = [isShown('keys'), isShown('palette')]
     <NuxtPage />
   </NuxtLayout>
   <ToastStack />
-  <LazyShortcutsDialog v-if="keys" v-model:open="keys" :shortcuts="keysHere" />
-  <LazyCommandPalette v-if="palette" v-model:open="palette" />
+  <template v-if="Windows">
+    <component :is="Windows.Keys" v-if="keys" v-model:open="keys" :shortcuts="keysHere" />
+    <component :is="Windows.Palette" v-if="palette" v-model:open="palette" />
+  </template>
 </template>

@@ -66,12 +66,14 @@ export function useKeys(shortcuts: () => readonly Shortcut[]) {
 /** Listens for keys: once, for the whole app. */
 export function useKeyListener() {
   releasePressedButtons()
+  const shown = useAppWindow()
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const held = heldWith(event)
     const target = event.target as HTMLElement
     if (event.defaultPrevented || held === null) return
-    // Wherever the focus is: while a dialog is open, whatever is typed is meant for it.
-    if (document.querySelector('[role="dialog"]') || target.closest(held ? OWN_KEYS_HELD : OWN_KEYS)) return
+    // Wherever the focus is: while a dialog is open or on its way, whatever is typed is meant for it.
+    if (shown.value !== null || document.querySelector('[role="dialog"]')) return
+    if (target.closest(held ? OWN_KEYS_HELD : OWN_KEYS)) return
     // Space on a button presses that button.
     if (event.key === ' ' && target.closest('button, a, [role="button"]')) return
     const shortcut = keysHere.value.find(
