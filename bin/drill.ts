@@ -4,6 +4,7 @@ import { toTab } from '../core/formats/tab'
 import { judgedOf, said, type JudgedAnswer } from '../core/formats/door'
 import type { SpecProblem } from '../core/schema/spec-error'
 import { explainRealised } from '../core/wording/explain'
+import { explainGrade } from '../core/wording/grade'
 
 const USAGE = `usage: npm run -s drill -- '<spec>' [--as json|tab|explain]
        npm run -s drill -- - [--as json|tab|explain]   reads standard input
@@ -37,7 +38,8 @@ const problemIn = ({ path, message }: SpecProblem) => `${path}: ${message}`
 /** One answer in plain words or as text tablature. */
 function show(judged: JudgedAnswer, as: string): string {
   if ('error' in judged) return problemIn(judged.error)
-  return as === 'tab' && judged.kind === 'sheet' ? toTab(judged) : explainRealised(judged)
+  if (as === 'tab' && judged.kind === 'sheet') return toTab(judged)
+  return 'grade' in judged ? `${explainRealised(judged)}\n${explainGrade(judged.grade)}` : explainRealised(judged)
 }
 
 const { as, source } = readArguments()

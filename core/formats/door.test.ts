@@ -49,6 +49,40 @@ describe('a door', () => {
   })
 })
 
+describe('a grade at the doors', () => {
+  const graded = (request: unknown) =>
+    answerOne(request) as {
+      readonly grade: {
+        value: number
+        parts: readonly { name: string; value: number; why: string; notes: readonly string[] }[]
+      }
+    }
+
+  test('comes with its ten parts, each with a value, a sentence and the notes that cause it', () => {
+    const { grade } = graded({ spec: order({ tempo: 90 }), hand: { reachMm: 60 } })
+    expect(grade.value).toBeGreaterThan(1)
+    expect(grade.parts).toHaveLength(10)
+    for (const { value, why, notes } of grade.parts) {
+      expect(why).toMatch(/^[A-Z0-9].+\.$/)
+      expect(notes.length > 0).toBe(value > 0)
+    }
+    expect(grade.parts.find(part => part.name === 'stretch')!.value).toBeGreaterThan(0)
+    const large = graded({ spec: order({ tempo: 90 }), hand: { reachMm: 95 } }).grade
+    expect(large.parts.find(part => part.name === 'stretch')).toMatchObject({ value: 0, notes: [] })
+    expect(large.value).toBeLessThan(grade.value)
+  })
+
+  test('of counting is its pulse alone; a warm-up has none', () => {
+    const { grade } = graded({ version: 1, family: 'count', count: { tempos: [60, 40] } })
+    expect(grade.parts.filter(part => part.value > 0)).toMatchObject([
+      { name: 'pulse', notes: [], why: expect.stringContaining('40 a minute') },
+    ])
+    expect(
+      answerOne({ version: 1, family: 'warmup', warmup: { steps: [{ name: 'Shoulders', seconds: 60 }] } }),
+    ).not.toHaveProperty('grade')
+  })
+})
+
 describe('a verdict at the doors', () => {
   const places = [5, 6, 7, 8].map((fret, i) => ({ at: i * 5040, dur: 5040, string: 6, fret }))
   const free = (rule: string, fingers: readonly number[] = []) => ({

@@ -1,3 +1,4 @@
+import { gradeOf, type Grade, type Part } from '../grade/grade'
 import { parseRequest } from '../schema/parse'
 import type { SpecProblem } from '../schema/spec-error'
 import type { JudgedBreach, Verdict } from '../score/judge'
@@ -5,9 +6,16 @@ import { realiseJudged, type Judged } from '../score/realise'
 import type { Cue, CountPlan, Muting, Report, Score, StepsPlan, Stretch } from '../score/score'
 import { cueInWords } from '../wording/cue'
 import { breachInWords, QUICK_WAY, reasonInWords, stretchInWords } from '../wording/fingering'
+import { partInWords } from '../wording/grade'
 import { mutedByInWords } from '../wording/muting'
 
 type Said<T> = T & { readonly message: string }
+
+/** How hard a drill is at its tempo, with a sentence for each part. */
+export interface SaidGrade {
+  readonly value: number
+  readonly parts: readonly (Part & { readonly why: string })[]
+}
 
 /** A sheet as the doors give it: what was found, and beside it what a teacher would say of it. */
 export interface SaidSheet extends Omit<Score, 'cues' | 'report'> {
@@ -22,18 +30,26 @@ export interface SaidSheet extends Omit<Score, 'cues' | 'report'> {
     readonly breaches: readonly Said<JudgedBreach>[]
     readonly quick?: string
   }
+  readonly grade: SaidGrade
 }
 
 /** What a door answers for one request. */
-export type Answer = SaidSheet | CountPlan | StepsPlan | { readonly error: SpecProblem }
+export type Answer =
+  SaidSheet | (CountPlan & { readonly grade: SaidGrade }) | StepsPlan | { readonly error: SpecProblem }
 
-function saidSheet(sheet: Extract<Judged, { kind: 'sheet' }>): SaidSheet {
+const saidGrade = ({ value, parts }: Grade): SaidGrade => ({
+  value,
+  parts: parts.map(part => ({ ...part, why: partInWords(part) })),
+})
+
+function saidSheet(sheet: Extract<Graded, { kind: 'sheet' }>): SaidSheet {
   const {
     report,
     fingering: { reasons, breaches, quick, ...verdict },
   } = sheet
   return {
     ...sheet,
+    grade: saidGrade(sheet.grade),
     cues: sheet.cues.map(cue => ({ ...cue, text: cueInWords(cue) })),
     report: {
       ...report,
@@ -50,22 +66,30 @@ function saidSheet(sheet: Extract<Judged, { kind: 'sheet' }>): SaidSheet {
   }
 }
 
-/** What a door has found out for one request, before it is said. */
-export type JudgedAnswer = Judged | { readonly error: SpecProblem }
+/** What was realised and judged, and how hard it is; timed steps have no grade. */
+export type Graded =
+  (Extract<Judged, { kind: 'sheet' }> & { readonly grade: Grade }) | (CountPlan & { readonly grade: Grade }) | StepsPlan
 
-/** Reads one request, a spec or a spec with its context, and realises it with the verdict on its fingers. */
+/** What a door has found out for one request, before it is said. */
+export type JudgedAnswer = Graded | { readonly error: SpecProblem }
+
+/** Reads one request, a spec or a spec with its context; realises it, with the verdict on its fingers and a grade. */
 export function judgedOf(raw: unknown): JudgedAnswer {
   const request = parseRequest(raw)
   if (!request.ok) return { error: request.error }
-  const result = realiseJudged(request.value.spec, { hand: request.value.hand, pins: request.value.pins })
-  return result.ok ? result.value : { error: result.error }
+  const { spec, hand, pins } = request.value
+  const result = realiseJudged(spec, { hand, pins })
+  if (!result.ok) return { error: result.error }
+  const { value } = result
+  return value.kind === 'steps' ? value : { ...value, grade: gradeOf(value, hand)! }
 }
 
 /**
  * Puts beside everything found what a teacher would say of it; what has no notes and what went wrong say it themselves.
  */
 export function said(judged: JudgedAnswer): Answer {
-  return 'kind' in judged && judged.kind === 'sheet' ? saidSheet(judged) : judged
+  if ('error' in judged || judged.kind === 'steps') return judged
+  return judged.kind === 'sheet' ? saidSheet(judged) : { ...judged, grade: saidGrade(judged.grade) }
 }
 
 /** Answers one request of a door. */

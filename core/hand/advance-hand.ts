@@ -64,6 +64,8 @@ export interface Hold {
   readonly from: Tick
   readonly to: Tick
   readonly barre?: true
+  /** A grip keeps it there, a chord, an anchor or a pedal: it is no finger merely left where it played. */
+  readonly anchor?: true
 }
 
 /** What the hand is: its measures, the guitar it is on, and how long its fingers stay. */
@@ -175,8 +177,20 @@ function policyEnd(contact: Contact, policy: HoldPolicy, now: Tick): Tick | null
   return contact.noteEnd <= now ? now : null
 }
 
-const holdOf = ({ finger, string, fret, from, barre }: Contact, to: Tick): Hold =>
-  barre ? { finger, string, fret, from, to, barre } : { finger, string, fret, from, to }
+function holdOf({ finger, string, fret, from, barre, until }: Contact, to: Tick): Hold {
+  // Written out, as every drill has many; what few holds have is added after.
+  if (barre || until !== undefined)
+    return {
+      finger,
+      string,
+      fret,
+      from,
+      to,
+      ...(barre && { barre }),
+      ...(until !== undefined && { anchor: true as const }),
+    }
+  return { finger, string, fret, from, to }
+}
 
 /**
  * The one hold rule: takes the hand from one moment to the next. A finger that has landed stays until the first of:

@@ -21,12 +21,13 @@ describe('what is found is said', () => {
         hand: hands[i % hands.length],
       })
       if (!('fingering' in answer)) continue
-      const { report, cues, fingering } = answer
+      const { report, cues, fingering, grade } = answer
       const said = [
         ...cues.map(cue => cue.text),
         ...[...report.breaches, ...report.stretches, ...fingering.breaches].map(each => each.message),
         ...report.quiet.map(quiet => quiet.by),
         ...Object.values(fingering.reasons),
+        ...grade.parts.map(part => part.why),
       ]
       for (const words of said) expect([spec, words]).toEqual([spec, expect.not.stringMatching(UNSAID)])
       for (const each of [...cues.map(cue => cue.about), ...fingering.breaches.map(breach => breach.rule)])

@@ -1,0 +1,408 @@
+import type { HandInput } from '../schema/fields'
+import type { Written } from './grading.test.data'
+
+/** A drill with the grades between which teachers expect it. */
+export interface GradeCase {
+  readonly name: string
+  readonly spec: Written
+  readonly hand?: HandInput
+  readonly expect: readonly [number, number]
+}
+
+/** What teachers expect of drills they know, from memory. */
+export const GRADE_CASES: readonly GradeCase[] = [
+  {
+    name: 'Fingers 1 2, eighths, two strings',
+    spec: {
+      family: 'order',
+      instrument: { preset: 'electric' },
+      position: 7,
+      rhythm: { meter: [4, 4], perBeat: 2 },
+      strings: { order: 'adjacent', from: 2, to: 1, travel: 'there-and-back' },
+      tempo: 50,
+      order: { fingers: [1, 2] },
+    },
+    expect: [1, 2.1],
+  },
+  {
+    name: '1234 sixteenths at 60',
+    spec: {
+      family: 'order',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      strings: { order: 'adjacent', from: 6, to: 1, travel: 'there-and-back' },
+      tempo: 60,
+      order: { fingers: [1, 2, 3, 4] },
+    },
+    expect: [1.6, 3.6],
+  },
+  {
+    name: '1234 sixteenths at 120',
+    spec: {
+      family: 'order',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      strings: { order: 'adjacent', from: 6, to: 1, travel: 'there-and-back' },
+      tempo: 120,
+      order: { fingers: [1, 2, 3, 4] },
+    },
+    expect: [3.8, 5.8],
+  },
+  {
+    name: '1234 sixteenths at 200',
+    spec: {
+      family: 'order',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      strings: { order: 'adjacent', from: 6, to: 1, travel: 'there-and-back' },
+      tempo: 200,
+      order: { fingers: [1, 2, 3, 4] },
+    },
+    expect: [6.3, 8],
+  },
+  {
+    name: '2413 sixteenths at 120',
+    spec: {
+      family: 'order',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      strings: { order: 'adjacent', from: 6, to: 1, travel: 'there-and-back' },
+      tempo: 120,
+      order: { fingers: [2, 4, 1, 3] },
+    },
+    expect: [4.4, 6.4],
+  },
+  {
+    name: 'Pair 12 eighths at 60',
+    spec: {
+      family: 'pair',
+      instrument: { preset: 'electric' },
+      position: 7,
+      rhythm: { meter: [4, 4], perBeat: 2 },
+      strings: { order: 'adjacent', from: 6, to: 1, travel: 'there-and-back' },
+      tempo: 60,
+      pair: { fingers: [1, 2], reps: 2 },
+    },
+    expect: [1, 2.4],
+  },
+  {
+    name: 'Trill 12 sixteenths at 80',
+    spec: {
+      family: 'pair',
+      instrument: { preset: 'electric' },
+      position: 7,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      strings: { order: 'adjacent', from: 3, to: 1, travel: 'there-and-back' },
+      tempo: 80,
+      pair: { fingers: [1, 2], reps: 4, trill: true },
+    },
+    expect: [1.8, 3.8],
+  },
+  {
+    name: 'Trill 34 sixteenths at 120',
+    spec: {
+      family: 'pair',
+      instrument: { preset: 'electric' },
+      position: 7,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      strings: { order: 'adjacent', from: 3, to: 1, travel: 'there-and-back' },
+      tempo: 120,
+      pair: { fingers: [3, 4], reps: 4, trill: true },
+    },
+    expect: [4.4, 6.4],
+  },
+  {
+    name: 'Hold 3, move 4 2, sixteenths at 80',
+    spec: {
+      family: 'held',
+      instrument: { preset: 'electric' },
+      position: 7,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      tempo: 80,
+      held: { held: [{ finger: 3, string: 4 }], moving: { fingers: [4, 2], strings: [3, 2, 1] } },
+    },
+    expect: [3.6, 5.6],
+  },
+  {
+    name: 'Chromatic first position, eighths at 60',
+    spec: {
+      family: 'chromatic',
+      instrument: { preset: 'classical' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 2 },
+      plucking: { system: 'im' },
+      tempo: 60,
+      chromatic: { strings: [1], positions: [1], fromOpen: true, travel: 'there-and-back' },
+    },
+    expect: [1, 2.6],
+  },
+  {
+    name: 'Chromatic three positions, sixteenths at 100',
+    spec: {
+      family: 'chromatic',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      tempo: 100,
+      chromatic: { strings: [1], positions: [1, 5, 9], fromOpen: true, travel: 'there-and-back' },
+    },
+    expect: [3.9, 5.9],
+  },
+  {
+    name: 'A major in IV, eighths at 80',
+    spec: {
+      family: 'scale',
+      instrument: { preset: 'electric' },
+      position: 4,
+      rhythm: { meter: [4, 4], perBeat: 2 },
+      tempo: 80,
+      scale: { tonic: 'A', type: 'major', layout: 'position', sequence: 'straight' },
+    },
+    expect: [1.4, 3.4],
+  },
+  {
+    name: 'G major three per string, sixteenths at 140',
+    spec: {
+      family: 'scale',
+      instrument: { preset: 'electric' },
+      position: 3,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      tempo: 140,
+      scale: { tonic: 'G', type: 'major', layout: 'three-per-string', range: 'full', sequence: 'straight' },
+    },
+    expect: [5.2, 7.2],
+  },
+  {
+    name: 'p i m a on C, eighths at 60',
+    spec: {
+      family: 'pattern',
+      instrument: { preset: 'classical' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      plucking: { system: 'pima' },
+      tempo: 60,
+      pattern: { chords: [{ name: 'C', frets: 'x32010' }], tokens: 'p:R i:3 m:2 a:1', barsPerChord: 2 },
+    },
+    expect: [1, 2.6],
+  },
+  {
+    name: 'Tremolo p a m i, sixteenths at 140',
+    spec: {
+      family: 'pattern',
+      instrument: { preset: 'classical' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      plucking: { system: 'pima' },
+      tempo: 140,
+      pattern: { chords: [{ name: 'Am', frets: 'x02210' }], tokens: 'p:R/s a:1/s m:1/s i:1/s', barsPerChord: 4 },
+    },
+    expect: [5.6, 7.6],
+  },
+  {
+    name: 'Alternating bass with pinched melody at 80',
+    spec: {
+      family: 'pattern',
+      instrument: { preset: 'steel' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      plucking: { system: 'pima' },
+      tempo: 80,
+      pattern: {
+        chords: [
+          { name: 'C', frets: 'x32010' },
+          { name: 'G', frets: '320003' },
+        ],
+        tokens: 'p:R+m:1/q p:A/e i:2/e p:R/e m:1/e p:A+i:2/q',
+        barsPerChord: 1,
+      },
+    },
+    expect: [1.5, 3.5],
+  },
+  {
+    name: 'Five-string sweep Em, sixteenths at 60',
+    spec: {
+      family: 'shape',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      times: 4,
+      tempo: 60,
+      shape: {
+        chord: 'Em',
+        strings: [5, 4, 3, 2, 1],
+        formula: [2, 1, 1, 1, 2],
+        place: 2,
+        travel: 'there-and-back',
+        play: 'sweep',
+      },
+    },
+    expect: [3.2, 5.2],
+  },
+  {
+    name: 'Tapping, sixteenths at 120',
+    spec: {
+      family: 'tap',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      tempo: 120,
+      tap: {
+        string: 2,
+        cycle: [
+          { fret: 7, finger: 1 },
+          { fret: 10, finger: 4 },
+          { fret: 14, tap: 'm' },
+          { fret: 10, finger: 4 },
+        ],
+        times: 8,
+      },
+    },
+    expect: [4.4, 6.4],
+  },
+  {
+    name: 'Change C\u2013G, one bar each at 60',
+    spec: {
+      family: 'blocks',
+      instrument: { preset: 'steel' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      tempo: 60,
+      blocks: {
+        chords: [
+          { name: 'C', frets: 'x32010' },
+          { name: 'G', frets: '320003' },
+          { name: 'C', frets: 'x32010' },
+          { name: 'G', frets: '320003' },
+        ],
+        stage: 'block',
+      },
+    },
+    expect: [1, 2.9],
+  },
+  {
+    name: 'Barre chain F\u2013Bbm\u2013F, one bar each at 120',
+    spec: {
+      family: 'blocks',
+      instrument: { preset: 'steel' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      tempo: 120,
+      blocks: {
+        chords: [
+          { name: 'F', frets: '133211' },
+          { name: 'Bbm', frets: 'x13321' },
+          { name: 'Gm', frets: '355333' },
+          { name: 'F', frets: '133211' },
+        ],
+        stage: 'block',
+      },
+    },
+    expect: [3.2, 5.2],
+  },
+  {
+    name: 'String-skip pedal, sixteenths at 60',
+    spec: {
+      family: 'pedal',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      tempo: 60,
+      pedal: {
+        string: 1,
+        fingers: [1, 1, 1, 1],
+        start: 'pedal',
+        moving: { strings: [2, 3, 4], fingers: [4, 3, 2, 3] },
+      },
+    },
+    expect: [2.4, 4.4],
+  },
+  {
+    name: "1234 eighths in I at 60, child's hand",
+    spec: {
+      family: 'order',
+      instrument: { preset: 'classical' },
+      position: 1,
+      rhythm: { meter: [4, 4], perBeat: 2 },
+      strings: { order: 'adjacent', from: 6, to: 1, travel: 'there-and-back' },
+      tempo: 60,
+      order: { fingers: [1, 2, 3, 4] },
+    },
+    hand: { reachMm: 60 },
+    expect: [2.4, 4.4],
+  },
+  {
+    name: 'Pull-offs 4\u20133, eighths at 60',
+    spec: {
+      family: 'slur',
+      instrument: { preset: 'electric' },
+      position: 7,
+      rhythm: { meter: [4, 4], perBeat: 2 },
+      tempo: 60,
+      slur: {
+        string: 2,
+        groups: [
+          [4, 3],
+          [4, 3],
+          [4, 3],
+          [4, 3],
+          [4, 3],
+          [4, 3],
+          [4, 3],
+          [4, 3],
+        ],
+        slurred: 8,
+      },
+    },
+    expect: [1.7, 3.7],
+  },
+  {
+    name: 'Open-string picking, sixteenths at 90',
+    spec: {
+      family: 'picking',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      tempo: 90,
+      picking: { groups: [{ strings: [1], notes: 16, times: 4 }], fret: 0 },
+    },
+    expect: [1.2, 3.2],
+  },
+  {
+    name: 'Pentatonic box, eighths at 80',
+    spec: {
+      family: 'scale',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 2 },
+      tempo: 80,
+      scale: { tonic: 'A', type: 'minor pentatonic', layout: 'box', range: 'full', sequence: 'straight' },
+    },
+    expect: [1.1, 3.1],
+  },
+  {
+    name: 'Diagonal blocks, quarters at 60',
+    spec: {
+      family: 'diagonal',
+      instrument: { preset: 'electric' },
+      position: 5,
+      rhythm: { meter: [4, 4], perBeat: 4 },
+      tempo: 60,
+      diagonal: { strings: [5, 4, 3, 2], fret: 7, form: 'alternate', play: 'block', moves: [0, 1, 0, 1] },
+    },
+    expect: [2.2, 4.2],
+  },
+  {
+    name: 'Count at 35, half silent',
+    spec: {
+      family: 'count',
+      rhythm: { meter: [4, 4], perBeat: 1 },
+      count: { tempos: [35], bars: 4, silentBars: 2 },
+      tempo: 60,
+    },
+    expect: [2.2, 4.2],
+  },
+]
