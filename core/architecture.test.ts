@@ -36,6 +36,7 @@ const LAYERS: readonly (readonly string[])[] = [
   ['score'],
   ['fitting', 'chord-changes', 'practice'],
   ['grade'],
+  ['ladder'],
   ['wording'],
   ['formats'],
 ]
