@@ -18,7 +18,6 @@ export type PartName = (typeof PARTS)[number]
 /** What each part counts for in the grade, 0 for nothing. A studio may set its own. */
 export type Weights = Readonly<Record<PartName, number>>
 
-
 /**
  * Every number of the grade: the project's own assumptions, fitted to what teachers expect of some fifty drills
  * (`grade-cases.test.ts`). A demand of 1 is about what a good player gives for four notes running.

@@ -1,7 +1,7 @@
 import { minimalSpec } from '../families/minimal-spec'
+import { atTempo } from '../grade/at-tempo'
 import { gradeOf } from '../grade/grade'
 import { PARTS, type PartName } from '../grade/table'
-import type { Realised } from '../score/score'
 import { realise } from '../score/realise'
 import type { Column } from './column'
 import { demandBetween, differences, signatureOf, signatureOfCount, type Demand, type Signature } from './signature'
@@ -48,10 +48,6 @@ interface Candidate {
 
 /** Faster than this is asked of nobody, onsets a second (common practice: the fastest alternate picking). */
 const FASTEST = 15
-
-/** The same drill at another tempo, its fingers as they are. */
-export const atTempo = <R extends Realised>(realised: R, tempo: number): R =>
-  realised.kind === 'sheet' ? { ...realised, tempo, spec: { ...realised.spec, tempo } } : realised
 
 function* candidatesOf({ bases, tempos }: Column): Generator<Candidate> {
   let base = 0
