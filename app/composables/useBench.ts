@@ -2,6 +2,7 @@ import { useManualRefHistory } from '@vueuse/core'
 import { computed, type Ref, shallowRef, watch } from 'vue'
 import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
 import { openingFor, type Player } from '#core/fitting/opening'
+import type { Grade } from '#core/grade/grade'
 import type { Verdict } from '#core/score/judge'
 import { realise } from '#core/score/realise'
 import type { CountPlan, Realised, Score, StepsPlan } from '#core/score/score'
@@ -91,6 +92,11 @@ export function useBench(person: Readonly<Ref<Player>>) {
     return answer?.ok && answer.value.kind === 'sheet' ? answer.value.fingering : null
   })
 
+  const grade = computed<Grade | null>(() => {
+    const { value: answer } = verdict.answer
+    return answer?.ok && answer.value.kind !== 'steps' ? answer.value.grade : null
+  })
+
   function write(next: Draft) {
     if (saysTheSame(next, draft.value)) return
     draft.value = next
@@ -125,6 +131,8 @@ export function useBench(person: Readonly<Ref<Player>>) {
     problem,
     /** The verdict on the fingers in sight; null until the engine has looked at them. */
     fingering,
+    /** How hard it is, for the hand it is for; null until the engine has looked at it, and for timed steps. */
+    grade,
     engine: verdict,
     /** The spec without what has its default; what is saved and shared. */
     minimal: computed(() => (spec.value && problem.value === null ? minimalSpec(spec.value) : raw.value)),

@@ -1,7 +1,7 @@
 import { watchDebounced } from '@vueuse/core'
 import { readonly, ref, shallowReadonly, shallowRef } from 'vue'
 import type { Context } from '#core/score/prepare'
-import type { Judged } from '#core/score/realise'
+import type { Graded } from '#core/grade/graded'
 import type { Parsed } from '#core/schema/parse'
 import { plain, useEngine } from './useEngine'
 
@@ -16,7 +16,7 @@ export interface Asked {
  * be stopped, and is then asked again by hand or by the next change.
  */
 export function useVerdict(asked: () => Asked) {
-  const answer = shallowRef<Parsed<Judged> | null>(null)
+  const answer = shallowRef<Parsed<Graded> | null>(null)
   const busy = ref(false)
   const stopped = ref(false)
   const engine = useEngine()

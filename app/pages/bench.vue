@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import type { PartName } from '#core/grade/table'
+import { tempoInWords } from '#core/line/meter'
 import { barTicks } from '#core/line/ticks'
 import type { Roster } from '#shared/contracts/students'
 import type { Shortcut } from '~/composables/useKeys'
@@ -41,6 +43,14 @@ function show(key: string) {
   const index = score.value!.notes.findIndex(note => note.key === key)
   if (index >= 0) selected.value = index
 }
+
+/** The part of the grade whose notes are lit on the sheet. */
+const partShown = ref<PartName | null>(null)
+const lit = computed(() => bench.grade.value?.parts.find(part => part.name === partShown.value)?.notes ?? null)
+const forWhom = computed(() => {
+  const bpm = tempoInWords(tempo.value, bench.score.value?.meter ?? [4, 4])
+  return bench.plan.value ? 'counting' : student.value ? `for ${student.value.name} at ${bpm}` : `at ${bpm}`
+})
 
 /** What is on the bench belongs to nothing that was saved or set. */
 function letGo() {
@@ -167,6 +177,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           :student="student"
           :drill-id="kept.drill.value?.id ?? null"
           :clock="metronome"
+          :lit="lit"
           @excerpt="takeExcerpt"
         />
         <aside
@@ -174,6 +185,22 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           aria-label="What it amounts to"
           tabindex="0"
         >
+          <BenchGrade
+            v-if="plan?.kind !== 'steps'"
+            v-model:shown="partShown"
+            :grade="bench.grade.value"
+            :busy="bench.engine.busy.value"
+            :for-whom="forWhom"
+          />
+          <template v-if="!plan && bench.grade.value">
+            <BenchNotches :bench="bench" :context="{ hand: student?.hand }" />
+            <BenchTempoForGrade
+              :score="score"
+              :hand="student?.hand"
+              :own="bench.grade.value.value"
+              @take="bench.set('tempo', $event)"
+            />
+          </template>
           <BenchFigures
             v-if="!plan"
             :score="score"

@@ -1,9 +1,12 @@
 import { expose } from 'comlink'
 import { firstBlocked } from '#core/fitting/habit'
-import { realiseJudged } from '#core/score/realise'
+import { tempoForGrade } from '#core/grade/at-tempo'
+import { realiseGraded } from '#core/grade/graded'
+import { neighbours } from '#core/grade/neighbours'
+import { startTempo } from '#core/grade/start-tempo'
 
-/** The heavy end of the core, off the thread that draws: fingers, costs, verdicts, what a habit will block. */
-const engine = { judge: realiseJudged, firstBlocked }
+/** The heavy end of the core, off the thread that draws: fingers, costs, verdicts, grades, what a habit will block. */
+const engine = { judge: realiseGraded, firstBlocked, neighbours, tempoForGrade, startTempo }
 export type Engine = typeof engine
 
 expose(engine)

@@ -1,8 +1,8 @@
-import { gradeOf, type Grade, type Part } from '../grade/grade'
+import type { Grade, Part } from '../grade/grade'
+import { realiseGraded, type Graded } from '../grade/graded'
 import { parseRequest } from '../schema/parse'
 import type { SpecProblem } from '../schema/spec-error'
 import type { JudgedBreach, Verdict } from '../score/judge'
-import { realiseJudged, type Judged } from '../score/realise'
 import type { Cue, CountPlan, Muting, Report, Score, StepsPlan, Stretch } from '../score/score'
 import { cueInWords } from '../wording/cue'
 import { breachInWords, QUICK_WAY, reasonInWords, stretchInWords } from '../wording/fingering'
@@ -66,10 +66,6 @@ function saidSheet(sheet: Extract<Graded, { kind: 'sheet' }>): SaidSheet {
   }
 }
 
-/** What was realised and judged, and how hard it is; timed steps have no grade. */
-export type Graded =
-  (Extract<Judged, { kind: 'sheet' }> & { readonly grade: Grade }) | (CountPlan & { readonly grade: Grade }) | StepsPlan
-
 /** What a door has found out for one request, before it is said. */
 export type JudgedAnswer = Graded | { readonly error: SpecProblem }
 
@@ -78,10 +74,8 @@ export function judgedOf(raw: unknown): JudgedAnswer {
   const request = parseRequest(raw)
   if (!request.ok) return { error: request.error }
   const { spec, hand, pins } = request.value
-  const result = realiseJudged(spec, { hand, pins })
-  if (!result.ok) return { error: result.error }
-  const { value } = result
-  return value.kind === 'steps' ? value : { ...value, grade: gradeOf(value, hand)! }
+  const result = realiseGraded(spec, { hand, pins })
+  return result.ok ? result.value : { error: result.error }
 }
 
 /**

@@ -1,10 +1,9 @@
 import type { Control, Family, SharedControl } from '../families/family'
 import { minimalSpec } from '../families/minimal-spec'
-import { familyNamed, familyUses } from '../families/registry'
+import { familyLookup, familyNamed, familyUses } from '../families/registry'
 import { FINGERS } from '../guitar/finger'
 import { fieldAt, withField } from '../schema/minimal'
 import { parseSpec, type Spec } from '../schema/parse'
-import { familyLookup } from '../families/registry'
 import { realise } from '../score/realise'
 import type { Context } from '../score/prepare'
 import type { Realised } from '../score/score'
@@ -33,7 +32,7 @@ export interface Neighbour {
 }
 
 /** Less than this is no notch, in grades. */
-export const LEAST_NOTCH = 0.05
+export const LEAST_NOTCH = 0.1
 
 const SPEED_PATHS = ['tempo', 'rhythm.perBeat']
 
@@ -204,19 +203,21 @@ export interface Wanted {
   readonly sameSpeed?: boolean
 }
 
-/** The neighbours that fit what is wanted, the nearest first; where a part is wanted, those that change it most. */
+/**
+ * The neighbours that fit what is wanted: of each parameter the nearest, then the next nearest, so that a choice of
+ * different changes comes first. Where a part is wanted, those come first that change it more than any other.
+ */
 export function notches(found: readonly Neighbour[], { way, part, sameSpeed }: Wanted): readonly Neighbour[] {
   const sign = way === 'harder' ? 1 : -1
   const change = (neighbour: Neighbour) => sign * (neighbour.parts.find(each => each.name === part)?.by ?? 0)
-  const fitting = found.filter(
-    neighbour =>
-      sign * neighbour.by > 0 && !(sameSpeed && neighbour.speed) && (part === undefined || change(neighbour) > 0),
-  )
-  // A part is worked at where it changes more than any other does.
-  return part === undefined
-    ? fitting
-    : fitting.toSorted(
-        (a, b) =>
-          Number(b.parts[0]?.name === part) - Number(a.parts[0]?.name === part) || Math.abs(a.by) - Math.abs(b.by),
-      )
+  const turns = new Map<string, number>()
+  return found
+    .filter(each => sign * each.by > 0 && !(sameSpeed && each.speed) && (part === undefined || change(each) > 0))
+    .map(neighbour => {
+      const turn = turns.get(neighbour.change.path) ?? 0
+      turns.set(neighbour.change.path, turn + 1)
+      return { neighbour, turn, mainly: part !== undefined && neighbour.parts[0]?.name === part }
+    })
+    .sort((a, b) => Number(b.mainly) - Number(a.mainly) || a.turn - b.turn)
+    .map(({ neighbour }) => neighbour)
 }

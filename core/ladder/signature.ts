@@ -1,12 +1,11 @@
-import type { Score, Via } from '../score/score'
+import type { CountPlan, Score, Via } from '../score/score'
 import type { Stroke } from '../line/line'
 import type { Finger } from '../guitar/finger'
 import type { Tick } from '../line/ticks'
-import type { CountPlan } from '../score/score'
 
 /**
- * What a drill asks for by name, with tempo, notes to the beat and position taken out: so that two drills can be told apart by
- * what is new in one of them. In this order the first that differs names the difference.
+ * What a drill asks for by name, with tempo, notes to the beat and position taken out: so that two drills can be told
+ * apart by what is new in one of them. In this order the first that differs names the difference.
  */
 export interface Signature {
   /** Fingers following each other on one string, such as `24`: the earlier one first. */

@@ -38,13 +38,16 @@ function valueInWords(path: string, value: unknown, family: string): string {
 }
 
 /**
- * A change of one parameter.
+ * A change of one parameter: what it becomes, and what it was.
  * @param family Whose drill it is.
- * @example changeInWords({ path: 'position', from: 5, to: 7 }, 'order') // 'Position VII instead of V'
+ * @example changeInWords({ path: 'position', from: 5, to: 7 }, 'order').to // 'Position VII'
  */
-export function changeInWords({ path, from, to }: Change, family: string): string {
+export function changeInWords(
+  { path, from, to }: Change,
+  family: string,
+): { readonly to: string; readonly from: string } {
   const label = fieldInWords(path, familyNamed(family))
-  return `${label} ${valueInWords(path, to, family)} instead of ${valueInWords(path, from, family)}`
+  return { to: `${label} ${valueInWords(path, to, family)}`, from: `instead of ${valueInWords(path, from, family)}` }
 }
 
 const points = ({ name, by }: { readonly name: PartName; readonly by: number }) =>

@@ -18,7 +18,7 @@ const EXTRA_WORDS: Readonly<Record<PluckingExtra, string>> = {
 }
 
 const figure = (value: number) => String(Math.round(value * 10) / 10)
-const rate = (perSecond: number) => `${figure(perSecond)} a second`
+const rate = (perSecond: number) => `${figure(perSecond)} notes a second`
 const fingersIn = (fingers: readonly number[]) =>
   fingers.length === 1 ? `finger ${fingers[0]}` : `fingers ${fingers.slice(0, -1).join(', ')} and ${fingers.at(-1)}`
 const some = (count: number, one: string) => `${countInWords(count)} ${one}${count === 1 ? '' : 's'}`
@@ -38,10 +38,10 @@ const NOTHING: Readonly<Record<PartName, string>> = {
 }
 
 function pluckingInWords(cause: Extract<Cause, { part: 'plucking hand' }>): string {
-  if ('taps' in cause) return `taps with ${some(cause.taps, 'finger')}, ${rate(cause.perSecond)} from note to note`
+  if ('taps' in cause) return `taps with ${some(cause.taps, 'finger')}, at ${rate(cause.perSecond)}`
   const because = cause.extras.map(extra => EXTRA_WORDS[extra])
   return because.length === 0
-    ? `one string after another, ${rate(cause.perSecond)}`
+    ? `one stroke after another, ${rate(cause.perSecond)}`
     : `${rate(cause.perSecond)}, and ${because.slice(0, 2).join(', and ')}`
 }
 
@@ -60,30 +60,30 @@ function pulseInWords(cause: Extract<Cause, { part: 'pulse' }>): string {
 export function causeInWords(cause: Cause): string {
   switch (cause.part) {
     case 'fretting speed':
-      return `${some(cause.fingers, 'finger')}, ${rate(cause.perSecond)}${cause.ahead > 0 ? `, ${countInWords(cause.ahead)} laid down ahead` : ''}`
+      return `${some(cause.fingers, 'finger')}, ${figure(cause.perSecond)} moves a second${cause.ahead > 0 ? `, ${countInWords(cause.ahead)} laid down ahead` : ''}`
     case 'finger independence':
       return [
-        ...(cause.pair ? [`${cause.pair[1]} after ${cause.pair[0]}`] : []),
+        ...(cause.pair ? [`finger ${cause.pair[1]} after finger ${cause.pair[0]}`] : []),
         ...(cause.held.length > 0 ? [`${fingersIn(cause.held)} held meanwhile`] : []),
-        rate(cause.perSecond),
+        `at ${rate(cause.perSecond)}`,
       ].join(', ')
     case 'stretch':
       return `fingers ${cause.fingers[0]}–${cause.fingers[1]} over frets ${cause.frets[0]}–${cause.frets[1]}: ${cause.mm.toFixed(0)} mm, at ease ${cause.comfortMm.toFixed(0)}, limit ${cause.limitMm.toFixed(0)}${cause.lifted ? '; one has to let go' : ''}`
     case 'shifts':
       return `from ${romanPosition(cause.from)} to ${romanPosition(cause.to)}: ${cause.mm.toFixed(0)} mm in ${cause.ms.toFixed(0)} ms`
     case 'crossings':
-      return `${cause.strings === 1 ? 'to the next string' : `${countInWords(cause.strings)} strings on`}, ${rate(cause.perSecond)}`
+      return `${cause.strings === 1 ? 'to the next string' : `${countInWords(cause.strings)} strings on`}, at ${rate(cause.perSecond)}`
     case 'slurs': {
       const how = { hammer: 'comes down', pull: 'pulls off', slide: 'slides' }[cause.via]
       const who = cause.finger === 0 ? 'the plucking hand' : `finger ${cause.finger}`
-      return `${who} ${how}${cause.inRow > 1 ? `, slur ${cause.inRow} in a row` : ''}, ${rate(cause.perSecond)}`
+      return `${who} ${how}${cause.inRow > 1 ? `, slur ${cause.inRow} in a row` : ''}, at ${rate(cause.perSecond)}`
     }
     case 'plucking hand':
       return pluckingInWords(cause)
     case 'coordination':
       return cause.taps
-        ? `both hands on the neck, ${rate(cause.perSecond)}`
-        : `both hands at once, ${rate(cause.perSecond)}${cause.crosses ? ', on a new string' : ''}`
+        ? `both hands on the neck, at ${rate(cause.perSecond)}`
+        : `both hands at once, at ${rate(cause.perSecond)}${cause.crosses ? ', on a new string' : ''}`
     case 'pulse':
       return pulseInWords(cause)
     case 'chord changes':

@@ -11,6 +11,7 @@ const props = defineProps<{
   student: StudentRow | null
   drillId: string | null
   clock: { readonly tick: Readonly<Ref<number | null>> }
+  lit: readonly string[] | null
 }>()
 const emit = defineEmits<{ excerpt: [from: string, to: string] }>()
 const { lanes, quiet } = useSheetRows()
@@ -120,6 +121,7 @@ function takeExcerpt() {
           :lanes="lanes"
           :quiet="quiet"
           :clock="clock"
+          :lit="lit"
         />
       </div>
       <p v-if="!plan && !note" class="mt-2 text-soft">

@@ -10,7 +10,10 @@ const props = defineProps<{
   /** Height there is to fill, px: the sheet grows as far as all of it stays in sight. */
   height?: number
   clock?: { readonly tick: Readonly<Ref<number | null>> }
+  /** Notes that something beside the sheet points at, by key. */
+  lit?: readonly string[] | null
 }>()
+const litNotes = computed(() => (props.lit ? new Set(props.lit) : null))
 const selected = defineModel<number | null>('selected', { default: null })
 /** First and last note of a marked stretch. */
 const range = defineModel<readonly [number, number] | null>('range', { default: null })
@@ -194,6 +197,7 @@ const playhead = computed(() => {
           "
           :range="range"
           :digits="digits"
+          :lit="litNotes"
           @pick="pick"
         />
         <div

@@ -13,6 +13,8 @@ const props = defineProps<{
   range?: readonly [number, number] | null
   /** Small finger digits beside the frets. */
   digits?: boolean
+  /** Notes that something beside the sheet points at, by key. */
+  lit?: ReadonlySet<string> | null
 }>()
 const emit = defineEmits<{ pick: [index: number] }>()
 
@@ -72,6 +74,14 @@ const quietLines = computed(() => rows.value.quiet.map(y => `M${props.frame.left
 const countRow = computed(() => props.system.counts.map(count => `${count.x} ${count.text}`).join())
 const labelled = computed(() => props.system.ribbons.filter(ribbon => ribbon.label))
 const picked = computed(() => props.system.notes.find(({ index }) => index === props.selected))
+const litNotes = computed(() =>
+  props.lit
+    ? props.system.notes
+        .filter(({ note }) => props.lit!.has(note.key))
+        .map(({ x, y }) => `M${x - 11} ${y - 10}h22v20h-22z`)
+        .join('')
+    : '',
+)
 const hitTop = computed(() => rows.value.pluck - 12)
 const hitHeight = computed(() => rows.value.strings.at(-1)! - rows.value.pluck + 22)
 const wide = (placed: PlacedNote) => Math.max(20, Math.min(placed.width, 44))
@@ -203,6 +213,7 @@ const named = computed(() =>
       />
     </template>
     <g aria-hidden="true">
+      <path v-if="litNotes" :d="litNotes" class="lit" />
       <rect v-if="picked" :x="picked.x - 11" :y="picked.y - 9.5" width="22" height="19" rx="4" class="picked-box" />
       <text class="silent">
         <tspan v-for="(hold, i) in system.silent" :key="i" :x="hold.x" :y="hold.y + 4.5">{{ hold.text }}</tspan>
@@ -218,7 +229,7 @@ const named = computed(() =>
           :key="placed.index"
           :x="placed.x"
           :y="placed.y + 5.2"
-          :class="placed.index === selected ? 'picked' : undefined"
+          :class="placed.index === selected ? 'picked' : lit?.has(placed.note.key) ? 'over-lit' : undefined"
         >
           {{ placed.note.marks.includes('muted') ? '×' : placed.note.fret }}
         </tspan>
@@ -383,6 +394,9 @@ const named = computed(() =>
   stroke-linejoin: round;
   pointer-events: none;
 }
+.sheet-system .fret .over-lit {
+  stroke: none;
+}
 .sheet-system .fret .picked {
   fill: var(--on-action);
   stroke: none;
@@ -407,11 +421,18 @@ const named = computed(() =>
 .sheet-system .picked-box {
   fill: var(--action);
 }
+.sheet-system .lit {
+  fill: var(--wood);
+  stroke: var(--attention-ink);
+  stroke-width: 1.6;
+  pointer-events: none;
+}
 @media print {
   .sheet-system .fret .picked {
     fill: #000;
   }
-  .sheet-system .picked-box {
+  .sheet-system .picked-box,
+  .sheet-system .lit {
     display: none;
   }
 }
