@@ -6,7 +6,8 @@ import { addAccount, openStudio } from '../server/services/accounts'
 import type { Actor } from '../server/policy/actor'
 import { createDrill } from '../server/services/drills'
 import { appendEvent, startLesson } from '../server/services/lessons'
-import { createStudent, setAssignment, setSlot } from '../server/services/students'
+import { setAssignment } from '../server/services/assignments'
+import { createStudent, setSlot } from '../server/services/students'
 
 type Pool = ReturnType<typeof openDatabase>['pool']
 const EVENTS_A_LESSON = 40

@@ -15,7 +15,8 @@ import { localEngine } from '../server/engine/engine'
 import { createDrill } from '../server/services/drills'
 import { createInstrument } from '../server/services/instruments'
 import { appendEvent, startLesson } from '../server/services/lessons'
-import { createStudent, setAssignment, setSlot } from '../server/services/students'
+import { setAssignment } from '../server/services/assignments'
+import { createStudent, setSlot } from '../server/services/students'
 import {
   DRILLS,
   GUITARS,

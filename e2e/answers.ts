@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { familyLookup } from '../core/families/registry'
+import { PARTS } from '../core/grade/table'
+import { COLUMNS } from '../core/ladder/columns/registry'
 import type { Attention } from '../core/practice/attention'
 import type { LessonEventOf } from '../core/practice/log/events'
 import { ALL_FAULTS } from '../core/practice/log/kinds'
@@ -22,6 +24,8 @@ import type {
 } from '../shared/contracts/assignments'
 import type { InstrumentRow } from '../shared/contracts/instruments'
 import type { LessonRow, EventStored, LessonDetail, LessonStarted, TodayPage } from '../shared/contracts/lessons'
+import type { CoveredDrill } from '../shared/contracts/coverage'
+import { weightsSchema, type ProgrammeRow, type RungRow, type ShelfPage } from '../shared/contracts/shelf'
 import type { Roster, SlotRow, StudentPage, StudentRow } from '../shared/contracts/students'
 
 // What the contract's types promise, held against what is really answered: nothing missing, nothing more.
@@ -56,6 +60,7 @@ const me: z.ZodType<Me> = just({
   name: z.string(),
   studioName: z.string(),
   zone: z.string(),
+  weights: weightsSchema.nullable(),
 })
 const account: z.ZodType<AccountRow> = just({
   id,
@@ -99,6 +104,7 @@ const detail = {
   targetOn: day.nullable(),
   bpm,
   pace,
+  waitsFor: z.string().nullable(),
   drillId: id,
   versionNumber: count,
   stage: z.string(),
@@ -236,7 +242,7 @@ const today: z.ZodType<TodayPage> = just({
 
 const studentFile: z.ZodType<StudentFile> = just({
   format: z.literal('fidactyl-student'),
-  version: z.literal(2),
+  version: z.literal(3),
   writtenAt: instant,
   zone: z.string(),
   student: just({
@@ -273,6 +279,7 @@ const studentFile: z.ZodType<StudentFile> = just({
       plan: planSchema,
       pins: pinsSchema,
       targetOn: day.nullable(),
+      opensAfter: id.nullable(),
       setAt: instant,
       endedAt: instant.nullable(),
       revisions: z.array(
@@ -304,6 +311,37 @@ const studentFile: z.ZodType<StudentFile> = just({
       ),
     }),
   ),
+})
+
+const rung: z.ZodType<RungRow> = just({
+  key: z.string().length(64),
+  technique: z.enum(COLUMNS.map(column => column.name) as [string, ...string[]]),
+  place: count,
+  grade: z.number().min(1).max(8),
+  parts: z.array(z.number().min(0).max(100)).length(PARTS.length),
+  spec: z.record(z.string(), z.unknown()),
+  title: z.string(),
+  purpose: z.string(),
+  signature: z.custom<RungRow['signature']>(value => Object.keys(value as object).join() === 'fingers,ways,strings'),
+  demand: z.custom<RungRow['demand']>(value => value === null || Object.hasOwn(value as object, 'entry')),
+  after: z.array(z.string().length(64)),
+  retired: z.boolean(),
+})
+const programme: z.ZodType<ProgrammeRow> = just({ id, name: z.string(), refs: z.array(z.string()) })
+const shelf: z.ZodType<ShelfPage> = just({
+  drills: z.array(drillRow),
+  rungs: z.array(rung),
+  favourites: z.array(z.string()),
+  programmes: z.array(programme),
+})
+const covered: z.ZodType<CoveredDrill> = just({
+  id,
+  drillName: z.string(),
+  spec,
+  startBpm: bpm,
+  targetBpm: bpm,
+  cleanBpm: bpm.nullable(),
+  ended: z.boolean(),
 })
 
 const [ok, justId, archived] = [just({ ok: z.literal(true) }), just({ id }), just({ archived: z.boolean() })]
@@ -341,6 +379,14 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'POST /api/assignments': justId,
   'POST /api/assignments/[id]/end': just({ ended: z.boolean() }),
   'PUT /api/assignments/[id]/pins': justId,
+  'GET /api/shelf': shelf,
+  'PUT /api/shelf/favourites': just({ kept: z.boolean() }),
+  'POST /api/programmes': programme,
+  'PUT /api/programmes/[id]': programme,
+  'POST /api/programmes/[id]/archive': archived,
+  'POST /api/students/[id]/drills': just({ id, ids: z.array(id) }),
+  'GET /api/students/[id]/coverage': z.array(covered),
+  'PUT /api/studio/weights': just({ weights: weightsSchema.nullable() }),
   'GET /api/instruments': z.array(instrument),
   'POST /api/instruments': justId,
   'PUT /api/instruments/[id]': justId,

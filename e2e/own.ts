@@ -64,5 +64,6 @@ export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
   const assignments = (await post('/api/assignments', of('POST /api/assignments', own))).id
   const instruments = (await post('/api/instruments', of('POST /api/instruments'))).id
   const lessons = (await post('/api/lessons', of('POST /api/lessons', own))).id
-  return { ...own, assignments, instruments, lessons }
+  const programmes = (await post('/api/programmes', of('POST /api/programmes', own))).id
+  return { ...own, assignments, instruments, lessons, programmes }
 }

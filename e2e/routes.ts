@@ -7,7 +7,7 @@ export type Who = 'anybody' | 'signed-in' | 'teacher' | 'owner'
 /**
  * Whose rows a route of the API may be asked about, by the name of the part of its address or body that holds the id.
  */
-export type Kind = 'students' | 'drills' | 'assignments' | 'lessons' | 'instruments' | 'accounts'
+export type Kind = 'students' | 'drills' | 'assignments' | 'lessons' | 'instruments' | 'accounts' | 'programmes'
 
 export interface Row {
   readonly who: Who
@@ -70,6 +70,30 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   },
   'POST /api/assignments/[id]/end': { who: 'teacher', body: id => ({ id, ended: false }) },
   'PUT /api/assignments/[id]/pins': { who: 'teacher', body: id => ({ id, pins: {} }) },
+  'GET /api/shelf': { who: 'teacher' },
+  'PUT /api/shelf/favourites': {
+    who: 'teacher',
+    body: (id, own) => ({ id, ref: own.drills, kept: true }),
+    names: { ref: 'drills' },
+  },
+  'POST /api/programmes': {
+    who: 'teacher',
+    body: (id, own) => ({ id, name: 'Mine', refs: [own.drills] }),
+    names: { 'refs.0': 'drills' },
+  },
+  'PUT /api/programmes/[id]': {
+    who: 'teacher',
+    body: (id, own) => ({ id, name: 'Mine', refs: [own.drills] }),
+    names: { 'refs.0': 'drills' },
+  },
+  'POST /api/programmes/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
+  'POST /api/students/[id]/drills': {
+    who: 'teacher',
+    body: (id, own) => ({ id, refs: [own.drills], path: false }),
+    names: { 'refs.0': 'drills' },
+  },
+  'GET /api/students/[id]/coverage': { who: 'teacher' },
+  'PUT /api/studio/weights': { who: 'owner', body: id => ({ id, weights: null }) },
   'GET /api/instruments': { who: 'teacher' },
   'POST /api/instruments': { who: 'teacher', body: id => ({ id, name: 'Mine', choice: {} }) },
   'PUT /api/instruments/[id]': { who: 'teacher', body: id => ({ id, name: 'Mine', choice: {} }) },
@@ -119,10 +143,11 @@ export function routesInFolder(): readonly string[] {
 export const methodOf = (route: string) => route.split(' ')[0]!
 export const pathOf = (route: string, id: string) => route.split(' ')[1]!.replace('[id]', id)
 
-/** A copy of a body with the field at a dotted path set. */
+/** A copy of a body with the field at a dotted path set; of a list by its place. */
 export function withAt(body: object, path: string, value: unknown): object {
   const [first, ...rest] = path.split('.')
   const inner = (body as Record<string, unknown>)[first!]
+  if (Array.isArray(body)) return body.map((each, i) => (String(i) === first ? value : each))
   return {
     ...body,
     [first!]:

@@ -24,6 +24,8 @@ import type { HandInput, Pins } from '../../core/schema/fields'
 import type { Habits } from '../../core/schema/habits'
 import type { Pain } from '../../core/schema/pain'
 import type { InstrumentChoice } from '../../core/guitar/instrument'
+import type { Weights } from '../../core/grade/table'
+import type { Demand, Signature } from '../../core/ladder/signature'
 import { DECISIONS, type Plan } from '../../core/schema/plan-fields'
 import type { LessonEvent } from '../../core/practice/log/events'
 import type { Spec } from '../../core/schema/parse'
@@ -39,6 +41,8 @@ export const studios = mysqlTable('studios', {
   name: varchar('name', { length: 120 }).notNull(),
   /** IANA zone in which its lessons are kept. */
   zone: varchar('zone', { length: 64 }).notNull(),
+  /** What each part of a grade counts for here; null for the program's own. */
+  weights: json('weights').$type<Weights>(),
   createdAt: instant('created_at').notNull(),
 })
 
@@ -180,6 +184,8 @@ export const drills = mysqlTable(
     studioId: uuid('studio_id').notNull(),
     teacherId: uuid('teacher_id').notNull(),
     name: varchar('name', { length: 160 }).notNull(),
+    /** The rung of the ladder it was taken from. */
+    fromRung: char('from_rung', { length: 64 }),
     archivedAt: instant('archived_at'),
     createdAt: instant('created_at').notNull(),
   },
@@ -237,6 +243,8 @@ export const assignments = mysqlTable(
     position: int('position').notNull(),
     /** Number of its newest revision. */
     revision: int('revision').notNull().default(0),
+    /** The set drill that is to be passed first; null where it is open at once. */
+    opensAfter: uuid('opens_after'),
     setAt: instant('set_at').notNull(),
     endedAt: instant('ended_at'),
   },
@@ -252,7 +260,83 @@ export const assignments = mysqlTable(
       columns: [t.studioId, t.drillVersionId],
       foreignColumns: [drillVersions.studioId, drillVersions.id],
     }),
+    foreignKey({
+      name: 'assignments_opens_after',
+      columns: [t.studioId, t.opensAfter],
+      foreignColumns: [t.studioId, t.id],
+    }),
     index('assignments_by_student').on(t.studioId, t.studentId),
+  ],
+)
+
+/**
+ * The ladder: drills that ship with the program, one row each, the same for every studio. Written by a command; one
+ * that a newer ladder has no more stays for those who keep it.
+ */
+export const rungs = mysqlTable(
+  'rungs',
+  {
+    /** Of its spec: the same drill has the same key in every ladder. */
+    key: char('key', { length: 64 }).primaryKey(),
+    technique: varchar('technique', { length: 24 }).notNull(),
+    place: int('place').notNull(),
+    grade: double('grade').notNull(),
+    /** Value of each part, 0 to 100, in the order of the grade's table. */
+    parts: json('parts').$type<readonly number[]>().notNull(),
+    spec: json('spec').$type<Readonly<Record<string, unknown>>>().notNull(),
+    title: varchar('title', { length: 400 }).notNull(),
+    purpose: varchar('purpose', { length: 600 }).notNull(),
+    signature: json('signature').$type<Signature>().notNull(),
+    /** What it asks for that the one before does not. */
+    demand: json('demand').$type<Demand>(),
+    /** Keys of what should go well first. */
+    after: json('after').$type<readonly string[]>().notNull(),
+    engineVersion: int('engine_version').notNull(),
+    retiredAt: instant('retired_at'),
+  },
+  t => [index('rungs_in_order').on(t.technique, t.place)],
+)
+
+/** A drill or a rung that a teacher keeps at hand. */
+export const favourites = mysqlTable(
+  'favourites',
+  {
+    studioId: uuid('studio_id').notNull(),
+    teacherId: uuid('teacher_id').notNull(),
+    /** Id of a drill, or key of a rung. */
+    ref: char('ref', { length: 64 }).notNull(),
+    at: instant('at').notNull(),
+  },
+  t => [
+    primaryKey({ columns: [t.studioId, t.teacherId, t.ref] }),
+    foreignKey({
+      name: 'favourites_teacher',
+      columns: [t.studioId, t.teacherId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+  ],
+)
+
+/** A teacher's own collection of drills in an order. */
+export const programmes = mysqlTable(
+  'programmes',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    teacherId: uuid('teacher_id').notNull(),
+    name: varchar('name', { length: 160 }).notNull(),
+    /** Ids of drills and keys of rungs; their order is what is kept. */
+    refs: json('refs').$type<readonly string[]>().notNull(),
+    archivedAt: instant('archived_at'),
+    createdAt: instant('created_at').notNull(),
+  },
+  t => [
+    foreignKey({
+      name: 'programmes_teacher',
+      columns: [t.studioId, t.teacherId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+    index('programmes_by_teacher').on(t.studioId, t.teacherId),
   ],
 )
 

@@ -19,7 +19,7 @@ const versionOf = (row: typeof drillVersions.$inferSelect): DrillVersion => ({
 })
 
 /** Checks and realises a spec. @throws DomainError `invalid` with the path of the field at fault. */
-async function written(engine: Engine, spec: unknown): Promise<WrittenDrill> {
+export async function written(engine: Engine, spec: unknown): Promise<WrittenDrill> {
   const result = await engine.write(spec)
   if (!result.ok)
     throw new DomainError('invalid', result.error.message, {
@@ -40,14 +40,15 @@ async function writeVersion(
 }
 
 /** A new drill with its first version, under one id. */
-async function putOnShelf(
+export async function putOnShelf(
   tx: Database,
   actor: Actor,
-  { id, name }: { id: string; name: string },
+  { id, name, fromRung }: { readonly id: string; readonly name: string; readonly fromRung?: string },
   drill: Awaited<ReturnType<typeof written>>,
   now: Date,
 ): Promise<{ id: string; version: DrillVersion }> {
-  await tx.insert(drills).values({ id, studioId: actor.studioId, teacherId: actor.userId, name, createdAt: now })
+  const whose = { studioId: actor.studioId, teacherId: actor.userId }
+  await tx.insert(drills).values({ id, ...whose, name, fromRung: fromRung ?? null, createdAt: now })
   return { id, version: await writeVersion(tx, actor, { id, drillId: id, number: 1, ...drill }, now) }
 }
 

@@ -8,7 +8,8 @@ import { localEngine } from '../engine/engine'
 import { eraseStudent, exportStudent } from './erasing'
 import { appendEvent, readLesson, startLesson } from './lessons'
 import { listStudents } from './roster'
-import { changeStudent, endAssignment } from './students'
+import { endAssignment } from './assignments'
+import { changeStudent } from './students'
 
 const { db, close } = openTestDatabase()
 afterAll(close)
@@ -85,7 +86,7 @@ describe('a student as one file', () => {
     const file = await exportStudent(db, teacher, made.studentId, NOW)
     expect(file).toMatchObject({
       format: 'fidactyl-student',
-      version: 2,
+      version: 3,
       zone: 'Europe/London',
       student: {
         id: made.studentId,

@@ -70,7 +70,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
   for (const event of events) byLesson.get(event.lessonId)!.push(event)
   return {
     format: 'fidactyl-student',
-    version: 2,
+    version: 3,
     writtenAt: now.toISOString(),
     zone: actor.zone,
     student: {
@@ -104,6 +104,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
       plan: assignment.plan,
       pins: assignment.pins ?? {},
       targetOn: assignment.targetOn,
+      opensAfter: assignment.opensAfter,
       setAt: assignment.setAt.toISOString(),
       endedAt: assignment.endedAt?.toISOString() ?? null,
       revisions: revisions
@@ -184,6 +185,9 @@ export function eraseStudent(
       await tx.delete(stages).where(inArray(stages.assignmentId, ids))
     }
     await tx.delete(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
+    // A path's drills hold each other: the hold goes first.
+    for (const ids of inParts(set))
+      await tx.update(assignments).set({ opensAfter: null }).where(inArray(assignments.id, ids))
     await tx
       .delete(assignments)
       .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))

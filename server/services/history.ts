@@ -1,7 +1,8 @@
-import { and, asc, desc, eq, isNull, lt, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, isNull, lt, ne, sql, type Placeholder, type SQL, max } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import { hasSheet } from '#core/families/registry'
 import { localClock } from '#core/practice/schedule/local-time'
+import { isPassed } from '#core/practice/tempo/gate'
 import { paceOf } from '#core/practice/tempo/pace'
 import type {
   AgendaItem,
@@ -286,22 +287,56 @@ const setFields = {
   targetOn: assignments.targetOn,
   setAt: assignments.setAt,
   drillName: drills.name,
+  opensAfter: assignments.opensAfter,
   bpm: standings.bpm,
   lessonsSinceRise: standings.lessonsSinceRise,
 }
 interface SetRow
   extends
-    Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt'>,
+    Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt' | 'opensAfter'>,
     Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise'> {
   readonly drillName: string
   readonly family: string
 }
 
+const fastestClean = question(db =>
+  db
+    .select({ id: hearings.assignmentId, cleanBpm: max(hearings.bestCleanBpm) })
+    .from(hearings)
+    .where(amongGiven(hearings.assignmentId, 'ids'))
+    .groupBy(hearings.assignmentId),
+)
+
+/** Names of the drills that others wait for, by the id of the one that waits. */
+type Waiting = ReadonlyMap<string, string>
+
+/**
+ * What waits for another drill to be passed. One that was taken off the list holds nothing back, nor one that is not
+ * played to a tempo and so has nothing to pass.
+ */
+async function waitingAmong(db: Database, rows: readonly SetRow[]): Promise<Waiting> {
+  const byId = new Map(rows.map(row => [row.id, row]))
+  const held = rows.flatMap(row => {
+    const gate = row.opensAfter === null ? undefined : byId.get(row.opensAfter)
+    return gate && hasSheet(gate) ? [{ id: row.id, gate }] : []
+  })
+  if (held.length === 0) return new Map()
+  const heard = await fastestClean(db, { ids: held.map(({ gate }) => gate.id) })
+  const clean = new Map(heard.map(row => [row.id, row.cleanBpm]))
+  return new Map(
+    held
+      .filter(({ gate }) => !isPassed({ plan: gate.plan, cleanBpm: clean.get(gate.id) ?? null }))
+      .map(({ id, gate }) => [id, gate.drillName]),
+  )
+}
+
 function standingOf(
-  { id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRise, family }: SetRow,
+  row: SetRow,
+  waiting: Waiting,
   today: string,
   local: (instant: string) => string,
 ): AssignmentStanding {
+  const { id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRise, family } = row
   const setOn = local(setAt.toISOString()).slice(0, 10)
   return {
     id,
@@ -310,6 +345,7 @@ function standingOf(
     plan,
     targetOn,
     bpm,
+    waitsFor: waiting.get(id) ?? null,
     pace: paceOf(plan, bpm, setOn, targetOn, today, lessonsSinceRise),
   }
 }
@@ -353,9 +389,10 @@ async function detailsOf(
 ): Promise<readonly Omit<AssignmentDetail, 'decisions'>[]> {
   const whose = { studioId: scope.actor.studioId, studentId }
   const rows = ids ? await setOnce(db, { ...whose, ids }) : await setNow(db, whose)
+  const waiting = ids ? new Map<string, string>() : await waitingAmong(db, rows)
   const local = localClock(scope.actor.zone)
   return rows.map(row => ({
-    ...standingOf(row, scope.today, local),
+    ...standingOf(row, waiting, scope.today, local),
     drillId: row.drillId,
     versionNumber: row.number,
     stage: row.stage,
@@ -430,7 +467,9 @@ export async function agendaNow(
   taught: Promise<Taught>,
 ): Promise<readonly AgendaItem[]> {
   const { actor, lesson } = scope
-  const [now, touched] = await Promise.all([detailsOf(db, lesson.studentId, scope), taught])
+  const [listed, touched] = await Promise.all([detailsOf(db, lesson.studentId, scope), taught])
+  // What waits for another to be passed is not worked yet.
+  const now = listed.filter(each => each.waitsFor === null || touched.has(each.id))
   // A drill taken off the list while its lesson runs stays on the agenda once it was dealt with.
   const missing = [...touched.keys()].filter(id => !now.some(each => each.id === id))
   const set = missing.length > 0 ? [...now, ...(await detailsOf(db, lesson.studentId, scope, missing))] : now
@@ -478,7 +517,7 @@ const setForSome = question(db =>
     .orderBy(asc(assignments.position), asc(assignments.setAt)),
 )
 
-/** Where the drills set for some students stand: what lists show. */
+/** Where the drills set for some students stand, those that wait for another left out: what lists show. */
 export async function standingsOf(
   db: Database,
   studentIds: readonly string[],
@@ -487,8 +526,12 @@ export async function standingsOf(
   const found = new Map<string, AssignmentStanding[]>(studentIds.map(id => [id, []]))
   if (studentIds.length === 0) return found
   const rows = await setForSome(db, { studioId: scope.actor.studioId, ids: studentIds })
+  const waiting = await waitingAmong(db, rows)
   const local = localClock(scope.actor.zone)
-  for (const row of rows) found.get(row.studentId)!.push(standingOf(row, scope.today, local))
+  for (const row of rows) {
+    const standing = standingOf(row, waiting, scope.today, local)
+    if (standing.waitsFor === null) found.get(row.studentId)!.push(standing)
+  }
   return found
 }
 

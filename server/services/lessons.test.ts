@@ -13,15 +13,8 @@ import { later, makeStudent, makeTeacher, NOW, openTestDatabase, PLAN } from '..
 import type { Actor } from '../policy/actor'
 import { appendEvent, readLesson, startLesson } from './lessons'
 import { listStudents } from './roster'
-import {
-  archiveStudent,
-  endAssignment,
-  listLessons,
-  listPastDrills,
-  readStudent,
-  setAssignment,
-  setSlot,
-} from './students'
+import { endAssignment, setAssignment } from './assignments'
+import { archiveStudent, listLessons, listPastDrills, readStudent, setSlot } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()

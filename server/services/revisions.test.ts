@@ -13,7 +13,8 @@ import { DomainError } from './domain-error'
 import { changeInstrument, createInstrument } from './instruments'
 import { appendEvent, readLesson, startLesson } from './lessons'
 import { sheetHash } from './revisions'
-import { changeStudent, endAssignment, setPins, setSlot } from './students'
+import { endAssignment, setPins } from './assignments'
+import { changeStudent, setSlot } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()

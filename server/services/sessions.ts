@@ -15,6 +15,7 @@ const whoseSession = question(db =>
       name: users.displayName,
       studioName: studios.name,
       zone: studios.zone,
+      weights: studios.weights,
     })
     .from(users)
     .innerJoin(studios, eq(studios.id, users.studioId))

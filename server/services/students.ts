@@ -1,11 +1,9 @@
-import { and, asc, desc, eq, inArray, isNotNull, lt, max, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNotNull, lt, type SQL } from 'drizzle-orm'
 import { dayPlus, localDay } from '#core/practice/schedule/local-time'
 import type { LessonEvent } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
-import { standingAtStart } from '#core/practice/log/tally'
-import type { Pins } from '#core/schema/fields'
 import type { Pain } from '#core/schema/pain'
-import type { PastDrill, pinsBody, setAssignmentBody } from '#shared/contracts/assignments'
+import type { PastDrill } from '#shared/contracts/assignments'
 import type { Page } from '#shared/contracts/common'
 import type { LessonRow } from '#shared/contracts/lessons'
 import type { SlotRow, StudentPage, endSlotBody, painBody, saveStudentBody, slotBody } from '#shared/contracts/students'
@@ -19,17 +17,15 @@ import {
   lessonEvents,
   lessons,
   lessonSlots,
-  stages,
   standings,
   students,
 } from '../db/tables'
 import type { Engine } from '../engine/engine'
 import type { Actor } from '../policy/actor'
-import { DomainError, notFound } from './domain-error'
 import { followedDrills } from './history'
 import { idempotentWrite } from '../writes/idempotent-write'
-import { ownAssignment, ownInstrument, ownStudent, presentStudent } from '../policy/access'
-import { firstRevision, hashesAfter, revise, sheetHash } from './revisions'
+import { ownInstrument, ownStudent, presentStudent } from '../policy/access'
+import { hashesAfter, revise } from './revisions'
 import { goesOn, rowOf, slotsOf } from './roster'
 
 type Slot = typeof lessonSlots.$inferSelect
@@ -318,165 +314,4 @@ export function endSlot(
       .where(slotOf(actor, studentId))
     return { ended: true }
   })
-}
-
-/** Fingers as they are kept: null for none. */
-const pinned = (pins: Pins | undefined) => (pins && Object.keys(pins).length > 0 ? pins : null)
-
-/** Number of the stage a drill is set at. */
-const FIRST_STAGE = 0
-
-/** Sets a version of a drill for a student, after those already set. */
-export function setAssignment(
-  db: Database,
-  engine: Engine,
-  actor: Actor,
-  body: z.infer<typeof setAssignmentBody>,
-  now: Date,
-): Promise<{ id: string }> {
-  const { id, drillVersionId, stage, plan } = body
-  const pins = pinned(body.pins)
-  return idempotentWrite(
-    db,
-    actor,
-    'set-assignment',
-    body,
-    now,
-    async (tx, scoreHash) => {
-      const { hand, habits, instrument } = await presentStudent(tx, actor, body.studentId)
-      const [last] = await tx
-        .select({ position: max(assignments.position) })
-        .from(assignments)
-        .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, body.studentId)))
-      await tx
-        .insert(assignments)
-        .values({
-          ...body,
-          stage: FIRST_STAGE,
-          pins,
-          studioId: actor.studioId,
-          position: (last?.position ?? 0) + 1,
-          setAt: now,
-        })
-      await tx
-        .insert(stages)
-        .values({ assignmentId: id, number: FIRST_STAGE, studioId: actor.studioId, name: stage, at: now })
-      await firstRevision(tx, {
-        assignmentId: id,
-        studioId: actor.studioId,
-        drillVersionId,
-        stage: FIRST_STAGE,
-        plan,
-        pins,
-        hand,
-        habits,
-        instrument,
-        bpm: plan.startBpm,
-        scoreHash: scoreHash ?? null,
-        at: now,
-      })
-      await tx
-        .insert(standings)
-        .values({ assignmentId: id, studioId: actor.studioId, ...standingAtStart(plan.startBpm) })
-      return { id }
-    },
-    async () => {
-      const [version] = await db
-        .select({ spec: drillVersions.spec })
-        .from(drillVersions)
-        .innerJoin(drills, eq(drills.id, drillVersions.drillId))
-        .where(
-          and(
-            eq(drillVersions.id, drillVersionId),
-            eq(drills.studioId, actor.studioId),
-            eq(drills.teacherId, actor.userId),
-          ),
-        )
-      if (!version) throw notFound('drill')
-      if (pins) await checkPins(engine, version.spec, pins)
-      const { hand, habits } = await presentStudent(db, actor, body.studentId)
-      return sheetHash(engine, { spec: version.spec, bpm: plan.startBpm, hand, habits, pins })
-    },
-  )
-}
-
-/**
- * Sets the fingers of a drill anew for its student; the drill itself stays as it is. @throws DomainError `invalid` for
- * a finger on no note.
- */
-export function setPins(
-  db: Database,
-  engine: Engine,
-  actor: Actor,
-  assignmentId: string,
-  body: z.infer<typeof pinsBody>,
-  now: Date,
-): Promise<{ id: string }> {
-  const change = { pins: pinned(body.pins) }
-  return idempotentWrite(
-    db,
-    actor,
-    `set-pins ${assignmentId}`,
-    body,
-    now,
-    async (tx, hashes) => {
-      await ownAssignment(tx, actor, assignmentId)
-      await revise(tx, actor, { assignmentId }, change, hashes ?? new Map(), now)
-      return { id: assignmentId }
-    },
-    async () => {
-      const assignment = await ownAssignment(db, actor, assignmentId)
-      const [version] = await db
-        .select({ spec: drillVersions.spec })
-        .from(drillVersions)
-        .where(eq(drillVersions.id, assignment.drillVersionId))
-      await checkPins(engine, version!.spec, body.pins)
-      return hashesAfter(db, engine, actor, { assignmentId }, change)
-    },
-  )
-}
-
-/** @throws DomainError `invalid` when a pin is on no note of the drill, or on one that takes no finger. */
-async function checkPins(engine: Engine, spec: unknown, pins: Pins): Promise<void> {
-  const problem = await engine.checkPins(spec, pins)
-  if (problem) throw new DomainError('invalid', problem.message, { path: problem.path })
-}
-
-/** Takes a set drill off a student's list, or puts it back as it is for them now; its history stays. */
-export function endAssignment(
-  db: Database,
-  engine: Engine,
-  actor: Actor,
-  assignmentId: string,
-  body: { id: string; ended: boolean },
-  now: Date,
-): Promise<{ ended: boolean }> {
-  const playerOf = async (on: Database) => {
-    const { hand, habits, instrument } = await ownStudent(
-      on,
-      actor,
-      (await ownAssignment(on, actor, assignmentId)).studentId,
-    )
-    return { hand, habits, instrument }
-  }
-  return idempotentWrite(
-    db,
-    actor,
-    `end-assignment ${assignmentId}`,
-    body,
-    now,
-    async (tx, hashes) => {
-      const player = await playerOf(tx)
-      await tx
-        .update(assignments)
-        .set({ endedAt: body.ended ? now : null })
-        .where(eq(assignments.id, assignmentId))
-      if (!body.ended) await revise(tx, actor, { assignmentId }, player, hashes ?? new Map(), now)
-      return { ended: body.ended }
-    },
-    async () =>
-      body.ended
-        ? new Map<string, string | null>()
-        : hashesAfter(db, engine, actor, { assignmentId }, await playerOf(db)),
-  )
 }

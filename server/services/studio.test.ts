@@ -11,7 +11,8 @@ import { archiveDrill, createDrill, duplicateDrill, listDrills, readDrill, renam
 import { hashPassword, isPassword } from './password'
 import { archiveInstrument, changeInstrument, createInstrument, listInstruments } from './instruments'
 import { listStudents } from './roster'
-import { changeStudent, endAssignment, readStudent, setPins, setSlot } from './students'
+import { endAssignment, setPins } from './assignments'
+import { changeStudent, readStudent, setSlot } from './students'
 
 const { db, close } = openTestDatabase()
 afterAll(close)

@@ -6,16 +6,8 @@ import type { Actor } from '../policy/actor'
 import { localEngine } from '../engine/engine'
 import { appendEvent, startLesson } from './lessons'
 import { listStudents } from './roster'
-import {
-  archiveStudent,
-  changeStudent,
-  createStudent,
-  endAssignment,
-  endSlot,
-  readStudent,
-  setPain,
-  setSlot,
-} from './students'
+import { endAssignment } from './assignments'
+import { archiveStudent, changeStudent, createStudent, endSlot, readStudent, setPain, setSlot } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()

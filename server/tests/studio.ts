@@ -5,7 +5,8 @@ import type { Actor } from '../policy/actor'
 import { localEngine } from '../engine/engine'
 import { createDrill } from '../services/drills'
 import { hashPassword } from '../services/password'
-import { createStudent, setAssignment, setSlot } from '../services/students'
+import { setAssignment } from '../services/assignments'
+import { createStudent, setSlot } from '../services/students'
 
 /** The database of the tests; scripts/test.sh starts MariaDB and migrates it. */
 export function openTestDatabase() {

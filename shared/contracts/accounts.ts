@@ -1,3 +1,4 @@
+import type { Weights } from '#core/grade/table'
 import { z } from 'zod'
 import { personName, writeId } from './common'
 
@@ -46,6 +47,8 @@ export interface Me {
   readonly studioName: string
   /** IANA zone of the studio. */
   readonly zone: string
+  /** What each part of a grade counts for in the studio; null for the program's own. */
+  readonly weights: Weights | null
 }
 
 /** An account as the owner sees it. */

@@ -53,6 +53,8 @@ export interface AssignmentStanding {
   /** Tempo of the latest decision, else the start tempo. */
   readonly bpm: number
   readonly pace: Pace
+  /** Name of the drill that is to be passed before this one opens; null where it is open. */
+  readonly waitsFor: string | null
 }
 
 /** A drill set for a student. */

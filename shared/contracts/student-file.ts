@@ -14,7 +14,7 @@ export const eraseStudentBody = z.strictObject({ id: writeId, name: z.string() }
 /** Everything kept of a student, as one JSON file; times are instants in UTC, `zone` is the studio's. */
 export interface StudentFile {
   readonly format: 'fidactyl-student'
-  readonly version: 2
+  readonly version: 3
   readonly writtenAt: string
   readonly zone: string
   readonly student: {
@@ -48,6 +48,8 @@ export interface StudentFile {
     readonly plan: Plan
     readonly pins: Pins
     readonly targetOn: string | null
+    /** The drill of this list that is to be passed first; null where it is open at once. */
+    readonly opensAfter: string | null
     readonly setAt: string
     readonly endedAt: string | null
     /** What was taught with it, oldest first; a log entry names its number. */

@@ -1,5 +1,5 @@
 import { setAssignmentBody } from '#shared/contracts/assignments'
-import { setAssignment } from '../../services/students'
+import { setAssignment } from '../../services/assignments'
 
 /** Sets a drill for a student. */
 export default answering(async event => {

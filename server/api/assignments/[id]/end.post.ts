@@ -1,5 +1,5 @@
 import { endAssignmentBody } from '#shared/contracts/assignments'
-import { endAssignment } from '../../../services/students'
+import { endAssignment } from '../../../services/assignments'
 
 /** Takes a set drill off a student's list or puts it back. */
 export default answering(async event =>

@@ -1,5 +1,5 @@
 import { pinsBody } from '#shared/contracts/assignments'
-import { setPins } from '../../../services/students'
+import { setPins } from '../../../services/assignments'
 
 /** Sets the fingers of a drill anew for its student. */
 export default answering(async event =>

@@ -1,0 +1,7 @@
+import { archiveProgrammeBody } from '#shared/contracts/shelf'
+import { archiveProgramme } from '../../../services/shelf'
+
+/** Takes a collection off the shelf or puts it back. */
+export default answering(async event =>
+  archiveProgramme(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveProgrammeBody), new Date()),
+)

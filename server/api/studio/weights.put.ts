@@ -1,0 +1,7 @@
+import { weightsBody } from '#shared/contracts/shelf'
+import { setWeights } from '../../services/weights'
+
+/** What each part of a grade counts for in this studio. */
+export default answering(async event =>
+  setWeights(database.db, ownerOf(event), await bodyOf(event, weightsBody), new Date()),
+)
