@@ -1,7 +1,7 @@
 import { COLUMNS } from '../core/ladder/columns/registry'
 import { buildLadder } from '../core/ladder/ladder'
 import { openDatabase } from '../server/db/client'
-import { writeLadder } from '../server/services/ladder'
+import { isPresentLadder, writeLadder } from '../server/services/ladder'
 
 const { DATABASE_URL } = process.env
 if (!DATABASE_URL) {
@@ -11,6 +11,8 @@ if (!DATABASE_URL) {
 const { db, close } = openDatabase(DATABASE_URL)
 const say = (text: string) => process.stderr.write(process.stderr.isTTY ? `\r\x1b[K  ${text}` : '')
 try {
+  // A start of the program builds it only where it is missing or another program's.
+  if (process.argv.includes('--if-missing') && (await isPresentLadder(db))) process.exit(0)
   const began = performance.now()
   let built = 0
   const ladder = buildLadder(COLUMNS, ({ label }, rungs) => say(`${++built} of ${COLUMNS.length}: ${label}, ${rungs}`))

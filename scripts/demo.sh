@@ -73,6 +73,9 @@ fi
 say "bringing the database to the present form"
 node_modules/.bin/tsx bin/migrate.ts || exit 1
 
+say "building the ladder of drills where it is missing (half a minute)"
+node_modules/.bin/tsx bin/ladder.ts --if-missing || exit 1
+
 DEMO_PASSWORD=$(secret "$DB_HOME/demo-password" | cut -c1-12)
 say "loading the demo studio if there is none"
 loaded=0

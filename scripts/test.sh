@@ -72,6 +72,7 @@ if [ "$ONLY" != unit ]; then
   export DATABASE_URL DEMO_PASSWORD NUXT_SESSION_PASSWORD NUXT_SESSION_COOKIE_SECURE=false
   say "loading the demo studio for the interface tests"
   tsx bin/migrate.ts
+  tsx bin/ladder.ts
   tsx bin/load-demo.ts
   E2E_PORT=$(free_port 35210)
   export E2E_PORT

@@ -46,6 +46,8 @@ export interface Reading {
   readonly onsets: readonly Onset[]
 }
 
+const DEFAULT_HAND = handOf()
+
 const msOf = (ticks: Tick, tempo: number) => Math.max(GRADE.shortestGapMs, ticksToMs(ticks, tempo))
 
 /**
@@ -111,7 +113,8 @@ function runFrom(groups: readonly (readonly Note[])[], from: number): readonly N
  */
 export function readScore(score: Score, hand: HandInput | undefined): Reading {
   const { notes, holds, tempo } = score
-  const [own, instrument] = [handOf(hand), instrumentOf(score.spec.instrument)]
+  const own = hand ? handOf(hand) : DEFAULT_HAND
+  const instrument = instrumentOf(score.spec.instrument)
   const shifts = new Set(score.shifts.map(shift => shift.at))
   const groups: Note[][] = []
   for (const note of notes) {

@@ -1,10 +1,11 @@
 import { minimalSpec } from '../families/minimal-spec'
 import { atTempo } from '../grade/at-tempo'
-import { gradeOf } from '../grade/grade'
-import { PARTS, type PartName } from '../grade/table'
+import { gradeOf, type Grade } from '../grade/grade'
+import type { Spec } from '../schema/parse'
+import type { CountPlan, Score } from '../score/score'
 import { realise } from '../score/realise'
 import type { Column } from './column'
-import { demandBetween, differences, signatureOf, signatureOfCount, type Demand, type Signature } from './signature'
+import { demandBetween, entriesOf, signatureOf, signatureOfCount, type Demand, type Signature } from './signature'
 
 /** One drill of the ladder. */
 export interface Rung {
@@ -30,6 +31,12 @@ export interface Place {
   readonly place: number
 }
 
+/**
+ * Changes whenever the ladder would come out otherwise: with its techniques, with the grade, with what the engine
+ * writes.
+ */
+export const LADDER_VERSION = 1
+
 /** How far apart rungs are aimed to be, and the widest gap there may be; in grades. */
 export const STEP = 0.13
 export const WIDEST_GAP = 0.5
@@ -37,17 +44,25 @@ export const WIDEST_GAP = 0.5
 /** A drill that may become a rung. */
 interface Candidate {
   readonly base: number
-  readonly spec: Readonly<Record<string, unknown>>
+  readonly spec: Spec
   readonly tempo: number
-  readonly grade: number
-  readonly parts: readonly number[]
+  readonly grade: Grade
   readonly signature: Signature
+  /** The signature as text, entry by entry: thousands are compared. */
+  readonly entries: readonly string[]
   readonly title: string
   readonly purpose: string
 }
 
 /** Faster than this is asked of nobody, onsets a second (common practice: the fastest alternate picking). */
 const FASTEST = 15
+
+/** A drill at a tempo: where its fingers are chosen by the engine, they are chosen anew. */
+function playedAt<R extends Score | CountPlan>(value: R, tempo: number): R {
+  if (value.kind === 'count' || value.spec.fingering.rule === 'one-per-fret') return atTempo(value, tempo)
+  const again = realise({ ...value.spec, tempo })
+  return again.ok ? (again.value as R) : atTempo(value, tempo)
+}
 
 function* candidatesOf({ bases, tempos }: Column): Generator<Candidate> {
   let base = 0
@@ -57,20 +72,18 @@ function* candidatesOf({ bases, tempos }: Column): Generator<Candidate> {
     if (!realised.ok || realised.value.kind === 'steps') continue
     const { value } = realised
     if (value.kind === 'sheet' && value.report.breaches.length > 0) continue
-    const signature = value.kind === 'sheet' ? signatureOf(value) : signatureOfCount(value)
+    // Of fingers that are the same at every tempo the signature is too.
+    let signature: Signature | null = null
+    let entries: readonly string[] = []
     for (const tempo of value.kind === 'sheet' ? tempos : [60]) {
       if (value.kind === 'sheet' && (value.notesPerSecond * tempo) / value.tempo > FASTEST) break
-      const grade = gradeOf(atTempo(value, tempo))!
-      yield {
-        base,
-        tempo,
-        grade: grade.value,
-        parts: PARTS.map((name: PartName) => grade.parts.find(part => part.name === name)!.value),
-        spec: minimalSpec({ ...value.spec, tempo }),
-        signature,
-        title: value.title,
-        purpose: value.purpose,
+      const played = playedAt(value, tempo)
+      if (!signature || played.spec.fingering.rule !== 'one-per-fret') {
+        signature = played.kind === 'sheet' ? signatureOf(played) : signatureOfCount(played)
+        entries = entriesOf(signature)
       }
+      const { title, purpose, spec } = played
+      yield { base, tempo, grade: gradeOf(played)!, spec, signature, entries, title, purpose }
     }
   }
 }
@@ -81,16 +94,20 @@ interface Used {
   readonly signatures: Map<string, number>
 }
 
+/** In how many entries one candidate asks for something else than another. */
+const newIn = (before: Candidate, now: Candidate) =>
+  now.entries.reduce((sum, entry, i) => sum + Number(entry !== before.entries[i]), 0)
+
 /** A tempo in the middle of a metronome is what a lesson starts from. */
 const USUAL_TEMPO = 80
 
 /** How well a candidate goes on from the rung before: less is better. */
 function cost(candidate: Candidate, before: Candidate | null, aim: number, used: Used): number {
-  const news = before ? differences(before.signature, candidate.signature).length : 1
+  const news = before ? newIn(before, candidate) : 1
   return (
-    4 * Math.abs(candidate.grade - aim) +
+    4 * Math.abs(candidate.grade.value - aim) +
     2 * (used.bases.get(candidate.base) ?? 0) +
-    (used.signatures.get(JSON.stringify(candidate.signature)) ?? 0) +
+    (used.signatures.get(candidate.entries.join()) ?? 0) +
     // One thing new at a time.
     0.25 * (news - 1) +
     0.3 * Math.abs(Math.log2(candidate.tempo / USUAL_TEMPO))
@@ -103,36 +120,36 @@ function cost(candidate: Candidate, before: Candidate | null, aim: number, used:
  * @returns From the easiest to the hardest.
  */
 export function buildColumn(column: Column): readonly Omit<Rung, 'after'>[] {
-  const all = [...candidatesOf(column)].sort((a, b) => a.grade - b.grade)
+  const all = [...candidatesOf(column)].sort((a, b) => a.grade.value - b.grade.value)
   const used: Used = { bases: new Map(), signatures: new Map() }
   const chosen: Candidate[] = []
   let start = 0
   for (let aim = column.from; aim <= column.to + 1e-9; aim += STEP) {
     const before = chosen.at(-1) ?? null
-    const least = Math.max(before ? before.grade + STEP / 4 : 0, aim - STEP / 2)
-    while (start < all.length && all[start]!.grade < least) start++
+    const least = Math.max(before ? before.grade.value + STEP / 4 : 0, aim - STEP / 2)
+    while (start < all.length && all[start]!.grade.value < least) start++
     let best: Candidate | null = null
     let bestCost = Infinity
-    for (let i = start; i < all.length && all[i]!.grade < aim + STEP / 2; i++) {
+    for (let i = start; i < all.length && all[i]!.grade.value < aim + STEP / 2; i++) {
       const candidate = all[i]!
-      if (before && differences(before.signature, candidate.signature).length === 0) continue
+      if (before && newIn(before, candidate) === 0) continue
       const own = cost(candidate, before, aim, used)
       if (own < bestCost) [best, bestCost] = [candidate, own]
     }
     if (!best) continue
     chosen.push(best)
     used.bases.set(best.base, (used.bases.get(best.base) ?? 0) + 1)
-    const signature = JSON.stringify(best.signature)
+    const signature = best.entries.join()
     used.signatures.set(signature, (used.signatures.get(signature) ?? 0) + 1)
   }
-  return chosen.map(({ spec, title, purpose, grade, parts, signature }, i) => ({
+  return chosen.map(({ spec, title, purpose, grade, signature }, i) => ({
     column: column.name,
     place: i + 1,
-    spec,
+    spec: minimalSpec(spec),
     title,
     purpose,
-    grade,
-    parts,
+    grade: grade.value,
+    parts: grade.parts.map(part => part.value),
     signature,
     demand: i === 0 ? null : demandBetween(chosen[i - 1]!.signature, signature),
   }))

@@ -146,11 +146,15 @@ export function signatureOfCount({ tempos }: CountPlan): Signature {
   }
 }
 
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+/** A signature as text, entry by entry, in their order. */
+export const entriesOf = (signature: Signature): readonly string[] =>
+  ENTRIES.map(entry => JSON.stringify(signature[entry]))
 
 /** Every entry in which two signatures differ, in order. */
-export const differences = (a: Signature, b: Signature): readonly Entry[] =>
-  ENTRIES.filter(entry => !same(a[entry], b[entry]))
+export function differences(a: Signature, b: Signature): readonly Entry[] {
+  const [before, now] = [entriesOf(a), entriesOf(b)]
+  return ENTRIES.filter((_, i) => before[i] !== now[i])
+}
 
 /** What names the difference between a drill and the one before it. */
 export interface Demand {

@@ -291,7 +291,8 @@ export const rungs = mysqlTable(
     demand: json('demand').$type<Demand>(),
     /** Keys of what should go well first. */
     after: json('after').$type<readonly string[]>().notNull(),
-    engineVersion: int('engine_version').notNull(),
+    /** Of the program that wrote it: a newer one builds the ladder anew. */
+    ladderVersion: int('ladder_version').notNull(),
     retiredAt: instant('retired_at'),
   },
   t => [index('rungs_in_order').on(t.technique, t.place)],

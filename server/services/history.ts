@@ -307,6 +307,13 @@ const fastestClean = question(db =>
     .groupBy(hearings.assignmentId),
 )
 
+/** The fastest clean pass of each set drill, bpm; those without one are left out. */
+export async function cleanTempos(db: Database, ids: readonly string[]): Promise<ReadonlyMap<string, number>> {
+  if (ids.length === 0) return new Map()
+  const rows = await fastestClean(db, { ids })
+  return new Map(rows.flatMap(({ id, cleanBpm }) => (cleanBpm === null ? [] : [[id, cleanBpm] as const])))
+}
+
 /** Names of the drills that others wait for, by the id of the one that waits. */
 type Waiting = ReadonlyMap<string, string>
 
@@ -321,8 +328,10 @@ async function waitingAmong(db: Database, rows: readonly SetRow[]): Promise<Wait
     return gate && hasSheet(gate) ? [{ id: row.id, gate }] : []
   })
   if (held.length === 0) return new Map()
-  const heard = await fastestClean(db, { ids: held.map(({ gate }) => gate.id) })
-  const clean = new Map(heard.map(row => [row.id, row.cleanBpm]))
+  const clean = await cleanTempos(
+    db,
+    held.map(({ gate }) => gate.id),
+  )
   return new Map(
     held
       .filter(({ gate }) => !isPassed({ plan: gate.plan, cleanBpm: clean.get(gate.id) ?? null }))

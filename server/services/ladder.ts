@@ -1,6 +1,5 @@
-import { and, asc, inArray, isNull, notInArray, or, sql } from 'drizzle-orm'
-import type { Rung } from '#core/ladder/ladder'
-import { ENGINE_VERSION } from '#core/score/score'
+import { and, asc, inArray, isNull, max, notInArray, or, sql } from 'drizzle-orm'
+import { LADDER_VERSION, type Rung } from '#core/ladder/ladder'
 import type { RungRow } from '#shared/contracts/shelf'
 import type { Database } from '../db/client'
 import { rungs } from '../db/tables'
@@ -38,7 +37,7 @@ export async function writeLadder(
       signature,
       demand,
       after: after.map(each => keyOf.get(`${each.column} ${each.place}`)!),
-      engineVersion: ENGINE_VERSION,
+      ladderVersion: LADDER_VERSION,
       retiredAt: null,
     }),
   )
@@ -60,7 +59,7 @@ export async function writeLadder(
             signature: value('signature'),
             demand: value('demand'),
             after: value('after'),
-            engineVersion: value('engine_version'),
+            ladderVersion: value('ladder_version'),
             retiredAt: null,
           },
         })
@@ -80,6 +79,12 @@ export async function writeLadder(
       )
     return { rungs: rows.length, retired: retired.affectedRows }
   })
+}
+
+/** Whether the ladder in the database is the one this program builds. */
+export async function isPresentLadder(db: Database): Promise<boolean> {
+  const [row] = await db.select({ version: max(rungs.ladderVersion) }).from(rungs)
+  return row?.version === LADDER_VERSION
 }
 
 const shown = {

@@ -11,7 +11,7 @@ import { endAssignment, setSeveral } from './assignments'
 import { readCoverage } from './coverage'
 import { archiveDrill, createDrill, listDrills, saveVersion } from './drills'
 import { eraseStudent, exportStudent } from './erasing'
-import { readLadder, rungKey, writeLadder } from './ladder'
+import { isPresentLadder, readLadder, rungKey, writeLadder } from './ladder'
 import { appendEvent, readLesson, startLesson } from './lessons'
 import { listStudents } from './roster'
 import { sessionOf } from './sessions'
@@ -40,6 +40,7 @@ describe('the ladder', () => {
     const before = await readLadder(db, [])
     const keys = before.map(rung => rung.key)
     expect(new Set(keys).size).toBe(SMALL.length)
+    expect(await isPresentLadder(db)).toBe(true)
     expect(await writeLadder(db, SMALL, later(1))).toEqual({ rungs: SMALL.length, retired: 0 })
     expect(await readLadder(db, [])).toEqual(before)
     const shorter = SMALL.filter(rung => !(rung.column === 'chords' && rung.place > 30))

@@ -129,7 +129,8 @@ export const arpeggioShapes: Column = {
   after: ['scales', 'diagonals'],
   from: 1.4,
   to: 7.5,
-  tempos: TEMPOS,
+  // Its fingers are searched anew at every tempo: fewer of them, so that the whole is built in half a minute.
+  tempos: TEMPOS.filter((_, i) => i % 2 === 0),
   has: ({ family }) => family === 'shape',
   *bases() {
     const forms = [
@@ -141,18 +142,18 @@ export const arpeggioShapes: Column = {
       { strings: [6, 5, 4, 3, 2, 1], formula: [2, 1, 1, 1, 1, 2] },
     ]
     for (const { chord, form, play, place, perBeat } of combinations({
-      chord: ['Em', 'C', 'Am', 'G7'],
+      chord: ['Em', 'C'],
       form: forms,
       play: ['rake', 'alternate', 'sweep'],
       place: [1, 2],
-      perBeat: [1, 2, 3, 4],
+      perBeat: [1, 2, 4],
     }))
       yield {
         version: 1,
         family: 'shape',
         ...ELECTRIC,
         ...rhythm(perBeat),
-        times: 4,
+        times: 2,
         shape: { chord, ...form, place, play },
       }
   },

@@ -85,7 +85,7 @@ export const trills: Column = {
     for (const { fingers, reps, strings, perBeat } of combinations({
       fingers: [...PAIRS, ...PAIRS.map(([a, b]) => [b, a] as const)],
       reps: [2, 4, 8],
-      strings: [{ order: [3] }, { order: [2, 1] }, ...ROUTES.slice(1, 3)],
+      strings: [{ order: [3] }, { order: [2, 1] }, ROUTES[1]],
       perBeat: [2, 3, 4],
     }))
       yield {

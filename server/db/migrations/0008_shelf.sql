@@ -29,7 +29,7 @@ CREATE TABLE `rungs` (
 	`signature` json NOT NULL,
 	`demand` json,
 	`after` json NOT NULL,
-	`engine_version` int NOT NULL,
+	`ladder_version` int NOT NULL,
 	`retired_at` datetime(3),
 	CONSTRAINT `rungs_key` PRIMARY KEY(`key`)
 );
