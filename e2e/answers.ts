@@ -173,6 +173,14 @@ const drillRow: z.ZodType<DrillRow> = just({
   archived: z.boolean(),
   setFor: count,
   newest: version,
+  marks: just({
+    technique: z.string().nullable(),
+    parts: z.array(z.number()).nullable(),
+    fingers: z.array(z.literal([1, 2, 3, 4])),
+    slurred: z.boolean(),
+    strings: z.array(count),
+  }).nullable(),
+  fromRung: z.string().nullable(),
 })
 const drillDetail: z.ZodType<DrillDetail> = just({
   id,

@@ -1,55 +1,101 @@
 <script setup lang="ts">
-import { DateTime } from 'luxon'
-import { realise } from '#core/score/realise'
-import { familyNamed } from '#core/families/registry'
-import type { DrillRow } from '#shared/contracts/drills'
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
+import type { Roster } from '#shared/contracts/students'
+import {
+  chosenOf,
+  countsOf,
+  matching,
+  NO_QUERY,
+  techniqueLabel,
+  type ShelfEntry,
+  type ShelfQuery,
+} from '~/components/shelf/shelf-entries'
 
 useHead({ title: 'Shelf · Fidactyl' })
-const { data, error, reload } = useLoaded<readonly DrillRow[]>(() => '/api/drills')
-const writes = useWrites()
-const toasts = useToasts()
-const search = ref('')
-const found = computed(() =>
-  (data.value ?? []).filter(
-    row => !row.archived && `${row.name} ${row.newest.title}`.toLowerCase().includes(search.value.trim().toLowerCase()),
-  ),
+const shelf = useShelf()
+const { data, error, reload, entries, favourites, chosen } = shelf
+const { data: roster } = useLoaded<Roster>(() => '/api/students')
+const students = computed(() => roster.value?.students ?? [])
+const route = useRoute()
+
+const query = ref<ShelfQuery>({ ...NO_QUERY })
+const studentId = ref<string | null>(typeof route.query.student === 'string' ? route.query.student : null)
+const student = computed(() => students.value.find(each => each.id === studentId.value) ?? null)
+const suiting = useSuiting(
+  () => entries.value,
+  () => student.value,
 )
-const onShelf = computed(() => (data.value ?? []).filter(row => !row.archived).length)
-const scoreOf = (row: DrillRow) => {
-  const result = realise(row.newest.spec)
-  return result.ok && result.value.kind === 'sheet' ? result.value : null
+const technique = computed({
+  get: () => query.value.technique,
+  set: value => {
+    query.value = { ...query.value, technique: value }
+  },
+})
+const row = computed({
+  get: () => query.value.row,
+  set: value => {
+    query.value = { ...query.value, row: value }
+  },
+})
+const found = computed(() =>
+  matching(entries.value, query.value, { favourites: favourites.value, suiting: suiting.suiting.value }),
+)
+const counts = computed(() => countsOf(found.value))
+const listed = computed(() => chosenOf(found.value, query.value))
+
+/** A page of cards is drawn; more when asked for. */
+const A_PAGE = 12
+const shown = ref(A_PAGE)
+watch(listed, () => {
+  shown.value = A_PAGE
+})
+const where = computed(() =>
+  [
+    query.value.technique === null ? null : techniqueLabel(query.value.technique),
+    query.value.row === null ? null : `grade ${query.value.row}`,
+  ]
+    .filter(Boolean)
+    .join(', '),
+)
+const narrowed = computed(() => JSON.stringify(query.value) !== JSON.stringify(NO_QUERY) || studentId.value !== null)
+function showAll() {
+  query.value = { ...NO_QUERY }
+  studentId.value = null
 }
-const day = (iso: string) => DateTime.fromISO(iso).toLocaleString(DateTime.DATE_MED, { locale: 'en-GB' })
-const columns = [
-  { id: 'name', header: 'Drill', value: (row: DrillRow) => row.name },
-  { id: 'sheet', header: 'Opens with', value: (row: DrillRow) => row.newest.title, wideOnly: true },
-  { id: 'version', header: 'Version', value: (row: DrillRow) => row.newest.number, numeric: true, wideOnly: true },
-  { id: 'setFor', header: 'Set for', value: (row: DrillRow) => row.setFor, numeric: true },
-  { id: 'saved', header: 'Saved', value: (row: DrillRow) => row.newest.createdAt, numeric: true, wideOnly: true },
-  { id: 'more', header: '', value: () => '' },
+
+const tab = ref(0)
+const setting = shallowRef<readonly ShelfEntry[] | null>(null)
+const adding = ref(false)
+const chosenEntries = computed(() => chosen.value.flatMap(each => shelf.byRef.value.get(each) ?? []))
+async function setFor({ studentId: id, path }: { studentId: string; path: boolean }) {
+  const name = students.value.find(each => each.id === id)?.name ?? ''
+  const refs = setting.value!.map(entry => entry.ref)
+  if (await shelf.setFor(refs, id, name, path)) setting.value = null
+}
+const benchOf = (entry: ShelfEntry) => ({
+  path: '/bench',
+  query: entry.own ? { drill: entry.ref } : { spec: JSON.stringify(entry.spec) },
+})
+const actionsOf = (entry: ShelfEntry) => [
+  { label: 'Open on the bench', run: () => void navigateTo(benchOf(entry)) },
+  {
+    label: 'Set for a student',
+    run: () => {
+      setting.value = [entry]
+    },
+  },
+  ...(entry.own ? [{ label: 'Archive', run: () => void shelf.archive(entry, true) }] : []),
 ]
-async function archive(row: DrillRow, archived: boolean) {
-  try {
-    await writes.post(`/api/drills/${row.id}/archive`, { archived })
-    await reload()
-    if (archived)
-      toasts.say(`“${row.name}” is off the shelf. What is set for students stays.`, {
-        action: { label: 'Restore', run: () => void archive(row, false) },
-      })
-  } catch (refusal) {
-    toasts.say((refusal as Error).message, { tone: 'trouble' })
-  }
-}
 </script>
 
 <template>
-  <div class="p-5 sm:p-8 max-w-6xl">
-    <div class="flex flex-wrap items-center gap-4 mb-5">
+  <div class="p-4 sm:p-6 max-w-[80rem]">
+    <div class="flex flex-wrap items-center gap-3 mb-4">
       <h1 class="text-2xl mr-auto">Shelf</h1>
-      <label v-if="onShelf > 0" class="relative">
+      <label class="relative">
         <span class="sr-only">Find a drill</span>
         <input
-          v-model="search"
+          v-model="query.search"
           type="search"
           placeholder="Find a drill"
           class="min-h-11 w-64 rounded-md border border-edge/70 bg-card px-3 placeholder:text-soft"
@@ -63,42 +109,95 @@ async function archive(row: DrillRow, archived: boolean) {
       </NuxtLink>
     </div>
     <LoadState v-if="!data" :error="error" @retry="reload" />
-    <EmptyState v-else-if="onShelf === 0" title="The shelf is empty">
-      Build a drill on the bench and save it; it will stand here.
-    </EmptyState>
-    <EmptyState v-else-if="found.length === 0" title="No match"> Try fewer letters. </EmptyState>
-    <DataTable v-else caption="Drills on the shelf" :rows="found" :columns="columns">
-      <template #name="{ row }">
-        <NuxtLink
-          :to="{ path: '/bench', query: { drill: row.id } }"
-          class="font-bold underline-offset-4 hover:underline"
-        >
-          {{ row.name }}
-        </NuxtLink>
-        <span class="block text-soft text-sm">{{ familyNamed(row.family).label }} · {{ row.newest.title }}</span>
-      </template>
-      <template #sheet="{ row }">
-        <div class="w-56 xl:w-72" aria-hidden="true">
-          <SheetThumb v-if="scoreOf(row)" :score="scoreOf(row)!" />
-        </div>
-      </template>
-      <template #setFor="{ row }">
-        <span class="whitespace-nowrap">{{
-          row.setFor === 0 ? '–' : row.setFor === 1 ? '1 student' : `${row.setFor} students`
-        }}</span>
-      </template>
-      <template #saved="{ row }">
-        <span class="whitespace-nowrap">{{ day(row.newest.createdAt) }}</span>
-      </template>
-      <template #more="{ row }">
-        <ActionMenu
-          :label="`More for ${row.name}`"
-          :items="[
-            { label: 'Open on the bench', run: () => void navigateTo({ path: '/bench', query: { drill: row.id } }) },
-            { label: 'Archive', run: () => void archive(row, true) },
-          ]"
-        />
-      </template>
-    </DataTable>
+    <TabGroup v-else :selected-index="tab" @change="tab = $event">
+      <TabList class="flex gap-2 mb-4 border-b border-line">
+        <Tab v-for="name in ['Drills', 'Collections']" :key="name" v-slot="{ selected }" as="template">
+          <button
+            type="button"
+            class="min-h-11 px-3 border-b-2 -mb-px"
+            :class="selected ? 'border-action font-bold' : 'border-transparent text-soft hover:text-ink'"
+          >
+            {{ name }}
+          </button>
+        </Tab>
+      </TabList>
+      <TabPanels>
+        <TabPanel tabindex="-1">
+          <div class="grid gap-6 lg:grid-cols-[15rem_minmax(0,1fr)]">
+            <ShelfFilters
+              v-model:query="query"
+              v-model:student-id="studentId"
+              :students="students"
+              :busy="suiting.busy.value"
+              :progress="suiting.progress.value"
+              @stop="suiting.stop"
+            />
+            <div class="min-w-0">
+              <ShelfMatrix v-model:technique="technique" v-model:row="row" :counts="counts" />
+              <div class="flex flex-wrap items-baseline gap-3 mt-4 mb-2">
+                <h2 class="text-lg" role="status">
+                  {{ listed.length }} {{ listed.length === 1 ? 'drill' : 'drills' }}{{ where ? `: ${where}` : '' }}
+                </h2>
+                <button
+                  v-if="narrowed"
+                  type="button"
+                  class="min-h-9 underline underline-offset-4 text-soft"
+                  @click="showAll"
+                >
+                  Show everything
+                </button>
+              </div>
+              <EmptyState v-if="listed.length === 0" title="No match">
+                {{
+                  query.source === 'favourites' && favourites.size === 0
+                    ? 'Press the star of a drill to keep it among your favourites.'
+                    : 'Try fewer letters, another grade or technique, or show everything.'
+                }}
+              </EmptyState>
+              <div class="grid gap-3 xl:grid-cols-2">
+                <ShelfCard
+                  v-for="entry in listed.slice(0, shown)"
+                  :key="entry.ref"
+                  :entry="entry"
+                  :favourite="favourites.has(entry.ref)"
+                  :chosen="chosen.includes(entry.ref)"
+                  :actions="actionsOf(entry)"
+                  @favour="shelf.favour(entry.ref, $event)"
+                  @choose="shelf.choose(entry.ref, $event)"
+                />
+              </div>
+              <BaseButton v-if="listed.length > shown" class="mt-4" @click="shown += A_PAGE">
+                Show {{ Math.min(A_PAGE, listed.length - shown) }} more
+              </BaseButton>
+            </div>
+          </div>
+        </TabPanel>
+        <TabPanel tabindex="-1">
+          <ShelfCollections :shelf="shelf" @set="setting = $event" />
+        </TabPanel>
+      </TabPanels>
+    </TabGroup>
+    <div
+      v-if="chosen.length > 0"
+      class="sticky bottom-16 md:bottom-0 z-10 mt-4 -mx-4 sm:-mx-6 px-4 sm:px-6 py-3 flex flex-wrap items-center gap-3 bg-rail border-t border-line"
+      role="region"
+      aria-label="Chosen drills"
+    >
+      <p class="flex-1 font-bold">{{ chosen.length }} chosen</p>
+      <BaseButton @click="chosen = []">Clear</BaseButton>
+      <BaseButton @click="adding = true">Add to a collection</BaseButton>
+      <BaseButton tone="action" @click="setting = chosenEntries">Set for a student</BaseButton>
+    </div>
+    <SetSeveralDialog
+      :open="setting !== null"
+      :students="students"
+      :student-id="studentId"
+      :entries="setting ?? []"
+      :busy="shelf.busy.value"
+      :error="shelf.refusal.value"
+      @update:open="setting = null"
+      @set="setFor"
+    />
+    <AddToDialog v-model:open="adding" :shelf="shelf" />
   </div>
 </template>

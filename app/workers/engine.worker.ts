@@ -1,12 +1,13 @@
 import { expose } from 'comlink'
 import { firstBlocked } from '#core/fitting/habit'
+import { suits } from '#core/fitting/suits'
 import { tempoForGrade } from '#core/grade/at-tempo'
 import { realiseGraded } from '#core/grade/graded'
 import { neighbours } from '#core/grade/neighbours'
 import { startTempo } from '#core/grade/start-tempo'
 
 /** The heavy end of the core, off the thread that draws: fingers, costs, verdicts, grades, what a habit will block. */
-const engine = { judge: realiseGraded, firstBlocked, neighbours, tempoForGrade, startTempo }
+const engine = { judge: realiseGraded, firstBlocked, neighbours, tempoForGrade, startTempo, suits }
 export type Engine = typeof engine
 
 expose(engine)

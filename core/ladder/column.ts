@@ -21,7 +21,7 @@ export interface Column {
 }
 
 /** Tempos as metronomes have them. */
-export const TEMPOS = [40, 46, 52, 60, 66, 72, 80, 88, 100, 112, 126, 144, 160, 184, 208] as const
+export const TEMPOS = [40, 46, 52, 60, 66, 72, 80, 88, 100, 112, 126, 144, 160, 184, 208, 232, 240] as const
 
 /**
  * Every combination of the values given for each name.

@@ -55,7 +55,7 @@ interface Candidate {
 }
 
 /** Faster than this is asked of nobody, onsets a second (common practice: the fastest alternate picking). */
-const FASTEST = 15
+const FASTEST = 16
 
 /** A drill at a tempo: where its fingers are chosen by the engine, they are chosen anew. */
 function playedAt<R extends Score | CountPlan>(value: R, tempo: number): R {

@@ -25,6 +25,7 @@ import type { Habits } from '../../core/schema/habits'
 import type { Pain } from '../../core/schema/pain'
 import type { InstrumentChoice } from '../../core/guitar/instrument'
 import type { Weights } from '../../core/grade/table'
+import type { DrillMarks } from '../../core/ladder/marks'
 import type { Demand, Signature } from '../../core/ladder/signature'
 import { DECISIONS, type Plan } from '../../core/schema/plan-fields'
 import type { LessonEvent } from '../../core/practice/log/events'
@@ -212,6 +213,8 @@ export const drillVersions = mysqlTable(
     title: varchar('title', { length: 400 }).notNull(),
     engineVersion: int('engine_version').notNull(),
     scoreHash: char('score_hash', { length: 64 }).notNull(),
+    /** What it is found by; null for one kept before there were any. */
+    marks: json('marks').$type<DrillMarks>(),
     createdAt: instant('created_at').notNull(),
   },
   t => [

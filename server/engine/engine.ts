@@ -1,4 +1,5 @@
 import { answerOne } from '#core/formats/door'
+import { marksOf, type DrillMarks } from '#core/ladder/marks'
 import type { Context } from '#core/score/prepare'
 import { factsOf } from '#core/score/facts'
 import { realise } from '#core/score/realise'
@@ -12,6 +13,7 @@ export interface WrittenDrill {
   readonly spec: Spec
   readonly title: string
   readonly scoreHash: string
+  readonly marks: DrillMarks
 }
 
 /** What the heavy end of the core does for the server: plain data in, plain data out. */
@@ -22,7 +24,12 @@ export const ENGINE_TASKS = {
     return result.ok
       ? {
           ok: true,
-          value: { spec: result.value.spec, title: result.value.title, scoreHash: hashOf(factsOf(result.value)) },
+          value: {
+            spec: result.value.spec,
+            title: result.value.title,
+            scoreHash: hashOf(factsOf(result.value)),
+            marks: marksOf(result.value),
+          },
         }
       : result
   },

@@ -208,6 +208,8 @@ export async function listDrills(db: Database, actor: Actor): Promise<readonly D
         archived: drill.archivedAt !== null,
         setFor: counts.get(drill.id) ?? 0,
         newest: versionOf(version),
+        marks: version.marks,
+        fromRung: drill.fromRung,
       }
     })
     .sort((a, b) => (a.newest.createdAt < b.newest.createdAt ? 1 : -1))

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { DrillMarks } from '#core/ladder/marks'
 import type { Spec } from '#core/schema/parse'
 import { MOST_TITLE } from '#core/schema/title'
 import { writeId } from './common'
@@ -33,6 +34,10 @@ export interface DrillRow {
   readonly archived: boolean
   readonly setFor: number
   readonly newest: DrillVersion
+  /** What it is found by; null for one kept before there were any. */
+  readonly marks: DrillMarks | null
+  /** Key of the rung of the ladder it was taken from. */
+  readonly fromRung: string | null
 }
 
 /** A drill with all its versions, newest first. */

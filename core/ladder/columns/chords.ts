@@ -23,7 +23,7 @@ export const chordChanges: Column = {
   guitar: true,
   after: [],
   from: 1.2,
-  to: 6,
+  to: 6.2,
   tempos: TEMPOS,
   has: ({ family }) => family === 'blocks',
   *bases() {

@@ -17,8 +17,8 @@ export const fingerOrders: Column = {
   label: 'Finger orders',
   guitar: true,
   after: [],
-  from: 1.2,
-  to: 7.5,
+  from: 1.15,
+  to: 7.3,
   tempos: TEMPOS,
   has: ({ family }) => family === 'order',
   *bases() {
@@ -34,8 +34,8 @@ export const pairs: Column = {
   label: 'Finger pairs',
   guitar: true,
   after: ['orders'],
-  from: 1.2,
-  to: 7.1,
+  from: 1.15,
+  to: 7.35,
   tempos: TEMPOS,
   has: spec => spec.family === 'pair' && !isTrill(spec),
   *bases() {
@@ -55,8 +55,8 @@ export const heldFingers: Column = {
   label: 'Held fingers',
   guitar: true,
   after: ['pairs'],
-  from: 1.3,
-  to: 7.1,
+  from: 1.1,
+  to: 7.35,
   tempos: TEMPOS,
   has: ({ family }) => family === 'held',
   *bases() {

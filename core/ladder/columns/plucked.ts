@@ -29,8 +29,8 @@ export const pluckingPatterns: Column = {
   label: 'Plucking patterns',
   guitar: true,
   after: ['thumb', 'chords'],
-  from: 1.3,
-  to: 7.1,
+  from: 1.2,
+  to: 7.25,
   tempos: TEMPOS,
   has: spec => spec.family === 'pattern' && !hasAlternatingThumb(spec),
   *bases() {
@@ -66,8 +66,8 @@ export const alternatingThumb: Column = {
   label: 'Alternating thumb',
   guitar: true,
   after: ['chords'],
-  from: 1.2,
-  to: 6.1,
+  from: 1.1,
+  to: 6.4,
   tempos: TEMPOS,
   has: spec => spec.family === 'pattern' && hasAlternatingThumb(spec),
   *bases() {
@@ -104,8 +104,8 @@ export const pickingLines: Column = {
   label: 'Picking',
   guitar: true,
   after: [],
-  from: 1.2,
-  to: 7.1,
+  from: 1.1,
+  to: 7.05,
   tempos: TEMPOS,
   has: ({ family }) => family === 'picking',
   *bases() {
@@ -159,8 +159,8 @@ export const pedalLines: Column = {
   label: 'Pedal string',
   guitar: true,
   after: ['picking', 'held'],
-  from: 1.3,
-  to: 7.1,
+  from: 1.15,
+  to: 7.4,
   tempos: TEMPOS,
   has: ({ family }) => family === 'pedal',
   *bases() {

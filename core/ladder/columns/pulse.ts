@@ -7,7 +7,7 @@ export const counting: Column = {
   guitar: false,
   after: [],
   from: 1.2,
-  to: 2.9,
+  to: 3.0,
   tempos: [60],
   has: ({ family }) => family === 'count',
   *bases() {

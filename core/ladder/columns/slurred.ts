@@ -16,7 +16,7 @@ export const slurGroups: Column = {
   guitar: true,
   after: ['pairs'],
   from: 1.2,
-  to: 6.8,
+  to: 7.0,
   tempos: TEMPOS,
   has: ({ family }) => family === 'slur',
   *bases() {
@@ -77,8 +77,8 @@ export const trills: Column = {
   label: 'Trills',
   guitar: true,
   after: ['slurs', 'pairs'],
-  from: 1.6,
-  to: 6.4,
+  from: 1.5,
+  to: 6.6,
   tempos: TEMPOS,
   has: spec => spec.family === 'pair' && isTrill(spec),
   *bases() {
@@ -108,8 +108,8 @@ export const tapping: Column = {
   label: 'Tapping',
   guitar: true,
   after: ['slurs', 'trills'],
-  from: 2.3,
-  to: 7.1,
+  from: 2.15,
+  to: 7.25,
   tempos: TEMPOS,
   has: ({ family }) => family === 'tap',
   *bases() {

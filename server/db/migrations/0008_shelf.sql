@@ -35,6 +35,7 @@ CREATE TABLE `rungs` (
 );
 --> statement-breakpoint
 ALTER TABLE `assignments` ADD `opens_after` char(36);--> statement-breakpoint
+ALTER TABLE `drill_versions` ADD `marks` json;--> statement-breakpoint
 ALTER TABLE `drills` ADD `from_rung` char(64);--> statement-breakpoint
 ALTER TABLE `studios` ADD `weights` json;--> statement-breakpoint
 ALTER TABLE `favourites` ADD CONSTRAINT `favourites_teacher` FOREIGN KEY (`studio_id`,`teacher_id`) REFERENCES `users`(`studio_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint

@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { Bars3Icon } from '@heroicons/vue/24/outline'
+import { gradeInWords } from '#core/wording/grade'
+import type { ProgrammeRow } from '#shared/contracts/shelf'
+import { techniqueLabel, type ShelfEntry } from './shelf-entries'
+
+/** A teacher's collections: each a list in an order, dragged or moved by its buttons, set for a student as a whole. */
+const props = defineProps<{ shelf: Shelf }>()
+const emit = defineEmits<{ set: [entries: readonly ShelfEntry[]] }>()
+const { programmes, byRef, opened } = props.shelf
+const current = computed(() => programmes.value.find(each => each.id === opened.value) ?? programmes.value[0] ?? null)
+const items = computed(() =>
+  (current.value?.refs ?? []).map(each => ({ ref: each, entry: byRef.value.get(each) ?? null })),
+)
+const present = computed(() => items.value.flatMap(({ entry }) => entry ?? []))
+const naming = ref<'new' | 'rename' | null>(null)
+async function named(name: string) {
+  if (naming.value === 'new') {
+    if (!(await props.shelf.createProgramme(name, []))) return
+  } else if (current.value) await props.shelf.changeProgramme(current.value, { name, refs: current.value.refs })
+  naming.value = null
+}
+
+const list = useTemplateRef<HTMLElement>('list')
+const said = ref('')
+function move(from: number, to: number) {
+  const programme = current.value
+  if (!programme || to < 0 || to >= programme.refs.length) return
+  const refs = [...programme.refs]
+  refs.splice(to, 0, ...refs.splice(from, 1))
+  void props.shelf.changeProgramme(programme, { name: programme.name, refs })
+  said.value = `${byRef.value.get(refs[to]!)?.name ?? 'The drill'} is now number ${to + 1}.`
+}
+useSorting(list, move)
+const toasts = useToasts()
+function takeOut(at: number) {
+  const programme = current.value
+  if (!programme) return
+  const { name, refs: before } = programme
+  void props.shelf.changeProgramme(programme, { name, refs: before.filter((_, i) => i !== at) })
+  toasts.say(`Taken out of “${name}”.`, {
+    action: { label: 'Put back', run: () => void props.shelf.changeProgramme(programme, { name, refs: before }) },
+  })
+}
+const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.length})`
+</script>
+
+<template>
+  <div>
+    <EmptyState v-if="programmes.length === 0" title="No collection yet">
+      A collection is a list of drills in your own order: a term, an exam, a warm-up. Choose drills and add them, or
+      begin an empty one.
+      <template #action>
+        <BaseButton tone="action" @click="naming = 'new'">Begin a collection</BaseButton>
+      </template>
+    </EmptyState>
+    <div v-else class="grid gap-6 md:grid-cols-[15rem_minmax(0,1fr)]">
+      <nav aria-label="Collections">
+        <ul class="space-y-1">
+          <li v-for="programme in programmes" :key="programme.id">
+            <button
+              type="button"
+              class="w-full min-h-11 px-3 text-left rounded-md border"
+              :class="
+                programme.id === current?.id ? 'border-ink font-bold bg-card' : 'border-transparent hover:bg-wood/30'
+              "
+              :aria-current="programme.id === current?.id ? 'true' : undefined"
+              @click="opened = programme.id"
+            >
+              {{ label(programme) }}
+            </button>
+          </li>
+        </ul>
+        <BaseButton class="mt-3 w-full" @click="naming = 'new'">Begin a collection</BaseButton>
+      </nav>
+      <section v-if="current" :aria-label="current.name">
+        <div class="flex flex-wrap items-center gap-3 mb-3">
+          <h2 class="text-xl flex-1">{{ current.name }}</h2>
+          <BaseButton tone="action" :disabled="present.length === 0" @click="emit('set', present)">
+            Set for a student
+          </BaseButton>
+          <ActionMenu
+            :label="`More for ${current.name}`"
+            :items="[
+              { label: 'Rename', run: () => (naming = 'rename') },
+              { label: 'Put away', run: () => void shelf.archiveProgramme(current!) },
+            ]"
+          />
+        </div>
+        <p v-if="items.length === 0" class="text-soft">
+          Empty so far. On “Drills”, choose some and press “Add to a collection”.
+        </p>
+        <ol ref="list" class="space-y-1.5">
+          <li
+            v-for="({ ref: key, entry }, i) in items"
+            :key="key"
+            class="flex items-center gap-2 border border-line rounded-md bg-card pr-2"
+          >
+            <span
+              data-handle
+              class="self-stretch min-h-11 w-9 grid place-items-center cursor-grab touch-none text-soft"
+              title="Drag to another place"
+            >
+              <Bars3Icon class="size-5" aria-hidden="true" />
+            </span>
+            <span class="figures w-6 text-right">{{ i + 1 }}</span>
+            <div class="flex-1 min-w-0 py-1.5">
+              <p class="truncate">{{ entry?.name ?? 'A drill that is off the shelf' }}</p>
+              <p v-if="entry" class="text-sm text-soft figures truncate">
+                {{ entry.grade === null ? '' : `Grade ${gradeInWords(entry.grade)} · ` }}at {{ entry.tempo }} ·
+                {{ techniqueLabel(entry.technique) }}
+              </p>
+            </div>
+            <BaseButton size="sm" :disabled="i === 0" :aria-label="`Move number ${i + 1} up`" @click="move(i, i - 1)">
+              ↑
+            </BaseButton>
+            <BaseButton
+              size="sm"
+              :disabled="i === items.length - 1"
+              :aria-label="`Move number ${i + 1} down`"
+              @click="move(i, i + 1)"
+            >
+              ↓
+            </BaseButton>
+            <BaseButton size="sm" :aria-label="`Take number ${i + 1} out`" @click="takeOut(i)">×</BaseButton>
+          </li>
+        </ol>
+        <p class="sr-only" role="status">{{ said }}</p>
+      </section>
+    </div>
+    <NameDialog
+      :open="naming !== null"
+      :title="naming === 'rename' ? 'Rename the collection' : 'Begin a collection'"
+      :action="naming === 'rename' ? 'Rename' : 'Begin'"
+      :initial="naming === 'rename' ? (current?.name ?? '') : ''"
+      :busy="shelf.busy.value"
+      :error="shelf.refusal.value"
+      @update:open="naming = null"
+      @named="named"
+    />
+  </div>
+</template>

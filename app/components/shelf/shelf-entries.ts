@@ -1,0 +1,190 @@
+import { columnOf, COLUMNS } from '#core/ladder/columns/registry'
+import { gradeFrom } from '#core/grade/grade'
+import { PARTS, type PartName, type Weights } from '#core/grade/table'
+import { marksOf, markedBy, type DrillMarks } from '#core/ladder/marks'
+import { realise } from '#core/score/realise'
+import { demandInWords } from '#core/wording/demand'
+import type { DrillRow } from '#shared/contracts/drills'
+import type { RungRow, ShelfPage } from '#shared/contracts/shelf'
+
+/** A drill as the Shelf shows it, of the ladder or a teacher's own. */
+export interface ShelfEntry extends Pick<DrillMarks, 'technique' | 'fingers' | 'slurred' | 'strings'> {
+  /** Id of a drill, or key of a rung. */
+  readonly ref: string
+  readonly own: DrillRow | null
+  readonly name: string
+  readonly title: string
+  readonly purpose: string
+  readonly spec: Readonly<Record<string, unknown>>
+  readonly tempo: number
+  /** Under the studio's weights; null where it has none. */
+  readonly grade: number | null
+  /** Row of the shelf; null without a grade. */
+  readonly row: number | null
+  readonly demand: string | null
+  /** Refs of what should go well first. */
+  readonly after: readonly string[]
+  /** What a search looks through: lower case, without accents. */
+  readonly text: string
+}
+
+/** Rows of the shelf. */
+export const GRADE_ROWS = [1, 2, 3, 4, 5, 6, 7, 8] as const
+
+/** The row a grade stands in: the nearest whole one, the last from 7.5 on. */
+export const rowOfGrade = (grade: number): number => Math.min(8, Math.round(grade))
+
+const plainText = (text: string) => text.toLowerCase().normalize('NFD').replace(/\p{M}/gu, '')
+
+const LABELS = new Map(COLUMNS.map(column => [column.name, column.label]))
+/** What a technique is called. */
+export const techniqueLabel = (technique: string | null): string =>
+  (technique && LABELS.get(technique)) ?? 'Own music and warm-ups'
+
+function gradeUnder(parts: readonly number[] | null, weights: Weights | undefined): number | null {
+  if (!parts) return null
+  const values = Object.fromEntries(PARTS.map((name, i) => [name, parts[i]!])) as Record<PartName, number>
+  return gradeFrom(values, weights)
+}
+
+const searched = (parts: readonly (string | null)[]) => plainText(parts.filter(Boolean).join(' '))
+
+function ofRung(rung: RungRow, weights: Weights | undefined): ShelfEntry {
+  const grade = gradeUnder(rung.parts, weights)
+  const demand = rung.demand && demandInWords(rung.demand)
+  return {
+    ref: rung.key,
+    own: null,
+    name: rung.title,
+    title: rung.title,
+    purpose: rung.purpose,
+    spec: rung.spec,
+    tempo: Number(rung.spec.tempo ?? 60),
+    grade,
+    row: grade === null ? null : rowOfGrade(grade),
+    technique: rung.technique,
+    ...markedBy(rung.signature),
+    demand,
+    after: rung.after,
+    text: searched([rung.title, rung.purpose, techniqueLabel(rung.technique), demand]),
+  }
+}
+
+/** Marks of a drill that was kept before there were any. */
+function marksNow(row: DrillRow): DrillMarks {
+  const result = realise(row.newest.spec)
+  return result.ok
+    ? marksOf(result.value)
+    : {
+        technique: columnOf(row.newest.spec as never)?.name ?? null,
+        parts: null,
+        fingers: [],
+        slurred: false,
+        strings: [],
+      }
+}
+
+function ofOwn(row: DrillRow, weights: Weights | undefined): ShelfEntry {
+  const { technique, parts, fingers, slurred, strings } = row.marks ?? marksNow(row)
+  const grade = gradeUnder(parts, weights)
+  const { spec, title } = row.newest
+  return {
+    ref: row.id,
+    own: row,
+    name: row.name,
+    title,
+    purpose: '',
+    spec,
+    tempo: spec.tempo,
+    grade,
+    row: grade === null ? null : rowOfGrade(grade),
+    technique,
+    fingers,
+    slurred,
+    strings,
+    demand: null,
+    after: [],
+    text: searched([row.name, title, techniqueLabel(technique)]),
+  }
+}
+
+/**
+ * Everything on the shelf: own drills first, then the ladder from easy to hard. A rung the teacher has a drill of is
+ * shown as that drill.
+ */
+export function entriesOf({ drills, rungs }: ShelfPage, weights?: Weights): readonly ShelfEntry[] {
+  const present = drills.filter(drill => !drill.archived)
+  const taken = new Set(present.map(drill => drill.fromRung))
+  return [
+    ...present.map(row => ofOwn(row, weights)),
+    ...rungs.filter(rung => !rung.retired && !taken.has(rung.key)).map(rung => ofRung(rung, weights)),
+  ]
+}
+
+/** What a teacher looks for. */
+export interface ShelfQuery {
+  readonly search: string
+  readonly source: 'all' | 'own' | 'ladder' | 'favourites'
+  /** Fingers that all have to be trained. */
+  readonly fingers: readonly number[]
+  readonly slurs: 'any' | 'with' | 'without'
+  /** Most strings it may be played on; 0 for any. */
+  readonly mostStrings: number
+  readonly withoutGuitar: boolean
+  readonly technique: string | null
+  readonly row: number | null
+}
+
+export const NO_QUERY: ShelfQuery = {
+  search: '',
+  source: 'all',
+  fingers: [],
+  slurs: 'any',
+  mostStrings: 0,
+  withoutGuitar: false,
+  technique: null,
+  row: null,
+}
+
+const WITHOUT_GUITAR = new Set(COLUMNS.filter(column => !column.guitar).map(column => column.name))
+
+/** What may narrow a list down besides the query. */
+export interface Narrowing {
+  readonly favourites: ReadonlySet<string>
+  /** Refs that suit a student's hand and guitar; null where nobody was asked for. */
+  readonly suiting: ReadonlySet<string> | null
+}
+
+/** The drills that are looked for, whatever their technique and grade; the matrix counts these. */
+export function matching(entries: readonly ShelfEntry[], query: ShelfQuery, { favourites, suiting }: Narrowing) {
+  const words = plainText(query.search).split(/\s+/).filter(Boolean)
+  return entries.filter(
+    entry =>
+      (query.source === 'all' ||
+        (query.source === 'own' && entry.own !== null) ||
+        (query.source === 'ladder' && entry.own === null) ||
+        (query.source === 'favourites' && favourites.has(entry.ref))) &&
+      words.every(word => entry.text.includes(word)) &&
+      query.fingers.every(finger => entry.fingers.includes(finger as 1)) &&
+      (query.slurs === 'any' || entry.slurred === (query.slurs === 'with')) &&
+      (query.mostStrings === 0 || (entry.strings.length > 0 && entry.strings.length <= query.mostStrings)) &&
+      (!query.withoutGuitar || (entry.technique !== null && WITHOUT_GUITAR.has(entry.technique))) &&
+      (suiting === null || suiting.has(entry.ref)),
+  )
+}
+
+/** How many there are of each technique in each row. */
+export function countsOf(entries: readonly ShelfEntry[]): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>()
+  for (const { technique, row } of entries) {
+    const cell = `${technique} ${row}`
+    counts.set(cell, (counts.get(cell) ?? 0) + 1)
+  }
+  return counts
+}
+
+/** Those of a technique, a row, or both, from easy to hard; what has no grade comes last. */
+export const chosenOf = (entries: readonly ShelfEntry[], { technique, row }: Pick<ShelfQuery, 'technique' | 'row'>) =>
+  entries
+    .filter(entry => (technique === null || entry.technique === technique) && (row === null || entry.row === row))
+    .sort((a, b) => (a.grade ?? 9) - (b.grade ?? 9))

@@ -1,0 +1,158 @@
+import { navigateTo } from '#imports'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { entriesOf, type ShelfEntry } from '../components/shelf/shelf-entries'
+import type { ProgrammeRow, ShelfPage } from '#shared/contracts/shelf'
+import { useSession } from '../stores/session'
+import { useToasts } from '../stores/toasts'
+import { useWrites } from '../stores/writes'
+import { useLoaded } from './useApi'
+import { useAttempt } from './useAttempt'
+
+/** What is on the shelf and all a teacher does there; each act is in sight at once, and taken back if refused. */
+export function useShelf() {
+  const { data: loaded, error, reload } = useLoaded<ShelfPage>(() => '/api/shelf')
+  const data = shallowRef<ShelfPage | null>(null)
+  watch(loaded, now => {
+    if (now) data.value = now
+  })
+  const writes = useWrites()
+  const toasts = useToasts()
+  const session = useSession()
+  const { busy, refusal, attempt } = useAttempt()
+
+  const entries = computed(() => (data.value ? entriesOf(data.value, session.me?.weights ?? undefined) : []))
+  /** Everything that can be named, also what is shown as another or is off the shelf. */
+  const byRef = computed(() => {
+    const found = new Map(entries.value.map(entry => [entry.ref, entry]))
+    for (const entry of entries.value) if (entry.own?.fromRung) found.set(entry.own.fromRung, entry)
+    return found
+  })
+  const favourites = computed(() => new Set(data.value?.favourites ?? []))
+  const programmes = computed(() => data.value?.programmes ?? [])
+  const chosen = ref<readonly string[]>([])
+  /** Which collection is open. */
+  const opened = ref<string | null>(null)
+
+  const change = (part: Partial<ShelfPage>) => {
+    if (data.value) data.value = { ...data.value, ...part }
+  }
+  /** Shows a change at once, then has it kept; a refusal takes it back and says why. */
+  async function keep(part: Partial<ShelfPage>, write: () => Promise<unknown>): Promise<boolean> {
+    const before = data.value
+    change(part)
+    try {
+      await write()
+      return true
+    } catch (failure) {
+      data.value = before
+      toasts.say((failure as Error).message, { tone: 'trouble' })
+      return false
+    }
+  }
+
+  const favour = (ref: string, kept: boolean) =>
+    keep(
+      {
+        favourites: kept
+          ? [...(data.value?.favourites ?? []), ref]
+          : (data.value?.favourites ?? []).filter(each => each !== ref),
+      },
+      () => writes.put('/api/shelf/favourites', { ref, kept }),
+    )
+
+  async function archive({ own }: ShelfEntry, archived: boolean) {
+    if (!own) return
+    try {
+      await writes.post(`/api/drills/${own.id}/archive`, { archived })
+      await reload()
+      chosen.value = chosen.value.filter(each => each !== own.id)
+      if (archived)
+        toasts.say(`“${own.name}” is off the shelf. What is set for students stays.`, {
+          action: { label: 'Restore', run: () => void archive({ own } as ShelfEntry, false) },
+        })
+    } catch (failure) {
+      toasts.say((failure as Error).message, { tone: 'trouble' })
+    }
+  }
+
+  /** Sets drills for a student, in the order they are in. */
+  async function setFor(refs: readonly string[], studentId: string, name: string, path: boolean): Promise<boolean> {
+    const set = await attempt(() => writes.post(`/api/students/${studentId}/drills`, { refs, path }))
+    if (!set) return false
+    toasts.say(refs.length === 1 ? `Set for ${name}.` : `${refs.length} drills set for ${name}.`, {
+      action: { label: 'Open their page', run: () => void navigateTo(`/students/${studentId}`) },
+    })
+    chosen.value = []
+    await reload()
+    return true
+  }
+
+  const others = (id: string) => programmes.value.filter(each => each.id !== id)
+  async function createProgramme(name: string, refs: readonly string[]): Promise<ProgrammeRow | null> {
+    const made = await attempt(() => writes.post<ProgrammeRow>('/api/programmes', { name, refs }))
+    if (!made) return null
+    change({ programmes: [...programmes.value, made.done] })
+    opened.value = made.done.id
+    if (refs.length > 0) chosen.value = []
+    return made.done
+  }
+  /** Another name or order; one press takes it back. */
+  const changeProgramme = ({ id }: ProgrammeRow, now: { readonly name: string; readonly refs: readonly string[] }) =>
+    keep({ programmes: programmes.value.map(each => (each.id === id ? { id, ...now } : each)) }, () =>
+      writes.put(`/api/programmes/${id}`, now),
+    )
+  async function addTo(programme: ProgrammeRow, refs: readonly string[]) {
+    const more = refs.filter(each => !programme.refs.includes(each))
+    const { name, refs: before } = programme
+    const done = await changeProgramme(programme, { name, refs: [...before, ...more] })
+    if (!done) return
+    chosen.value = []
+    toasts.say(`${more.length === 1 ? 'One drill is' : `${more.length} drills are`} added to “${name}”.`, {
+      action: { label: 'Take back', run: () => void changeProgramme(programme, { name, refs: before }) },
+    })
+  }
+  async function archiveProgramme(programme: ProgrammeRow) {
+    const { id, name } = programme
+    const done = await keep({ programmes: others(id) }, () =>
+      writes.post(`/api/programmes/${id}/archive`, { archived: true }),
+    )
+    if (done)
+      toasts.say(`“${name}” is put away. Its drills stay.`, {
+        action: {
+          label: 'Restore',
+          run: () =>
+            void keep({ programmes: [...programmes.value, programme] }, () =>
+              writes.post(`/api/programmes/${id}/archive`, { archived: false }),
+            ),
+        },
+      })
+  }
+
+  return {
+    data,
+    error,
+    reload,
+    busy,
+    refusal,
+    entries,
+    byRef,
+    favourites,
+    programmes,
+    /** Refs chosen for what is done with several, in the order they were chosen. */
+    chosen,
+    choose: (ref: string, now: boolean) => {
+      chosen.value = now ? [...chosen.value, ref] : chosen.value.filter(each => each !== ref)
+    },
+    favour,
+    archive,
+    setFor,
+    createProgramme,
+    changeProgramme,
+    addTo,
+    archiveProgramme,
+    opened,
+  }
+}
+
+/** The shelf as its parts share it. */
+export type Shelf = ReturnType<typeof useShelf>
