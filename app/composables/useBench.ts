@@ -1,8 +1,9 @@
 import { useManualRefHistory } from '@vueuse/core'
-import { computed, type Ref, shallowRef, watch } from 'vue'
+import { computed, ref, type Ref, shallowRef, watch } from 'vue'
 import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
 import { openingFor, type Player } from '#core/fitting/opening'
 import type { Grade } from '#core/grade/grade'
+import type { Weights } from '#core/grade/table'
 import type { Verdict } from '#core/score/judge'
 import { realise } from '#core/score/realise'
 import type { CountPlan, Realised, Score, StepsPlan } from '#core/score/score'
@@ -40,7 +41,7 @@ function livePins(spec: Record<string, unknown>, pins: Pins): Pins {
  * verdict on the fingers. The last playable score stays in sight while a change makes the drill impossible or is worked
  * out.
  */
-export function useBench(person: Readonly<Ref<Player>>) {
+export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<Weights | undefined>> = ref(undefined)) {
   const draft = shallowRef<Draft>({ spec: openingSpec(person.value), pins: {} })
   /** What the bench opened by itself. */
   const opened = shallowRef(draft.value)
@@ -79,7 +80,7 @@ export function useBench(person: Readonly<Ref<Player>>) {
     { immediate: true, flush: 'sync' },
   )
 
-  const verdict = useVerdict(() => ({ spec: raw.value, context: context.value }))
+  const verdict = useVerdict(() => ({ spec: raw.value, context: context.value, weights: weights.value }))
   watch(
     verdict.answer,
     answer => {

@@ -31,8 +31,8 @@ export function useNotches(asked: () => Asked | null) {
       return
     }
     busy.value = true
-    const { spec, context } = plain(question)
-    const answer = await engine.ask().neighbours(spec, context)
+    const { spec, context, weights } = plain(question)
+    const answer = await engine.ask().neighbours(spec, context, weights)
     if (mine !== newest) return
     found.value = answer
     busy.value = false

@@ -1,6 +1,7 @@
 import { watchDebounced } from '@vueuse/core'
 import { readonly, ref, shallowReadonly, shallowRef } from 'vue'
 import type { Context } from '#core/score/prepare'
+import type { Weights } from '#core/grade/table'
 import type { Graded } from '#core/grade/graded'
 import type { Parsed } from '#core/schema/parse'
 import { plain, useEngine } from './useEngine'
@@ -9,6 +10,8 @@ import { plain, useEngine } from './useEngine'
 export interface Asked {
   readonly spec: unknown
   readonly context: Context
+  /** What a grade counts by; the program's own when left out. */
+  readonly weights?: Weights
 }
 
 /**
@@ -28,10 +31,10 @@ export function useVerdict(asked: () => Asked) {
     // While one question is worked on, later ones wait; of those only the last is asked.
     if (busy.value) return
     busy.value = true
-    const { spec, context } = plain(asked())
+    const { spec, context, weights } = plain(asked())
     const start = performance.now()
     try {
-      const given = await engine.ask().judge(spec, context)
+      const given = await engine.ask().judge(spec, context, weights)
       // Read by the browser's own tools and by the benchmark.
       performance.measure('verdict', { start })
       if (mine === newest) answer.value = given

@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import { atTempo } from '#core/grade/at-tempo'
+import { gradeOf } from '#core/grade/grade'
 import type { PartName } from '#core/grade/table'
 import { tempoInWords } from '#core/line/meter'
 import { barTicks } from '#core/line/ticks'
+import { gradeInWords } from '#core/wording/grade'
 import type { Roster } from '#shared/contracts/students'
 import type { Shortcut } from '~/composables/useKeys'
 
@@ -18,7 +21,10 @@ const person = computed(() => {
 
 provideHandedness(computed(() => student.value?.hand.leftHanded ?? false))
 
-const bench = useBench(person)
+const session = useSession()
+/** What a grade counts by in this studio. */
+const weights = computed(() => session.me?.weights ?? undefined)
+const bench = useBench(person, weights)
 const kept = useSavedDrill(bench)
 const fitting = useFitting(bench, kept)
 const { fitted } = fitting
@@ -47,6 +53,15 @@ function show(key: string) {
 /** The part of the grade whose notes are lit on the sheet. */
 const partShown = ref<PartName | null>(null)
 const lit = computed(() => bench.grade.value?.parts.find(part => part.name === partShown.value)?.notes ?? null)
+/** The drill's grade at both ends of the plan it was set with. */
+const planGrades = computed(() => {
+  const { value: set } = assigning.assignment
+  if (!set?.toTempo || !bench.score.value) return null
+  const { startBpm, targetBpm } = set.plan
+  const at = (bpm: number) =>
+    gradeInWords(gradeOf(atTempo(bench.score.value!, bpm), student.value?.hand, weights.value)!.value)
+  return { startBpm, targetBpm, start: at(startBpm), target: at(targetBpm) }
+})
 const forWhom = computed(() => {
   const bpm = tempoInWords(tempo.value, bench.score.value?.meter ?? [4, 4])
   return bench.plan.value ? 'counting' : student.value ? `for ${student.value.name} at ${bpm}` : `at ${bpm}`
@@ -193,11 +208,23 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
             :for-whom="forWhom"
           />
           <template v-if="!plan && bench.grade.value">
-            <BenchNotches :bench="bench" :context="{ hand: student?.hand }" />
+            <p v-if="planGrades" class="figures -mt-2 mb-4">
+              At the start, {{ planGrades.startBpm }}: <b>{{ planGrades.start }}</b>. At the target,
+              {{ planGrades.targetBpm }}: <b>{{ planGrades.target }}</b>.
+            </p>
+            <BenchStartTempo
+              v-if="student && !planGrades"
+              :key="student.id"
+              :score="score"
+              :student="student"
+              @take="bench.set('tempo', $event)"
+            />
+            <BenchNotches :bench="bench" :context="{ hand: student?.hand }" :weights="weights" />
             <BenchTempoForGrade
               :score="score"
               :hand="student?.hand"
               :own="bench.grade.value.value"
+              :weights="weights"
               @take="bench.set('tempo', $event)"
             />
           </template>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
+import { COLUMNS } from '#core/ladder/columns/registry'
+import { GRADE_ROWS } from '#core/ladder/rows'
 import type { Roster } from '#shared/contracts/students'
 import {
   chosenOf,
@@ -18,8 +20,14 @@ const { data: roster } = useLoaded<Roster>(() => '/api/students')
 const students = computed(() => roster.value?.students ?? [])
 const route = useRoute()
 
-const query = ref<ShelfQuery>({ ...NO_QUERY })
-const studentId = ref<string | null>(typeof route.query.student === 'string' ? route.query.student : null)
+/** An address may ask for a student, a technique and a grade: a student's page does. */
+const asked = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : null)
+const query = ref<ShelfQuery>({
+  ...NO_QUERY,
+  technique: COLUMNS.find(column => column.name === asked('technique'))?.name ?? null,
+  row: GRADE_ROWS.find(each => String(each) === asked('grade')) ?? null,
+})
+const studentId = ref<string | null>(asked('student'))
 const student = computed(() => students.value.find(each => each.id === studentId.value) ?? null)
 const suiting = useSuiting(
   () => entries.value,

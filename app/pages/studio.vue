@@ -95,5 +95,12 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
     </section>
     <PasswordDialog v-model:open="passwordOpen" />
     <InstrumentDialog v-model:open="editing" :instrument="chosen" @saved="reload" />
+    <section class="mt-8">
+      <h2 class="text-xl mb-1">Grades</h2>
+      <p class="text-soft mb-2">How hard a drill is, in ten parts; what each of them counts is the studio’s to say.</p>
+      <NuxtLink to="/grade" class="inline-flex items-center min-h-11 underline underline-offset-4">
+        How grades are told, and what counts
+      </NuxtLink>
+    </section>
   </div>
 </template>

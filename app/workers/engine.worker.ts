@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import { coverageOf } from '#core/ladder/coverage'
 import { firstBlocked } from '#core/fitting/habit'
 import { suits } from '#core/fitting/suits'
 import { tempoForGrade } from '#core/grade/at-tempo'
@@ -7,7 +8,7 @@ import { neighbours } from '#core/grade/neighbours'
 import { startTempo } from '#core/grade/start-tempo'
 
 /** The heavy end of the core, off the thread that draws: fingers, costs, verdicts, grades, what a habit will block. */
-const engine = { judge: realiseGraded, firstBlocked, neighbours, tempoForGrade, startTempo, suits }
+const engine = { judge: realiseGraded, firstBlocked, neighbours, tempoForGrade, startTempo, suits, coverageOf }
 export type Engine = typeof engine
 
 expose(engine)

@@ -1,10 +1,11 @@
 import type { InstrumentChoice } from '../guitar/instrument'
 import type { HandInput } from '../schema/fields'
 import { realise } from '../score/realise'
+import { leftOver } from './fit'
 
 /**
- * Whether drills suit a student as they are: playable on their guitar, within their hand, without a finger they must
- * not use or spare.
+ * Whether drills suit a student as they are: playable on their guitar, comfortable for their hand, without a finger
+ * they must not use or spare.
  * @param specs Drills, in any form a spec may have.
  * @returns One answer for each, in order.
  */
@@ -14,6 +15,6 @@ export const suits = (
   hand: HandInput,
 ): readonly boolean[] =>
   specs.map(spec => {
-    const result = realise({ ...spec, instrument }, { hand })
-    return result.ok && (result.value.kind !== 'sheet' || result.value.report.breaches.length === 0)
+    const theirs = { ...spec, instrument }
+    return realise(theirs, { hand }).ok && leftOver(theirs, hand).length === 0
   })

@@ -9,6 +9,7 @@ const props = withDefaults(
     unit?: string
     hint?: string
     show?: (value: number) => string
+    hideLabel?: boolean
   }>(),
   { step: 1, unit: undefined, hint: undefined, show: undefined },
 )
@@ -26,7 +27,7 @@ function type(event: Event) {
 <template>
   <!-- Holds the figure that only screen readers see: outside a scrolling column it would lengthen the page. -->
   <div class="relative">
-    <label :for="id" class="block text-sm font-bold text-soft mb-1">{{ label }}</label>
+    <label :for="id" :class="hideLabel ? 'sr-only' : 'block text-sm font-bold text-soft mb-1'">{{ label }}</label>
     <div class="flex items-stretch rounded-md border border-edge/70 bg-card overflow-hidden focus-within:border-ink">
       <button
         type="button"

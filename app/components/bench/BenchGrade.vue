@@ -16,7 +16,10 @@ const listed = computed(() => (all.value ? parts.value : parts.value.slice(0, LI
 
 <template>
   <section aria-label="Grade" class="mb-5">
-    <h2 class="text-lg mb-2">Grade</h2>
+    <div class="flex items-baseline gap-2 mb-2">
+      <h2 class="text-lg flex-1">Grade</h2>
+      <NuxtLink to="/grade" class="text-sm text-soft underline underline-offset-4">How it is told</NuxtLink>
+    </div>
     <p v-if="!grade" class="text-soft">{{ busy ? 'Working it out…' : 'This has no grade.' }}</p>
     <template v-else>
       <p class="figures">

@@ -2,16 +2,16 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { ChevronDownIcon } from '@heroicons/vue/20/solid'
 import type { Context } from '#core/score/prepare'
-import { PARTS, type PartName } from '#core/grade/table'
+import { PARTS, type PartName, type Weights } from '#core/grade/table'
 import { byInWords, changeInWords, partsInWords } from '#core/wording/change'
 import { gradeInWords } from '#core/wording/grade'
 import { capital } from '#core/wording/numbers'
 
 /** Drills one change away, harder or easier: pressing one puts it on the bench, and undo takes it back. */
-const props = defineProps<{ bench: Bench; context: Context }>()
+const props = defineProps<{ bench: Bench; context: Context; weights?: Weights }>()
 const wanted = ref(false)
 const { way, part, sameSpeed, busy, found, shown, stop } = useNotches(() =>
-  wanted.value ? { spec: props.bench.raw.value, context: props.context } : null,
+  wanted.value ? { spec: props.bench.raw.value, context: props.context, weights: props.weights } : null,
 )
 const family = computed(() => props.bench.spec.value!.family)
 const WAYS = [

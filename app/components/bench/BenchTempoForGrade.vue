@@ -2,13 +2,14 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { ChevronDownIcon } from '@heroicons/vue/20/solid'
 import { tempoForGrade, TEMPO_BOUNDS } from '#core/grade/at-tempo'
+import type { Weights } from '#core/grade/table'
 import { tempoInWords } from '#core/line/meter'
 import type { HandInput } from '#core/schema/fields'
 import type { Score } from '#core/score/score'
 import { gradeInWords } from '#core/wording/grade'
 
 /** The tempo at which the drill on the bench has a grade. */
-const props = defineProps<{ score: Score; hand?: HandInput; own: number }>()
+const props = defineProps<{ score: Score; hand?: HandInput; own: number; weights?: Weights }>()
 const emit = defineEmits<{ take: [bpm: number] }>()
 const wanted = ref<number | null>(null)
 const grade = computed({
@@ -17,7 +18,7 @@ const grade = computed({
     wanted.value = value
   },
 })
-const answer = computed(() => tempoForGrade(props.score, grade.value, props.hand))
+const answer = computed(() => tempoForGrade(props.score, grade.value, props.hand, props.weights))
 </script>
 
 <template>

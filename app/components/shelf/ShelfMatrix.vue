@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { COLUMNS } from '#core/ladder/columns/registry'
-import { GRADE_ROWS } from './shelf-entries'
+import { GRADE_ROWS } from '#core/ladder/rows'
 
 /** Techniques by grades, with how many drills there are of each: a cell, a row or a column narrows the list down. */
 defineProps<{ counts: ReadonlyMap<string, number> }>()

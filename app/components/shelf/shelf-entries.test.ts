@@ -5,7 +5,7 @@ import { signatureOf } from '#core/ladder/signature'
 import { realise } from '#core/score/realise'
 import type { DrillRow } from '#shared/contracts/drills'
 import type { RungRow, ShelfPage } from '#shared/contracts/shelf'
-import { chosenOf, countsOf, entriesOf, matching, NO_QUERY, rowOfGrade, type ShelfQuery } from './shelf-entries'
+import { chosenOf, countsOf, entriesOf, matching, NO_QUERY, type ShelfQuery } from './shelf-entries'
 
 const realised = (spec: object) => {
   const result = realise({ version: 1, ...spec })
@@ -87,17 +87,6 @@ describe('what is on the shelf', () => {
     const grade = (weights?: Parameters<typeof entriesOf>[1]) => entriesOf(page(), weights)[0]!.grade!
     expect(grade({ ...GRADE.weights })).toBe(grade())
     expect(grade({ ...GRADE.weights, 'plucking hand': 1.5 })).toBeGreaterThan(grade())
-  })
-
-  test.each([
-    [1, 1],
-    [1.49, 1],
-    [1.5, 2],
-    [7.49, 7],
-    [7.5, 8],
-    [7.99, 8],
-  ])('grade %d stands in row %d', (grade, row) => {
-    expect(rowOfGrade(grade)).toBe(row)
   })
 })
 

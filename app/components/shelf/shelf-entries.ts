@@ -2,6 +2,7 @@ import { columnOf, COLUMNS } from '#core/ladder/columns/registry'
 import { gradeFrom } from '#core/grade/grade'
 import { PARTS, type PartName, type Weights } from '#core/grade/table'
 import { marksOf, markedBy, type DrillMarks } from '#core/ladder/marks'
+import { rowOfGrade } from '#core/ladder/rows'
 import { realise } from '#core/score/realise'
 import { demandInWords } from '#core/wording/demand'
 import type { DrillRow } from '#shared/contracts/drills'
@@ -27,12 +28,6 @@ export interface ShelfEntry extends Pick<DrillMarks, 'technique' | 'fingers' | '
   /** What a search looks through: lower case, without accents. */
   readonly text: string
 }
-
-/** Rows of the shelf. */
-export const GRADE_ROWS = [1, 2, 3, 4, 5, 6, 7, 8] as const
-
-/** The row a grade stands in: the nearest whole one, the last from 7.5 on. */
-export const rowOfGrade = (grade: number): number => Math.min(8, Math.round(grade))
 
 const plainText = (text: string) => text.toLowerCase().normalize('NFD').replace(/\p{M}/gu, '')
 

@@ -202,11 +202,14 @@ const told = (set: FollowedDrill) =>
                 </NuxtLink>
               </h3>
               <p class="text-soft">{{ set.stage }} · version {{ set.versionNumber }}</p>
+              <p v-if="set.waitsFor" class="mt-1 border-l-4 border-line pl-3">
+                Opens when “{{ set.waitsFor }}” is passed: a clean pass at its target.
+              </p>
               <p v-if="set.toTempo" class="figures mt-2">
                 <span class="font-head font-bold text-4xl">{{ set.bpm }}</span>
                 <span class="text-soft ml-2">of {{ set.plan.targetBpm }}</span>
               </p>
-              <PaceMark v-if="set.toTempo" :pace="set.pace" />
+              <PaceMark v-if="set.toTempo && !set.waitsFor" :pace="set.pace" />
               <p v-if="unsuited.get(set.id)!.length > 0" class="mt-1 border-l-4 border-attention pl-3">
                 {{ unsuitedInWords(unsuited.get(set.id)![0]!) }}
                 <NuxtLink
@@ -227,8 +230,8 @@ const told = (set: FollowedDrill) =>
                 Take off the list
               </button>
             </div>
-            <TempoChart v-if="set.toTempo" :set="set" :today="today" />
-            <div v-if="set.toTempo">
+            <TempoChart v-if="set.toTempo && !set.waitsFor" :set="set" :today="today" />
+            <div v-if="set.toTempo && !set.waitsFor">
               <h4 class="font-bold mb-1">Last decisions</h4>
               <ul v-if="set.decisions.length > 0" class="space-y-2">
                 <li v-for="decision in told(set)" :key="decision.at">
@@ -254,6 +257,13 @@ const told = (set: FollowedDrill) =>
         :guitar-name="nameOf(student.instrumentId)"
         :today="today"
         @change="handOpen = true"
+      />
+
+      <StudentCoverage
+        :key="page!.assignments.length"
+        :student-id="student.id"
+        :name="student.name"
+        :hand="student.hand"
       />
 
       <section class="mt-8">

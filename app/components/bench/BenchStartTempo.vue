@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import type { Score } from '#core/score/score'
+import type { StartTempo } from '#core/grade/start-tempo'
+import { atTempo } from '#core/grade/at-tempo'
+import { realise } from '#core/score/realise'
+import { gradeInWords } from '#core/wording/grade'
+import type { CoveredDrill } from '#shared/contracts/coverage'
+import type { StudentRow } from '#shared/contracts/students'
+import { plain } from '~/composables/useEngine'
+
+/** Where a student may start with the drill on the bench, from what they play cleanly. */
+const props = defineProps<{ score: Score; student: StudentRow }>()
+const emit = defineEmits<{ take: [bpm: number] }>()
+const { data } = useLoaded<readonly CoveredDrill[]>(() => `/api/students/${props.student.id}/coverage`)
+const session = useSession()
+const engine = useEngine()
+const start = shallowRef<StartTempo | null>(null)
+const known = ref(false)
+
+/** Drills with a clean pass, as they are played now. */
+const played = computed(() =>
+  (data.value ?? []).flatMap(({ id, spec, cleanBpm }) => {
+    if (cleanBpm === null) return []
+    const result = realise(spec, { hand: props.student.hand })
+    return result.ok && result.value.kind === 'sheet' ? [{ id, score: atTempo(result.value, cleanBpm), cleanBpm }] : []
+  }),
+)
+watchDebounced(
+  [() => props.score, played],
+  async () => {
+    if (!data.value) return
+    const weights = session.me?.weights ?? undefined
+    start.value = await engine
+      .ask()
+      .startTempo(plain(props.score), plain(played.value), plain(props.student.hand), weights)
+    known.value = true
+  },
+  { debounce: 300, immediate: true },
+)
+const nameOf = (id: string) => data.value?.find(each => each.id === id)?.drillName ?? ''
+</script>
+
+<template>
+  <section v-if="known" aria-label="A tempo to start with" class="mb-5">
+    <h3 class="font-head font-bold">To start with</h3>
+    <p v-if="!start" class="text-soft">
+      Not enough yet: nothing {{ student.name }} plays cleanly is near enough to tell.
+    </p>
+    <template v-else>
+      <p class="figures">
+        <span class="font-head font-bold text-2xl">{{ start.tempo }}</span>
+        <span class="text-soft ml-2">between {{ start.range[0] }} and {{ start.range[1] }}</span>
+      </p>
+      <p class="text-soft text-sm">
+        <template v-for="(near, i) in start.from.slice(0, 2)" :key="near.id"
+          >{{ i > 0 ? '; ' : '' }}“{{ nameOf(near.id) }}” is clean at {{ near.cleanBpm }}, grade
+          {{ gradeInWords(near.grade) }}</template
+        >. A new drill starts a little below.
+      </p>
+      <BaseButton size="sm" class="mt-1" @click="emit('take', start.tempo)">Take this tempo</BaseButton>
+    </template>
+  </section>
+</template>

@@ -1,0 +1,184 @@
+<script setup lang="ts">
+import { COLUMNS } from '#core/ladder/columns/registry'
+import { missingAt, type Coverage, type Covered } from '#core/ladder/coverage'
+import { GRADE_ROWS } from '#core/ladder/rows'
+import type { HandInput } from '#core/schema/fields'
+import type { CoveredDrill } from '#shared/contracts/coverage'
+import { plain } from '~/composables/useEngine'
+
+/** Which orders, pairs, techniques and grades a student has done, does, or has not touched; and what is missing. */
+const props = defineProps<{ studentId: string; name: string; hand: HandInput }>()
+const { data, error, reload } = useLoaded<readonly CoveredDrill[]>(() => `/api/students/${props.studentId}/coverage`)
+const engine = useEngine()
+const coverage = shallowRef<Coverage | null>(null)
+watch(
+  [data, () => props.hand],
+  async () => {
+    if (data.value) coverage.value = await engine.ask().coverageOf(plain(data.value), plain(props.hand))
+  },
+  { immediate: true },
+)
+
+/** A mark that is told by its shape; what it means stands beside it. */
+const MARKS: Readonly<Record<Covered, string>> = { done: '●', doing: '◐', left: '○' }
+const WORDS: Readonly<Record<Covered, string>> = { done: 'done', doing: 'being worked', left: 'left' }
+const mark = (state: Covered | undefined) => (state ? MARKS[state] : '·')
+const word = (state: Covered | undefined) => (state ? WORDS[state] : 'untouched')
+
+const FINGERS = [1, 2, 3, 4]
+const orders = FINGERS.map(first => ({
+  first,
+  rest: FINGERS.filter(each => each !== first).flatMap(second =>
+    FINGERS.filter(each => each !== first && each !== second).map(third => {
+      const last = FINGERS.find(each => ![first, second, third].includes(each))!
+      return `${first}${second}${third}${last}`
+    }),
+  ),
+}))
+const rows = GRADE_ROWS.toReversed()
+const inLadder = COLUMNS.flatMap(({ name, from, to }) =>
+  GRADE_ROWS.filter(row => row + 0.5 > from && row - 0.5 < to).map(row => `${name} ${row}`),
+)
+/** The grade looked at: the highest that something is done at, until another is chosen. */
+const chosen = ref<number | null>(null)
+const grade = computed({
+  get: () => chosen.value ?? Math.max(1, ...doneRows.value),
+  set: value => {
+    chosen.value = value
+  },
+})
+const doneRows = computed(() =>
+  [...(coverage.value?.cells ?? [])]
+    .filter(([, state]) => state === 'done')
+    .map(([cell]) => Number(cell.split(' ')[1])),
+)
+const missing = computed(() =>
+  coverage.value
+    ? missingAt(grade.value, coverage.value, inLadder).map(name => COLUMNS.find(column => column.name === name)!)
+    : [],
+)
+</script>
+
+<template>
+  <section class="mt-8" aria-label="Coverage">
+    <h2 class="text-xl mb-1">Coverage</h2>
+    <LoadState v-if="!data" :error="error" @retry="reload" />
+    <p v-else-if="data.length === 0" class="text-soft">Nothing was set yet, so nothing is covered.</p>
+    <template v-else-if="coverage">
+      <p class="text-soft mb-3">
+        <span v-for="state in ['done', 'doing', 'left'] as const" :key="state" class="mr-4 whitespace-nowrap">
+          <span aria-hidden="true">{{ MARKS[state] }}</span> {{ WORDS[state] }}
+        </span>
+        <span class="whitespace-nowrap"><span aria-hidden="true">·</span> untouched</span>
+      </p>
+      <div class="grid gap-6 lg:grid-cols-[auto_auto_minmax(0,1fr)]">
+        <table class="cover">
+          <caption>
+            Orders of four fingers
+          </caption>
+          <tbody>
+            <tr v-for="each in orders" :key="each.first">
+              <td v-for="order in each.rest" :key="order">
+                <span class="figures">{{ order.split('').join(' ') }}</span>
+                <span class="mark" :aria-label="word(coverage.orders.get(order))">{{
+                  mark(coverage.orders.get(order))
+                }}</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <table class="cover">
+          <caption>
+            Pairs of fingers
+          </caption>
+          <thead>
+            <tr>
+              <td />
+              <th v-for="second in FINGERS" :key="second" scope="col">then {{ second }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="first in FINGERS" :key="first">
+              <th scope="row">{{ first }}</th>
+              <td v-for="second in FINGERS" :key="second">
+                <span
+                  v-if="first !== second"
+                  class="mark"
+                  :aria-label="word(coverage.pairs.get(`${first}${second}`))"
+                  >{{ mark(coverage.pairs.get(`${first}${second}`)) }}</span
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <div>
+          <BaseStepper v-model="grade" label="What is missing at grade" :min="1" :max="8" class="max-w-56" />
+          <p v-if="missing.length === 0" class="mt-2">Every technique of this grade is touched.</p>
+          <ul v-else class="mt-2 flex flex-wrap gap-x-4">
+            <li v-for="column in missing" :key="column.name">
+              <NuxtLink
+                :to="{ path: '/shelf', query: { student: studentId, technique: column.name, grade } }"
+                class="inline-flex items-center min-h-9 underline underline-offset-4"
+              >
+                {{ column.label }}
+              </NuxtLink>
+            </li>
+          </ul>
+        </div>
+      </div>
+      <div class="overflow-x-auto mt-5" tabindex="0" role="region" aria-label="Techniques by grade">
+        <table class="cover wide">
+          <caption>
+            Techniques by grade, for this hand
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col">Technique</th>
+              <th v-for="row in rows.toReversed()" :key="row" scope="col" class="figures">{{ row }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="column in COLUMNS" :key="column.name">
+              <th scope="row">{{ column.label }}</th>
+              <td v-for="row in rows.toReversed()" :key="row">
+                <span class="mark" :aria-label="word(coverage.cells.get(`${column.name} ${row}`))">{{
+                  mark(coverage.cells.get(`${column.name} ${row}`))
+                }}</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.cover caption {
+  text-align: left;
+  font-weight: 700;
+  padding-bottom: 0.25rem;
+}
+.cover :is(td, th) {
+  padding: 0.15rem 0.5rem;
+  border-bottom: 1px dotted var(--line);
+  text-align: center;
+  font-weight: 400;
+  white-space: nowrap;
+}
+.cover th[scope='row'] {
+  text-align: left;
+}
+.cover thead th {
+  color: var(--soft);
+  font-size: 0.875rem;
+}
+.mark {
+  display: inline-block;
+  min-width: 1.1rem;
+  margin-left: 0.25rem;
+}
+.cover.wide td {
+  min-width: 2.25rem;
+}
+</style>

@@ -1,0 +1,85 @@
+import { atTempo } from '../grade/at-tempo'
+import { gradeOf } from '../grade/grade'
+import { GRADE, type Weights } from '../grade/table'
+import type { HandInput } from '../schema/fields'
+import { realise } from '../score/realise'
+import type { Base } from './column'
+import { columnOf } from './columns/registry'
+import { rowOfGrade } from './rows'
+
+/** A drill a student was set at some time. */
+export interface Known {
+  readonly spec: Readonly<Record<string, unknown>>
+  readonly targetBpm: number
+  /** The fastest clean pass; null where there was none. */
+  readonly cleanBpm: number | null
+  readonly ended: boolean
+}
+
+/** Reached its target, is being worked at, or was left before it was reached. */
+export type Covered = 'done' | 'doing' | 'left'
+
+/** What a student knows; what is in no map is untouched. */
+export interface Coverage {
+  /** Orders of four fingers, such as `1324`. */
+  readonly orders: ReadonlyMap<string, Covered>
+  /** Two fingers in turn, such as `24`. */
+  readonly pairs: ReadonlyMap<string, Covered>
+  /** Technique and row of the grade, such as `slurs 3`. */
+  readonly cells: ReadonlyMap<string, Covered>
+}
+
+const RANK: Readonly<Record<Covered, number>> = { left: 0, doing: 1, done: 2 }
+
+/** Notes something down unless better is known. */
+function note(map: Map<string, Covered>, key: string, state: Covered): void {
+  const known = map.get(key)
+  if (known === undefined || RANK[state] > RANK[known]) map.set(key, state)
+}
+
+const stateOf = ({ cleanBpm, targetBpm, ended }: Known): Covered =>
+  cleanBpm !== null && cleanBpm >= targetBpm ? 'done' : ended ? 'left' : 'doing'
+
+/**
+ * What a student has done, does and left, by finger order, pair of fingers, technique and grade: a drill counts at the
+ * grade of its target, and what was clean on the way at the grade of that tempo.
+ * @param hand The student's: a grade is for a hand.
+ */
+export function coverageOf(known: readonly Known[], hand?: HandInput, weights: Weights = GRADE.weights): Coverage {
+  const coverage = {
+    orders: new Map<string, Covered>(),
+    pairs: new Map<string, Covered>(),
+    cells: new Map<string, Covered>(),
+  }
+  for (const drill of known) {
+    const state = stateOf(drill)
+    const { spec, cleanBpm, targetBpm } = drill
+    const { family, order, pair } = spec as Base & {
+      readonly order?: { readonly fingers: readonly number[] }
+      readonly pair?: { readonly fingers: readonly number[] }
+    }
+    if (family === 'order' && order?.fingers.length === 4) note(coverage.orders, order.fingers.join(''), state)
+    if (family === 'pair' && pair) note(coverage.pairs, pair.fingers.join(''), state)
+    const technique = columnOf(spec as Base)?.name
+    const realised = realise(spec, { hand })
+    if (!technique || !realised.ok) continue
+    const rowAt = (tempo: number) => rowOfGrade(gradeOf(atTempo(realised.value, tempo), hand, weights)!.value)
+    note(coverage.cells, `${technique} ${rowAt(targetBpm)}`, state)
+    if (cleanBpm !== null) note(coverage.cells, `${technique} ${rowAt(cleanBpm)}`, 'done')
+  }
+  return coverage
+}
+
+/**
+ * Techniques that are untouched in a row although the ladder has drills of them there.
+ * @param inLadder Technique and row, such as `slurs 3`, of everything there is.
+ */
+export const missingAt = (
+  row: number,
+  { cells }: Pick<Coverage, 'cells'>,
+  inLadder: Iterable<string>,
+): readonly string[] =>
+  [...new Set(inLadder)].flatMap(cell => {
+    const [technique, at] = cell.split(' ')
+    return Number(at) === row && !cells.has(cell) ? [technique!] : []
+  })
