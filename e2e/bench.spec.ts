@@ -21,7 +21,10 @@ test('every control redraws the sheet at once', async ({ page }) => {
   await expect(title).toContainText('skipping one')
   await page.getByRole('radio', { name: 'there', exact: true }).click()
   await expect(page.locator(notes)).toHaveCount(24)
-  await page.getByRole('button', { name: /^Plucking/ }).click()
+  await page
+    .getByRole('complementary', { name: 'Parameters' })
+    .getByRole('button', { name: /^Plucking/ })
+    .click()
   await page.getByRole('option', { name: 'all down' }).click()
   await expect(page.getByRole('button', { name: /, down$/ })).toHaveCount(24)
   await page.getByRole('button', { name: 'note 2', exact: true }).click()
@@ -47,7 +50,7 @@ test('what a teacher changes most is in sight at 1280x800; the rest is folded to
     page.getByRole('button', { name: 'From string: less' }),
     page.getByRole('button', { name: 'To string: more' }),
     page.getByRole('radiogroup', { name: 'Notes per beat' }),
-    page.getByRole('button', { name: /^Plucking/ }),
+    page.getByRole('complementary', { name: 'Parameters' }).getByRole('button', { name: /^Plucking/ }),
     page.getByRole('group', { name: 'Slurred in each string visit' }),
     page.getByRole('button', { name: 'Faster by 4' }),
   ])
@@ -133,12 +136,16 @@ test('chords are strummed, and a strumming that cannot be read says why', async 
     .getByRole('dialog')
     .getByRole('button', { name: /^Chord change/ })
     .click()
-  await expect(page.getByRole('button', { name: /^Plucking/ })).toBeVisible()
+  await expect(
+    page.getByRole('complementary', { name: 'Parameters' }).getByRole('button', { name: /^Plucking/ }),
+  ).toBeVisible()
   await page.getByRole('radio', { name: 'strummed' }).click()
   await page.getByLabel('Strokes').fill('D - D U - U D> Ux')
   await page.getByLabel('Strokes').press('Enter')
   await expect(page.getByRole('heading', { level: 1 })).toContainText('strummed D - D U - U D> Ux')
-  await expect(page.getByRole('button', { name: /^Plucking/ })).toBeHidden()
+  await expect(
+    page.getByRole('complementary', { name: 'Parameters' }).getByRole('button', { name: /^Plucking/ }),
+  ).toBeHidden()
   await page.getByLabel('Strokes').fill('D Q')
   await page.getByLabel('Strokes').press('Enter')
   await expect(page.getByRole('alert').first()).toContainText('is no stroke')
@@ -222,12 +229,12 @@ test('rename, duplicate, and the shelf', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Shelf drill renamed (copy)' })).toBeVisible()
   await page.getByRole('link', { name: 'Shelf' }).click()
   await page.getByLabel('Find a drill').fill('shelf drill')
-  await expect(page.getByRole('row')).toHaveCount(3)
+  await expect(page.getByRole('article')).toHaveCount(2)
   await page.getByRole('button', { name: 'More for Shelf drill renamed (copy)' }).click()
   await page.getByRole('menuitem', { name: 'Archive' }).click()
-  await expect(page.getByRole('row')).toHaveCount(2)
+  await expect(page.getByRole('article')).toHaveCount(1)
   await page.getByRole('button', { name: 'Restore' }).click()
-  await expect(page.getByRole('row')).toHaveCount(3)
+  await expect(page.getByRole('article')).toHaveCount(2)
 })
 
 test('the bench fills the window and no more', async ({ page }) => {

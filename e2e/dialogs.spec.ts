@@ -51,6 +51,36 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
     ],
   ],
   [
+    '/shelf',
+    /^Shelf$/,
+    [
+      [
+        /^Set a drill$/,
+        async page => {
+          await page
+            .getByRole('button', { name: /^More for/ })
+            .first()
+            .click()
+          await page.getByRole('menuitem', { name: 'Set for a student' }).click()
+        },
+      ],
+      [
+        /^Add to a collection$/,
+        async page => {
+          await page.getByRole('checkbox').first().check()
+          await press('Add to a collection')(page)
+        },
+      ],
+      [
+        /^Begin a collection$/,
+        async page => {
+          await page.getByRole('tab', { name: 'Collections' }).click()
+          await press('Begin a collection')(page)
+        },
+      ],
+    ],
+  ],
+  [
     '/studio',
     /^Studio$/,
     [

@@ -35,6 +35,7 @@ for (const light of ['light', 'dark'] as const) {
       ['/shelf', 'Shelf'],
       ['/bench', 'Figures'],
       ['/studio', 'Guitars'],
+      ['/grade', 'Ten drills you know'],
     ] as const) {
       await page.goto(path)
       await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()

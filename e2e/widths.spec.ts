@@ -30,6 +30,7 @@ const PLACES: readonly (readonly [path: string, ready: RegExp])[] = [
   ['/', /Needs you/],
   ['/students', /Juno Pellwether/],
   ['/shelf', /Shelf/],
+  ['/grade', /Grades/],
   ['/studio', /Guitars/],
   ['/bench', /Figures/],
 ]

@@ -38,6 +38,13 @@ const effects = computed(() =>
     return { name, before, after, by: after - before }
   }),
 )
+type Effect = (typeof effects.value)[number]
+const columns = [
+  { id: 'name', header: 'Drill', value: (row: Effect) => row.name },
+  { id: 'before', header: 'Now', value: (row: Effect) => row.before, numeric: true },
+  { id: 'after', header: 'Then', value: (row: Effect) => row.after, numeric: true },
+  { id: 'by', header: 'Change', value: (row: Effect) => row.by, numeric: true },
+]
 
 async function keep(weights: Weights | null) {
   const before = session.me?.weights ?? null
@@ -105,29 +112,17 @@ async function keep(weights: Weights | null) {
       <section class="mb-6">
         <h2 class="text-xl mb-1">Ten drills you know</h2>
         <p class="text-soft mb-3">For a hand that reaches 80 mm.</p>
-        <table class="w-full border-collapse">
-          <caption class="sr-only">
-            Grades of ten known drills now and with what is tried out
-          </caption>
-          <thead>
-            <tr class="text-left text-soft border-b border-line">
-              <th scope="col" class="py-1 font-normal">Drill</th>
-              <th scope="col" class="py-1 font-normal text-right">Now</th>
-              <th scope="col" class="py-1 font-normal text-right">Then</th>
-              <th scope="col" class="py-1 font-normal text-right">Change</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="each in effects" :key="each.name" class="border-b border-line">
-              <th scope="row" class="py-1.5 text-left font-normal">{{ each.name }}</th>
-              <td class="text-right figures">{{ gradeInWords(each.before) }}</td>
-              <td class="text-right figures" :class="Math.abs(each.by) >= 0.05 ? 'font-bold' : ''">
-                {{ gradeInWords(each.after) }}
-              </td>
-              <td class="text-right figures">{{ Math.abs(each.by) >= 0.005 ? byInWords(each.by) : '–' }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <DataTable
+          caption="Grades of ten known drills now and with what is tried out"
+          :rows="effects"
+          :columns="columns"
+        >
+          <template #before="{ row }">{{ gradeInWords(row.before) }}</template>
+          <template #after="{ row }">
+            <span :class="Math.abs(row.by) >= 0.05 ? 'font-bold' : ''">{{ gradeInWords(row.after) }}</span>
+          </template>
+          <template #by="{ row }">{{ Math.abs(row.by) >= 0.005 ? byInWords(row.by) : '–' }}</template>
+        </DataTable>
       </section>
       <FormRefusal :refusal="refusal ? { message: refusal } : null" />
       <div class="flex flex-wrap gap-3">

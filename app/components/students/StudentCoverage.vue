@@ -71,22 +71,24 @@ const missing = computed(() =>
         </span>
         <span class="whitespace-nowrap"><span aria-hidden="true">·</span> untouched</span>
       </p>
-      <div class="grid gap-6 lg:grid-cols-[auto_auto_minmax(0,1fr)]">
-        <table class="cover">
-          <caption>
-            Orders of four fingers
-          </caption>
-          <tbody>
-            <tr v-for="each in orders" :key="each.first">
-              <td v-for="order in each.rest" :key="order">
-                <span class="figures">{{ order.split('').join(' ') }}</span>
-                <span class="mark" :aria-label="word(coverage.orders.get(order))">{{
-                  mark(coverage.orders.get(order))
-                }}</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+      <div class="flex flex-wrap gap-x-12 gap-y-6 items-start">
+        <div class="max-w-full overflow-x-auto" tabindex="0" role="region" aria-label="Orders of four fingers">
+          <table class="cover">
+            <caption>
+              Orders of four fingers
+            </caption>
+            <tbody>
+              <tr v-for="each in orders" :key="each.first">
+                <td v-for="order in each.rest" :key="order">
+                  <span class="figures">{{ order.split('').join(' ') }}</span>
+                  <span class="mark" :aria-label="word(coverage.orders.get(order))">{{
+                    mark(coverage.orders.get(order))
+                  }}</span>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
         <table class="cover">
           <caption>
             Pairs of fingers
@@ -111,7 +113,32 @@ const missing = computed(() =>
             </tr>
           </tbody>
         </table>
-        <div>
+      </div>
+      <div class="flex flex-wrap gap-x-12 gap-y-6 items-start mt-6">
+        <div class="max-w-full overflow-x-auto" tabindex="0" role="region" aria-label="Techniques by grade">
+          <table class="cover wide">
+            <caption>
+              Techniques by grade, for this hand
+            </caption>
+            <thead>
+              <tr>
+                <th scope="col">Technique</th>
+                <th v-for="row in rows.toReversed()" :key="row" scope="col" class="figures">{{ row }}</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="column in COLUMNS" :key="column.name">
+                <th scope="row">{{ column.label }}</th>
+                <td v-for="row in rows.toReversed()" :key="row">
+                  <span class="mark" :aria-label="word(coverage.cells.get(`${column.name} ${row}`))">{{
+                    mark(coverage.cells.get(`${column.name} ${row}`))
+                  }}</span>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <div class="flex-1 basis-64">
           <BaseStepper v-model="grade" label="What is missing at grade" :min="1" :max="8" class="max-w-56" />
           <p v-if="missing.length === 0" class="mt-2">Every technique of this grade is touched.</p>
           <ul v-else class="mt-2 flex flex-wrap gap-x-4">
@@ -125,29 +152,6 @@ const missing = computed(() =>
             </li>
           </ul>
         </div>
-      </div>
-      <div class="overflow-x-auto mt-5" tabindex="0" role="region" aria-label="Techniques by grade">
-        <table class="cover wide">
-          <caption>
-            Techniques by grade, for this hand
-          </caption>
-          <thead>
-            <tr>
-              <th scope="col">Technique</th>
-              <th v-for="row in rows.toReversed()" :key="row" scope="col" class="figures">{{ row }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="column in COLUMNS" :key="column.name">
-              <th scope="row">{{ column.label }}</th>
-              <td v-for="row in rows.toReversed()" :key="row">
-                <span class="mark" :aria-label="word(coverage.cells.get(`${column.name} ${row}`))">{{
-                  mark(coverage.cells.get(`${column.name} ${row}`))
-                }}</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
       </div>
     </template>
   </section>
