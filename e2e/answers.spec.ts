@@ -23,6 +23,8 @@ const MAKING = [
   'lessons',
   'lessons/[id]/events',
   'accounts',
+  'programmes',
+  'students/[id]/drills',
 ].map(path => `POST /api/${path}`)
 
 test('every route has its answer in the table', () => {
