@@ -1,6 +1,7 @@
 import { apiLoads } from './api-load'
 import { browserFigures } from './browser'
 import { againstLibrary, agreementRates, fingeringRates } from './fingering'
+import { gradeRates, shelfTimes } from './grade'
 import { realiseRates } from './realise-rate'
 
 const { E2E_ADDRESS, BARE_ADDRESS, DEMO_PASSWORD } = process.env
@@ -16,6 +17,10 @@ rows.push([
   `searching alone ${library.searchRatio.toFixed(1)} times as fast`,
   `with the graph written out ${whole(library.withBuilding)} times`,
 ])
+for (const { name, perSecond, aim } of gradeRates()) rows.push([name, `${whole(perSecond)} drills/s`, aim])
+const shelf = shelfTimes()
+rows.push(['the shelf: 5,000 drills made ready', `${shelf.entriesMs.toFixed(0)} ms`, '< 100'])
+rows.push(['the shelf: a search among 5,000', `${shelf.filterMs.toFixed(1)} ms`, '< 100'])
 for (const { kind, passages, rate } of agreementRates())
   rows.push([
     `agreement with accepted fingerings, ${kind}, ${passages}`,

@@ -16,9 +16,11 @@ import { createDrill } from '../server/services/drills'
 import { createInstrument } from '../server/services/instruments'
 import { appendEvent, startLesson } from '../server/services/lessons'
 import { setAssignment } from '../server/services/assignments'
+import { createProgramme, setFavourite } from '../server/services/shelf'
 import { createStudent, setSlot } from '../server/services/students'
 import {
   DRILLS,
+  FIRST_YEAR,
   GUITARS,
   NOTES,
   OTHER_STUDENTS,
@@ -65,8 +67,9 @@ export async function loadDemo(db: Database, password: string, now: Date): Promi
 async function loadTeacher(db: Database, actor: Actor, people: readonly DemoStudent[], now: Date) {
   const wanted = new Set(people.flatMap(student => student.set.map(set => set.drill)))
   const versions = new Map<string, string>()
+  const drillIds = new Map<string, string>()
   for (const [i, drill] of DRILLS.filter(each => actor.role === 'owner' || wanted.has(each.name)).entries()) {
-    const { version } = await createDrill(
+    const { id: drillId, version } = await createDrill(
       db,
       localEngine,
       actor,
@@ -74,9 +77,13 @@ async function loadTeacher(db: Database, actor: Actor, people: readonly DemoStud
       new Date(now.getTime() - (190 - i) * 86_400_000),
     )
     versions.set(drill.name, version.id)
+    drillIds.set(drill.name, drillId)
   }
   const guitars = new Map<string, string>()
   if (actor.role === 'owner') {
+    const refs = FIRST_YEAR.map(name => drillIds.get(name)!)
+    await createProgramme(db, actor, { id: randomUUID(), name: 'First year', refs }, now)
+    await setFavourite(db, actor, { id: randomUUID(), ref: refs[0]!, kept: true }, now)
     for (const guitar of GUITARS) {
       const { id } = await createInstrument(
         db,

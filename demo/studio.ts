@@ -77,6 +77,14 @@ export const GUITARS: readonly { readonly name: string; readonly choice: Instrum
 ]
 
 /** The demo shelf. Positions suit the hands of the students they are set for. */
+/** A collection of the owner's: what a first year goes through. */
+export const FIRST_YEAR = [
+  'First steps: 1 2 3 on two strings',
+  'Walking fingers in IX',
+  'Odd fingers first: 1 3 2 4',
+  'Four down to one',
+] as const
+
 export const DRILLS: readonly DemoDrill[] = [
   {
     name: 'First steps: 1 2 3 on two strings',
