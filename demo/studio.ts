@@ -76,7 +76,6 @@ export const GUITARS: readonly { readonly name: string; readonly choice: Instrum
   },
 ]
 
-/** The demo shelf. Positions suit the hands of the students they are set for. */
 /** A collection of the owner's: what a first year goes through. */
 export const FIRST_YEAR = [
   'First steps: 1 2 3 on two strings',
@@ -85,6 +84,7 @@ export const FIRST_YEAR = [
   'Four down to one',
 ] as const
 
+/** The demo shelf. Positions suit the hands of the students they are set for. */
 export const DRILLS: readonly DemoDrill[] = [
   {
     name: 'First steps: 1 2 3 on two strings',

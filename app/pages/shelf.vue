@@ -169,6 +169,7 @@ const actionsOf = (entry: ShelfEntry) => [
                   :entry="entry"
                   :favourite="favourites.has(entry.ref)"
                   :chosen="chosen.includes(entry.ref)"
+                  :first="entry.after.flatMap(each => shelf.byRef.value.get(each)?.name ?? [])"
                   :actions="actionsOf(entry)"
                   @favour="shelf.favour(entry.ref, $event)"
                   @choose="shelf.choose(entry.ref, $event)"

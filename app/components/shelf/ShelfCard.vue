@@ -11,6 +11,8 @@ const props = defineProps<{
   entry: ShelfEntry
   favourite: boolean
   chosen: boolean
+  /** Names of what should go well first. */
+  first: readonly string[]
   actions: readonly { readonly label: string; readonly run: () => void; readonly disabled?: boolean }[]
 }>()
 const emit = defineEmits<{ favour: [kept: boolean]; choose: [chosen: boolean] }>()
@@ -52,6 +54,7 @@ const about = computed(() =>
       <p class="text-sm text-soft figures">{{ about }}</p>
       <p v-if="entry.own && entry.title !== entry.name" class="text-sm text-soft">{{ entry.title }}</p>
       <p v-if="entry.demand" class="text-sm">{{ capital(entry.demand) }}.</p>
+      <p v-if="first.length > 0" class="text-sm text-soft">First: {{ first.join('; ') }}.</p>
       <div v-if="score" class="mt-1 max-w-96" aria-hidden="true"><SheetThumb :score="score" :width="420" /></div>
     </div>
     <div class="shrink-0 flex flex-col gap-1">

@@ -17,6 +17,7 @@ const field = <K extends keyof ShelfQuery>(name: K) =>
   })
 const source = field('source')
 const slurs = field('slurs')
+const hand = field('hand')
 const fingers = field('fingers')
 const mostStrings = field('mostStrings')
 const withoutGuitar = field('withoutGuitar')
@@ -37,6 +38,11 @@ const SLURS = [
   { value: 'with', label: 'with' },
   { value: 'without', label: 'without' },
 ] as const
+const HANDS = [
+  { value: 'any', label: 'either' },
+  { value: 'fretting', label: 'fretting' },
+  { value: 'plucking', label: 'plucking' },
+] as const
 const STRINGS = [
   { value: 0, label: 'any' },
   { value: 1, label: '1' },
@@ -51,12 +57,13 @@ const summary = computed(
   () =>
     [
       fingers.value.length > 0 ? `fingers ${fingers.value.join(' ')}` : null,
+      hand.value === 'any' ? null : `${hand.value} hand`,
       slurs.value === 'any' ? null : `${slurs.value} slurs`,
       mostStrings.value > 0 ? `up to ${mostStrings.value} strings` : null,
       withoutGuitar.value ? 'no guitar' : null,
     ]
       .filter(Boolean)
-      .join(', ') || 'fingers, slurs, strings, no guitar',
+      .join(', ') || 'hand, fingers, slurs, strings',
 )
 </script>
 
@@ -69,6 +76,7 @@ const summary = computed(
       <BaseButton size="sm" @click="emit('stop')">Stop</BaseButton>
     </div>
     <BenchFold label="More" :summary="summary">
+      <BaseChips v-model="hand" label="Works most" :options="HANDS" />
       <BaseToggles
         v-model="fingersChosen"
         label="Trains all of these fingers"

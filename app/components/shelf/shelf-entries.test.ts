@@ -104,6 +104,8 @@ describe('what is looked for', () => {
     ['with slurs', { slurs: 'with' }, ['b']],
     ['without slurs', { slurs: 'without' }, ['own-1', 'a', 'c']],
     ['fingers three and four', { fingers: [3, 4] }, ['own-1', 'a']],
+    ['for the fretting hand', { hand: 'fretting' }, ['b']],
+    ['for the plucking hand', { hand: 'plucking' }, ['own-1', 'a']],
     ['without a guitar', { withoutGuitar: true }, ['c']],
     ['on few strings', { mostStrings: 2 }, []],
   ])('%s', (_, query, refs) => {

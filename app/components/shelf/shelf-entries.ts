@@ -1,6 +1,6 @@
 import { columnOf, COLUMNS } from '#core/ladder/columns/registry'
 import { gradeFrom } from '#core/grade/grade'
-import { PARTS, type PartName, type Weights } from '#core/grade/table'
+import { GRADE, PARTS, type PartName, type Weights } from '#core/grade/table'
 import { marksOf, markedBy, type DrillMarks } from '#core/ladder/marks'
 import { rowOfGrade } from '#core/ladder/rows'
 import { realise } from '#core/score/realise'
@@ -23,6 +23,8 @@ export interface ShelfEntry extends Pick<DrillMarks, 'technique' | 'fingers' | '
   /** Row of the shelf; null without a grade. */
   readonly row: number | null
   readonly demand: string | null
+  /** The hand it works most; null where neither does, as in counting. */
+  readonly hand: 'fretting' | 'plucking' | null
   /** Refs of what should go well first. */
   readonly after: readonly string[]
   /** What a search looks through: lower case, without accents. */
@@ -40,6 +42,24 @@ function gradeUnder(parts: readonly number[] | null, weights: Weights | undefine
   if (!parts) return null
   const values = Object.fromEntries(PARTS.map((name, i) => [name, parts[i]!])) as Record<PartName, number>
   return gradeFrom(values, weights)
+}
+
+const FRETTING: readonly PartName[] = [
+  'fretting speed',
+  'finger independence',
+  'stretch',
+  'shifts',
+  'slurs',
+  'chord changes',
+]
+const PLUCKING: readonly PartName[] = ['plucking hand', 'crossings']
+
+/** The hand whose parts weigh most. */
+function handOf(parts: readonly number[] | null, weights: Weights = GRADE.weights): ShelfEntry['hand'] {
+  const most = (names: readonly PartName[]) =>
+    Math.max(0, ...names.map(name => weights[name] * (parts?.[PARTS.indexOf(name)] ?? 0)))
+  const [fretting, plucking] = [most(FRETTING), most(PLUCKING)]
+  return fretting === 0 && plucking === 0 ? null : fretting >= plucking ? 'fretting' : 'plucking'
 }
 
 const searched = (parts: readonly (string | null)[]) => plainText(parts.filter(Boolean).join(' '))
@@ -60,6 +80,7 @@ function ofRung(rung: RungRow, weights: Weights | undefined): ShelfEntry {
     technique: rung.technique,
     ...markedBy(rung.signature),
     demand,
+    hand: handOf(rung.parts, weights),
     after: rung.after,
     text: searched([rung.title, rung.purpose, techniqueLabel(rung.technique), demand]),
   }
@@ -98,6 +119,7 @@ function ofOwn(row: DrillRow, weights: Weights | undefined): ShelfEntry {
     slurred,
     strings,
     demand: null,
+    hand: handOf(parts, weights),
     after: [],
     text: searched([row.name, title, techniqueLabel(technique)]),
   }
@@ -123,6 +145,7 @@ export interface ShelfQuery {
   /** Fingers that all have to be trained. */
   readonly fingers: readonly number[]
   readonly slurs: 'any' | 'with' | 'without'
+  readonly hand: 'any' | 'fretting' | 'plucking'
   /** Most strings it may be played on; 0 for any. */
   readonly mostStrings: number
   readonly withoutGuitar: boolean
@@ -135,6 +158,7 @@ export const NO_QUERY: ShelfQuery = {
   source: 'all',
   fingers: [],
   slurs: 'any',
+  hand: 'any',
   mostStrings: 0,
   withoutGuitar: false,
   technique: null,
@@ -162,6 +186,7 @@ export function matching(entries: readonly ShelfEntry[], query: ShelfQuery, { fa
       words.every(word => entry.text.includes(word)) &&
       query.fingers.every(finger => entry.fingers.includes(finger as 1)) &&
       (query.slurs === 'any' || entry.slurred === (query.slurs === 'with')) &&
+      (query.hand === 'any' || entry.hand === query.hand) &&
       (query.mostStrings === 0 || (entry.strings.length > 0 && entry.strings.length <= query.mostStrings)) &&
       (!query.withoutGuitar || (entry.technique !== null && WITHOUT_GUITAR.has(entry.technique))) &&
       (suiting === null || suiting.has(entry.ref)),
