@@ -84,7 +84,7 @@ describe('held', () => {
     )
     expect(score.notes).toHaveLength(24)
     expect(score.holds.filter(hold => hold.finger === 3)).toEqual([
-      { finger: 3, string: 4, fret: 9, from: 0, to: 24 * score.notes[0]!.dur },
+      { finger: 3, string: 4, fret: 9, from: 0, to: 24 * score.notes[0]!.dur, anchor: true },
     ])
   })
 

@@ -107,7 +107,7 @@ describe('fingers of the families', () => {
       scoreOf(spec('pedal', { string: 1, fingers: [1], moving: { strings: [2, 3], fingers: moving } })).holds.filter(
         hold => hold.string === 1,
       )
-    expect(pedal([4, 3])).toEqual([{ finger: 1, string: 1, fret: 5, from: 0, to: 8 * 2520 }])
+    expect(pedal([4, 3])).toEqual([{ finger: 1, string: 1, fret: 5, from: 0, to: 8 * 2520, anchor: true }])
     expect(pedal([1, 3]).length).toBeGreaterThan(1)
   })
 
