@@ -8,6 +8,7 @@ import { COLUMNS, columnOf } from './columns/registry'
 import { buildLadder, WIDEST_GAP, type Rung } from './ladder'
 import { demandBetween, differences, signatureOf } from './signature'
 import type { Score } from '../score/score'
+import { demandInWords } from '../wording/demand'
 
 const sheet = (spec: Readonly<Record<string, unknown>>) => {
   const result = realise({ version: 1, ...spec })
@@ -103,6 +104,7 @@ describe('the ladder', () => {
         expect(differences(before.signature, rung.signature).length).toBeGreaterThan(0)
         expect(rung.demand).toEqual(demandBetween(before.signature, rung.signature))
         expect(rung.place).toBe(before.place + 1)
+        expect(demandInWords(rung.demand!)).toMatch(/^now (?!.*(undefined|NaN| {2}))\S/)
       }
     }
   })

@@ -77,6 +77,6 @@ export function demandInWords({ entry, before, now }: Demand): string {
     case 'barre':
       return Number(now) === 0 ? 'now without a barre' : `now with a barre over ${countInWords(Number(now))} strings`
     case 'silent':
-      return `now with ${String(now)} bars silent`
+      return `now with ${String(now).replaceAll('/', ' of ')} bars silent`
   }
 }
