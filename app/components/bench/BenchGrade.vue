@@ -10,7 +10,7 @@ const shown = defineModel<Part['name'] | null>('shown', { required: true })
 const parts = computed(() => (props.grade ? mainParts(props.grade, Infinity) : []))
 const open = computed(() => parts.value.find(part => part.name === shown.value) ?? null)
 const all = ref(false)
-const LISTED = 5
+const LISTED = 3
 const listed = computed(() => (all.value ? parts.value : parts.value.slice(0, LISTED)))
 </script>
 
