@@ -215,7 +215,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
             <BenchStartTempo
               v-if="student && !planGrades"
               :key="student.id"
-              :score="score"
+              :spec="bench.raw.value"
               :student="student"
               @take="bench.set('tempo', $event)"
             />

@@ -5,10 +5,10 @@ import { suits } from '#core/fitting/suits'
 import { tempoForGrade } from '#core/grade/at-tempo'
 import { realiseGraded } from '#core/grade/graded'
 import { neighbours } from '#core/grade/neighbours'
-import { startTempo } from '#core/grade/start-tempo'
+import { startTempoFor } from '#core/grade/start-tempo'
 
 /** The heavy end of the core, off the thread that draws: fingers, costs, verdicts, grades, what a habit will block. */
-const engine = { judge: realiseGraded, firstBlocked, neighbours, tempoForGrade, startTempo, suits, coverageOf }
+const engine = { judge: realiseGraded, firstBlocked, neighbours, tempoForGrade, startTempoFor, suits, coverageOf }
 export type Engine = typeof engine
 
 expose(engine)

@@ -7,7 +7,7 @@ import { atTempo, tempoForGrade } from './at-tempo'
 import { gradeOf } from './grade'
 import { graded, part } from './grading.test.data'
 import { LEAST_NOTCH, neighbours, notches } from './neighbours'
-import { alikeness, startTempo, type Played } from './start-tempo'
+import { alikeness, startTempo, startTempoFor, type Played } from './start-tempo'
 
 const order = { version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, position: 7, tempo: 80 }
 const sheet = (spec: unknown) => {
@@ -153,6 +153,18 @@ describe('a tempo to start with', () => {
     const start = startTempo(own, many)!
     expect(start.from).toHaveLength(3)
     expect(start.range[0]).toBeLessThan(start.range[1])
+  })
+
+  test('is told from specs as it is from scores; what was never clean says nothing', () => {
+    const raw = { ...order, order: { fingers: [1, 3, 2, 4] } }
+    const heard = [
+      { id: 'a', spec: order, cleanBpm: 100 },
+      { id: 'b', spec: order, cleanBpm: null },
+      { id: 'c', spec: { version: 1, family: 'nothing' }, cleanBpm: 90 },
+    ]
+    expect(startTempoFor(raw, heard)).toEqual(startTempo(sheet(raw), [played({}, 100)]))
+    expect(startTempoFor(raw, [heard[1]!])).toBeNull()
+    expect(startTempoFor({ version: 1, family: 'count', count: { tempos: [60] } }, heard)).toBeNull()
   })
 
   test('alikeness of a drill with itself is 1, whatever the tempo of both', () => {

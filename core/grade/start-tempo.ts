@@ -1,4 +1,5 @@
 import type { HandInput } from '../schema/fields'
+import { realise } from '../score/realise'
 import type { Score } from '../score/score'
 import { atTempo, tempoForGrade } from './at-tempo'
 import { gradeOf, type Grade } from './grade'
@@ -86,4 +87,33 @@ export function startTempo(
     range: [tempoAt(Math.min(middle - UNCERTAIN, ...grades)), tempoAt(Math.max(middle + UNCERTAIN, ...grades))],
     from,
   }
+}
+
+/** A drill a student was set, and the fastest clean pass; null where there was none. */
+export interface Heard {
+  readonly id: string
+  readonly spec: unknown
+  readonly cleanBpm: number | null
+}
+
+/**
+ * As {@link startTempo}, from specs.
+ * @returns Null also for a drill that has no sheet.
+ */
+export function startTempoFor(
+  raw: unknown,
+  heard: readonly Heard[],
+  hand?: HandInput,
+  weights: Weights = GRADE.weights,
+): StartTempo | null {
+  const sheetOf = (spec: unknown) => {
+    const result = realise(spec, { hand })
+    return result.ok && result.value.kind === 'sheet' ? result.value : null
+  }
+  const score = sheetOf(raw)
+  const played = heard.flatMap(({ id, spec, cleanBpm }) => {
+    const known = cleanBpm === null ? null : sheetOf(spec)
+    return known && cleanBpm !== null ? [{ id, score: known, cleanBpm }] : []
+  })
+  return score && startTempo(score, played, hand, weights)
 }

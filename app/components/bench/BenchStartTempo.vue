@@ -1,15 +1,12 @@
 <script setup lang="ts">
-import type { Score } from '#core/score/score'
 import type { StartTempo } from '#core/grade/start-tempo'
-import { atTempo } from '#core/grade/at-tempo'
-import { realise } from '#core/score/realise'
 import { gradeInWords } from '#core/wording/grade'
 import type { CoveredDrill } from '#shared/contracts/coverage'
 import type { StudentRow } from '#shared/contracts/students'
 import { plain } from '~/composables/useEngine'
 
 /** Where a student may start with the drill on the bench, from what they play cleanly. */
-const props = defineProps<{ score: Score; student: StudentRow }>()
+const props = defineProps<{ spec: Readonly<Record<string, unknown>>; student: StudentRow }>()
 const emit = defineEmits<{ take: [bpm: number] }>()
 const { data } = useLoaded<readonly CoveredDrill[]>(() => `/api/students/${props.student.id}/coverage`)
 const session = useSession()
@@ -17,22 +14,13 @@ const engine = useEngine()
 const start = shallowRef<StartTempo | null>(null)
 const known = ref(false)
 
-/** Drills with a clean pass, as they are played now. */
-const played = computed(() =>
-  (data.value ?? []).flatMap(({ id, spec, cleanBpm }) => {
-    if (cleanBpm === null) return []
-    const result = realise(spec, { hand: props.student.hand })
-    return result.ok && result.value.kind === 'sheet' ? [{ id, score: atTempo(result.value, cleanBpm), cleanBpm }] : []
-  }),
-)
 watchDebounced(
-  [() => props.score, played],
+  [() => props.spec, data],
   async () => {
     if (!data.value) return
+    const heard = data.value.map(({ id, spec, cleanBpm }) => ({ id, spec, cleanBpm }))
     const weights = session.me?.weights ?? undefined
-    start.value = await engine
-      .ask()
-      .startTempo(plain(props.score), plain(played.value), plain(props.student.hand), weights)
+    start.value = await engine.ask().startTempoFor(plain(props.spec), plain(heard), plain(props.student.hand), weights)
     known.value = true
   },
   { debounce: 300, immediate: true },
