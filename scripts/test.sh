@@ -65,14 +65,18 @@ if [ "$ONLY" != e2e ]; then
 fi
 
 if [ "$ONLY" != unit ]; then
+  # The ladder takes half a minute: it is built while the application is.
+  E2E_DATABASE_URL=$(db_account fidactyl_e2e)
+  DATABASE_URL=$E2E_DATABASE_URL tsx bin/migrate.ts
+  DATABASE_URL=$E2E_DATABASE_URL tsx bin/ladder.ts &
+  LADDER_PID=$!
   check build build_if_stale
-  DATABASE_URL=$(db_account fidactyl_e2e)
+  wait "$LADDER_PID" || fail "The ladder could not be built (see above)."
+  DATABASE_URL=$E2E_DATABASE_URL
   DEMO_PASSWORD=$(secret "$DB_HOME/demo-password" | cut -c1-12)
   NUXT_SESSION_PASSWORD=$(secret "$DB_HOME/session-password")
   export DATABASE_URL DEMO_PASSWORD NUXT_SESSION_PASSWORD NUXT_SESSION_COOKIE_SECURE=false
   say "loading the demo studio for the interface tests"
-  tsx bin/migrate.ts
-  tsx bin/ladder.ts
   tsx bin/load-demo.ts
   E2E_PORT=$(free_port 35210)
   export E2E_PORT

@@ -14,7 +14,7 @@ const values = (of: Partial<Record<PartName, number>>) =>
 
 /** Random drills of every family with a sheet, fingered one to a fret. */
 const DRILLS = fc
-  .sample(arbitrarySpec, { seed: 20261127, numRuns: LONG ? 1500 : 400 })
+  .sample(arbitrarySpec, { seed: 20261127, numRuns: LONG ? 800 : 400 })
   .map(spec => ({ ...spec, fingering: { rule: 'one-per-fret' } }))
   .filter(spec => realise(spec).ok)
 
