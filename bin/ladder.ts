@@ -10,9 +10,7 @@ if (!DATABASE_URL) {
 }
 const { db, close } = openDatabase(DATABASE_URL)
 const say = (text: string) => process.stderr.write(process.stderr.isTTY ? `\r\x1b[K  ${text}` : '')
-try {
-  // A start of the program builds it only where it is missing or another program's.
-  if (process.argv.includes('--if-missing') && (await isPresentLadder(db))) process.exit(0)
+async function build() {
   const began = performance.now()
   let built = 0
   const ladder = buildLadder(COLUMNS, ({ label }, rungs) => say(`${++built} of ${COLUMNS.length}: ${label}, ${rungs}`))
@@ -23,6 +21,10 @@ try {
   const seconds = ((performance.now() - began) / 1000).toFixed(0)
   const memory = Math.round(process.resourceUsage().maxRSS / 1024)
   console.log(`  the ladder has ${rungs} drills, ${retired} retired (${seconds} s, at most ${memory} MB)`)
+}
+try {
+  // A start of the program builds it only where it is missing or another program's.
+  if (!process.argv.includes('--if-missing') || !(await isPresentLadder(db))) await build()
 } finally {
   await close()
 }

@@ -20,7 +20,12 @@ export function useShelf() {
   const session = useSession()
   const { busy, refusal, attempt } = useAttempt()
 
-  const entries = computed(() => (data.value ? entriesOf(data.value, session.me?.weights ?? undefined) : []))
+  // Apart, so that a star or a moved collection does not make every entry anew.
+  const drills = computed(() => data.value?.drills ?? [])
+  const rungs = computed(() => data.value?.rungs ?? [])
+  const entries = computed(() =>
+    entriesOf({ drills: drills.value, rungs: rungs.value }, session.me?.weights ?? undefined),
+  )
   /** Everything that can be named, also what is shown as another or is off the shelf. */
   const byRef = computed(() => {
     const found = new Map(entries.value.map(entry => [entry.ref, entry]))

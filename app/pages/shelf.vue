@@ -4,6 +4,7 @@ import { COLUMNS } from '#core/ladder/columns/registry'
 import { GRADE_ROWS } from '#core/ladder/rows'
 import type { Roster } from '#shared/contracts/students'
 import {
+  benchAddress,
   chosenOf,
   countsOf,
   matching,
@@ -80,12 +81,8 @@ async function setFor({ studentId: id, path }: { studentId: string; path: boolea
   const refs = setting.value!.map(entry => entry.ref)
   if (await shelf.setFor(refs, id, name, path)) setting.value = null
 }
-const benchOf = (entry: ShelfEntry) => ({
-  path: '/bench',
-  query: entry.own ? { drill: entry.ref } : { spec: JSON.stringify(entry.spec) },
-})
 const actionsOf = (entry: ShelfEntry) => [
-  { label: 'Open on the bench', run: () => void navigateTo(benchOf(entry)) },
+  { label: 'Open on the bench', run: () => void navigateTo(benchAddress(entry)) },
   {
     label: 'Set for a student',
     run: () => {
@@ -143,8 +140,11 @@ const actionsOf = (entry: ShelfEntry) => [
             <div class="min-w-0">
               <ShelfMatrix v-model:technique="technique" v-model:row="row" :counts="counts" />
               <div class="flex flex-wrap items-baseline gap-3 mt-4 mb-2">
-                <h2 class="text-lg" role="status">
-                  {{ listed.length }} {{ listed.length === 1 ? 'drill' : 'drills' }}{{ where ? `: ${where}` : '' }}
+                <h2 class="text-lg">
+                  <span role="status"
+                    >{{ listed.length }} {{ listed.length === 1 ? 'drill' : 'drills'
+                    }}{{ where ? `: ${where}` : '' }}</span
+                  >
                 </h2>
                 <button
                   v-if="narrowed"

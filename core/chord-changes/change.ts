@@ -83,13 +83,15 @@ function moveOf(
   return { finger, kind: from.string === to.string ? 'guide' : 'moves', from, to, mm: travelMm(from, to, instrument) }
 }
 
+/** Which barre a finger over so many strings lies, from the first to the last. */
+export const barreOver = (strings: number): Barre => (strings < 2 ? null : strings >= FULL_BARRE ? 'full' : 'half')
+
 /** Whether a chord needs a barre, and which. */
 export function barreOf(shape: ChordShape): Barre {
   const reaches = contactsOf(shape)
     .filter(contact => contact.strings.length > 1)
     .map(({ strings }) => Math.max(...strings) - Math.min(...strings) + 1)
-  if (reaches.length === 0) return null
-  return Math.max(...reaches) >= FULL_BARRE ? 'full' : 'half'
+  return barreOver(Math.max(0, ...reaches))
 }
 
 /**

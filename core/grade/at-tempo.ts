@@ -1,12 +1,12 @@
-import type { HandInput } from '../schema/fields'
+import { TEMPO_BOUNDS, type HandInput } from '../schema/fields'
 import type { Realised, Score } from '../score/score'
 import { gradeOf } from './grade'
 import { GRADE, type Weights } from './table'
 
-/** Tempos a drill may have, quarters a minute. */
-export const TEMPO_BOUNDS = { least: 10, most: 400 } as const
-
-/** The same drill at another tempo, its fingers as they are. */
+/**
+ * The same drill at another tempo, its fingers as they are. Of its report and cues what depends on the tempo is left as
+ * it was: a grade reads none of it.
+ */
 export function atTempo<R extends Realised>(realised: R, tempo: number): R {
   if (realised.kind !== 'sheet') return realised
   const faster = tempo / realised.tempo

@@ -1,3 +1,4 @@
+import type { Barre } from '../chord-changes/change'
 import type { Finger, FingerOrOpen } from '../guitar/finger'
 import type { Span } from '../hand/breach'
 
@@ -58,5 +59,5 @@ export type Cause =
       readonly mm: number
       readonly ms: number
       readonly guided: boolean
-      readonly barre: 'full' | 'half' | null
+      readonly barre: Barre
     }

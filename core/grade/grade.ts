@@ -52,21 +52,21 @@ const AMONG_HARDEST = 0.85
 
 /**
  * A grade from the values of its parts: 1 + 7 · soft(1.2 · S^1.4, 8), S the cubic sum of the weighted parts.
- * @param values 0 to 100 by part.
+ * @param values 0 to 100 of each part, in the table's order.
  * @param weights A studio's own, or the table's.
  */
-export function gradeFrom(values: Readonly<Record<PartName, number>>, weights: Weights = GRADE.weights): number {
+export function gradeFrom(values: readonly number[], weights: Weights = GRADE.weights): number {
   const { least, span, power, scale, bend, softness } = GRADE.grade
   let sum = 0
-  for (const name of PARTS) sum += ((weights[name] * values[name]) / 100) ** power
+  for (const [i, name] of PARTS.entries()) sum += ((weights[name] * values[i]!) / 100) ** power
   return least + span * soft(scale * sum ** (bend / power), softness)
 }
 
-const valuesOf = (parts: readonly Part[]) =>
-  Object.fromEntries(parts.map(({ name, value }) => [name, value])) as Record<PartName, number>
+/** Value of each part, in the table's order. */
+export const partValues = (parts: readonly Part[]): readonly number[] => parts.map(part => part.value)
 
 /** The same drill's grade under other weights. */
-export const regrade = ({ parts }: Grade, weights: Weights): number => gradeFrom(valuesOf(parts), weights)
+export const regrade = ({ parts }: Grade, weights: Weights): number => gradeFrom(partValues(parts), weights)
 
 function sheetParts(score: Score, hand: HandInput | undefined): readonly Part[] {
   const reading = readScore(score, hand)
@@ -104,5 +104,5 @@ function countParts({ tempos }: CountPlan): readonly Part[] {
 export function gradeOf(realised: Realised, hand?: HandInput, weights: Weights = GRADE.weights): Grade | null {
   if (realised.kind === 'steps') return null
   const parts = realised.kind === 'count' ? countParts(realised) : sheetParts(realised, hand)
-  return { value: gradeFrom(valuesOf(parts), weights), parts }
+  return { value: gradeFrom(partValues(parts), weights), parts }
 }

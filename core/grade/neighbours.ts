@@ -1,8 +1,9 @@
 import type { Control, Family, SharedControl } from '../families/family'
 import { minimalSpec } from '../families/minimal-spec'
 import { familyLookup, familyNamed, familyUses } from '../families/registry'
-import { FINGERS } from '../guitar/finger'
+import { fingerOrdersOf, FINGERS } from '../guitar/finger'
 import { fieldAt, withField } from '../schema/minimal'
+import { TEMPO_BOUNDS } from '../schema/fields'
 import { parseSpec, type Spec } from '../schema/parse'
 import { realise } from '../score/realise'
 import type { Context } from '../score/prepare'
@@ -36,16 +37,10 @@ export const LEAST_NOTCH = 0.1
 
 const SPEED_PATHS = ['tempo', 'rhythm.perBeat']
 
-function orders(fingers: readonly number[]): readonly (readonly number[])[] {
-  return fingers.length < 2
-    ? [fingers]
-    : fingers.flatMap((first, i) => orders(fingers.filter((_, k) => k !== i)).map(rest => [first, ...rest]))
-}
-
 /** Other finger lists: the same fingers in another order, one more, one fewer. */
 function fingerLists(fingers: readonly number[]): readonly (readonly number[])[] {
   const more = FINGERS.filter(finger => !fingers.includes(finger)).map(finger => [...fingers, finger])
-  return [...orders(fingers), ...more, ...(fingers.length > 1 ? [fingers.slice(0, -1)] : [])]
+  return [...fingerOrdersOf(fingers), ...more, ...(fingers.length > 1 ? [fingers.slice(0, -1)] : [])]
 }
 
 /** What a control of a family may be instead, one step away. */
@@ -83,7 +78,8 @@ const SHARED: readonly {
   {
     use: null,
     path: 'tempo',
-    instead: (now: number) => [0.88, 0.94, 1.06, 1.12].map(by => Math.round(now * by)).filter(within(10, 400)),
+    instead: (now: number) =>
+      [0.88, 0.94, 1.06, 1.12].map(by => Math.round(now * by)).filter(within(TEMPO_BOUNDS.least, TEMPO_BOUNDS.most)),
   },
   { use: 'perBeat', path: 'rhythm.perBeat', instead: (now: number) => [now - 1, now + 1].filter(within(1, 8)) },
   {
@@ -99,12 +95,12 @@ const SHARED: readonly {
   {
     use: 'strings',
     path: 'strings.from',
-    instead: (now: number, spec) => (Array.isArray(spec.strings.order) ? [] : [now - 1, now + 1].filter(within(1, 6))),
+    instead: (now: number, spec) => (Array.isArray(spec.strings.order) ? [] : [now - 1, now + 1].filter(within(1, 8))),
   },
   {
     use: 'strings',
     path: 'strings.to',
-    instead: (now: number, spec) => (Array.isArray(spec.strings.order) ? [] : [now - 1, now + 1].filter(within(1, 6))),
+    instead: (now: number, spec) => (Array.isArray(spec.strings.order) ? [] : [now - 1, now + 1].filter(within(1, 8))),
   },
   { use: 'travel', path: 'strings.travel', instead: () => ['there', 'back', 'there-and-back'] },
   { use: 'slurs', path: 'slurs', instead: () => [[], [2], [3], [2, 4], [2, 3, 4]] },

@@ -1,7 +1,7 @@
 import type { Finger } from '../guitar/finger'
 import { spanMm } from '../guitar/geometry'
 import { instrumentOf, type Instrument } from '../guitar/instrument'
-import { handOf, type Hand } from '../hand/hand'
+import { handOf, limitMm, type Hand } from '../hand/hand'
 import type { Hold } from '../hand/advance-hand'
 import { ticksToMs, type Tick } from '../line/ticks'
 import type { HandInput } from '../schema/fields'
@@ -89,7 +89,7 @@ function givenUpAt(
     landed.some(
       landing =>
         landing.finger !== hold.finger &&
-        spanMm(scaleLengthMm, capo, landing.fret, hold.fret) > hand.limitsMm[5 * landing.finger + hold.finger]!,
+        spanMm(scaleLengthMm, capo, landing.fret, hold.fret) > limitMm(hand, landing.finger, hold.finger),
     )
   return [...before, ...lifted.filter(tooWide)].filter(hold => !hasToLeave(hold, notes, landed))
 }

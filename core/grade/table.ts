@@ -20,7 +20,7 @@ export type Weights = Readonly<Record<PartName, number>>
 
 /**
  * Every number of the grade: the project's own assumptions, fitted to what teachers expect of some fifty drills
- * (`grade-cases.test.ts`). A demand of 1 is about what a good player gives for four notes running.
+ * (`cases.test.ts`). A demand of 1 is about what a good player gives for four notes running.
  */
 export const GRADE = {
   /** What each part counts for, unless a studio says otherwise. */
@@ -146,7 +146,6 @@ export const GRADE = {
     guided: 0.6,
     halfBarre: 0.25,
     fullBarre: 0.65,
-    fullBarreStrings: 5,
     slow: 0.2,
     hurried: 0.8,
     ms: 580,

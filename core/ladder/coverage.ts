@@ -3,8 +3,8 @@ import { gradeOf } from '../grade/grade'
 import { GRADE, type Weights } from '../grade/table'
 import type { HandInput } from '../schema/fields'
 import { realise } from '../score/realise'
-import type { Base } from './column'
-import { columnOf } from './columns/registry'
+import type { Base, Column } from './column'
+import { columnOf, COLUMNS } from './columns/registry'
 import { rowOfGrade } from './rows'
 
 /** A drill a student was set at some time. */
@@ -70,16 +70,8 @@ export function coverageOf(known: readonly Known[], hand?: HandInput, weights: W
   return coverage
 }
 
-/**
- * Techniques that are untouched in a row although the ladder has drills of them there.
- * @param inLadder Technique and row, such as `slurs 3`, of everything there is.
- */
-export const missingAt = (
-  row: number,
-  { cells }: Pick<Coverage, 'cells'>,
-  inLadder: Iterable<string>,
-): readonly string[] =>
-  [...new Set(inLadder)].flatMap(cell => {
-    const [technique, at] = cell.split(' ')
-    return Number(at) === row && !cells.has(cell) ? [technique!] : []
-  })
+/** Techniques that are untouched in a row although they exist there. */
+export const missingAt = (row: number, { cells }: Pick<Coverage, 'cells'>): readonly Column[] =>
+  COLUMNS.filter(
+    ({ name, from, to }) => rowOfGrade(from) <= row && row <= rowOfGrade(to) && !cells.has(`${name} ${row}`),
+  )

@@ -1,6 +1,6 @@
 import { minimalSpec } from '../families/minimal-spec'
 import { atTempo } from '../grade/at-tempo'
-import { gradeOf, type Grade } from '../grade/grade'
+import { gradeOf, partValues, type Grade } from '../grade/grade'
 import type { Spec } from '../schema/parse'
 import type { CountPlan, Score } from '../score/score'
 import { realise } from '../score/realise'
@@ -149,7 +149,7 @@ export function buildColumn(column: Column): readonly Omit<Rung, 'after'>[] {
     title,
     purpose,
     grade: grade.value,
-    parts: grade.parts.map(part => part.value),
+    parts: partValues(grade.parts),
     signature,
     demand: i === 0 ? null : demandBetween(chosen[i - 1]!.signature, signature),
   }))

@@ -1,5 +1,6 @@
 import type { Finger } from '../guitar/finger'
-import { gradeOf } from '../grade/grade'
+import { gradeOf, partValues } from '../grade/grade'
+import { GRADE, PARTS, type PartName, type Weights } from '../grade/table'
 import type { Realised, Via } from '../score/score'
 import type { Base } from './column'
 import { columnOf } from './columns/registry'
@@ -31,7 +32,31 @@ export function marksOf(realised: Realised): DrillMarks {
   const grade = gradeOf(realised)
   return {
     technique: column?.name ?? null,
-    parts: grade ? grade.parts.map(part => part.value) : null,
+    parts: grade && partValues(grade.parts),
     ...(realised.kind === 'sheet' ? markedBy(signatureOf(realised)) : { fingers: [], slurred: false, strings: [] }),
   }
+}
+
+const FRETTING: readonly PartName[] = [
+  'fretting speed',
+  'finger independence',
+  'stretch',
+  'shifts',
+  'slurs',
+  'chord changes',
+]
+const PLUCKING: readonly PartName[] = ['plucking hand', 'crossings']
+
+/**
+ * The hand whose parts weigh most; null where neither has anything to do, as in counting.
+ * @param parts Value of each part, in the table's order; null for a drill without a grade.
+ */
+export function handWorked(
+  parts: readonly number[] | null,
+  weights: Weights = GRADE.weights,
+): 'fretting' | 'plucking' | null {
+  const most = (names: readonly PartName[]) =>
+    Math.max(...names.map(name => weights[name] * (parts?.[PARTS.indexOf(name)] ?? 0)))
+  const [fretting, plucking] = [most(FRETTING), most(PLUCKING)]
+  return fretting === 0 && plucking === 0 ? null : fretting >= plucking ? 'fretting' : 'plucking'
 }

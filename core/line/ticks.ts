@@ -18,6 +18,12 @@ export function noteTicks(perBeat: number): Tick {
 }
 
 /**
+ * Greatest common divisor: the coarsest grid two lengths share.
+ * @example commonGrid(5040, 3360) // 1680
+ */
+export const commonGrid = (a: Tick, b: Tick): Tick => (b === 0 ? a : commonGrid(b, a % b))
+
+/**
  * Length of one bar in ticks.
  * @param meter Beats in the bar and the note value of a beat, e.g. [6, 8].
  * @example barTicks([3, 4]) // 30240

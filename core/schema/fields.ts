@@ -163,6 +163,9 @@ export const PLUCKING_SYSTEMS = [
   'given',
 ] as const
 
+/** Tempos a drill may have, quarters a minute. */
+export const TEMPO_BOUNDS = { least: 10, most: 400 } as const
+
 /** The fields every family shares, with their defaults. */
 export const sharedShape = {
   version: z.literal(1, {
@@ -207,7 +210,7 @@ export const sharedShape = {
       perBeat: whole('notes per beat', 1, 8).default(4),
     })
     .prefault({}),
-  tempo: number('tempo', 10, 400).default(60),
+  tempo: number('tempo', TEMPO_BOUNDS.least, TEMPO_BOUNDS.most).default(60),
   times: whole('times', 1, 200).default(1),
   hold: oneOf('hold', ['until-needed', 'legato-only', 'lift']).default('until-needed'),
   sound: z

@@ -1,5 +1,5 @@
 import { beatTicks } from '../line/meter'
-import { barTicks, type Tick } from '../line/ticks'
+import { barTicks, commonGrid, type Tick } from '../line/ticks'
 
 /** How the divisions of a beat are said (common practice); others are dots. */
 const SAID: Readonly<Record<number, readonly string[]>> = { 1: [], 2: ['&'], 3: ['&', 'a'], 4: ['e', '&', 'a'] }
@@ -11,8 +11,6 @@ export interface CountMark {
   readonly beat: boolean
 }
 
-const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b))
-
 /**
  * The count of one bar as far as its notes need it: beats by number, divisions as they are said ("1 e & a"), on the
  * coarsest grid on which all of them begin.
@@ -22,8 +20,8 @@ const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % 
  */
 export function countBar(meter: readonly [number, number], onsets: readonly Tick[]): readonly CountMark[] {
   const [bar, beat] = [barTicks(meter), beatTicks(meter)]
-  const coarsest = onsets.reduce(divisor, bar)
-  const grid = coarsest % beat === 0 ? coarsest : divisor(coarsest, beat)
+  const coarsest = onsets.reduce(commonGrid, bar)
+  const grid = coarsest % beat === 0 ? coarsest : commonGrid(coarsest, beat)
   const said = SAID[beat / grid]
   return Array.from({ length: bar / grid }, (_, i): CountMark => {
     const at = i * grid

@@ -175,24 +175,18 @@ async function referredTo(
   const own = ids.length > 0 ? await newestVersions(db, actor, inArray(drills.id, ids)) : []
   const taken = keys.length > 0 ? await newestVersions(db, actor, inArray(drills.fromRung, keys)) : []
   const fromLadder = keys.length > 0 ? await db.select().from(rungs).where(inArray(rungs.key, keys)) : []
-  const found: Referred[] = []
-  for (const ref of refs) {
-    const known = isRung(ref) ? taken.find(row => row.fromRung === ref) : own.find(row => row.drillId === ref)
-    if (known) {
-      found.push({ spec: known.spec, drillVersionId: known.versionId, make: null })
-      continue
-    }
-    const rung = fromLadder.find(each => each.key === ref)
-    if (!rung) throw notFound('drill')
-    const drill = await written(engine, rung.spec)
-    const drillId = randomUUID()
-    found.push({
-      spec: drill.spec,
-      drillVersionId: drillId,
-      make: { drillId, name: drill.title.slice(0, 160), key: ref, drill },
-    })
-  }
-  return found
+  return Promise.all(
+    refs.map(async (ref): Promise<Referred> => {
+      const known = isRung(ref) ? taken.find(row => row.fromRung === ref) : own.find(row => row.drillId === ref)
+      if (known) return { spec: known.spec, drillVersionId: known.versionId, make: null }
+      const rung = fromLadder.find(each => each.key === ref)
+      if (!rung) throw notFound('drill')
+      const drill = await written(engine, rung.spec)
+      const drillId = randomUUID()
+      const make = { drillId, name: drill.title.slice(0, 160), key: ref, drill }
+      return { spec: drill.spec, drillVersionId: drillId, make }
+    }),
+  )
 }
 
 /**
@@ -316,10 +310,17 @@ export function endAssignment(
     now,
     async (tx, hashes) => {
       const player = await playerOf(tx)
+      const { opensAfter } = await ownAssignment(tx, actor, assignmentId)
       await tx
         .update(assignments)
         .set({ endedAt: body.ended ? now : null })
         .where(eq(assignments.id, assignmentId))
+      // What waited for it waits for what it waited for itself: a path goes on over the gap.
+      if (body.ended)
+        await tx
+          .update(assignments)
+          .set({ opensAfter })
+          .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.opensAfter, assignmentId)))
       if (!body.ended) await revise(tx, actor, { assignmentId }, player, hashes ?? new Map(), now)
       return { ended: body.ended }
     },

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, lt, ne, sql, type Placeholder, type SQL, max } from 'drizzle-orm'
+import { and, asc, desc, eq, isNull, lt, max, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import { hasSheet } from '#core/families/registry'
 import { localClock } from '#core/practice/schedule/local-time'
@@ -318,8 +318,8 @@ export async function cleanTempos(db: Database, ids: readonly string[]): Promise
 type Waiting = ReadonlyMap<string, string>
 
 /**
- * What waits for another drill to be passed. One that was taken off the list holds nothing back, nor one that is not
- * played to a tempo and so has nothing to pass.
+ * What waits for another drill to be passed. One that is not played to a tempo has nothing to pass and holds nothing
+ * back.
  */
 async function waitingAmong(db: Database, rows: readonly SetRow[]): Promise<Waiting> {
   const byId = new Map(rows.map(row => [row.id, row]))

@@ -189,16 +189,39 @@ describe('a path', () => {
       ['Second', null],
       ['Third', 'Second'],
     ])
-    // Taken off the list, a drill holds nothing back.
+    // Taken off the list, a drill holds nothing back: what waited for it waits for what it waited for itself.
     await endAssignment(db, localEngine, who, ids[1]!, { ...body(), ended: true }, NOW)
     expect(await waiting()).toEqual([
       ['First', null],
       ['Third', null],
     ])
     const file = await exportStudent(db, who, studentId, NOW)
-    expect(file.drills.find(drill => drill.id === ids[2])!.opensAfter).toBe(ids[1])
+    expect(file.drills.find(drill => drill.id === ids[2])!.opensAfter).toBe(ids[0])
     await eraseStudent(db, who, studentId, { ...body(), name: 'Student' }, NOW)
     await expect(readStudent(db, who, studentId, NOW)).rejects.toMatchObject({ code: 'gone' })
+  })
+})
+
+test('a path goes on over a drill that was taken off before its turn', async () => {
+  const who = await makeTeacher(db)
+  const { studentId } = await makeStudent(db, who)
+  const refs = [
+    await ownDrill('First', SPEC, who),
+    await ownDrill('Second', SPEC, who),
+    await ownDrill('Third', SPEC, who),
+  ]
+  const { ids } = await setSeveral(db, localEngine, who, studentId, { ...body(), refs, path: true }, NOW)
+  await endAssignment(db, localEngine, who, ids[1]!, { ...body(), ended: true }, NOW)
+  const { assignments } = await readStudent(db, who, studentId, NOW)
+  expect(assignments.map(each => [each.drillName, each.waitsFor])).toEqual([
+    ['A drill', null],
+    ['First', null],
+    ['Third', 'First'],
+  ])
+  await endAssignment(db, localEngine, who, ids[0]!, { ...body(), ended: true }, NOW)
+  expect((await readStudent(db, who, studentId, NOW)).assignments.at(-1)).toMatchObject({
+    drillName: 'Third',
+    waitsFor: null,
   })
 })
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { ChevronDownIcon } from '@heroicons/vue/20/solid'
-import { tempoForGrade, TEMPO_BOUNDS } from '#core/grade/at-tempo'
+import { tempoForGrade } from '#core/grade/at-tempo'
 import type { Weights } from '#core/grade/table'
 import { tempoInWords } from '#core/line/meter'
-import type { HandInput } from '#core/schema/fields'
+import { TEMPO_BOUNDS, type HandInput } from '#core/schema/fields'
 import type { Score } from '#core/score/score'
 import { gradeInWords } from '#core/wording/grade'
 

@@ -4,7 +4,7 @@ import { StarIcon } from '@heroicons/vue/24/solid'
 import { realise } from '#core/score/realise'
 import { gradeInWords } from '#core/wording/grade'
 import { capital } from '#core/wording/numbers'
-import { techniqueLabel, type ShelfEntry } from './shelf-entries'
+import { benchAddress, techniqueLabel, type ShelfEntry } from './shelf-entries'
 
 /** A drill of the shelf: its first line, its grade and tempo, what is new in it. */
 const props = defineProps<{
@@ -20,10 +20,7 @@ const score = computed(() => {
   const result = realise(props.entry.spec)
   return result.ok && result.value.kind === 'sheet' ? result.value : null
 })
-const to = computed(() => ({
-  path: '/bench',
-  query: props.entry.own ? { drill: props.entry.ref } : { spec: JSON.stringify(props.entry.spec) },
-}))
+const to = computed(() => benchAddress(props.entry))
 const about = computed(() =>
   [
     props.entry.grade === null ? null : `Grade ${gradeInWords(props.entry.grade)}`,

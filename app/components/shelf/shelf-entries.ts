@@ -1,7 +1,7 @@
 import { columnOf, COLUMNS } from '#core/ladder/columns/registry'
 import { gradeFrom } from '#core/grade/grade'
-import { GRADE, PARTS, type PartName, type Weights } from '#core/grade/table'
-import { marksOf, markedBy, type DrillMarks } from '#core/ladder/marks'
+import type { Weights } from '#core/grade/table'
+import { handWorked, markedBy, marksOf, type DrillMarks } from '#core/ladder/marks'
 import { rowOfGrade } from '#core/ladder/rows'
 import { realise } from '#core/score/realise'
 import { demandInWords } from '#core/wording/demand'
@@ -24,7 +24,7 @@ export interface ShelfEntry extends Pick<DrillMarks, 'technique' | 'fingers' | '
   readonly row: number | null
   readonly demand: string | null
   /** The hand it works most; null where neither does, as in counting. */
-  readonly hand: 'fretting' | 'plucking' | null
+  readonly hand: ReturnType<typeof handWorked>
   /** Refs of what should go well first. */
   readonly after: readonly string[]
   /** What a search looks through: lower case, without accents. */
@@ -38,34 +38,10 @@ const LABELS = new Map(COLUMNS.map(column => [column.name, column.label]))
 export const techniqueLabel = (technique: string | null): string =>
   (technique && LABELS.get(technique)) ?? 'Own music and warm-ups'
 
-function gradeUnder(parts: readonly number[] | null, weights: Weights | undefined): number | null {
-  if (!parts) return null
-  const values = Object.fromEntries(PARTS.map((name, i) => [name, parts[i]!])) as Record<PartName, number>
-  return gradeFrom(values, weights)
-}
-
-const FRETTING: readonly PartName[] = [
-  'fretting speed',
-  'finger independence',
-  'stretch',
-  'shifts',
-  'slurs',
-  'chord changes',
-]
-const PLUCKING: readonly PartName[] = ['plucking hand', 'crossings']
-
-/** The hand whose parts weigh most. */
-function handOf(parts: readonly number[] | null, weights: Weights = GRADE.weights): ShelfEntry['hand'] {
-  const most = (names: readonly PartName[]) =>
-    Math.max(0, ...names.map(name => weights[name] * (parts?.[PARTS.indexOf(name)] ?? 0)))
-  const [fretting, plucking] = [most(FRETTING), most(PLUCKING)]
-  return fretting === 0 && plucking === 0 ? null : fretting >= plucking ? 'fretting' : 'plucking'
-}
-
 const searched = (parts: readonly (string | null)[]) => plainText(parts.filter(Boolean).join(' '))
 
 function ofRung(rung: RungRow, weights: Weights | undefined): ShelfEntry {
-  const grade = gradeUnder(rung.parts, weights)
+  const grade = gradeFrom(rung.parts, weights)
   const demand = rung.demand && demandInWords(rung.demand)
   return {
     ref: rung.key,
@@ -76,11 +52,11 @@ function ofRung(rung: RungRow, weights: Weights | undefined): ShelfEntry {
     spec: rung.spec,
     tempo: Number(rung.spec.tempo ?? 60),
     grade,
-    row: grade === null ? null : rowOfGrade(grade),
+    row: rowOfGrade(grade),
     technique: rung.technique,
     ...markedBy(rung.signature),
     demand,
-    hand: handOf(rung.parts, weights),
+    hand: handWorked(rung.parts, weights),
     after: rung.after,
     text: searched([rung.title, rung.purpose, techniqueLabel(rung.technique), demand]),
   }
@@ -102,7 +78,7 @@ function marksNow(row: DrillRow): DrillMarks {
 
 function ofOwn(row: DrillRow, weights: Weights | undefined): ShelfEntry {
   const { technique, parts, fingers, slurred, strings } = row.marks ?? marksNow(row)
-  const grade = gradeUnder(parts, weights)
+  const grade = parts && gradeFrom(parts, weights)
   const { spec, title } = row.newest
   return {
     ref: row.id,
@@ -119,7 +95,7 @@ function ofOwn(row: DrillRow, weights: Weights | undefined): ShelfEntry {
     slurred,
     strings,
     demand: null,
-    hand: handOf(parts, weights),
+    hand: handWorked(parts, weights),
     after: [],
     text: searched([row.name, title, techniqueLabel(technique)]),
   }
@@ -129,7 +105,10 @@ function ofOwn(row: DrillRow, weights: Weights | undefined): ShelfEntry {
  * Everything on the shelf: own drills first, then the ladder from easy to hard. A rung the teacher has a drill of is
  * shown as that drill.
  */
-export function entriesOf({ drills, rungs }: ShelfPage, weights?: Weights): readonly ShelfEntry[] {
+export function entriesOf(
+  { drills, rungs }: Pick<ShelfPage, 'drills' | 'rungs'>,
+  weights?: Weights,
+): readonly ShelfEntry[] {
   const present = drills.filter(drill => !drill.archived)
   const taken = new Set(present.map(drill => drill.fromRung))
   return [
@@ -137,6 +116,12 @@ export function entriesOf({ drills, rungs }: ShelfPage, weights?: Weights): read
     ...rungs.filter(rung => !rung.retired && !taken.has(rung.key)).map(rung => ofRung(rung, weights)),
   ]
 }
+
+/** Where a drill is opened on the bench. */
+export const benchAddress = ({ own, ref, spec }: Pick<ShelfEntry, 'own' | 'ref' | 'spec'>) => ({
+  path: '/bench',
+  query: own ? { drill: ref } : { spec: JSON.stringify(spec) },
+})
 
 /** What a teacher looks for. */
 export interface ShelfQuery {

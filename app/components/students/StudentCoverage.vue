@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { fingerOrdersOf, FINGERS } from '#core/guitar/finger'
 import { COLUMNS } from '#core/ladder/columns/registry'
 import { missingAt, type Coverage, type Covered } from '#core/ladder/coverage'
 import { GRADE_ROWS } from '#core/ladder/rows'
@@ -7,14 +8,16 @@ import type { CoveredDrill } from '#shared/contracts/coverage'
 import { plain } from '~/composables/useEngine'
 
 /** Which orders, pairs, techniques and grades a student has done, does, or has not touched; and what is missing. */
-const props = defineProps<{ studentId: string; name: string; hand: HandInput }>()
+const props = defineProps<{ studentId: string; hand: HandInput }>()
 const { data, error, reload } = useLoaded<readonly CoveredDrill[]>(() => `/api/students/${props.studentId}/coverage`)
 const engine = useEngine()
+const session = useSession()
 const coverage = shallowRef<Coverage | null>(null)
 watch(
   [data, () => props.hand],
   async () => {
-    if (data.value) coverage.value = await engine.ask().coverageOf(plain(data.value), plain(props.hand))
+    const weights = session.me?.weights ?? undefined
+    if (data.value) coverage.value = await engine.ask().coverageOf(plain(data.value), plain(props.hand), weights)
   },
   { immediate: true },
 )
@@ -25,20 +28,10 @@ const WORDS: Readonly<Record<Covered, string>> = { done: 'done', doing: 'being w
 const mark = (state: Covered | undefined) => (state ? MARKS[state] : '·')
 const word = (state: Covered | undefined) => (state ? WORDS[state] : 'untouched')
 
-const FINGERS = [1, 2, 3, 4]
 const orders = FINGERS.map(first => ({
   first,
-  rest: FINGERS.filter(each => each !== first).flatMap(second =>
-    FINGERS.filter(each => each !== first && each !== second).map(third => {
-      const last = FINGERS.find(each => ![first, second, third].includes(each))!
-      return `${first}${second}${third}${last}`
-    }),
-  ),
+  rest: fingerOrdersOf(FINGERS.filter(each => each !== first)).map(rest => [first, ...rest].join('')),
 }))
-const rows = GRADE_ROWS.toReversed()
-const inLadder = COLUMNS.flatMap(({ name, from, to }) =>
-  GRADE_ROWS.filter(row => row + 0.5 > from && row - 0.5 < to).map(row => `${name} ${row}`),
-)
 /** The grade looked at: the highest that something is done at, until another is chosen. */
 const chosen = ref<number | null>(null)
 const grade = computed({
@@ -52,11 +45,7 @@ const doneRows = computed(() =>
     .filter(([, state]) => state === 'done')
     .map(([cell]) => Number(cell.split(' ')[1])),
 )
-const missing = computed(() =>
-  coverage.value
-    ? missingAt(grade.value, coverage.value, inLadder).map(name => COLUMNS.find(column => column.name === name)!)
-    : [],
-)
+const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage.value) : []))
 </script>
 
 <template>
@@ -123,13 +112,13 @@ const missing = computed(() =>
             <thead>
               <tr>
                 <th scope="col">Technique</th>
-                <th v-for="row in rows.toReversed()" :key="row" scope="col" class="figures">{{ row }}</th>
+                <th v-for="row in GRADE_ROWS" :key="row" scope="col" class="figures">{{ row }}</th>
               </tr>
             </thead>
             <tbody>
               <tr v-for="column in COLUMNS" :key="column.name">
                 <th scope="row">{{ column.label }}</th>
-                <td v-for="row in rows.toReversed()" :key="row">
+                <td v-for="row in GRADE_ROWS" :key="row">
                   <span class="mark" :aria-label="word(coverage.cells.get(`${column.name} ${row}`))">{{
                     mark(coverage.cells.get(`${column.name} ${row}`))
                   }}</span>

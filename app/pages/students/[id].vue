@@ -259,12 +259,7 @@ const told = (set: FollowedDrill) =>
         @change="handOpen = true"
       />
 
-      <StudentCoverage
-        :key="page!.assignments.length"
-        :student-id="student.id"
-        :name="student.name"
-        :hand="student.hand"
-      />
+      <StudentCoverage :key="page!.assignments.length" :student-id="student.id" :hand="student.hand" />
 
       <section class="mt-8">
         <h2 class="text-xl mb-3">Lessons</h2>

@@ -1,4 +1,4 @@
-import { travelMm } from '../../chord-changes/change'
+import { barreOver, travelMm, type Barre } from '../../chord-changes/change'
 import type { Finger } from '../../guitar/finger'
 import type { Instrument } from '../../guitar/instrument'
 import type { Hold } from '../../hand/advance-hand'
@@ -19,7 +19,7 @@ interface Change {
   readonly mm: number
   readonly ms: number
   readonly guided: boolean
-  readonly barre: 'full' | 'half' | null
+  readonly barre: Barre
 }
 
 /** Which fingers are down when the hand takes what is new, and when what was before came to its end. */
@@ -48,13 +48,13 @@ function movesAt({ landed, staying, notes }: Onset, { lastOf, left }: Before): r
   })
 }
 
-function barreOf(moves: readonly Move[]): Change['barre'] {
+function barreOf(moves: readonly Move[]): Barre {
   let reach = 0
   for (const { holds } of moves) {
     const strings = holds.map(hold => hold.string)
     reach = Math.max(reach, Math.max(...strings) - Math.min(...strings) + 1)
   }
-  return reach >= GRADE.chordChanges.fullBarreStrings ? 'full' : reach > 1 ? 'half' : null
+  return barreOver(reach)
 }
 
 /** What a finger leaves: the end of its old note, and its length. */

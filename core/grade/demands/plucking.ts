@@ -17,7 +17,6 @@ interface Extras {
 /** What the plucking hand has done so far. */
 interface Past {
   before: readonly Note[]
-  thumb: number
   lastString: Map<Stroke, number>
   strokes: Stroke[]
 }
@@ -74,7 +73,7 @@ function demandsOf({ onsets, score }: Reading) {
   const beat = beatTicks(score.meter)
   const unaligned = (score.report.realignAfter ?? 0) > realignsAfter
   const tapping = new Set(score.notes.filter(note => note.via === 'tap').map(note => note.pluck)).size
-  const past: Past = { before: [], thumb: 0, lastString: new Map(), strokes: [] }
+  const past: Past = { before: [], lastString: new Map(), strokes: [] }
   const extras: (readonly PluckingExtra[])[] = []
   const byOnset = onsets.map(onset => {
     const { at, notes, rate } = onset

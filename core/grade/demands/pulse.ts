@@ -1,16 +1,14 @@
-import { TICKS_PER_QUARTER, type Tick } from '../../line/ticks'
+import { commonGrid, TICKS_PER_QUARTER, type Tick } from '../../line/ticks'
 import type { CountTempo } from '../../families/family'
 import { GRADE } from '../table'
 import type { DemandReader } from './demand'
-
-const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b))
 
 /** Into how many parts each quarter is divided by what begins in it, by its place from the start. */
 function divisions(onsets: readonly { readonly at: Tick }[]): ReadonlyMap<number, number> {
   const grids = new Map<number, Tick>()
   for (const { at } of onsets) {
     const quarter = Math.floor(at / TICKS_PER_QUARTER)
-    grids.set(quarter, divisor(grids.get(quarter) ?? TICKS_PER_QUARTER, at % TICKS_PER_QUARTER))
+    grids.set(quarter, commonGrid(grids.get(quarter) ?? TICKS_PER_QUARTER, at % TICKS_PER_QUARTER))
   }
   return new Map([...grids].map(([quarter, grid]) => [quarter, TICKS_PER_QUARTER / grid]))
 }

@@ -1,6 +1,7 @@
 import type { Finger } from '../../guitar/finger'
 import { spanMm } from '../../guitar/geometry'
 import { spanBetween } from '../../hand/breach'
+import { comfortMm, limitMm } from '../../hand/hand'
 import type { Hold } from '../../hand/advance-hand'
 import type { Onset } from '../reading'
 import { GRADE } from '../table'
@@ -23,9 +24,8 @@ export const stretch: DemandReader = {
     const { lifted: ofLifted, slow, perSecond } = GRADE.stretch
     const { scaleLengthMm, capo } = instrument
     const strain = (a: Hold, b: Hold) => {
-      const pair = 5 * a.finger + b.finger
-      const comfort = hand.comfortsMm[pair]!
-      return (spanMm(scaleLengthMm, capo, a.fret, b.fret) - comfort) / (hand.limitsMm[pair]! - comfort)
+      const comfort = comfortMm(hand, a.finger, b.finger)
+      return (spanMm(scaleLengthMm, capo, a.fret, b.fret) - comfort) / (limitMm(hand, a.finger, b.finger) - comfort)
     }
     const worst: (readonly [Hold, Hold, boolean] | null)[] = []
     const byOnset = onsets.map(({ landed, staying, givenUp, runDown, rate }, i) => {

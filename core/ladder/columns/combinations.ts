@@ -1,15 +1,8 @@
+import { fingerOrdersOf, FINGERS } from '../../guitar/finger'
 import { combinations, isTrill, rhythm, ROUTES, TEMPOS, type Column } from '../column'
 
-/** All orders of some fingers. */
-function orders(fingers: readonly number[]): readonly (readonly number[])[] {
-  return fingers.length < 2
-    ? [fingers]
-    : fingers.flatMap(first => orders(fingers.filter(each => each !== first)).map(rest => [first, ...rest]))
-}
-
-const PAIRS = orders([1, 2, 3, 4])
-  .map(([a, b]) => [a!, b!] as const)
-  .filter(([a, b], i, all) => all.findIndex(other => other[0] === a && other[1] === b) === i)
+/** Two different fingers, one after the other. */
+const PAIRS = FINGERS.flatMap(a => FINGERS.filter(b => b !== a).map(b => [a, b] as const))
 
 /** Orders of two, three and four fingers, string by string. */
 export const fingerOrders: Column = {
@@ -22,7 +15,16 @@ export const fingerOrders: Column = {
   tempos: TEMPOS,
   has: ({ family }) => family === 'order',
   *bases() {
-    const fingers = [[1, 2], [2, 3], [1, 2, 3], [1, 2, 4], [3, 2, 1], [1, 3, 4], [2, 3, 4], ...orders([1, 2, 3, 4])]
+    const fingers = [
+      [1, 2],
+      [2, 3],
+      [1, 2, 3],
+      [1, 2, 4],
+      [3, 2, 1],
+      [1, 3, 4],
+      [2, 3, 4],
+      ...fingerOrdersOf([1, 2, 3, 4]),
+    ]
     for (const { order, strings, perBeat } of combinations({ order: fingers, strings: ROUTES, perBeat: [1, 2, 3, 4] }))
       yield { version: 1, family: 'order', position: 7, ...rhythm(perBeat), strings, order: { fingers: order } }
   },
@@ -62,7 +64,11 @@ export const heldFingers: Column = {
   *bases() {
     for (const down of [[1], [2], [3], [4], [1, 2], [2, 3], [1, 3], [3, 4]]) {
       const free = [1, 2, 3, 4].filter(finger => !down.includes(finger))
-      const moving = [free.slice(0, 1), ...orders(free).filter(order => order.length > 1), ...orders(free.slice(0, 2))]
+      const moving = [
+        free.slice(0, 1),
+        ...fingerOrdersOf(free).filter(order => order.length > 1),
+        ...fingerOrdersOf(free.slice(0, 2)),
+      ]
       for (const { fingers, strings, perBeat } of combinations({
         fingers: moving,
         strings: [[1], [3, 2, 1], [3, 1]],

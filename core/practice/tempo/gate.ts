@@ -1,3 +1,4 @@
+import { TEMPO_BOUNDS } from '../../schema/fields'
 import type { Plan } from '../../schema/plan-fields'
 
 /** Where a drill stands, as far as the next one waits for it. */
@@ -15,7 +16,6 @@ export const isPassed = ({ plan, cleanBpm }: Gate): boolean => cleanBpm !== null
 
 /** How much of its target a drill of a path begins with; the project's own assumption. */
 const START_SHARE = 0.75
-const LEAST_BPM = 10
 
 /**
  * From where to where a drill of a collection is worked: to its own tempo, beginning slower, so that there is something
@@ -24,6 +24,6 @@ const LEAST_BPM = 10
  * @example planTo(80) // { startBpm: 60, targetBpm: 80 }
  */
 export function planTo(tempo: number): { readonly startBpm: number; readonly targetBpm: number } {
-  const targetBpm = Math.max(LEAST_BPM + 1, Math.round(tempo))
-  return { startBpm: Math.max(LEAST_BPM, Math.floor(targetBpm * START_SHARE)), targetBpm }
+  const targetBpm = Math.max(TEMPO_BOUNDS.least + 1, Math.round(tempo))
+  return { startBpm: Math.max(TEMPO_BOUNDS.least, Math.floor(targetBpm * START_SHARE)), targetBpm }
 }
