@@ -1,5 +1,6 @@
 import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
+import type { ShelfPage } from '../shared/contracts/shelf'
 
 const ARGS = [
   '--no-sandbox',
@@ -102,6 +103,75 @@ async function pageFigures(page: Page, url: string) {
   return { bytes: scripts(), usableMs: percentile(times, 0.5) }
 }
 
+/** Drills on the shelf that is measured. */
+const SHELVED = 5000
+
+/** Milliseconds from a press in the page to the end of the frame that shows what came of it. */
+async function pressTime(page: Page, selector: string, nth: number): Promise<number> {
+  return page.evaluate(
+    ([of, at]) =>
+      new Promise<number>(resolve =>
+        requestAnimationFrame(() => {
+          const began = performance.now()
+          document.querySelectorAll<HTMLElement>(of)[at]!.click()
+          const channel = new MessageChannel()
+          // Two frames: the list is drawn in the one after the change.
+          channel.port1.onmessage = () => resolve(performance.now() - began)
+          requestAnimationFrame(() => channel.port2.postMessage(null))
+        }),
+      ),
+    [selector, nth] as const,
+  )
+}
+
+/**
+ * The Shelf with five thousand drills (the ladder's, several times over): from the arrival of the answer to the first
+ * picture of it, and from a press on a cell of the matrix to the end of the frame that shows it.
+ */
+async function shelfFigures(page: Page, address: string) {
+  await page.route('**/api/shelf', async route => {
+    const response = await route.fetch()
+    const answer = (await response.json()) as ShelfPage
+    const rungs = Array.from({ length: SHELVED }, (_, i) => {
+      const rung = answer.rungs[i % answer.rungs.length]!
+      return { ...rung, key: `${i.toString(16).padStart(8, '0')}${rung.key.slice(8)}`, after: [] }
+    })
+    await route.fulfill({ json: { ...answer, drills: [], rungs } })
+  })
+  // Notes when the matrix has been drawn: the end of the first frame it stands in.
+  await page.addInitScript(() => {
+    const observer = new MutationObserver(() => {
+      if (!document.querySelector('table.matrix')) return
+      observer.disconnect()
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel()
+        channel.port1.onmessage = () => performance.mark('shelf drawn')
+        channel.port2.postMessage(null)
+      })
+    })
+    observer.observe(document, { childList: true, subtree: true })
+  })
+  const paints: number[] = []
+  for (let i = 0; i < 7; i++) {
+    await page.goto(`${address}/shelf`)
+    await page.waitForFunction(() => performance.getEntriesByName('shelf drawn').length > 0)
+    paints.push(
+      await page.evaluate(() => {
+        const asked = performance.getEntriesByType('resource').filter(entry => entry.name.endsWith('/api/shelf'))
+        const drawn = performance.getEntriesByName('shelf drawn')[0]!.startTime
+        return drawn - (asked[0] as PerformanceResourceTiming).responseEnd
+      }),
+    )
+  }
+  const filters: number[] = []
+  for (let i = 0; i < 40; i++) {
+    filters.push(await pressTime(page, '.matrix button.cell', (i * 7) % 60))
+    await page.waitForTimeout(40)
+  }
+  await page.unroute('**/api/shelf')
+  return { paintMs: percentile(paints, 0.5), filterMs: percentile(filters, 0.95) }
+}
+
 /** What the browser takes: frames after a change of the drill, the JavaScript of pages, and when they can be used. */
 export async function browserFigures(address: string, password: string) {
   const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS })
@@ -135,6 +205,7 @@ export async function browserFigures(address: string, password: string) {
   await page.getByRole('button', { name: 'Start a lesson now' }).click()
   await page.waitForURL(/lesson/)
   const pages = { bench: await pageFigures(page, `${address}/bench`), lesson: await pageFigures(page, page.url()) }
+  const shelf = await shelfFigures(page, address)
   await browser.close()
-  return { firstPageBytes, frames, worker, pages }
+  return { firstPageBytes, frames, worker, pages, shelf }
 }

@@ -12,7 +12,7 @@ const FAMILIES = [
   ['Plucking pattern', /^Pattern p i m a/],
   ['Arpeggio shape', /^Em arpeggio/],
   ['Diagonal', /^Diagonal on strings 5 4 3 2/],
-  ['Picking', /^Picking 3 32/],
+  ['Picking', /^Picking on strings 3, 3 2/],
   ['Pedal string', /^Pedal on string 1/],
   ['Chord change', /^Change E Am/],
   ['Counting', /^Count at 100/],

@@ -117,6 +117,22 @@ test('the shelf holds the ladder: by technique and grade, by words, by what suit
   ).toBeVisible()
 })
 
+test('the matrix of the shelf is one stop of the keyboard; the arrows go through it', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/shelf')
+  const matrix = page.getByRole('table', { name: /technique and grade/ })
+  await expect(matrix).toBeVisible()
+  expect(await matrix.locator('button[tabindex="0"]').count()).toBe(1)
+  await matrix.getByRole('button', { name: 'Finger orders', exact: true }).focus()
+  await page.keyboard.press('ArrowDown')
+  await expect(matrix.getByRole('button', { name: /^Finger orders, grade \d/, exact: false }).first()).toBeFocused()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('status').filter({ hasText: 'Finger pairs, grade' })).toBeVisible()
+  await page.keyboard.press('Tab')
+  await expect(matrix.locator(':focus')).toHaveCount(0)
+})
+
 test('a favourite stays one, and a collection keeps its order however it is moved', async ({ page }) => {
   await signIn(page)
   await page.goto('/shelf')

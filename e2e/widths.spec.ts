@@ -44,6 +44,10 @@ for (const width of [360, 390, 768, 1024, 1280, 1600]) {
       await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()
       expect([path, await overTheEdge(page)]).toEqual([path, []])
     }
+    await page.goto('/shelf')
+    await page.getByRole('tab', { name: 'Collections' }).click()
+    await expect(page.getByRole('button', { name: 'Begin a collection' })).toBeVisible()
+    expect(['collections', await overTheEdge(page)]).toEqual(['collections', []])
     await page.goto('/students')
     await page.getByRole('link', { name: /Hazel Tarnbrook/ }).click()
     await expect(page.getByRole('heading', { name: 'Hand card' })).toBeVisible()

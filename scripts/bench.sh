@@ -40,6 +40,7 @@ export DATABASE_URL DEMO_PASSWORD NUXT_SESSION_PASSWORD NUXT_SESSION_COOKIE_SECU
 tsx bin/migrate.ts
 say "loading the demo studio"
 tsx bin/load-demo.ts
+[ "$PART" != speed ] || tsx bin/ladder.ts
 PORT_APP=$(free_port 37210)
 BARE_PORT=$(free_port 38210)
 export BARE_PORT
@@ -54,6 +55,6 @@ case "$PART" in
   *) SCRIPT=load; say "measuring" ;;
 esac
 # Bundled as the browser gets it: run from source, the loader's wrapping of every function would be measured too.
-vite build --ssr "bench/$SCRIPT.ts" --outDir "$DB_HOME/js" --emptyOutDir --logLevel error
+vite build --config bench/vite.config.ts --ssr "bench/$SCRIPT.ts" --outDir "$DB_HOME/js" --emptyOutDir --logLevel error
 shift || true
 node "$DB_HOME/js/$SCRIPT.js" "$PART" "$@"

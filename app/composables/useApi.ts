@@ -1,5 +1,5 @@
 import { navigateTo, useRoute } from '#imports'
-import { readonly, type Ref, ref, shallowRef, watch } from 'vue'
+import { readonly, type Ref, ref, shallowReadonly, shallowRef, watch } from 'vue'
 import { $fetch, FetchError } from 'ofetch'
 import type { ErrorAnswer } from '#shared/contracts/common'
 import { useSession } from '../stores/session'
@@ -78,5 +78,6 @@ export function useLoaded<T>(path: () => string | null) {
     }
   }
   watch(path, reload, { immediate: true })
-  return { data: readonly(data) as Readonly<Ref<T | null>>, error: readonly(error), reload }
+  // Not readonly in depth: each of an answer's thousand fields would be asked through a proxy.
+  return { data: shallowReadonly(data) as Readonly<Ref<T | null>>, error: readonly(error), reload }
 }

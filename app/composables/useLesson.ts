@@ -1,5 +1,5 @@
 import { useBroadcastChannel, useDocumentVisibility } from '@vueuse/core'
-import { computed, onScopeDispose, readonly, type Ref, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, readonly, shallowReadonly, type Ref, ref, shallowRef, watch } from 'vue'
 import { v4 as uuid } from 'uuid'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
@@ -134,9 +134,9 @@ export function useLesson(lessonId: string) {
   )
 
   return {
-    detail: readonly(detail) as Readonly<Ref<LessonDetail | null>>,
+    detail: shallowReadonly(detail) as Readonly<Ref<LessonDetail | null>>,
     error: readonly(error) as Readonly<Ref<ApiError | null>>,
-    events: readonly(events) as Readonly<Ref<readonly LessonEvent[]>>,
+    events: shallowReadonly(events) as Readonly<Ref<readonly LessonEvent[]>>,
     state,
     load,
     record,

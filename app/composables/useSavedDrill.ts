@@ -1,4 +1,4 @@
-import { computed, readonly, type Ref, ref, shallowRef } from 'vue'
+import { computed, shallowReadonly, type Ref, ref, shallowRef } from 'vue'
 import { familyLookup } from '#core/families/registry'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { parseSpec } from '#core/schema/parse'
@@ -114,7 +114,7 @@ export function useSavedDrill(bench: Bench) {
   }
 
   return {
-    drill: readonly(drill) as Readonly<Ref<DrillDetail | null>>,
+    drill: shallowReadonly(drill) as Readonly<Ref<DrillDetail | null>>,
     saved,
     state,
     ownTitle,

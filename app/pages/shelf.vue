@@ -52,11 +52,16 @@ const found = computed(() =>
 const counts = computed(() => countsOf(found.value))
 const listed = computed(() => chosenOf(found.value, query.value))
 
-/** A page of cards is drawn; more when asked for. */
+/** A page of cards is drawn; more when asked for. The first few come with the page itself, the others right after. */
 const A_PAGE = 12
-const shown = ref(A_PAGE)
-watch(listed, () => {
-  shown.value = A_PAGE
+const AT_FIRST = 4
+const shown = ref(AT_FIRST)
+watch(listed, (_, before) => {
+  if (before && before.length > 0) shown.value = A_PAGE
+  else
+    onceDrawn(() => {
+      shown.value = A_PAGE
+    })
 })
 const where = computed(() =>
   [

@@ -83,6 +83,6 @@ export const picking: SheetFamily<Picking> = {
     )
   },
   title: (_, { groups, fret }) =>
-    `Picking ${groups.map(group => group.strings.join('')).join(' ')}${fret > 0 ? `, fret ${fret}` : ''}`,
+    `Picking on ${groups.length === 1 && groups[0]!.strings.length === 1 ? 'string' : 'strings'} ${groups.map(group => group.strings.join(' ')).join(', ')}${fret > 0 ? `, fret ${fret}` : ''}`,
   purpose: () => 'The plucking hand alone: even strokes, and the way from string to string.',
 }

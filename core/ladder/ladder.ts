@@ -35,7 +35,7 @@ export interface Place {
  * Changes whenever the ladder would come out otherwise: with its techniques, with the grade, with what the engine
  * writes.
  */
-export const LADDER_VERSION = 1
+export const LADDER_VERSION = 2
 
 /** How far apart rungs are aimed to be, and the widest gap there may be; in grades. */
 export const STEP = 0.13

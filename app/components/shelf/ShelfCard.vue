@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { StarIcon as StarOutline } from '@heroicons/vue/24/outline'
 import { StarIcon } from '@heroicons/vue/24/solid'
+import { hasSheet } from '#core/families/registry'
 import { realise } from '#core/score/realise'
+import { demandInWords } from '#core/wording/demand'
 import { gradeInWords } from '#core/wording/grade'
 import { capital } from '#core/wording/numbers'
 import { benchAddress, techniqueLabel, type ShelfEntry } from './shelf-entries'
@@ -16,7 +18,12 @@ const props = defineProps<{
   actions: readonly { readonly label: string; readonly run: () => void; readonly disabled?: boolean }[]
 }>()
 const emit = defineEmits<{ favour: [kept: boolean]; choose: [chosen: boolean] }>()
+// The words of every card are there before the first of the small sheets is drawn.
+const place = useTemplateRef<HTMLElement>('place')
+const seen = useWhenSeen(place)
+const toTempo = computed(() => hasSheet({ family: String(props.entry.spec.family) }))
 const score = computed(() => {
+  if (!seen.value || !toTempo.value) return null
   const result = realise(props.entry.spec)
   return result.ok && result.value.kind === 'sheet' ? result.value : null
 })
@@ -24,7 +31,7 @@ const to = computed(() => benchAddress(props.entry))
 const about = computed(() =>
   [
     props.entry.grade === null ? null : `Grade ${gradeInWords(props.entry.grade)}`,
-    score.value ? `at ${props.entry.tempo}` : null,
+    toTempo.value ? `at ${props.entry.tempo}` : null,
     techniqueLabel(props.entry.technique),
     props.entry.own && props.entry.own.setFor > 0
       ? `set for ${props.entry.own.setFor} ${props.entry.own.setFor === 1 ? 'student' : 'students'}`
@@ -50,9 +57,11 @@ const about = computed(() =>
       <NuxtLink :to="to" class="font-bold underline-offset-4 hover:underline">{{ entry.name }}</NuxtLink>
       <p class="text-sm text-soft figures">{{ about }}</p>
       <p v-if="entry.own && entry.title !== entry.name" class="text-sm text-soft">{{ entry.title }}</p>
-      <p v-if="entry.demand" class="text-sm">{{ capital(entry.demand) }}.</p>
+      <p v-if="entry.demand" class="text-sm">{{ capital(demandInWords(entry.demand)) }}.</p>
       <p v-if="first.length > 0" class="text-sm text-soft">First: {{ first.join('; ') }}.</p>
-      <div v-if="score" class="mt-1 max-w-96" aria-hidden="true"><SheetThumb :score="score" :width="420" /></div>
+      <div v-if="toTempo" ref="place" class="mt-1 max-w-96 min-h-24" aria-hidden="true">
+        <SheetThumb v-if="score" :score="score" :width="420" />
+      </div>
     </div>
     <div class="shrink-0 flex flex-col gap-1">
       <button

@@ -54,7 +54,7 @@ const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.
         <BaseButton tone="action" @click="naming = 'new'">Begin a collection</BaseButton>
       </template>
     </EmptyState>
-    <div v-else class="grid gap-6 md:grid-cols-[15rem_minmax(0,1fr)]">
+    <div v-else class="grid grid-cols-1 gap-6 md:grid-cols-[15rem_minmax(0,1fr)]">
       <nav aria-label="Collections">
         <ul class="space-y-1">
           <li v-for="programme in programmes" :key="programme.id">
@@ -94,7 +94,7 @@ const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.
           <li
             v-for="({ ref: key, entry }, i) in items"
             :key="key"
-            class="flex items-center gap-2 border border-line rounded-md bg-card pr-2"
+            class="flex flex-wrap items-center gap-x-2 border border-line rounded-md bg-card pr-2"
           >
             <span
               data-handle
@@ -104,25 +104,27 @@ const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.
               <Bars3Icon class="size-5" aria-hidden="true" />
             </span>
             <span class="figures w-6 text-right">{{ i + 1 }}</span>
-            <div class="flex-1 min-w-0 py-1.5">
+            <div class="flex-1 min-w-44 py-1.5">
               <p class="truncate">{{ entry?.name ?? 'A drill that is off the shelf' }}</p>
               <p v-if="entry" class="text-sm text-soft figures truncate">
                 {{ entry.grade === null ? '' : `Grade ${gradeInWords(entry.grade)} · ` }}at {{ entry.tempo }} ·
                 {{ techniqueLabel(entry.technique) }}
               </p>
             </div>
-            <BaseButton size="sm" :disabled="i === 0" :aria-label="`Move number ${i + 1} up`" @click="move(i, i - 1)">
-              ↑
-            </BaseButton>
-            <BaseButton
-              size="sm"
-              :disabled="i === items.length - 1"
-              :aria-label="`Move number ${i + 1} down`"
-              @click="move(i, i + 1)"
-            >
-              ↓
-            </BaseButton>
-            <BaseButton size="sm" :aria-label="`Take number ${i + 1} out`" @click="takeOut(i)">×</BaseButton>
+            <div class="ml-auto flex gap-2 py-1">
+              <BaseButton size="sm" :disabled="i === 0" :aria-label="`Move number ${i + 1} up`" @click="move(i, i - 1)">
+                ↑
+              </BaseButton>
+              <BaseButton
+                size="sm"
+                :disabled="i === items.length - 1"
+                :aria-label="`Move number ${i + 1} down`"
+                @click="move(i, i + 1)"
+              >
+                ↓
+              </BaseButton>
+              <BaseButton size="sm" :aria-label="`Take number ${i + 1} out`" @click="takeOut(i)">×</BaseButton>
+            </div>
           </li>
         </ol>
         <p class="sr-only" role="status">{{ said }}</p>

@@ -22,13 +22,12 @@ export interface ShelfEntry extends Pick<DrillMarks, 'technique' | 'fingers' | '
   readonly grade: number | null
   /** Row of the shelf; null without a grade. */
   readonly row: number | null
-  readonly demand: string | null
+  /** What is new in it. */
+  readonly demand: RungRow['demand']
   /** The hand it works most; null where neither does, as in counting. */
   readonly hand: ReturnType<typeof handWorked>
   /** Refs of what should go well first. */
   readonly after: readonly string[]
-  /** What a search looks through: lower case, without accents. */
-  readonly text: string
 }
 
 const plainText = (text: string) => text.toLowerCase().normalize('NFD').replace(/\p{M}/gu, '')
@@ -38,11 +37,22 @@ const LABELS = new Map(COLUMNS.map(column => [column.name, column.label]))
 export const techniqueLabel = (technique: string | null): string =>
   (technique && LABELS.get(technique)) ?? 'Own music and warm-ups'
 
-const searched = (parts: readonly (string | null)[]) => plainText(parts.filter(Boolean).join(' '))
+const texts = new WeakMap<ShelfEntry, string>()
+
+/** What a search looks through: lower case, without accents; made when somebody first searches. */
+function textOf(entry: ShelfEntry): string {
+  const known = texts.get(entry)
+  if (known !== undefined) return known
+  const { name, title, purpose, technique, demand } = entry
+  const text = plainText(
+    [name, title, purpose, techniqueLabel(technique), demand && demandInWords(demand)].filter(Boolean).join(' '),
+  )
+  texts.set(entry, text)
+  return text
+}
 
 function ofRung(rung: RungRow, weights: Weights | undefined): ShelfEntry {
   const grade = gradeFrom(rung.parts, weights)
-  const demand = rung.demand && demandInWords(rung.demand)
   return {
     ref: rung.key,
     own: null,
@@ -55,10 +65,9 @@ function ofRung(rung: RungRow, weights: Weights | undefined): ShelfEntry {
     row: rowOfGrade(grade),
     technique: rung.technique,
     ...markedBy(rung.signature),
-    demand,
+    demand: rung.demand,
     hand: handWorked(rung.parts, weights),
     after: rung.after,
-    text: searched([rung.title, rung.purpose, techniqueLabel(rung.technique), demand]),
   }
 }
 
@@ -97,7 +106,6 @@ function ofOwn(row: DrillRow, weights: Weights | undefined): ShelfEntry {
     demand: null,
     hand: handWorked(parts, weights),
     after: [],
-    text: searched([row.name, title, techniqueLabel(technique)]),
   }
 }
 
@@ -168,7 +176,7 @@ export function matching(entries: readonly ShelfEntry[], query: ShelfQuery, { fa
         (query.source === 'own' && entry.own !== null) ||
         (query.source === 'ladder' && entry.own === null) ||
         (query.source === 'favourites' && favourites.has(entry.ref))) &&
-      words.every(word => entry.text.includes(word)) &&
+      words.every(word => textOf(entry).includes(word)) &&
       query.fingers.every(finger => entry.fingers.includes(finger as 1)) &&
       (query.slurs === 'any' || entry.slurred === (query.slurs === 'with')) &&
       (query.hand === 'any' || entry.hand === query.hand) &&
