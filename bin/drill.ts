@@ -1,19 +1,13 @@
-import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { toTab } from '../core/formats/tab'
 import { judgedOf, said, type JudgedAnswer } from '../core/formats/door'
-import type { SpecProblem } from '../core/schema/spec-error'
 import { explainRealised } from '../core/wording/explain'
 import { explainGrade } from '../core/wording/grade'
+import { answerEach, problemIn, readQuestion, refuse, say } from './door'
 
 const USAGE = `usage: npm run -s drill -- '<spec>' [--as json|tab|explain]
        npm run -s drill -- - [--as json|tab|explain]   reads standard input
 A spec, or {spec, hand, pins}, or an array of them.`
-
-function refuse(message: string): never {
-  process.stderr.write(`${message}\n`)
-  process.exit(2)
-}
 
 function readArguments() {
   try {
@@ -33,8 +27,6 @@ function readArguments() {
   }
 }
 
-const problemIn = ({ path, message }: SpecProblem) => `${path}: ${message}`
-
 /** One answer in plain words or as text tablature. */
 function show(judged: JudgedAnswer, as: string): string {
   if ('error' in judged) return problemIn(judged.error)
@@ -43,18 +35,10 @@ function show(judged: JudgedAnswer, as: string): string {
 }
 
 const { as, source } = readArguments()
-let raw: unknown
-try {
-  raw = JSON.parse(source === '-' ? readFileSync(0, 'utf8') : source)
-} catch (error) {
-  refuse(`: not JSON: ${(error as Error).message}`)
-}
-const judged = [raw].flat().map(judgedOf)
-const [first] = judged
-if (!Array.isArray(raw) && 'error' in first!) refuse(problemIn(first.error))
-const text =
+const raw = readQuestion(source)
+const judged = answerEach(raw, judgedOf)
+say(
   as !== 'json'
     ? judged.map(each => show(each, as)).join('\n')
-    : JSON.stringify(Array.isArray(raw) ? judged.map(said) : said(first!))
-// Written synchronously: a pipe would otherwise be cut at process exit.
-process.stdout.write(`${text}\n`)
+    : JSON.stringify(Array.isArray(raw) ? judged.map(said) : said(judged[0]!)),
+)

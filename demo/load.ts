@@ -237,11 +237,11 @@ async function giveLesson(
 /** A few passes at one drill, and the decision the plan offers; now and then the teacher overrules it. */
 async function workOn(drill: Followed, ability: number, random: () => number, record: Record) {
   for (let pass = 0; pass < 7; pass++) {
-    const { bpm, revision } = standingOf(drill.plan, drill.passes, drill.decisions)
+    const { bpm, revision } = standingOf({ ...drill, now: drill.passes.at(-1)?.at ?? '' })
     const clean = random() < 1 / (1 + Math.exp((bpm - ability - 3) / 4))
     const heard = await record({ kind: 'pass', assignmentId: drill.assignmentId, bpm, clean }, 45)
     drill.passes.push({ kind: 'pass', at: localIso(heard.at, STUDIO.zone), bpm, clean, by: 'teacher', revision })
-    const { offer } = standingOf(drill.plan, drill.passes, drill.decisions)
+    const { offer } = standingOf({ ...drill, now: localIso(heard.at, STUDIO.zone) })
     if (offer.decision !== 'raise' && offer.decision !== 'ease') continue
     const overruled = random() < 0.12
     const decided = await record(
@@ -263,6 +263,7 @@ async function workOn(drill: Followed, ability: number, random: () => number, re
       id: decided.id,
       revision,
       bpm: overruled ? bpm : offer.bpm,
+      decision: overruled ? 'hold' : offer.decision,
       at: localIso(decided.at, STUDIO.zone),
     })
     if (pass >= 3) break

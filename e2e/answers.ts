@@ -1,3 +1,4 @@
+import { DECISIONS } from '../core/schema/plan-fields'
 import { z } from 'zod'
 import { familyLookup } from '../core/families/registry'
 import { PARTS } from '../core/grade/table'
@@ -93,6 +94,7 @@ const decision: z.ZodType<HistoryDecision> = just({
   revision: count,
   bpm,
   at: z.string(),
+  decision: z.enum(DECISIONS),
   overruled: z.boolean(),
   event: decided,
 })

@@ -107,7 +107,12 @@ export function useLesson(lessonId: string) {
     const decided = state.value.decisions
       .filter(decision => decision.assignmentId === set.id)
       .map(decision => ({ ...decision, at: at(decision) }))
-    return standingOf(set.plan, [...set.passes, ...heard], [...set.decisions, ...decided])
+    return standingOf({
+      plan: set.plan,
+      passes: [...set.passes, ...heard],
+      decisions: [...set.decisions, ...decided],
+      now: localIso(new Date(Date.now() + outbox.offsetMs).toISOString(), detail.value!.zone),
+    })
   }
 
   const off = outbox.refusals.on(async ({ entry, answer }) => {

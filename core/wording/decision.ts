@@ -1,31 +1,91 @@
-import type { Decision, Used } from '../practice/tempo/school'
+import type { Variation } from '../practice/tempo/variations'
+import type { Decision, HeardBy } from '../practice/tempo/school'
+import { HURTS_WORDS } from './care'
+import { dayInWords } from './day'
+import { faultInWords, remedyInWords } from './fault'
 import { capital, countInWords } from './numbers'
 
-const VOICE: Readonly<Record<Used['heardBy'], string>> = {
+const VOICE: Readonly<Record<HeardBy, string>> = {
   teacher: 'heard by you',
   student: 'reported from home',
   both: 'heard by you and reported from home',
   nobody: 'heard by nobody',
 }
-const plural = (count: number, one: string, many: string) =>
-  capital(`${countInWords(count)} ${count === 1 ? one : many}`)
+const plural = (count: number, one: string, many: string) => `${countInWords(count)} ${count === 1 ? one : many}`
+const list = (words: readonly string[]) =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`
+
+/** A variation, as it is offered. */
+export const VARIATION_WORDS: Readonly<Record<Variation, string>> = {
+  'reverse': 'the way back first',
+  'subdivision': 'another subdivision',
+  'hands-apart': 'hands apart',
+  'slower': 'a fifth slower',
+  'accents': 'accents moved',
+}
 
 /**
- * Why a decision is what it is, in one sentence; a second where the lesson has to confirm what was reported from home.
+ * Why a decision is what it is, in one sentence; a second where the lesson has to confirm what was reported from home,
+ * or a doctor is to be asked.
  * @example groundsInWords({ grounds: { ground: 'more-wanted', count: 2, bpm: 72 }, used: {} }) // 'Two more clean passes in a row at 72 to raise.'
  */
 export function groundsInWords({ grounds, used }: Pick<Decision, 'grounds' | 'used'>): string {
   const confirm = used.proposes ? ' Confirm it in the lesson.' : ''
   switch (grounds.ground) {
     case 'clean-in-a-row':
-      return `${plural(grounds.count, 'clean pass', 'clean passes')} in a row at ${grounds.bpm}, ${VOICE[grounds.heardBy]}.${confirm}`
+      return capital(
+        `${plural(grounds.count, 'clean pass', 'clean passes in a row')} at ${grounds.bpm}, ${VOICE[grounds.heardBy]}.${confirm}`,
+      )
     case 'slips':
-      return `${plural(grounds.count, 'slip', 'slips')} in the last ${countInWords(grounds.among)} passes at ${grounds.bpm}, ${VOICE[grounds.heardBy]}.${confirm}`
+      return capital(
+        `${plural(grounds.count, 'slip', 'slips')} in the last ${countInWords(grounds.among)} passes at ${grounds.bpm}, ${VOICE[grounds.heardBy]}.${confirm}`,
+      )
+    case 'slips-in-a-row':
+      return capital(
+        `${plural(grounds.count, 'slip', 'slips in a row')} at ${grounds.bpm}, ${VOICE[grounds.heardBy]}.${confirm}`,
+      )
     case 'more-wanted':
-      return `${plural(grounds.count, 'more clean pass', 'more clean passes')} in a row at ${grounds.bpm} to raise.`
+      return capital(
+        `${plural(grounds.count, 'more clean pass', 'more clean passes in a row')} at ${grounds.bpm} to raise.`,
+      )
+    case 'soaked':
+      return capital(
+        `${plural(grounds.days, 'day', 'days')} of ${grounds.minutes} minutes or more at ${grounds.bpm} felt easy or warm.`,
+      )
+    case 'more-days':
+      return capital(
+        `${plural(grounds.days, 'more day', 'more days')} of ${grounds.minutes} easy minutes at ${grounds.bpm} to raise.`,
+      )
+    case 'good-twice':
+      return `It sounded good in two lessons running: ${grounds.quality.join(' and ')} of 5.`
+    case 'quality-wanted':
+      return grounds.quality.length === 0
+        ? 'Not rated yet: 4 of 5 in two lessons running passes it.'
+        : `It sounded ${grounds.quality.join(' and ')} of 5: 4 or more in two lessons running passes it.`
+    case 'stayed-with-click':
+      return `The count stayed with the click at ${grounds.bpm}, ${VOICE[grounds.heardBy]}.${confirm}`
+    case 'stay-wanted':
+      return `The count is to stay with the click at ${grounds.bpm} through the silent bars.`
     case 'at-target':
       return `At the target of ${grounds.targetBpm}; a clean pass here in two lessons running completes it.`
     case 'target-twice':
-      return `The target of ${grounds.targetBpm} was reached in two lessons running; look at it again after ${grounds.reviewWeeks.join(', ')} weeks.`
+      return `The target of ${grounds.targetBpm} was reached in two lessons running; look at it again after ${list(grounds.reviewWeeks.map(String)).replace(' or ', ' and ')} weeks.`
+    case 'pain': {
+      const where = grounds.hurts ? HURTS_WORDS[grounds.hurts] : 'pain'
+      const doctor =
+        grounds.hurts === 'numb-or-tingling'
+          ? ' A doctor is to see it.'
+          : ' Pain that stays or comes back is for a doctor.'
+      return `${capital(where)} on ${dayInWords(grounds.day)}: rest until it is gone and you have cleared it.${doctor}`
+    }
+    case 'fault-again':
+      return capital(
+        `${faultInWords(grounds)} in ${countInWords(grounds.count)} of the last ${plural(grounds.among, 'lesson', 'lessons')}: ${remedyInWords(grounds.fault)}.`,
+      )
+    case 'plateau': {
+      const best = grounds.bestCleanBpm === null ? 'no clean pass' : `no rise above ${grounds.bestCleanBpm}`
+      const ways = list(grounds.variations.map(each => VARIATION_WORDS[each]))
+      return `${capital(best)} in ${plural(grounds.lessons, 'lesson', 'lessons')} with practice: try ${ways}.`
+    }
   }
 }

@@ -75,11 +75,11 @@ describe('what is found is said', () => {
       }),
     ).toBe('Three clean passes in a row at 72, reported from home. Confirm it in the lesson.')
     expect(groundsInWords({ grounds: { ground: 'more-wanted', count: 1, bpm: 72 }, used })).toBe(
-      'One more clean pass in a row at 72 to raise.',
+      'One more clean pass at 72 to raise.',
     )
     expect(
       groundsInWords({ grounds: { ground: 'target-twice', targetBpm: 104, reviewWeeks: [1, 3, 8] }, used }),
-    ).toContain('after 1, 3, 8 weeks')
+    ).toContain('after 1, 3 and 8 weeks')
   })
 
   test('the facts a sheet is compared by hold no words of its family, and everything that is played', () => {

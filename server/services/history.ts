@@ -2,7 +2,7 @@ import { and, asc, desc, eq, isNull, lt, max, ne, sql, type Placeholder, type SQ
 import { alias } from 'drizzle-orm/mysql-core'
 import { hasSheet } from '#core/families/registry'
 import { localClock } from '#core/practice/schedule/local-time'
-import { isPassed } from '#core/practice/tempo/gate'
+import { isPassed, isPassedByTempo } from '#core/practice/tempo/gate'
 import { paceOf } from '#core/practice/tempo/pace'
 import type {
   AgendaItem,
@@ -186,7 +186,8 @@ type DecidedRow = Pick<typeof decisions.$inferSelect, 'id' | 'assignmentId' | 'r
 
 function decisionOf(row: DecidedRow, local: (instant: string) => string): HistoryDecision {
   const { id, lessonId, revision, bpm, overruled, body } = row
-  return { id, lessonId, revision, bpm, at: local(momentOf(row)), overruled, event: body as LessonEventOf<'decision'> }
+  const event = body as LessonEventOf<'decision'>
+  return { id, lessonId, revision, bpm, decision: event.decision, at: local(momentOf(row)), overruled, event }
 }
 
 const latestDecisions = (db: Database, assignmentId: Placeholder, count: number, which?: SQL) =>
@@ -328,13 +329,19 @@ async function waitingAmong(db: Database, rows: readonly SetRow[]): Promise<Wait
     return gate && hasSheet(gate) ? [{ id: row.id, gate }] : []
   })
   if (held.length === 0) return new Map()
-  const clean = await cleanTempos(
-    db,
-    held.map(({ gate }) => gate.id),
-  )
+  const gates = held.map(({ gate }) => gate.id)
+  const decidedOn = held.filter(({ gate }) => !isPassedByTempo(gate.plan)).map(({ gate }) => gate.id)
+  const [clean, latest] = await Promise.all([
+    cleanTempos(db, gates),
+    decidedOn.length > 0 ? newestDecisions(db, { ids: decidedOn }) : [],
+  ])
+  const decided = new Map(latest.map(({ assignmentId, body }) => [assignmentId, body as LessonEventOf<'decision'>]))
   return new Map(
     held
-      .filter(({ gate }) => !isPassed({ plan: gate.plan, cleanBpm: clean.get(gate.id) ?? null }))
+      .filter(
+        ({ gate: { id, plan } }) =>
+          !isPassed({ plan, cleanBpm: clean.get(id) ?? null, decided: decided.get(id)?.decision ?? null }),
+      )
       .map(({ id, gate }) => [id, gate.drillName]),
   )
 }

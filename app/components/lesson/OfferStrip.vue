@@ -2,7 +2,7 @@
 import { groundsInWords } from '#core/wording/decision'
 import type { Plan } from '#core/schema/plan-fields'
 import type { Standing } from '#core/practice/log/standing'
-import { easedBpm, raisedBpm } from '#core/practice/tempo/arithmetic'
+import { easedByHand, raisedByHand } from '#core/practice/tempo/schools/registry'
 
 /** What the plan offers, with its reason; the teacher accepts or overrules, saying why. */
 const props = defineProps<{ standing: Standing; plan: Plan }>()
@@ -55,9 +55,9 @@ watch([wish, overruling], () => {
   const { plan, standing } = props
   bpm.value =
     wish.value === 'raise'
-      ? raisedBpm(standing.bpm, plan.step, plan.targetBpm)
+      ? raisedByHand(plan, standing.bpm)
       : wish.value === 'ease'
-        ? easedBpm(standing.bpm, plan.step)
+        ? easedByHand(plan, standing.bpm)
         : standing.bpm
 })
 const movable = computed(() => wish.value === 'raise' || wish.value === 'ease')

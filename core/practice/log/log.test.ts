@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { LessonEvent } from './events'
 import { foldLesson, standingDecisions } from './fold'
-import { standingOf } from './standing'
+import { standingOf, type Past } from './standing'
 
 const at = (minute: number) => new Date(Date.UTC(2026, 0, 5, 16, minute)).toISOString()
 const pass = (id: string, minute: number, clean = true): LessonEvent => ({
@@ -103,32 +103,50 @@ describe('where a drill stands', () => {
   const heard = (minute: number, revision?: number) =>
     ({ at: at(minute), kind: 'pass', bpm: 72, clean: true, by: 'teacher', revision }) as const
 
+  const held = (revision: number, minute = 30) => ({ revision, bpm: 72, at: at(minute), decision: 'hold' }) as const
+  const standing = (passes: Past['passes'], decisions: Past['decisions'] = [], more: Partial<Past> = {}) =>
+    standingOf({ plan: PLAN, passes, decisions, now: at(59), ...more })
+
   test('before any decision it is at the start tempo, revision 0', () => {
-    expect(standingOf(PLAN, [heard(0), heard(1)], [])).toMatchObject({
-      revision: 0,
-      bpm: 72,
-      offer: { decision: 'hold' },
-    })
-    expect(standingOf(PLAN, [heard(0), heard(1), heard(2)], []).offer).toMatchObject({ decision: 'raise', bpm: 76 })
+    expect(standing([heard(0), heard(1)])).toMatchObject({ revision: 0, bpm: 72, offer: { decision: 'hold' } })
+    expect(standing([heard(0), heard(1), heard(2)]).offer).toMatchObject({ decision: 'raise', bpm: 76 })
   })
 
   test('after a decision to hold the count begins anew', () => {
     const passes = [heard(0, 0), heard(1, 0), heard(2, 0), heard(4, 1), heard(5, 1)]
-    const held = [{ revision: 0, bpm: 72, at: at(3) }]
-    expect(standingOf(PLAN, passes, held)).toMatchObject({ revision: 1, bpm: 72, offer: { decision: 'hold' } })
-    expect(standingOf(PLAN, [...passes, heard(6, 1)], held).offer.decision).toBe('raise')
+    const decisions = [held(0, 3)]
+    expect(standing(passes, decisions)).toMatchObject({ revision: 1, bpm: 72, offer: { decision: 'hold' } })
+    expect(standing([...passes, heard(6, 1)], decisions).offer.decision).toBe('raise')
   })
 
   test('which passes came after a decision they say themselves, whatever the clocks of the devices say', () => {
-    const held = [{ revision: 0, bpm: 72, at: at(30) }]
+    const decisions = [held(0)]
     const before = [heard(40, 0), heard(41, 0), heard(42, 0)]
-    expect(standingOf(PLAN, before, held).offer.decision).toBe('hold')
-    expect(standingOf(PLAN, [...before, heard(1, 1), heard(2, 1), heard(3, 1)], held).offer.decision).toBe('raise')
+    expect(standing(before, decisions).offer.decision).toBe('hold')
+    expect(standing([...before, heard(1, 1), heard(2, 1), heard(3, 1)], decisions).offer.decision).toBe('raise')
   })
 
   test('a pass of a device that said nothing counts with the present tempo', () => {
-    expect(
-      standingOf(PLAN, [heard(0), heard(1), heard(2)], [{ revision: 4, bpm: 72, at: at(30) }]).offer.decision,
-    ).toBe('raise')
+    expect(standing([heard(0), heard(1), heard(2)], [held(4)]).offer.decision).toBe('raise')
+  })
+
+  test('what was told of lessons and from home counts as it lies in time', () => {
+    const fault = (minute: number) => ({ at: at(minute), kind: 'lesson', faults: ['late-shift'] }) as const
+    expect(standing([], [], { lessons: [fault(1), fault(2)] }).offer).toMatchObject({
+      decision: 'hold',
+      grounds: { ground: 'fault-again', fault: 'late-shift' },
+    })
+    const home = [heard(0), heard(1), heard(2)].map(pass => ({ ...pass, by: 'student' as const }))
+    expect(standing(home).offer.used.proposes).toBe('raise')
+  })
+
+  test('a pain on the card means rest, sore fingertips do not', () => {
+    const pain = (where: 'wrist' | 'fingertip-skin') => ({ where, since: '2026-01-02' })
+    expect(standing([], [], { pain: pain('wrist') }).offer).toMatchObject({
+      decision: 'rest',
+      grounds: { ground: 'pain', hurts: 'wrist', day: '2026-01-02' },
+    })
+    expect(standing([], [], { pain: pain('fingertip-skin') }).offer.decision).toBe('hold')
+    expect(standing([], [], { pain: null }).offer.decision).toBe('hold')
   })
 })

@@ -1,6 +1,8 @@
 import type { Plan } from '../../schema/plan-fields'
+import type { Hurts } from '../../schema/pain'
 import { decide } from '../tempo/decide'
-import type { Decision, PassEvent } from '../tempo/school'
+import type { HistoryEvent, LessonHeld, PassEvent, PracticeEvent } from '../tempo/history'
+import type { Decision } from '../tempo/school'
 
 /** A pass, with the number of decisions made before it; the present number when that is not known. */
 export interface PassHeard extends PassEvent {
@@ -8,7 +10,7 @@ export interface PassHeard extends PassEvent {
 }
 
 /** A decision as far as the tempo of a drill depends on it. */
-export interface DecisionMade {
+export interface DecisionMade extends Pick<Decision, 'decision'> {
   readonly revision: number
   readonly bpm: number
   readonly at: string
@@ -23,17 +25,53 @@ export interface Standing {
   readonly offer: Decision
 }
 
+/** What is known of a set drill: all of it, or so much of the latest as a decision looks at. ISO times, local. */
+export interface Past {
+  readonly plan: Plan
+  /** Oldest first. */
+  readonly passes: readonly PassHeard[]
+  /** In order of their revision; the latest alone will do. */
+  readonly decisions: readonly DecisionMade[]
+  readonly lessons?: readonly LessonHeld[]
+  readonly practice?: readonly PracticeEvent[]
+  /** What hurts in a hand this drill uses, since a local day; null for nothing. */
+  readonly pain?: { readonly where: Hurts; readonly since: string } | null
+  /** The fastest clean pass before all this, bpm. */
+  readonly bestBefore?: number | null
+  readonly now: string
+}
+
+/**
+ * All that a decision looks at in one order. Which passes came after which decision they say themselves, for clocks
+ * differ from device to device; lessons and practice go by their time.
+ */
+function historyOf({ passes, decisions, lessons = [], practice = [], pain, now }: Past): readonly HistoryEvent[] {
+  const present = (decisions.at(-1)?.revision ?? -1) + 1
+  const revisionAt = (at: string) =>
+    (decisions.findLast(made => Date.parse(made.at) <= Date.parse(at))?.revision ?? -1) + 1
+  const told: readonly (readonly [revision: number, event: HistoryEvent])[] = [
+    ...passes.map(pass => [pass.revision ?? present, pass] as const),
+    ...[...lessons, ...practice].map(event => [revisionAt(event.at), event] as const),
+    ...decisions.map(
+      ({ revision, at, decision }) => [revision + 0.5, { at, kind: 'decided', decision } as const] as const,
+    ),
+    ...(pain ? [[present, { at: now, kind: 'hurt', hurts: pain.where, since: pain.since } as const] as const] : []),
+  ]
+  return told
+    .toSorted(([a, one], [b, other]) => a - b || Date.parse(one.at) - Date.parse(other.at))
+    .map(([, event]) => event)
+}
+
 /**
  * Where a drill stands: the tempo of its latest decision (the start tempo before the first), and what the plan offers.
- * @param passes Passes of the drill, oldest first, ISO times: all of them, or so many of the latest as a decision looks
- *   at. Which
- * of them came after the latest decision they say themselves: clocks differ from device to device.
- * @param decisions In order of their revision; the latest alone will do.
  */
-export function standingOf(plan: Plan, passes: readonly PassHeard[], decisions: readonly DecisionMade[]): Standing {
+export function standingOf(past: Past): Standing {
+  const { plan, decisions, now, bestBefore } = past
   const last = decisions.at(-1)
   const bpm = last?.bpm ?? plan.startBpm
-  const revision = last ? last.revision + 1 : 0
-  const sinceDecision = passes.filter(pass => (pass.revision ?? revision) >= revision)
-  return { revision, bpm, offer: decide({ plan, bpm, history: passes, sinceDecision }) }
+  return {
+    revision: last ? last.revision + 1 : 0,
+    bpm,
+    offer: decide({ plan, bpm, history: historyOf(past), now, bestBefore }),
+  }
 }

@@ -1,3 +1,5 @@
+import { TEMPO_BOUNDS } from '../../schema/fields'
+
 /**
  * Notes per second at a tempo.
  * @param tempoBpm Quarters per minute, above 0.
@@ -33,17 +35,32 @@ export function stepBpm(step: number | string, bpm: number): number {
   return typeof step === 'number' ? step : (bpm * Number.parseFloat(step)) / 100
 }
 
-// Shares give endless decimals; hundredths are finer than any metronome and keep sums readable.
-const tidy = (bpm: number) => Math.round(bpm * 100) / 100
+/** A tempo in hundredths: shares give endless decimals, finer than any metronome. @example tidyBpm(75.6000001) // 75.6 */
+export const tidyBpm = (bpm: number): number => Math.round(bpm * 100) / 100
 
 /** One step up, never past the target. */
 export function raisedBpm(bpm: number, step: number | string, targetBpm: number): number {
-  return tidy(Math.min(targetBpm, bpm + stepBpm(step, bpm)))
+  return tidyBpm(Math.min(targetBpm, bpm + stepBpm(step, bpm)))
 }
 
-/** One step down, never below 10 bpm. */
-export function easedBpm(bpm: number, step: number | string): number {
-  return tidy(Math.max(10, bpm - stepBpm(step, bpm)))
+/**
+ * Some steps down (one when not said), never below the slowest tempo there is.
+ * @example easedBpm(60, 4, 2) // 52
+ */
+export function easedBpm(bpm: number, step: number | string, steps = 1): number {
+  return tidyBpm(Math.max(TEMPO_BOUNDS.least, bpm - steps * stepBpm(step, bpm)))
+}
+
+/**
+ * The tempos from one up to a target by steps, without the first; the last is the target.
+ * @throws RangeError when the step is not positive.
+ * @example stepsUp(60, 4, 70) // [64, 68, 70]
+ */
+export function stepsUp(fromBpm: number, step: number | string, targetBpm: number): readonly number[] {
+  if (!(stepBpm(step, fromBpm) > 0)) throw new RangeError(`step ${step} must be above 0`)
+  const way: number[] = []
+  for (let bpm = fromBpm; bpm < targetBpm; way.push(bpm)) bpm = raisedBpm(bpm, step, targetBpm)
+  return way
 }
 
 /**
@@ -51,9 +68,5 @@ export function easedBpm(bpm: number, step: number | string): number {
  * @throws RangeError when the step is not positive.
  * @example stepsBetween(60, 120, '5%') // 15
  */
-export function stepsBetween(fromBpm: number, toBpm: number, step: number | string): number {
-  if (!(stepBpm(step, fromBpm) > 0)) throw new RangeError(`step ${step} must be above 0`)
-  let steps = 0
-  for (let bpm = fromBpm; bpm < toBpm; bpm += stepBpm(step, bpm)) steps++
-  return steps
-}
+export const stepsBetween = (fromBpm: number, toBpm: number, step: number | string): number =>
+  stepsUp(fromBpm, step, toBpm).length

@@ -1,48 +1,77 @@
-import type { Plan, PlanOf } from '../../schema/plan-fields'
-import { passesOf, type Decision, type HistoryEvent, type School } from './school'
-import { cleanPasses } from './schools/clean-passes'
+import { REVIEW_WEEKS } from './review'
+import { lessonDays } from './history'
+import { painStanding } from './pain'
+import { plateauOf } from './plateau'
+import { repeatedFault } from './repeated-fault'
+import type { Decision, Question } from './school'
+import { decideBySchool } from './schools/registry'
+import { goalBpm, reaches } from './target'
+import { VARIATIONS } from './variations'
 
-const SCHOOL: { readonly [S in Plan['school']]: School<PlanOf<S>> } = { 'clean-passes': cleanPasses }
+/** A rule that stands above what a school says, where it has something to say. */
+type Rule = (question: Question) => Decision | null
 
-/** Weeks after which a completed drill is looked at again (common practice of spaced review). */
-export const REVIEW_WEEKS = [1, 3, 8] as const
+const rest: Rule = ({ bpm, history }) => {
+  const pain = painStanding(history)
+  if (!pain) return null
+  const { hurts, day, by } = pain
+  return {
+    decision: 'rest',
+    bpm,
+    grounds: { ground: 'pain', hurts, day },
+    used: { heardBy: by, ...(hurts && { hurts }) },
+  }
+}
 
-/** Calendar day of an ISO time, as written: the student's local day. */
-const dayOf = (iso: string) => iso.slice(0, 10)
-
-/** Whether a clean pass at the target was heard by the teacher on each of the last two lesson days. */
-function reachedTwice(plan: Plan, history: readonly HistoryEvent[]): boolean {
-  const heard = passesOf(history).filter(pass => pass.by === 'teacher')
-  const days = [...new Set(heard.map(event => dayOf(event.at)))].slice(-2)
+const faultAgain: Rule = ({ bpm, history }) => {
+  const again = repeatedFault(history)
   return (
-    days.length === 2 &&
-    days.every(day => heard.some(event => dayOf(event.at) === day && event.clean && event.bpm >= plan.targetBpm))
+    again && {
+      decision: 'hold',
+      bpm,
+      grounds: { ground: 'fault-again', ...again },
+      used: { heardBy: 'teacher', fault: again.fault, lessons: again.count },
+    }
   )
 }
 
-/** Everything a decision is made from. */
-export interface Question {
-  readonly plan: Plan
-  /** Tempo the drill is set at now. */
-  readonly bpm: number
-  /** Oldest first. */
-  readonly history: readonly HistoryEvent[]
-  /** What happened since the last accepted decision; counts restart there. All of the history when left out. */
-  readonly sinceDecision?: readonly HistoryEvent[]
-}
-
-/**
- * Says what to do next with a drill: done when the target was reached in two lessons running, else what the plan's
- * school says.
- * @returns The decision, its tempo in quarters per minute, its grounds and the numbers used.
- */
-export function decide({ plan, bpm, history, sinceDecision = history }: Question): Decision {
-  const bySchool = SCHOOL[plan.school](plan, bpm, sinceDecision)
-  if (!reachedTwice(plan, history)) return bySchool
+/** A clean pass at the target, heard by the teacher, in each of the last two lessons. */
+const done: Rule = ({ plan, bpm, history }) => {
+  const lessons = lessonDays(history).slice(-2)
+  const reached = lessons.filter(({ passes }) => passes.some(pass => pass.clean && reaches(plan, pass.bpm)))
+  if (reached.length < 2) return null
   return {
     decision: 'done',
     bpm,
-    grounds: { ground: 'target-twice', targetBpm: plan.targetBpm, reviewWeeks: REVIEW_WEEKS },
-    used: bySchool.used,
+    grounds: { ground: 'target-twice', targetBpm: goalBpm(plan), reviewWeeks: REVIEW_WEEKS },
+    used: { heardBy: 'teacher', lessons: reached.length },
   }
+}
+
+const plateau: Rule = ({ plan, bpm, history, bestBefore = null }) => {
+  const found = plateauOf(plan, history, bestBefore)
+  if (!found) return null
+  const { lessons, bestCleanBpm } = found
+  return {
+    decision: 'vary',
+    bpm,
+    grounds: { ground: 'plateau', lessons, bestCleanBpm, variations: VARIATIONS },
+    used: { heardBy: 'both', lessons, ...(bestCleanBpm !== null && { bestCleanBpm }) },
+  }
+}
+
+/** What stands above every school, the first that speaks. */
+const RULES: readonly Rule[] = [rest, faultAgain, done, plateau]
+
+/**
+ * Says what to do next with a drill: rest while it hurts, hold while the same fault comes again, done when the target
+ * was reached in two lessons running, something else when it stands still, else what the plan's school says.
+ * @returns The decision, its tempo in quarters per minute, its grounds and the numbers used.
+ */
+export function decide(question: Question): Decision {
+  for (const rule of RULES) {
+    const found = rule(question)
+    if (found) return found
+  }
+  return decideBySchool(question)
 }

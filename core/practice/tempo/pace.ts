@@ -1,5 +1,7 @@
 import type { Plan } from '../../schema/plan-fields'
 import { stepBpm } from './arithmetic'
+import { stepOf } from './schools/registry'
+import { goalBpm, isFalling, isTimed, reaches } from './target'
 
 /** How a drill does against its plan. */
 export type Pace = 'at-target' | 'on-plan' | 'behind' | 'stalled' | 'open'
@@ -14,16 +16,16 @@ const dayNumber = (day: string) => Date.parse(`${day}T00:00:00Z`) / 86_400_000
  * share of the tempo before (as tempo growth is usually counted).
  * @param setOn Day the drill was set, YYYY-MM-DD.
  * @param targetOn Day the target is wanted on.
- * @returns Quarters per minute, between start and target.
+ * @returns Quarters per minute, between start and goal.
  */
 export function plannedBpm(plan: Plan, setOn: string, targetOn: string, day: string): number {
   const length = dayNumber(targetOn) - dayNumber(setOn)
   const share = length <= 0 ? 1 : Math.min(1, Math.max(0, (dayNumber(day) - dayNumber(setOn)) / length))
-  return plan.startBpm * (plan.targetBpm / plan.startBpm) ** share
+  return plan.startBpm * (goalBpm(plan) / plan.startBpm) ** share
 }
 
 /**
- * Judges a drill against its plan on a day: one step behind the line is still on plan.
+ * Judges a drill against its plan on a day: one step behind the line is still on plan. An untimed one has no line.
  * @param lessonsSinceRise Lessons with passes of this drill since its tempo last rose.
  */
 export function paceOf(
@@ -34,9 +36,10 @@ export function paceOf(
   day: string,
   lessonsSinceRise: number,
 ): Pace {
-  if (bpm >= plan.targetBpm) return 'at-target'
-  if (lessonsSinceRise >= STALLED_LESSONS) return 'stalled'
-  if (targetOn === null) return 'open'
-  const step = stepBpm(plan.step, bpm)
-  return bpm + step >= plannedBpm(plan, setOn, targetOn, day) ? 'on-plan' : 'behind'
+  if (reaches(plan, bpm)) return 'at-target'
+  if (isTimed(plan) && !isFalling(plan) && lessonsSinceRise >= STALLED_LESSONS) return 'stalled'
+  if (targetOn === null || !isTimed(plan)) return 'open'
+  const planned = plannedBpm(plan, setOn, targetOn, day)
+  const step = stepBpm(stepOf(plan), bpm)
+  return (isFalling(plan) ? bpm - step <= planned : bpm + step >= planned) ? 'on-plan' : 'behind'
 }

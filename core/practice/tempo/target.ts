@@ -1,4 +1,5 @@
 import { TEMPO_BOUNDS } from '../../schema/fields'
+import type { Plan } from '../../schema/plan-fields'
 
 /** How much faster than its own tempo a drill is wanted when nothing else is said; the project's own assumption. */
 const TARGET_SHARE = 1.4
@@ -10,3 +11,23 @@ const TARGET_SHARE = 1.4
  * @example usualTarget(60) // 84
  */
 export const usualTarget = (tempo: number): number => Math.min(TEMPO_BOUNDS.most, Math.round(tempo * TARGET_SHARE))
+
+/** Whether a plan leads to slower tempos: inner pulse is harder the slower it is. */
+export const isFalling = (plan: Pick<Plan, 'school'>): boolean => plan.school === 'slow-down'
+
+/** Whether a plan leads anywhere by its tempo. */
+export const isTimed = (plan: Pick<Plan, 'school'>): boolean => plan.school !== 'untimed'
+
+/**
+ * The tempo a plan leads to: its target, or the slowest it names.
+ * @example goalBpm({ school: 'slow-down', startBpm: 60, targetBpm: 40, tempos: [60, 50, 30] }) // 30
+ */
+export function goalBpm(plan: Plan): number {
+  return plan.school === 'slow-down' ? (plan.tempos?.at(-1) ?? plan.targetBpm) : plan.targetBpm
+}
+
+/** Whether a tempo is as far as a plan leads. Nothing of an untimed plan is reached by a tempo. */
+export function reaches(plan: Plan, bpm: number): boolean {
+  if (!isTimed(plan)) return false
+  return isFalling(plan) ? bpm <= goalBpm(plan) : bpm >= goalBpm(plan)
+}

@@ -1,0 +1,33 @@
+import { readFileSync } from 'node:fs'
+import type { SpecProblem } from '../core/schema/spec-error'
+
+/** Ends the program with one line on what was wrong with how it was called. */
+export function refuse(message: string): never {
+  process.stderr.write(`${message}\n`)
+  process.exit(2)
+}
+
+/** A problem as a command line says it. */
+export const problemIn = ({ path, message }: SpecProblem): string => `${path}: ${message}`
+
+/** Reads what a door is asked: JSON as it was given, or from standard input for `-`. */
+export function readQuestion(source: string): unknown {
+  try {
+    return JSON.parse(source === '-' ? readFileSync(0, 'utf8') : source)
+  } catch (error) {
+    return refuse(`: not JSON: ${(error as Error).message}`)
+  }
+}
+
+/** Answers one question, or each of a list; one alone that cannot be answered ends the program. */
+export function answerEach<A>(raw: unknown, answer: (one: unknown) => A | { readonly error: SpecProblem }) {
+  const answers = [raw].flat().map(answer)
+  const [first] = answers
+  if (!Array.isArray(raw) && typeof first === 'object' && first && 'error' in first) refuse(problemIn(first.error))
+  return answers
+}
+
+/** Writes an answer. Synchronously: a pipe would otherwise be cut at process exit. */
+export function say(text: string): void {
+  process.stdout.write(`${text}\n`)
+}

@@ -1,0 +1,121 @@
+import type { DecisionKind } from '../../schema/plan-fields'
+import type { Hurts } from '../../schema/pain'
+import type { Fault, FEELS } from '../log/kinds'
+
+/** Who heard something: the teacher in a lesson, or the student at home. */
+export type Listener = 'teacher' | 'student'
+
+/** Once through a drill, as it was heard. */
+export interface PassEvent {
+  /** ISO time in the student's zone; its calendar day is the day of the lesson. */
+  readonly at: string
+  readonly kind: 'pass'
+  readonly bpm: number
+  readonly clean: boolean
+  readonly by: Listener
+}
+
+/** Practice at home, as it was reported: a day's minutes at a tempo, how it felt, and where it hurt if it did. */
+export interface PracticeEvent {
+  readonly at: string
+  readonly kind: 'practice'
+  readonly bpm: number
+  readonly minutes: number
+  readonly feel: (typeof FEELS)[number]
+  readonly hurts?: Hurts
+  readonly by: Listener
+}
+
+/** A lesson as a whole: how well the drill sounded (1 to 5) where the teacher said so, and the faults heard in it. */
+export interface LessonHeld {
+  readonly at: string
+  readonly kind: 'lesson'
+  readonly quality?: number
+  readonly faults: readonly Fault[]
+}
+
+/** A pain that stands on the student's card. */
+export interface Hurt {
+  readonly at: string
+  readonly kind: 'hurt'
+  readonly hurts: Hurts
+  /** Local day. */
+  readonly since: string
+}
+
+/** The teacher has cleared a pain. */
+export interface Cleared {
+  readonly at: string
+  readonly kind: 'cleared'
+}
+
+/** A decision was made: what was counted begins anew. */
+export interface Decided {
+  readonly at: string
+  readonly kind: 'decided'
+  readonly decision: DecisionKind
+}
+
+/** Everything a decision looks at, oldest first. */
+export type HistoryEvent = PassEvent | PracticeEvent | LessonHeld | Hurt | Cleared | Decided
+
+/** Calendar day of an ISO time, as written: the student's local day. @example dayOf('2026-01-05T23:30:00+01:00') // '2026-01-05' */
+export const dayOf = (iso: string): string => iso.slice(0, 10)
+
+const ofKind =
+  <K extends HistoryEvent['kind']>(kind: K) =>
+  (history: readonly HistoryEvent[]): readonly Extract<HistoryEvent, { kind: K }>[] =>
+    history.filter((event): event is Extract<HistoryEvent, { kind: K }> => event.kind === kind)
+
+/** The passes of a history: what was played and heard. */
+export const passesOf = ofKind('pass')
+/** Its days of practice at home. */
+export const practiceOf = ofKind('practice')
+/** Its lessons, as far as they say something of the drill as a whole. */
+export const lessonsOf = ofKind('lesson')
+
+/** What came after the last decision: counts begin there. */
+export const sinceDecided = (history: readonly HistoryEvent[]): readonly HistoryEvent[] =>
+  history.slice(history.findLastIndex(event => event.kind === 'decided') + 1)
+
+/** Those at the end that were all at one tempo: any other tempo begins the count anew. */
+function lastAt<E extends { readonly bpm: number }>(events: readonly E[], bpm: number): readonly E[] {
+  return events.slice(events.findLastIndex(event => event.bpm !== bpm) + 1)
+}
+
+/** Passes at a tempo since it was last changed or decided on. */
+export const passesHere = (history: readonly HistoryEvent[], bpm: number): readonly PassEvent[] =>
+  lastAt(passesOf(sinceDecided(history)), bpm)
+
+/** Practice at a tempo since it was last changed or decided on. */
+export const practiceHere = (history: readonly HistoryEvent[], bpm: number): readonly PracticeEvent[] =>
+  lastAt(practiceOf(sinceDecided(history)), bpm)
+
+/** The clean passes at the end, since the last slip. */
+export const cleanRun = (passes: readonly PassEvent[]): readonly PassEvent[] =>
+  passes.slice(passes.findLastIndex(pass => !pass.clean) + 1)
+
+/** The slips at the end, since the last clean pass. */
+export const slipRun = (passes: readonly PassEvent[]): readonly PassEvent[] =>
+  passes.slice(passes.findLastIndex(pass => pass.clean) + 1)
+
+/** One lesson of a history: its day, and the passes the teacher heard in it. */
+export interface LessonDay {
+  readonly day: string
+  readonly passes: readonly PassEvent[]
+}
+
+/**
+ * The days on which there was a lesson, oldest first: those that are told of, and those of passes the teacher heard.
+ */
+export function lessonDays(history: readonly HistoryEvent[]): readonly LessonDay[] {
+  const heard = new Map<string, PassEvent[]>()
+  for (const event of history) {
+    const passed = event.kind === 'pass' && event.by === 'teacher'
+    if (!passed && event.kind !== 'lesson') continue
+    const passes = heard.get(dayOf(event.at)) ?? []
+    if (passed) passes.push(event)
+    heard.set(dayOf(event.at), passes)
+  }
+  return [...heard].map(([day, passes]) => ({ day, passes })).toSorted((a, b) => a.day.localeCompare(b.day))
+}
