@@ -84,7 +84,10 @@ export const planSchema = z.preprocess(
   ofItsSchool,
   z
     .discriminatedUnion('school', BY_SCHOOL, {
-      error: issue => (issue.code === 'invalid_union' ? `school must be one of ${SCHOOLS.join(', ')}` : undefined),
+      error: issue =>
+        issue.code === 'invalid_union'
+          ? `school must be one of ${SCHOOLS.join(', ')}, not ${JSON.stringify((issue.input as { school?: unknown }).school)}`
+          : undefined,
     })
     .superRefine((plan, context) => {
       const refuse = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message })

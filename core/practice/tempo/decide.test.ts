@@ -7,7 +7,7 @@ import { at, day, lesson, passes, practice, practised } from './history.test.dat
 import { nextReviewOn, reopens } from './review'
 
 const PLAN: Plan = { school: 'clean-passes', startBpm: 72, targetBpm: 104, step: 4, need: 3, tooMany: 5 }
-const asked = (history: readonly HistoryEvent[], bpm = 72, plan = PLAN, bestBefore: number | null = null) =>
+const asked = (history: readonly HistoryEvent[], bpm = 72, plan: Plan = PLAN, bestBefore: number | null = null) =>
   decide({ plan, bpm, history, now: at(60), bestBefore })
 const cleared = (on: number): HistoryEvent => ({ at: at(on), kind: 'cleared' })
 

@@ -103,7 +103,7 @@ export function heardBy(passes: readonly PassEvent[]): HeardBy {
   return voices.size === 2 ? 'both' : ([...voices][0] ?? 'nobody')
 }
 
-/** What would change a drill: heard from home alone it is proposed only, and the drill stays until a lesson confirms. */
+/** A decision that would change a drill: from home alone it is proposed only, and stays so until a lesson confirms. */
 export function proposed(decision: Decision, bpm: number): Decision {
   return decision.used.heardBy === 'student'
     ? { ...decision, decision: 'hold', bpm, used: { ...decision.used, proposes: decision.decision } }
