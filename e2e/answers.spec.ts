@@ -25,6 +25,7 @@ const MAKING = [
   'accounts',
   'programmes',
   'students/[id]/drills',
+  'students/[id]/practice',
 ].map(path => `POST /api/${path}`)
 
 test('every route has its answer in the table', () => {

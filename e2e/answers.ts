@@ -1,14 +1,14 @@
-import { DECISIONS, planSchema } from '../core/schema/plan-fields'
+import { DECISIONS, planSchema, SCHOOLS } from '../core/schema/plan-fields'
 import { z } from 'zod'
 import { familyLookup } from '../core/families/registry'
 import { PARTS } from '../core/grade/table'
 import { COLUMNS } from '../core/ladder/columns/registry'
 import type { Attention } from '../core/practice/attention'
 import type { LessonEventOf } from '../core/practice/log/events'
-import { ALL_FAULTS } from '../core/practice/log/kinds'
+import { ALL_FAULTS, FEELS } from '../core/practice/log/kinds'
 import { handSchema, instrumentSchema, pinsSchema } from '../core/schema/fields'
 import { habitsSchema } from '../core/schema/habits'
-import { painSchema } from '../core/schema/pain'
+import { HURTS, painSchema } from '../core/schema/pain'
 import { parseSpec, type Spec } from '../core/schema/parse'
 import { STAFF_ROLES, type AccountRow, type Me } from '../shared/contracts/accounts'
 import { ERROR_CODES, type ErrorAnswer } from '../shared/contracts/common'
@@ -26,7 +26,7 @@ import type { InstrumentRow } from '../shared/contracts/instruments'
 import type { LessonRow, EventStored, LessonDetail, LessonStarted, TodayPage } from '../shared/contracts/lessons'
 import type { CoveredDrill } from '../shared/contracts/coverage'
 import { weightsSchema, type ProgrammeRow, type RungRow, type ShelfPage } from '../shared/contracts/shelf'
-import type { Roster, SlotRow, StudentPage, StudentRow } from '../shared/contracts/students'
+import type { PainRow, Roster, SlotRow, StudentPage, StudentRow } from '../shared/contracts/students'
 
 // What the contract's types promise, held against what is really answered: nothing missing, nothing more.
 
@@ -79,6 +79,7 @@ const studentRow = just({
   hand: handSchema,
   habits: habitsSchema,
   pain: painSchema.nullable(),
+  school: z.enum(SCHOOLS).nullable(),
   archived: z.boolean(),
   nextLesson: just({ at: instant, minutes: count }).nullable(),
   lastLessonAt: instant.nullable(),
@@ -119,6 +120,15 @@ const detail = {
   decisions: z.array(decision),
 }
 const assignment = just(detail) satisfies z.ZodType<AssignmentDetail>
+const reported = { bpm, minutes: count, feel: z.enum(FEELS) }
+const practiceEvent = just({
+  ...reported,
+  at: instant,
+  kind: z.literal('practice'),
+  hurts: z.enum(HURTS).optional(),
+  by: z.literal('student'),
+})
+const painRow: z.ZodType<PainRow> = just({ pain: painSchema.nullable(), note: z.string().nullable(), at: instant })
 const agendaItem: z.ZodType<AgendaItem> = assignment.extend({
   passes: z.array(
     just({
@@ -133,6 +143,14 @@ const agendaItem: z.ZodType<AgendaItem> = assignment.extend({
     }),
   ),
   faults: z.array(just({ id, fault: z.enum(ALL_FAULTS), finger: count.optional(), instead: count.optional(), day })),
+  lessonLogs: z.array(
+    just({ at: z.string(), kind: z.literal('lesson'), quality: count.optional(), faults: z.array(z.enum(ALL_FAULTS)) }),
+  ),
+  practice: z.array(practiceEvent),
+  homePasses: z.array(
+    just({ at: instant, kind: z.literal('pass'), bpm, clean: z.boolean(), by: z.literal('student') }),
+  ),
+  bestBefore: bpm.nullable(),
 })
 const followed: z.ZodType<FollowedDrill> = assignment.extend({
   lessons: z.array(
@@ -156,6 +174,19 @@ const studentPage: z.ZodType<StudentPage> = just({
   assignments: z.array(followed),
   past: pageOf(past),
   lessons: pageOf(lessonRow),
+  practice: z.array(
+    just({
+      ...reported,
+      id,
+      assignmentId: id,
+      drillName: z.string(),
+      day,
+      hurts: z.enum(HURTS).optional(),
+      clean: count,
+      note: z.string().nullable(),
+    }),
+  ),
+  pains: z.array(painRow),
 })
 const roster: z.ZodType<Roster> = just({ students: z.array(studentRow), former: count })
 const instrument: z.ZodType<InstrumentRow> = just({
@@ -204,6 +235,7 @@ const lesson: z.ZodType<LessonDetail> = just({
     hand: handSchema,
     habits: habitsSchema,
     pain: painSchema.nullable(),
+    painClearedAt: instant.nullable(),
   }),
   agenda: z.array(agendaItem),
   events: z.array(event),
@@ -251,7 +283,7 @@ const today: z.ZodType<TodayPage> = just({
 
 const studentFile: z.ZodType<StudentFile> = just({
   format: z.literal('fidactyl-student'),
-  version: z.literal(3),
+  version: z.literal(4),
   writtenAt: instant,
   zone: z.string(),
   student: just({
@@ -263,6 +295,7 @@ const studentFile: z.ZodType<StudentFile> = just({
     hand: handSchema,
     habits: habitsSchema,
     pain: painSchema.nullable(),
+    school: z.enum(SCHOOLS).nullable(),
     since: instant,
     formerSince: instant.nullable(),
   }),
@@ -309,6 +342,19 @@ const studentFile: z.ZodType<StudentFile> = just({
       ),
     }),
   ),
+  practice: z.array(
+    just({
+      ...reported,
+      drill: id,
+      day,
+      hurts: z.enum(HURTS).nullable(),
+      clean: count,
+      note: z.string().nullable(),
+      receivedAt: instant,
+      takenBackAt: instant.nullable(),
+    }),
+  ),
+  pains: z.array(painRow),
   lessons: z.array(
     just({
       id,
@@ -369,6 +415,9 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'GET /api/students/[id]': studentPage,
   'PUT /api/students/[id]': justId,
   'PUT /api/students/[id]/pain': just({ pain: painSchema.nullable() }),
+  'PUT /api/students/[id]/school': justId,
+  'POST /api/students/[id]/practice': just({ id, ids: z.array(id) }),
+  'POST /api/students/[id]/practice/take-back': justId,
   'POST /api/students/[id]/archive': archived,
   'GET /api/students/[id]/lessons': pageOf(lessonRow),
   'GET /api/students/[id]/past-drills': pageOf(past),
@@ -388,6 +437,7 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'POST /api/assignments': justId,
   'POST /api/assignments/[id]/end': just({ ended: z.boolean() }),
   'PUT /api/assignments/[id]/pins': justId,
+  'PUT /api/assignments/[id]/plan': justId,
   'GET /api/shelf': shelf,
   'PUT /api/shelf/favourites': just({ kept: z.boolean() }),
   'POST /api/programmes': programme,

@@ -46,7 +46,7 @@ export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
   const post = async (path: string, body: object) => {
     const answer = await teacher.send('POST', path, body)
     expect([path, answer.status, answer.body]).toEqual([path, 201, expect.anything()])
-    return answer.body as { id: string; version?: { id: string } }
+    return answer.body as { id: string; version?: { id: string }; ids?: readonly string[] }
   }
   const none = {} as Own
   const of = (route: string, own = none) => ROUTES[route]!.body!(randomUUID(), own)
@@ -65,5 +65,9 @@ export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
   const instruments = (await post('/api/instruments', of('POST /api/instruments'))).id
   const lessons = (await post('/api/lessons', of('POST /api/lessons', own))).id
   const programmes = (await post('/api/programmes', of('POST /api/programmes', own))).id
-  return { ...own, assignments, instruments, lessons, programmes }
+  const reported = await post(
+    `/api/students/${students}/practice`,
+    of('POST /api/students/[id]/practice', { ...own, assignments }),
+  )
+  return { ...own, assignments, instruments, lessons, programmes, practice: reported.ids![0]! }
 }

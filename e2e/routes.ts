@@ -7,7 +7,8 @@ export type Who = 'anybody' | 'signed-in' | 'teacher' | 'owner'
 /**
  * Whose rows a route of the API may be asked about, by the name of the part of its address or body that holds the id.
  */
-export type Kind = 'students' | 'drills' | 'assignments' | 'lessons' | 'instruments' | 'accounts' | 'programmes'
+export type Kind =
+  'students' | 'drills' | 'assignments' | 'lessons' | 'instruments' | 'accounts' | 'programmes' | 'practice'
 
 export interface Row {
   readonly who: Who
@@ -37,7 +38,21 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'POST /api/students': { who: 'teacher', body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
   'GET /api/students/[id]': { who: 'teacher' },
   'PUT /api/students/[id]': { who: 'teacher', body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
-  'PUT /api/students/[id]/pain': { who: 'teacher', body: id => ({ id, pain: null }) },
+  'PUT /api/students/[id]/pain': { who: 'teacher', body: id => ({ id, pain: null, note: 'gone' }) },
+  'PUT /api/students/[id]/school': { who: 'teacher', body: id => ({ id, school: 'creep' }) },
+  'POST /api/students/[id]/practice': {
+    who: 'teacher',
+    body: (id, own) => ({
+      id,
+      entries: [{ assignmentId: own.assignments, day: '2026-01-05', minutes: 5, bpm: 60, feel: 'easy' }],
+    }),
+    names: { 'entries.0.assignmentId': 'assignments' },
+  },
+  'POST /api/students/[id]/practice/take-back': {
+    who: 'teacher',
+    body: (id, own) => ({ id, entryIds: [own.practice] }),
+    names: { 'entryIds.0': 'practice' },
+  },
   'POST /api/students/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
   'GET /api/students/[id]/lessons': { who: 'teacher' },
   'GET /api/students/[id]/past-drills': { who: 'teacher' },
@@ -70,6 +85,7 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   },
   'POST /api/assignments/[id]/end': { who: 'teacher', body: id => ({ id, ended: false }) },
   'PUT /api/assignments/[id]/pins': { who: 'teacher', body: id => ({ id, pins: {} }) },
+  'PUT /api/assignments/[id]/plan': { who: 'teacher', body: id => ({ id, plan: PLAN, targetOn: null }) },
   'GET /api/shelf': { who: 'teacher' },
   'PUT /api/shelf/favourites': {
     who: 'teacher',

@@ -4,7 +4,9 @@ import { v4 as uuid } from 'uuid'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
 import { standingOf, type Standing } from '#core/practice/log/standing'
-import type { Pain } from '#core/schema/pain'
+import type { LessonHeld } from '#core/practice/tempo/history'
+import type { Pain, PainHand } from '#core/schema/pain'
+import { realise } from '#core/score/realise'
 import { localIso } from '#core/practice/schedule/local-time'
 import type { LessonDetail } from '#shared/contracts/lessons'
 import type { AgendaItem } from '#shared/contracts/assignments'
@@ -91,6 +93,26 @@ export function useLesson(lessonId: string) {
   const state = computed(() => foldLesson(events.value))
   const passesOf = (set: AgendaItem) => state.value.passes.filter(pass => pass.assignmentId === set.id)
 
+  /** What this lesson says of a drill: how it sounded, and its faults; nothing while nothing was said. */
+  function lessonHere(set: AgendaItem, at: string): readonly LessonHeld[] {
+    const quality = state.value.quality.get(set.id)
+    const faults = state.value.faults.filter(each => each.assignmentId === set.id).map(each => each.fault)
+    if (quality === undefined && faults.length === 0) return []
+    return [{ at, kind: 'lesson', faults, ...(quality !== undefined && { quality }) }]
+  }
+
+  /** Whether a set drill works a hand: the fretting hand rests where every string is open. */
+  const fretted = new Map<string, boolean>()
+  function worksHand(set: AgendaItem, hand: PainHand): boolean {
+    if (hand !== 'fretting') return true
+    const known = fretted.get(set.id)
+    if (known !== undefined) return known
+    const result = realise(set.spec, { hand: set.hand })
+    const works = !result.ok || result.value.kind !== 'sheet' || result.value.notes.some(note => note.fret > 0)
+    fretted.set(set.id, works)
+    return works
+  }
+
   /** Where a drill stands, this lesson included. */
   function standing(set: AgendaItem): Standing {
     // Earlier lessons stand at the server's time: by a device's wrong clock this one might lie before them.
@@ -107,11 +129,18 @@ export function useLesson(lessonId: string) {
     const decided = state.value.decisions
       .filter(decision => decision.assignmentId === set.id)
       .map(decision => ({ ...decision, at: at(decision) }))
+    const now = localIso(new Date(Date.now() + outbox.offsetMs).toISOString(), detail.value!.zone)
+    const { pain, painClearedAt } = detail.value!.student
     return standingOf({
       plan: set.plan,
-      passes: [...set.passes, ...heard],
+      passes: [...set.homePasses, ...set.passes, ...heard],
       decisions: [...set.decisions, ...decided],
-      now: localIso(new Date(Date.now() + outbox.offsetMs).toISOString(), detail.value!.zone),
+      lessons: [...set.lessonLogs, ...lessonHere(set, now)],
+      practice: set.practice,
+      pain: pain && worksHand(set, pain.hand ?? 'both') ? pain : null,
+      clearedAt: painClearedAt,
+      bestBefore: set.bestBefore,
+      now,
     })
   }
 
@@ -150,7 +179,10 @@ export function useLesson(lessonId: string) {
     /** Where the student hurts, as it was just put down. */
     hurts: (pain: Pain | null) => {
       const now = detail.value
-      if (now) detail.value = { ...now, student: { ...now.student, pain } }
+      if (!now) return
+      const painClearedAt =
+        pain === null ? new Date(Date.now() + outbox.offsetMs).toISOString() : now.student.painClearedAt
+      detail.value = { ...now, student: { ...now.student, pain, painClearedAt } }
     },
   }
 }

@@ -64,7 +64,14 @@ const BY_SCHOOL = [
 ] as const
 
 /** Every school, in the order they are offered. */
-export const SCHOOLS = BY_SCHOOL.map(plan => plan.shape.school.value)
+export const SCHOOLS = [
+  'clean-passes',
+  'staged',
+  'creep',
+  'slow-soak',
+  'untimed',
+  'slow-down',
+] as const satisfies readonly (typeof BY_SCHOOL)[number]['shape']['school']['value'][]
 
 /** The numbers any school knows. One that the chosen school has no use for is left aside, not refused. */
 const KNOWN = new Set<string>(BY_SCHOOL.flatMap(plan => Object.keys(plan.shape)))

@@ -22,7 +22,9 @@ import { appendEvent, readLesson, startLesson } from '../services/lessons'
 import { endSessions, sessionOf } from '../services/sessions'
 import { rememberDevice, signIn } from '../services/sign-in'
 import { listStudents } from '../services/roster'
-import { endAssignment, setAssignment, setPins, setSeveral } from '../services/assignments'
+import { endAssignment, setAssignment, setPins, setPlan, setSeveral } from '../services/assignments'
+import { setPain } from '../services/pains'
+import { logPractice, takeBackPractice } from '../services/practice'
 import {
   changeStudent,
   createStudent,
@@ -30,6 +32,7 @@ import {
   listLessons,
   listPastDrills,
   readStudent,
+  setSchool,
   setSlot,
 } from '../services/students'
 import { readToday } from '../services/today'
@@ -138,7 +141,21 @@ async function everything(): Promise<void> {
     reason: null,
     supersedes: null,
   })
+  await append({ kind: 'fault', assignmentId: made.assignmentId, fault: 'rushing' })
+  await append({ kind: 'rating', assignmentId: made.assignmentId, quality: 4 })
+  await setSchool(db, teacher, made.studentId, { ...body(), school: 'creep' }, NOW)
+  await setPlan(db, teacher, made.assignmentId, { ...body(), plan: { ...PLAN, need: 2 }, targetOn: null }, NOW)
+  const practised = { assignmentId: made.assignmentId, day: '2026-01-04', minutes: 5, bpm: 72, clean: 1 }
+  const { ids } = await logPractice(
+    db,
+    teacher,
+    made.studentId,
+    { ...body(), entries: [{ ...practised, feel: 'pain', hurts: 'wrist' }] },
+    NOW,
+  )
+  await setPain(db, teacher, made.studentId, { ...body(), pain: null, note: 'gone' }, NOW)
   await readLesson(db, teacher, lessonId, NOW)
+  await takeBackPractice(db, teacher, made.studentId, { ...body(), entryIds: [...ids] }, NOW)
   await append({ kind: 'end' })
   await readLesson(db, teacher, lessonId, NOW)
   await startLesson(db, teacher, { ...body(), studentId: made.studentId, slot: null }, later(7 * 24 * 60))
@@ -245,6 +262,8 @@ describe('what the database does for each question', () => {
       'drills',
       'lesson_slots',
       'instruments',
+      'practice',
+      'pains',
     ]
     const stray = [...new Set(asked.map(({ query }) => query))].filter(query => {
       const [, table] = /^select .* from `(\w+)`/i.exec(query) ?? []

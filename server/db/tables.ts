@@ -22,13 +22,14 @@ import {
 } from 'drizzle-orm/mysql-core'
 import type { HandInput, Pins } from '../../core/schema/fields'
 import type { Habits } from '../../core/schema/habits'
-import type { Pain } from '../../core/schema/pain'
+import type { Hurts, Pain } from '../../core/schema/pain'
 import type { InstrumentChoice } from '../../core/guitar/instrument'
 import type { Weights } from '../../core/grade/table'
 import type { DrillMarks } from '../../core/ladder/marks'
 import type { Demand, Signature } from '../../core/ladder/signature'
-import { DECISIONS, type Plan } from '../../core/schema/plan-fields'
+import { DECISIONS, type Plan, type SchoolName } from '../../core/schema/plan-fields'
 import type { LessonEvent } from '../../core/practice/log/events'
+import type { PracticeEvent } from '../../core/practice/tempo/history'
 import type { Spec } from '../../core/schema/parse'
 
 // Instants are UTC with milliseconds and are given by the services: no column reads the database's clock.
@@ -147,6 +148,8 @@ export const students = mysqlTable(
     habits: json('habits').$type<Habits>(),
     /** What hurts now; null for nothing. */
     pain: json('pain').$type<Pain>(),
+    /** The school their drills are set by unless something else is said; null for the usual one. */
+    school: varchar('school', { length: 20 }).$type<SchoolName>(),
     about: text('about').notNull(),
     archivedAt: instant('archived_at'),
     createdAt: instant('created_at').notNull(),
@@ -164,6 +167,31 @@ export const students = mysqlTable(
       foreignColumns: [instruments.studioId, instruments.id],
     }),
     index('students_by_teacher').on(t.studioId, t.teacherId, t.name),
+  ],
+)
+
+/** What hurt a student and when it was cleared: rows are only added. The student's own row says what stands now. */
+export const pains = mysqlTable(
+  'pains',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    studentId: uuid('student_id').notNull(),
+    /** Null: it was cleared. */
+    pain: json('pain').$type<Pain>(),
+    /** What the teacher wrote when clearing it. */
+    note: varchar('note', { length: 400 }),
+    actorId: uuid('actor_id').notNull(),
+    at: instant('at').notNull(),
+  },
+  t => [
+    foreignKey({
+      name: 'pains_student',
+      columns: [t.studioId, t.studentId],
+      foreignColumns: [students.studioId, students.id],
+    }),
+    foreignKey({ name: 'pains_actor', columns: [t.studioId, t.actorId], foreignColumns: [users.studioId, users.id] }),
+    index('pains_of_student').on(t.studioId, t.studentId, t.at),
   ],
 )
 
@@ -608,6 +636,51 @@ export const standings = mysqlTable(
       foreignColumns: [lessons.studioId, lessons.id],
     }),
     check('standing_bpm', sql`${t.bpm} between 10 and 400`),
+  ],
+)
+
+/** Practice at home with a set drill, as it was reported: rows are only added; one taken back is named by another. */
+export const practice = mysqlTable(
+  'practice',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    studentId: uuid('student_id').notNull(),
+    assignmentId: uuid('assignment_id').notNull(),
+    /** The student's local day. */
+    day: day('day').notNull(),
+    minutes: int('minutes').notNull(),
+    bpm: double('bpm').notNull(),
+    feel: varchar('feel', { length: 8 }).$type<PracticeEvent['feel']>().notNull(),
+    hurts: varchar('hurts', { length: 20 }).$type<Hurts>(),
+    /** Clean passes in a row at the end, as the student counted them. */
+    clean: int('clean').notNull().default(0),
+    note: varchar('note', { length: 400 }),
+    /** Who put it down. */
+    actorId: uuid('actor_id').notNull(),
+    receivedAt: instant('received_at').notNull(),
+    takenBackAt: instant('taken_back_at'),
+  },
+  t => [
+    foreignKey({
+      name: 'practice_assignment',
+      columns: [t.studioId, t.assignmentId],
+      foreignColumns: [assignments.studioId, assignments.id],
+    }),
+    foreignKey({
+      name: 'practice_student',
+      columns: [t.studioId, t.studentId],
+      foreignColumns: [students.studioId, students.id],
+    }),
+    foreignKey({
+      name: 'practice_actor',
+      columns: [t.studioId, t.actorId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+    check('practice_minutes', sql`${t.minutes} between 1 and 1440`),
+    check('practice_bpm', sql`${t.bpm} between 10 and 400`),
+    index('practice_of_drill').on(t.studioId, t.assignmentId, t.day),
+    index('practice_of_student').on(t.studioId, t.studentId, t.day),
   ],
 )
 

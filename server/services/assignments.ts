@@ -5,7 +5,7 @@ import { planTo } from '#core/practice/tempo/gate'
 import type { Pins } from '#core/schema/fields'
 import type { Spec } from '#core/schema/parse'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
-import type { pinsBody, setAssignmentBody } from '#shared/contracts/assignments'
+import type { pinsBody, planBody, setAssignmentBody } from '#shared/contracts/assignments'
 import { isRung, type setSeveralBody } from '#shared/contracts/shelf'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
@@ -283,6 +283,29 @@ export function setPins(
 async function checkPins(engine: Engine, spec: unknown, pins: Pins): Promise<void> {
   const problem = await engine.checkPins(spec, pins)
   if (problem) throw new DomainError('invalid', problem.message, { path: problem.path })
+}
+
+/**
+ * Gives a set drill another plan or day from now on; the tempo in force stays, and what was taught stays as it was.
+ * @throws DomainError `invalid` where the start would be another: the tempo is decided on in lessons.
+ */
+export function setPlan(
+  db: Database,
+  actor: Actor,
+  assignmentId: string,
+  body: z.infer<typeof planBody>,
+  now: Date,
+): Promise<{ id: string }> {
+  return idempotentWrite(db, actor, `set-plan ${assignmentId}`, body, now, async tx => {
+    const { plan } = await ownAssignment(tx, actor, assignmentId)
+    if (plan.startBpm !== body.plan.startBpm)
+      throw new DomainError('invalid', `the start stays at ${plan.startBpm}: the tempo is decided on in lessons`, {
+        path: 'plan.startBpm',
+      })
+    await revise(tx, actor, { assignmentId }, { plan: body.plan }, new Map(), now)
+    await tx.update(assignments).set({ targetOn: body.targetOn }).where(eq(assignments.id, assignmentId))
+    return { id: assignmentId }
+  })
 }
 
 /** Takes a set drill off a student's list, or puts it back as it is for them now; its history stays. */

@@ -86,7 +86,7 @@ describe('a student as one file', () => {
     const file = await exportStudent(db, teacher, made.studentId, NOW)
     expect(file).toMatchObject({
       format: 'fidactyl-student',
-      version: 3,
+      version: 4,
       zone: 'Europe/London',
       student: {
         id: made.studentId,

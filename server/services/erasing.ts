@@ -14,6 +14,8 @@ import {
   lessonEvents,
   lessons,
   lessonSlots,
+  pains,
+  practice,
   stages,
   standings,
   students,
@@ -66,11 +68,21 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
           .from(lessonEvents)
           .where(inArray(lessonEvents.lessonId, ids))
           .orderBy(lessonEvents.lessonId, lessonEvents.number)
+  const reported = await db
+    .select()
+    .from(practice)
+    .where(and(eq(practice.studioId, actor.studioId), eq(practice.studentId, studentId)))
+    .orderBy(practice.day, practice.receivedAt)
+  const told = await db
+    .select()
+    .from(pains)
+    .where(and(eq(pains.studioId, actor.studioId), eq(pains.studentId, studentId)))
+    .orderBy(pains.at)
   const byLesson = new Map<string, typeof events>(ids.map(id => [id, []]))
   for (const event of events) byLesson.get(event.lessonId)!.push(event)
   return {
     format: 'fidactyl-student',
-    version: 3,
+    version: 4,
     writtenAt: now.toISOString(),
     zone: actor.zone,
     student: {
@@ -82,6 +94,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
       hand: student.hand,
       habits: student.habits ?? {},
       pain: student.pain,
+      school: student.school,
       since: student.createdAt.toISOString(),
       formerSince: student.archivedAt?.toISOString() ?? null,
     },
@@ -124,6 +137,21 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
           scoreHash: revision.scoreHash,
         })),
     })),
+    practice: reported.map(
+      ({ assignmentId, day, minutes, bpm, feel, hurts, clean, note, receivedAt, takenBackAt }) => ({
+        drill: assignmentId,
+        day,
+        minutes,
+        bpm,
+        feel,
+        hurts,
+        clean,
+        note,
+        receivedAt: receivedAt.toISOString(),
+        takenBackAt: takenBackAt?.toISOString() ?? null,
+      }),
+    ),
+    pains: told.map(({ pain, note, at }) => ({ pain, note, at: at.toISOString() })),
     lessons: given.map(lesson => ({
       id: lesson.id,
       startedAt: lesson.startedAt.toISOString(),
@@ -178,6 +206,7 @@ export function eraseStudent(
       await tx.delete(decisions).where(inArray(decisions.assignmentId, ids))
       await tx.delete(hearings).where(inArray(hearings.assignmentId, ids))
       await tx.delete(standings).where(inArray(standings.assignmentId, ids))
+      await tx.delete(practice).where(and(eq(practice.studioId, actor.studioId), inArray(practice.assignmentId, ids)))
     }
     for (const ids of inParts(given)) await tx.delete(lessonEvents).where(inArray(lessonEvents.lessonId, ids))
     for (const ids of inParts(set)) {
@@ -203,6 +232,7 @@ export function eraseStudent(
       await tx.delete(knownDevices).where(inArray(knownDevices.userId, ids))
       await tx.delete(users).where(inArray(users.id, ids))
     }
+    await tx.delete(pains).where(and(eq(pains.studioId, actor.studioId), eq(pains.studentId, studentId)))
     await tx.delete(students).where(eq(students.id, studentId))
     for (const ids of inParts([studentId, ...set, ...given]))
       await tx

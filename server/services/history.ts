@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, lt, max, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, inArray, isNull, lt, max, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import { hasSheet } from '#core/families/registry'
 import { localClock } from '#core/practice/schedule/local-time'
@@ -16,6 +16,7 @@ import type {
 } from '#shared/contracts/assignments'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import type { Actor } from '../policy/actor'
+import { practiceOfDrills } from './practice'
 import { revisionsOf } from './revisions'
 import type { Database } from '../db/client'
 import { amongGiven, given, question, questionOfEach } from '../db/question'
@@ -42,8 +43,12 @@ interface Scope {
 
 /** Passes of a drill that a lesson looks back on: three times the longest run that a plan may ask for. */
 const PASSES_BACK = 60
-/** Faults of a drill that a lesson reminds of. */
+/** Faults of a drill that a lesson reminds of, and what was said of a drill that is looked through for them. */
 const FAULTS_BACK = 3
+const SAID_BACK = 40
+/** Lessons with a drill that a decision looks at one by one, and those among which its best tempo is sought. */
+const LESSONS_BACK = 4
+const BEST_AMONG = 30
 /** Lessons and decisions of a drill that a student's page draws: two years of weeks. */
 const LESSONS_DRAWN = 104
 const DECISIONS_DRAWN = 60
@@ -73,11 +78,11 @@ const heard = alias(lessonEvents, 'heard')
 
 const HEARD_MOMENT = { deviceAt: heard.deviceAt, deviceOffsetMs: heard.deviceOffsetMs, receivedAt: heard.receivedAt }
 /** Events of a kind of a drill outside a lesson, those taken back left out. */
-const elsewhere = (assignmentId: Placeholder, kind: LessonEvent['kind']) =>
+const elsewhere = (assignmentId: Placeholder, ...kinds: LessonEvent['kind'][]) =>
   and(
     eq(heard.studioId, given('studioId')),
     eq(heard.assignmentId, assignmentId),
-    eq(heard.kind, kind),
+    inArray(heard.kind, kinds),
     ne(heard.lessonId, given('exceptLesson')),
     isNull(lessonEvents.id),
   )
@@ -138,35 +143,122 @@ async function passesOf(
   return found
 }
 
-/** The latest faults of each of some drills outside a lesson, those taken back left out. */
-const latestFaults = questionOfEach((db, assignmentId) =>
+/** What was said of each of some drills outside a lesson, that taken back left out: faults, and how it sounded. */
+const latestSaid = questionOfEach((db, assignmentId) =>
   db
-    .select({ assignmentId: heard.assignmentId, number: heard.number, body: heard.body, ...HEARD_MOMENT })
+    .select({
+      assignmentId: heard.assignmentId,
+      lessonId: heard.lessonId,
+      number: heard.number,
+      body: heard.body,
+      ...HEARD_MOMENT,
+    })
     .from(heard)
     .leftJoin(lessonEvents, eq(lessonEvents.voids, heard.id), BY_VOIDED)
-    .where(elsewhere(assignmentId, 'fault'))
+    .where(elsewhere(assignmentId, 'fault', 'fault-gone', 'rating'))
     .orderBy(desc(heard.receivedAt))
-    .limit(FAULTS_BACK),
+    .limit(SAID_BACK),
+)
+const hearingsBack = questionOfEach((db, assignmentId) =>
+  db
+    .select({
+      assignmentId: hearings.assignmentId,
+      lessonId: hearings.lessonId,
+      startedAt: hearings.startedAt,
+      bestCleanBpm: hearings.bestCleanBpm,
+    })
+    .from(hearings)
+    .where(
+      and(
+        eq(hearings.studioId, given('studioId')),
+        eq(hearings.assignmentId, assignmentId),
+        ne(hearings.lessonId, given('exceptLesson')),
+        gt(hearings.passes, 0),
+      ),
+    )
+    .orderBy(desc(hearings.startedAt))
+    .limit(BEST_AMONG),
 )
 
-/** The latest faults of some drills outside a lesson, the latest first. */
-async function faultsOf(
+/** What earlier lessons said of a drill. */
+type Said = Pick<AgendaItem, 'faults' | 'lessonLogs' | 'bestBefore'>
+
+type SaidRow = Awaited<ReturnType<typeof latestSaid>>[number]
+type HeardRow = Awaited<ReturnType<typeof hearingsBack>>[number]
+
+/** The latest faults that are not gone, the latest first. */
+function faultsOf(said: readonly SaidRow[], local: (instant: string) => string): readonly HeardFault[] {
+  const gone = new Set(said.flatMap(({ body }) => (body.kind === 'fault-gone' ? [body.faultId] : [])))
+  return said
+    .toSorted((a, b) => inOrder(b, a))
+    .flatMap(row => {
+      const { body } = row
+      if (body.kind !== 'fault' || gone.has(body.id)) return []
+      const { id, fault, finger, instead } = body
+      const day = local(momentOf(row)).slice(0, 10)
+      return [{ id, fault, ...(finger !== undefined && { finger }), ...(instead !== undefined && { instead }), day }]
+    })
+    .slice(0, FAULTS_BACK)
+}
+
+/** The latest lessons with a drill, oldest first: those it was heard in, and those something was said of it in. */
+function lessonLogsOf(
+  said: readonly SaidRow[],
+  heardIn: readonly HeardRow[],
+  local: (instant: string) => string,
+): AgendaItem['lessonLogs'] {
+  const logs = new Map(
+    heardIn.map(({ lessonId, startedAt }) => [lessonId, { at: local(startedAt.toISOString()), said: [] as SaidRow[] }]),
+  )
+  for (const row of said.toSorted(inOrder)) {
+    const log = logs.get(row.lessonId) ?? { at: local(momentOf(row)), said: [] }
+    log.said.push(row)
+    logs.set(row.lessonId, log)
+  }
+  return [...logs.values()]
+    .toSorted((a, b) => Date.parse(a.at) - Date.parse(b.at))
+    .slice(-LESSONS_BACK)
+    .map(log => {
+      const quality = log.said.flatMap(({ body }) => (body.kind === 'rating' ? [body.quality] : [])).at(-1)
+      return {
+        at: log.at,
+        kind: 'lesson',
+        ...(quality !== undefined && { quality }),
+        faults: log.said.flatMap(({ body }) => (body.kind === 'fault' ? [body.fault] : [])),
+      }
+    })
+}
+
+/** What earlier lessons said of some drills. */
+async function saidOf(
   db: Database,
   actor: Actor,
   assignmentIds: readonly string[],
   exceptLesson: string,
-): Promise<ReadonlyMap<string, readonly HeardFault[]>> {
+): Promise<ReadonlyMap<string, Said>> {
   const local = localClock(actor.zone)
-  const rows = await latestFaults(db, assignmentIds, { studioId: actor.studioId, exceptLesson })
-  const found = new Map<string, HeardFault[]>(assignmentIds.map(id => [id, []]))
-  for (const row of rows.toSorted((a, b) => inOrder(b, a))) {
-    const { id, fault, finger, instead } = row.body as LessonEventOf<'fault'>
-    const day = local(momentOf(row)).slice(0, 10)
-    found
-      .get(row.assignmentId!)!
-      .push({ id, fault, ...(finger !== undefined && { finger }), ...(instead !== undefined && { instead }), day })
-  }
-  return found
+  const scope = { studioId: actor.studioId, exceptLesson }
+  const [said, heardIn] = await Promise.all([
+    latestSaid(db, assignmentIds, scope),
+    hearingsBack(db, assignmentIds, scope),
+  ])
+  return new Map(
+    assignmentIds.map(id => {
+      const own = said.filter(row => row.assignmentId === id)
+      const lessonsHeard = heardIn
+        .filter(row => row.assignmentId === id)
+        .toSorted((a, b) => b.startedAt.getTime() - a.startedAt.getTime())
+      const before = lessonsHeard.slice(LESSONS_BACK).flatMap(row => row.bestCleanBpm ?? [])
+      return [
+        id,
+        {
+          faults: faultsOf(own, local),
+          lessonLogs: lessonLogsOf(own, lessonsHeard.slice(0, LESSONS_BACK), local),
+          bestBefore: before.length > 0 ? Math.max(...before) : null,
+        },
+      ]
+    }),
+  )
 }
 
 const DECIDED = {
@@ -491,18 +583,23 @@ export async function agendaNow(
   const set = missing.length > 0 ? [...now, ...(await detailsOf(db, lesson.studentId, scope, missing))] : now
   const ids = set.map(each => each.id)
   if (ids.length === 0) return []
-  const [passes, faults, decided] = await Promise.all([
+  const [passes, said, practised, decided] = await Promise.all([
     passesOf(db, actor, ids, lesson.id),
-    faultsOf(db, actor, ids, lesson.id),
+    saidOf(db, actor, ids, lesson.id),
+    practiceOfDrills(db, actor, ids),
     lastDecisions(db, actor, ids, lesson.id),
   ])
   return set.map((each): AgendaItem => ({
     ...each,
     passes: passes.get(each.id)!,
-    faults: faults.get(each.id)!,
+    ...said.get(each.id)!,
+    ...practised.get(each.id)!,
     decisions: [decided.get(each.id)].filter(decision => decision !== undefined),
   }))
 }
+
+/** Of a lesson that has ended nothing is decided any more: what lay before it is left out. */
+const NOTHING_BEFORE = { passes: [], faults: [], lessonLogs: [], practice: [], homePasses: [], bestBefore: null }
 
 /** The agenda of a lesson that has ended: what it dealt with, with the tempo each drill came in at. */
 export async function agendaThen(db: Database, scope: LessonScope, taught: Taught): Promise<readonly AgendaItem[]> {
@@ -513,7 +610,7 @@ export async function agendaThen(db: Database, scope: LessonScope, taught: Taugh
   const before = { lessonId: lesson.id, startedAt: lesson.startedAt }
   const [then, rows] = await Promise.all([asTaught(db, scope, taught, set), decisionBefore(db, ids, before)])
   const decided = byDrill(actor, ids, rows)
-  return then.map(each => ({ ...each, passes: [], faults: [], decisions: decided.get(each.id)! }))
+  return then.map(each => ({ ...each, ...NOTHING_BEFORE, decisions: decided.get(each.id)! }))
 }
 
 const setForSome = question(db =>

@@ -22,6 +22,7 @@ import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
 import { agendaNow, agendaThen } from './history'
 import { idempotentWrite } from '../writes/idempotent-write'
+import { painClearedAt } from './pains'
 import { ownLesson, ownStudent, presentStudent } from '../policy/access'
 
 /** Length of a lesson begun out of turn, minutes. */
@@ -182,11 +183,12 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
         ),
       ),
   )
-  const [student, rows, lastTime, agenda] = await Promise.all([
+  const [student, rows, lastTime, agenda, clearedAt] = await Promise.all([
     ownStudent(db, actor, lesson.studentId),
     log,
     lastTimeOf(db, actor, lesson),
     lesson.endedAt === null ? agendaNow(db, scope, taught) : taught.then(drills => agendaThen(db, scope, drills)),
+    painClearedAt(db, actor, lesson.studentId),
   ])
   // What an older device left out, the log knows.
   const events = rows.map(({ body, revision }) =>
@@ -205,6 +207,7 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
       hand: student.hand,
       habits: student.habits ?? {},
       pain: student.pain,
+      painClearedAt: clearedAt,
     },
     agenda,
     events,

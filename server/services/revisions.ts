@@ -56,13 +56,13 @@ function newest(db: Database, actor: Actor, which: Which) {
 }
 
 /** What becomes another with a new revision. */
-export type Change = Partial<Player & Pick<Revision, 'pins'>>
+export type Change = Partial<Player & Pick<Revision, 'pins' | 'plan'>>
 
 const changes = (revision: Revision, change: Change) =>
   Object.entries(change).some(([key, value]) => hashOf(value ?? null) !== hashOf(revision[key as keyof Change] ?? null))
-/** The guitar a student plays is no part of the sheet: the drill says its own. */
+/** The guitar a student plays is no part of the sheet, for the drill says its own; nor is the plan. */
 const changesSheet = (revision: Revision, change: Change) =>
-  changes(revision, { ...change, instrument: revision.instrument })
+  changes(revision, { ...change, instrument: revision.instrument, plan: revision.plan })
 
 /** The sheet a hash is of follows one revision: where another came in between, it is of none. */
 const following = ({ assignmentId, number }: Revision) => `${assignmentId} ${number}`
@@ -115,7 +115,11 @@ export async function revise(
   for (const { revision } of changed) {
     await tx
       .update(assignments)
-      .set({ revision: revision.number + 1, ...(change.pins !== undefined && { pins: change.pins }) })
+      .set({
+        revision: revision.number + 1,
+        ...(change.pins !== undefined && { pins: change.pins }),
+        ...(change.plan && { plan: change.plan }),
+      })
       .where(eq(assignments.id, revision.assignmentId))
   }
 }

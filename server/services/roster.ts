@@ -47,6 +47,7 @@ export function rowOf(
     hand: student.hand,
     habits: student.habits ?? {},
     pain: student.pain,
+    school: student.school,
     archived: student.archivedAt !== null,
     nextLesson: nextLessonOf(slot, now),
     lastLessonAt: lastLesson?.toISOString() ?? null,

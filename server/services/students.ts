@@ -2,11 +2,17 @@ import { and, asc, desc, eq, inArray, isNotNull, lt, type SQL } from 'drizzle-or
 import { dayPlus, localDay } from '#core/practice/schedule/local-time'
 import type { LessonEvent } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
-import type { Pain } from '#core/schema/pain'
 import type { PastDrill } from '#shared/contracts/assignments'
 import type { Page } from '#shared/contracts/common'
 import type { LessonRow } from '#shared/contracts/lessons'
-import type { SlotRow, StudentPage, endSlotBody, painBody, saveStudentBody, slotBody } from '#shared/contracts/students'
+import type {
+  SlotRow,
+  StudentPage,
+  endSlotBody,
+  saveStudentBody,
+  schoolBody,
+  slotBody,
+} from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
@@ -27,6 +33,8 @@ import { idempotentWrite } from '../writes/idempotent-write'
 import { ownInstrument, ownStudent, presentStudent } from '../policy/access'
 import { hashesAfter, revise } from './revisions'
 import { goesOn, rowOf, slotsOf } from './roster'
+import { painsOf } from './pains'
+import { practiceOfStudent } from './practice'
 
 type Slot = typeof lessonSlots.$inferSelect
 
@@ -146,11 +154,13 @@ export async function listPastDrills(
 /** Everything the student's page shows. */
 export async function readStudent(db: Database, actor: Actor, studentId: string, now: Date): Promise<StudentPage> {
   const student = await ownStudent(db, actor, studentId)
-  const [[slot], set, taught, past] = await Promise.all([
+  const [[slot], set, taught, past, practised, pains] = await Promise.all([
     slotsOf(db, actor, [studentId]),
     followedDrills(db, studentId, { actor, today: localDay(now.toISOString(), actor.zone) }),
     listLessons(db, actor, studentId),
     listPastDrills(db, actor, studentId),
+    practiceOfStudent(db, actor, studentId),
+    painsOf(db, actor, studentId),
   ])
   const lastLesson = taught.rows[0] ? new Date(taught.rows[0].startedAt) : undefined
   return {
@@ -164,6 +174,8 @@ export async function readStudent(db: Database, actor: Actor, studentId: string,
     assignments: set,
     past,
     lessons: taught,
+    practice: practised,
+    pains,
   }
 }
 
@@ -239,18 +251,18 @@ export function changeStudent(
   )
 }
 
-/** Puts down what hurts a student, or that it is gone; what they are taught with stays. */
-export function setPain(
+/** Sets the school a student's drills are set by; those already set stay as they are. */
+export function setSchool(
   db: Database,
   actor: Actor,
   studentId: string,
-  body: z.infer<typeof painBody>,
+  body: z.infer<typeof schoolBody>,
   now: Date,
-): Promise<{ pain: Pain | null }> {
-  return idempotentWrite(db, actor, `set-pain ${studentId}`, body, now, async tx => {
+): Promise<{ id: string }> {
+  return idempotentWrite(db, actor, `set-school ${studentId}`, body, now, async tx => {
     await presentStudent(tx, actor, studentId)
-    await tx.update(students).set({ pain: body.pain }).where(eq(students.id, studentId))
-    return { pain: body.pain }
+    await tx.update(students).set({ school: body.school }).where(eq(students.id, studentId))
+    return { id: studentId }
   })
 }
 

@@ -7,7 +7,8 @@ import { localEngine } from '../engine/engine'
 import { appendEvent, startLesson } from './lessons'
 import { listStudents } from './roster'
 import { endAssignment } from './assignments'
-import { archiveStudent, changeStudent, createStudent, endSlot, readStudent, setPain, setSlot } from './students'
+import { setPain } from './pains'
+import { archiveStudent, changeStudent, createStudent, endSlot, readStudent, setSlot } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()
@@ -139,7 +140,7 @@ describe('today', () => {
     const { student, assignments } = await readStudent(db, teacher, made.studentId, NOW)
     expect(student.pain).toEqual(pain)
     expect(assignments.map(set => set.taught)).toEqual([0])
-    await setPain(db, teacher, made.studentId, { id: randomUUID(), pain: null }, NOW)
+    await setPain(db, teacher, made.studentId, { id: randomUUID(), pain: null, note: 'free for a week' }, NOW)
     expect(await needs()).toEqual([])
     const colleague = await makeTeacher(db, { studioId: teacher.studioId })
     await expect(setPain(db, colleague, made.studentId, { id: randomUUID(), pain }, NOW)).rejects.toThrow()

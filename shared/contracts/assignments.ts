@@ -5,6 +5,7 @@ import type { Pace } from '#core/practice/tempo/pace'
 import { pinsSchema, type HandInput, type Pins } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
 import type { Spec } from '#core/schema/parse'
+import type { LessonHeld, PracticeEvent } from '#core/practice/tempo/history'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
 import { localDaySchema, uuidOf, writeId } from './common'
 
@@ -19,6 +20,9 @@ export const setAssignmentBody = z.strictObject({
 })
 
 export const pinsBody = z.strictObject({ id: writeId, pins: pinsSchema })
+
+/** Another plan or day; the tempo in force stays, and so does the start. */
+export const planBody = z.strictObject({ id: writeId, plan: planSchema, targetOn: localDaySchema.nullable() })
 
 export const endAssignmentBody = z.strictObject({ id: writeId, ended: z.boolean() })
 
@@ -85,6 +89,13 @@ export interface AgendaItem extends AssignmentDetail {
   readonly passes: readonly HeardPass[]
   /** Faults of the latest lessons with it, the latest first. */
   readonly faults: readonly HeardFault[]
+  /** The latest lessons with it, oldest first: how it sounded and what was wrong. */
+  readonly lessonLogs: readonly LessonHeld[]
+  /** Practice at home since, oldest first, and the passes that were counted there. */
+  readonly practice: readonly PracticeEvent[]
+  readonly homePasses: readonly PassHeard[]
+  /** The fastest clean pass before those lessons, bpm. */
+  readonly bestBefore: number | null
 }
 
 /** What one lesson's passes of a drill come to. */

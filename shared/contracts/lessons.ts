@@ -50,6 +50,13 @@ export const lessonEventSchema = z.discriminatedUnion('kind', [
     finger: fretting.optional(),
     instead: fretting.optional(),
   }),
+  z.strictObject({ ...stamp, kind: z.literal('fault-gone'), ...aboutDrill, faultId: uuidOf('must be a fault') }),
+  z.strictObject({
+    ...stamp,
+    kind: z.literal('rating'),
+    ...aboutDrill,
+    quality: z.int('must be 1 to 5').min(1, 'must be 1 to 5').max(5, 'must be 1 to 5'),
+  }),
   z.strictObject({
     ...stamp,
     kind: z.literal('note'),
@@ -114,6 +121,8 @@ export interface LessonDetail {
     readonly hand: HandInput
     readonly habits: Habits
     readonly pain: Pain | null
+    /** When a pain was last cleared, ISO; null for never. */
+    readonly painClearedAt: string | null
   }
   /** Drills set for the student, with what was heard and decided in earlier lessons only. */
   readonly agenda: readonly AgendaItem[]

@@ -3,10 +3,12 @@ import type { InstrumentChoice } from '#core/guitar/instrument'
 import type { LessonEvent } from '#core/practice/log/events'
 import type { HandInput, Pins } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
-import type { Pain } from '#core/schema/pain'
+import type { Hurts, Pain } from '#core/schema/pain'
 import type { Spec } from '#core/schema/parse'
-import type { Plan } from '#core/schema/plan-fields'
+import type { Plan, SchoolName } from '#core/schema/plan-fields'
 import { writeId } from './common'
+import type { PracticeRow } from './practice'
+import type { PainRow } from './students'
 
 /** Erasing asks for the student's name, letter by letter. */
 export const eraseStudentBody = z.strictObject({ id: writeId, name: z.string() })
@@ -14,7 +16,7 @@ export const eraseStudentBody = z.strictObject({ id: writeId, name: z.string() }
 /** Everything kept of a student, as one JSON file; times are instants in UTC, `zone` is the studio's. */
 export interface StudentFile {
   readonly format: 'fidactyl-student'
-  readonly version: 3
+  readonly version: 4
   readonly writtenAt: string
   readonly zone: string
   readonly student: {
@@ -26,6 +28,8 @@ export interface StudentFile {
     readonly hand: HandInput
     readonly habits: Habits
     readonly pain: Pain | null
+    /** The school their drills are set by; null for the usual one. */
+    readonly school: SchoolName | null
     readonly since: string
     readonly formerSince: string | null
   }
@@ -68,6 +72,16 @@ export interface StudentFile {
       readonly scoreHash: string | null
     }[]
   }[]
+  /** Practice at home as it was reported, oldest first; `drill` is the id of one of the list. */
+  readonly practice: readonly (Pick<PracticeRow, 'day' | 'minutes' | 'bpm' | 'feel' | 'clean' | 'note'> & {
+    readonly drill: string
+    readonly hurts: Hurts | null
+    readonly receivedAt: string
+    /** Null: it counts. */
+    readonly takenBackAt: string | null
+  })[]
+  /** What hurt and when it was cleared, oldest first. */
+  readonly pains: readonly PainRow[]
   readonly lessons: readonly {
     readonly id: string
     readonly startedAt: string

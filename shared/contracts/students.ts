@@ -4,9 +4,11 @@ import type { Pace } from '#core/practice/tempo/pace'
 import { handSchema, instrumentSchema, type HandInput } from '#core/schema/fields'
 import { habitsSchema, type Habits } from '#core/schema/habits'
 import { painSchema, type Pain } from '#core/schema/pain'
+import { SCHOOLS, type SchoolName } from '#core/schema/plan-fields'
 import type { FollowedDrill, PastDrill } from './assignments'
 import { personName, uuidOf, writeId, type Page } from './common'
 import type { LessonRow } from './lessons'
+import type { PracticeRow } from './practice'
 
 const studentFields = {
   name: personName,
@@ -21,7 +23,22 @@ const studentFields = {
 
 export const saveStudentBody = z.strictObject({ id: writeId, ...studentFields })
 /** What hurts now; null once it is gone. */
-export const painBody = z.strictObject({ id: writeId, pain: painSchema.nullable() })
+export const painBody = z
+  .strictObject({
+    id: writeId,
+    pain: painSchema.nullable(),
+    note: z.string().trim().max(400, 'must be at most 400 characters').optional(),
+  })
+  .refine(({ pain, note }) => pain !== null || Boolean(note), {
+    path: ['note'],
+    message: 'a note is needed: how you found that it is gone',
+  })
+
+/** The school a student's drills are set by unless something else is said; null for the usual one. */
+export const schoolBody = z.strictObject({
+  id: writeId,
+  school: z.enum(SCHOOLS, { error: `must be one of ${SCHOOLS.join(', ')}` }).nullable(),
+})
 
 export const archiveStudentBody = z.strictObject({ id: writeId, archived: z.boolean() })
 
@@ -45,6 +62,8 @@ export interface StudentRow {
   readonly hand: HandInput
   readonly habits: Habits
   readonly pain: Pain | null
+  /** The school their drills are set by; null for the usual one. */
+  readonly school: SchoolName | null
   readonly archived: boolean
   /** Start of the next lesson, ISO, and its length. */
   readonly nextLesson: { readonly at: string; readonly minutes: number } | null
@@ -73,6 +92,18 @@ export interface StudentPage {
   readonly assignments: readonly FollowedDrill[]
   readonly past: Page<PastDrill>
   readonly lessons: Page<LessonRow>
+  /** Practice at home of the last weeks, the latest first. */
+  readonly practice: readonly PracticeRow[]
+  /** What hurt and was cleared, the latest first. */
+  readonly pains: readonly PainRow[]
+}
+
+/** A pain that was told, or that it is gone. */
+export interface PainRow {
+  readonly pain: Pain | null
+  readonly note: string | null
+  /** Instant, ISO. */
+  readonly at: string
 }
 
 /** The roster: who comes now, or who came once. */

@@ -19,6 +19,10 @@ function eventInWords(event: LessonEvent): string {
       return `${event.clean ? 'a clean pass' : 'a slip'} at ${event.bpm}`
     case 'fault':
       return `the fault “${faultInWords(event)}”`
+    case 'fault-gone':
+      return 'a fault that is gone'
+    case 'rating':
+      return `how it sounded: ${event.quality} of 5`
     case 'note':
       return `the note “${event.text}”`
     case 'decision':

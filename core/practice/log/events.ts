@@ -36,6 +36,10 @@ export type LessonEvent = Stamp &
         readonly finger?: number
         readonly instead?: number
       })
+    /** A fault of an earlier lesson is gone. */
+    | (AboutDrill & { readonly kind: 'fault-gone'; readonly faultId: string })
+    /** How the drill sounded, 1 to 5; the last one of a lesson counts. */
+    | (AboutDrill & { readonly kind: 'rating'; readonly quality: number })
     | { readonly kind: 'note'; readonly assignmentId: string | null; readonly text: string }
     | { readonly kind: 'void'; readonly eventId: string }
     | (AboutDrill & {
@@ -60,7 +64,7 @@ export type LessonEvent = Stamp &
   )
 
 /** Kinds of events that an undo takes back; everything else is answered by an event of its own. */
-export const VOIDABLE = ['pass', 'fault', 'note'] as const
+export const VOIDABLE = ['pass', 'fault', 'fault-gone', 'rating', 'note'] as const
 export type Voidable = LessonEventOf<(typeof VOIDABLE)[number]>
 
 /** Whether an undo takes an event back. */

@@ -4,6 +4,10 @@ import { isVoidable, type LessonEvent, type LessonEventOf, type Voidable } from 
 export interface LessonState {
   readonly passes: readonly LessonEventOf<'pass'>[]
   readonly faults: readonly LessonEventOf<'fault'>[]
+  /** Faults of earlier lessons that are gone. */
+  readonly gone: readonly LessonEventOf<'fault-gone'>[]
+  /** How each drill sounded, by assignment: the last that was said. */
+  readonly quality: ReadonlyMap<string, number>
   readonly notes: readonly LessonEventOf<'note'>[]
   readonly decisions: readonly LessonEventOf<'decision'>[]
   /** The drill the teacher last turned to. */
@@ -11,7 +15,7 @@ export interface LessonState {
   /** Minutes spent at each drill, by assignment. */
   readonly minutes: ReadonlyMap<string, number>
   readonly endedAt: string | null
-  /** The latest pass, fault or note that has not been voided: what undo takes back. */
+  /** The latest pass, fault, rating or note that has not been voided: what undo takes back. */
   readonly undoable: Voidable | null
 }
 
@@ -40,6 +44,8 @@ export function foldLesson(events: readonly LessonEvent[]): LessonState {
   return {
     passes: of('pass'),
     faults: of('fault'),
+    gone: of('fault-gone'),
+    quality: new Map(of('rating').map(({ assignmentId, quality }) => [assignmentId, quality])),
     notes: of('note'),
     decisions: of('decision'),
     currentId: turns.at(-1)?.assignmentId ?? null,

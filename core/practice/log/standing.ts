@@ -36,6 +36,8 @@ export interface Past {
   readonly practice?: readonly PracticeEvent[]
   /** What hurts in a hand this drill uses, since a local day; null for nothing. */
   readonly pain?: { readonly where: Hurts; readonly since: string } | null
+  /** When a pain was last cleared; null for never. */
+  readonly clearedAt?: string | null
   /** The fastest clean pass before all this, bpm. */
   readonly bestBefore?: number | null
   readonly now: string
@@ -45,13 +47,23 @@ export interface Past {
  * All that a decision looks at in one order. Which passes came after which decision they say themselves, for clocks
  * differ from device to device; lessons and practice go by their time.
  */
-function historyOf({ passes, decisions, lessons = [], practice = [], pain, now }: Past): readonly HistoryEvent[] {
+function historyOf({
+  passes,
+  decisions,
+  lessons = [],
+  practice = [],
+  pain,
+  clearedAt,
+  now,
+}: Past): readonly HistoryEvent[] {
   const present = (decisions.at(-1)?.revision ?? -1) + 1
   const revisionAt = (at: string) =>
     (decisions.findLast(made => Date.parse(made.at) <= Date.parse(at))?.revision ?? -1) + 1
   const told: readonly (readonly [revision: number, event: HistoryEvent])[] = [
     ...passes.map(pass => [pass.revision ?? present, pass] as const),
-    ...[...lessons, ...practice].map(event => [revisionAt(event.at), event] as const),
+    ...[...lessons, ...practice, ...(clearedAt ? [{ at: clearedAt, kind: 'cleared' } as const] : [])].map(
+      event => [revisionAt(event.at), event] as const,
+    ),
     ...decisions.map(
       ({ revision, at, decision }) => [revision + 0.5, { at, kind: 'decided', decision } as const] as const,
     ),

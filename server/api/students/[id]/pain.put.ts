@@ -1,5 +1,5 @@
 import { painBody } from '#shared/contracts/students'
-import { setPain } from '../../../services/students'
+import { setPain } from '../../../services/pains'
 
 /** Puts down what hurts a student, or that it is gone. */
 export default answering(async event =>

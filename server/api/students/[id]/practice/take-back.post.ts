@@ -1,0 +1,7 @@
+import { takeBackPracticeBody } from '#shared/contracts/practice'
+import { takeBackPractice } from '../../../../services/practice'
+
+/** Takes entries of practice at home back. */
+export default answering(async event =>
+  takeBackPractice(database.db, teacherOf(event), idOf(event), await bodyOf(event, takeBackPracticeBody), new Date()),
+)
