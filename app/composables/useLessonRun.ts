@@ -24,6 +24,13 @@ const SAID: Readonly<Record<DecisionKind, (bpm: number) => string>> = {
   'rest': () => 'Rest.',
 }
 
+const TAKEN_BACK: Readonly<Record<Exclude<Voidable['kind'], 'pass'>, string>> = {
+  'fault': 'fault',
+  'fault-gone': 'mark that a fault is gone',
+  'rating': 'rating',
+  'note': 'note',
+}
+
 /** What a teacher does in a running lesson: take up a drill, hear passes, decide, note, take back, end. */
 export function useLessonRun(lesson: RunningLesson) {
   const { detail, state } = lesson
@@ -104,7 +111,7 @@ export function useLessonRun(lesson: RunningLesson) {
     lesson.record({ kind: 'void', eventId: event.id })
     return event.kind === 'pass'
       ? `Took back a ${event.clean ? 'clean pass' : 'slip'} at ${event.bpm}.`
-      : `Took back the ${event.kind}.`
+      : `Took back the ${TAKEN_BACK[event.kind]}.`
   }
 
   /** Takes back whatever was done last: a pass, a fault, a note, a decision, a tempo, a turn to another drill. */
@@ -210,6 +217,18 @@ export function useLessonRun(lesson: RunningLesson) {
       if (!current.value || ended.value) return
       turnTo(current.value.id)
       lesson.record({ kind: 'fault', ...asShown(current.value.id), fault, ...fingers })
+    },
+    /** A fault of an earlier lesson is gone. */
+    faultGone: ({ id }: { readonly id: string }) => {
+      if (!current.value || ended.value) return
+      turnTo(current.value.id)
+      lesson.record({ kind: 'fault-gone', ...asShown(current.value.id), faultId: id })
+    },
+    /** How the drill in hand sounded, 1 to 5. */
+    rate: (quality: number) => {
+      if (!current.value || ended.value || state.value.quality.get(current.value.id) === quality) return
+      turnTo(current.value.id)
+      lesson.record({ kind: 'rating', ...asShown(current.value.id), quality })
     },
     /** Keeps a note on the drill in hand, or on the lesson as a whole. */
     note: (text: string, about: 'drill' | 'lesson') => {

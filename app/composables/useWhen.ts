@@ -19,6 +19,10 @@ export function useWhen() {
     },
     /** 3 Mar 2026 */
     date: (iso: string) => local(iso).toLocaleString(DateTime.DATE_MED),
+    /** The local day of an instant, 2026-03-03. */
+    localDay: (iso: string) => local(iso).toISODate()!,
+    /** Tue 3 */
+    shortDay: (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('ccc d'),
     /** Tuesday 3 March */
     longDay: (day: string) => DateTime.fromISO(day, { locale: 'en-GB' }).toFormat('cccc d LLLL'),
     today,

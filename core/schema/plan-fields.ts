@@ -7,8 +7,17 @@ const bpm = (what: string) =>
     .min(TEMPO_BOUNDS.least, `${what} must be at least ${TEMPO_BOUNDS.least} bpm`)
     .max(TEMPO_BOUNDS.most, `${what} must be at most ${TEMPO_BOUNDS.most} bpm`)
 
+/** The passage of a piece a target comes from: its tempo, and how many notes a quarter it has. */
+const piece = z
+  .strictObject({
+    passage: z.string().trim().min(1, 'name the passage').max(120, 'must be at most 120 characters'),
+    bpm: bpm('tempo of the piece'),
+    perBeat: z.int().min(1).max(12),
+  })
+  .optional()
+
 /** What every plan has, whatever its school: the tempo it begins at and the one it leads to. */
-const ends = { startBpm: bpm('start tempo'), targetBpm: bpm('target tempo') }
+const ends = { startBpm: bpm('start tempo'), targetBpm: bpm('target tempo'), piece }
 
 const share = z.string().regex(/^\d{1,2}(\.\d)?%$/, 'step must be a number of bpm or a share such as "5%"')
 
@@ -58,6 +67,7 @@ const BY_SCHOOL = [
     school: z.literal('untimed'),
     startBpm: ends.startBpm.default(UNTIMED_BPM),
     targetBpm: ends.targetBpm.default(UNTIMED_BPM),
+    piece,
   }),
   /** `tempos` when left out: from the start down to the target, each a sixth slower. */
   z.strictObject({ school: z.literal('slow-down'), ...ends, tempos: tempos.optional() }),

@@ -1,11 +1,16 @@
-<script setup lang="ts">
+<script setup lang="ts" generic="T extends string | number">
 /** Any number of choices out of a few, all in sight. */
-defineProps<{ label: string; options: readonly { readonly value: number; readonly label: string }[]; hint?: string }>()
-const value = defineModel<readonly number[]>({ required: true })
-const toggle = (option: number) => {
+defineProps<{
+  label: string
+  options: readonly { readonly value: T; readonly label: string }[]
+  hint?: string
+  tall?: boolean
+}>()
+const value = defineModel<readonly T[]>({ required: true })
+const toggle = (option: T) => {
   value.value = value.value.includes(option)
     ? value.value.filter(each => each !== option)
-    : [...value.value, option].sort((a, b) => a - b)
+    : [...value.value, option].sort((a, b) => (a < b ? -1 : 1))
 }
 </script>
 
@@ -20,12 +25,13 @@ const toggle = (option: number) => {
         :key="option.value"
         type="button"
         :aria-pressed="value.includes(option.value)"
-        class="rounded-md border min-h-9 min-w-9 px-2.5 figures"
-        :class="
+        class="rounded-md border min-w-9 px-2.5 figures"
+        :class="[
+          tall ? 'min-h-11' : 'min-h-9',
           value.includes(option.value)
             ? 'bg-ink text-card border-ink font-bold'
-            : 'bg-card text-ink border-line hover:border-edge'
-        "
+            : 'bg-card text-ink border-line hover:border-edge',
+        ]"
         @click="toggle(option.value)"
       >
         {{ option.label }}

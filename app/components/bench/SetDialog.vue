@@ -4,7 +4,8 @@ import { careOf } from '#core/hand/care'
 import { fitChangeInWords, unsuitedInWords } from '#core/wording/fitting'
 import { hasSheet } from '#core/families/registry'
 import { leftOver } from '#core/fitting/fit'
-import { stepsBetween } from '#core/practice/tempo/arithmetic'
+import { planSchema, type Plan } from '#core/schema/plan-fields'
+import { draftOf, planOf, withSchool } from '~/components/plan/plan-draft'
 import type { StudentRow } from '#shared/contracts/students'
 import { DateTime } from 'luxon'
 
@@ -23,7 +24,7 @@ const emit = defineEmits<{
     wish: {
       studentId: string
       stage: string
-      plan: { school: 'clean-passes'; startBpm: number; targetBpm: number; step: number; need: number; tooMany: number }
+      plan: Plan
       targetOn: string | null
       spec: Record<string, unknown> | null
     },
@@ -32,63 +33,56 @@ const emit = defineEmits<{
 
 const studentId = ref<string | null>(null)
 const stage = ref('together')
-const startBpm = ref(60)
-const targetBpm = ref(84)
-const step = ref(4)
-const need = ref(3)
-const tooMany = ref(5)
+const draft = ref(draftOf({ school: 'clean-passes', startBpm: 60, targetBpm: 84 }))
 const targetOn = ref('')
 
 watch(open, now => {
   if (!now) return
   studentId.value = props.chosenId
   fitting.value = true
-  startBpm.value = props.tempo
-  targetBpm.value = usualTarget(props.tempo)
+  draft.value = draftOf({ school: 'clean-passes', startBpm: props.tempo, targetBpm: usualTarget(props.tempo) })
   targetOn.value = DateTime.now().plus({ weeks: 12 }).toISODate()
 })
 
+const student = computed(() => props.students.find(each => each.id === studentId.value) ?? null)
+// A student's own school comes with them; what the teacher then chooses stands.
+watch([open, student], ([isOpen, who]) => {
+  if (isOpen && who?.school) draft.value = withSchool(draft.value, who.school)
+})
+const when = useWhen()
+const today = computed(() => when.today().toISODate()!)
+const perBeat = computed(() => (props.spec.rhythm as { perBeat?: number } | undefined)?.perBeat ?? 4)
+const made = computed(() => planOf(draft.value))
+
 // For the student on the bench the drill is fitted already, and what the teacher made of that stands.
-const fitted = computed(() => {
-  const student = props.students.find(each => each.id === studentId.value)
-  return open.value && student && student.id !== props.chosenId ? fitFor(props.spec, student) : null
-})
+const fitted = computed(() =>
+  open.value && student.value && student.value.id !== props.chosenId ? fitFor(props.spec, student.value) : null,
+)
 /** What the chosen student's hand is to be spared. */
-const care = computed(() => {
-  const student = props.students.find(each => each.id === studentId.value)
-  return student ? careOf(student.hand, student.habits, student.pain) : null
-})
+const care = computed(() =>
+  student.value ? careOf(student.value.hand, student.value.habits, student.value.pain) : null,
+)
 /** Whether the drill is played to a tempo: a warm-up or counting asks for none. */
 const toTempo = computed(() => hasSheet({ family: String(props.spec.family) }))
 /** What the hand of the chosen student cannot do in this drill as it will be set. */
 const beyond = computed(() => {
-  const student = props.students.find(each => each.id === studentId.value)
-  if (!open.value || !student) return null
+  if (!open.value || !student.value) return null
+  const { instrument, hand } = student.value
   const spec = fitted.value && fitting.value ? fitted.value.spec : props.spec
-  const breach = leftOver({ ...spec, instrument: student.instrument }, student.hand).find(
-    each => 'rule' in each && each.rule === 'reach',
-  )
+  const breach = leftOver({ ...spec, instrument }, hand).find(each => 'rule' in each && each.rule === 'reach')
   return breach ? unsuitedInWords(breach) : null
 })
 const fitting = ref(true)
-const backwards = computed(() => targetBpm.value < startBpm.value)
-const steps = computed(() => (backwards.value ? 0 : stepsBetween(startBpm.value, targetBpm.value, step.value)))
 const options = computed(() =>
   props.students.filter(each => !each.archived).map(each => ({ value: each.id, label: each.name })),
 )
 function set() {
-  if (studentId.value === null || backwards.value) return
+  if (studentId.value === null || !made.value.ok) return
   emit('set', {
     studentId: studentId.value,
     stage: stage.value.trim() || 'together',
-    plan: {
-      school: 'clean-passes',
-      startBpm: startBpm.value,
-      targetBpm: toTempo.value ? targetBpm.value : startBpm.value,
-      step: step.value,
-      need: need.value,
-      tooMany: tooMany.value,
-    },
+    // What has no tempo has nothing to raise.
+    plan: toTempo.value ? made.value.value : planSchema.parse({ ...made.value.value, targetBpm: draft.value.startBpm }),
     targetOn: targetOn.value || null,
     spec: fitted.value ? (fitting.value ? fitted.value.spec : fitted.value.original) : null,
   })
@@ -127,26 +121,14 @@ function set() {
           fit it to this hand
         </label>
       </div>
-      <template v-if="toTempo">
-        <div class="grid grid-cols-2 gap-3">
-          <BaseStepper v-model="startBpm" label="Start tempo" :min="10" :max="400" />
-          <BaseStepper v-model="targetBpm" label="Target tempo" :min="10" :max="400" />
-        </div>
-        <p v-if="backwards" role="alert" class="text-pain">The target must not be slower than the start.</p>
-        <fieldset class="space-y-3">
-          <legend class="font-bold">Clean passes</legend>
-          <p class="text-soft">
-            {{ need }} clean {{ need === 1 ? 'pass' : 'passes in a row' }} raise the tempo by {{ step }};
-            {{ tooMany }} slips in the last eight ease it. {{ steps }} {{ steps === 1 ? 'step' : 'steps' }} to the
-            target.
-          </p>
-          <div class="grid grid-cols-3 gap-2">
-            <BaseStepper v-model="need" label="Clean in a row" :min="1" :max="20" />
-            <BaseStepper v-model="step" label="Step" :min="1" :max="40" />
-            <BaseStepper v-model="tooMany" label="Slips before easing" :min="1" :max="8" />
-          </div>
-        </fieldset>
-      </template>
+      <PlanFields
+        v-if="toTempo"
+        v-model="draft"
+        :bpm="draft.startBpm"
+        :today="today"
+        :target-on="targetOn || null"
+        :per-beat="perBeat"
+      />
       <div class="grid grid-cols-2 gap-3">
         <FormField v-model="targetOn" label="Target date" type="date" />
         <FormField v-model="stage" label="Stage" />
@@ -154,7 +136,12 @@ function set() {
       <p v-if="error" role="alert" class="text-pain">
         {{ error }}
       </p>
-      <DialogActions action="Set it" :busy="busy" :disabled="studentId === null || backwards" @cancel="open = false" />
+      <DialogActions
+        action="Set it"
+        :busy="busy"
+        :disabled="studentId === null || (toTempo && !made.ok)"
+        @cancel="open = false"
+      />
     </form>
   </BaseDialog>
 </template>

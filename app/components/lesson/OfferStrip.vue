@@ -1,25 +1,43 @@
 <script setup lang="ts">
-import { groundsInWords } from '#core/wording/decision'
-import type { Plan } from '#core/schema/plan-fields'
+import { remedyOf } from '#core/practice/log/remedies'
+import { isFalling, isTimed } from '#core/practice/tempo/target'
+import type { Variation } from '#core/practice/tempo/variations'
+import { groundsInWords, VARIATION_WORDS } from '#core/wording/decision'
+import { capital } from '#core/wording/numbers'
+import type { DecisionKind, Plan } from '#core/schema/plan-fields'
 import type { Standing } from '#core/practice/log/standing'
 import { easedByHand, raisedByHand } from '#core/practice/tempo/schools/registry'
 
 /** What the plan offers, with its reason; the teacher accepts or overrules, saying why. */
-const props = defineProps<{ standing: Standing; plan: Plan }>()
-const emit = defineEmits<{ decide: [choice: Decided] }>()
+const props = defineProps<{
+  standing: Standing
+  plan: Plan
+  /** The variation that is being tried, if any. */
+  trying: Variation | null
+}>()
+const emit = defineEmits<{
+  decide: [choice: Decided]
+  /** Another way to play the drill, for now. */
+  vary: [variation: Variation | null]
+  /** A drill of a family that helps, on the bench. */
+  help: [family: string]
+  /** The pain is looked at again. */
+  pain: []
+}>()
 
 const offer = computed(() => props.standing.offer)
-const urgent = computed(() => offer.value.decision !== 'hold')
+const urgent = computed(() => offer.value.decision !== 'hold' && offer.value.decision !== 'rest')
+const falls = computed(() => isFalling(props.plan))
 const headline = computed(
   () =>
     ({
       'raise': `Raise to ${offer.value.bpm}?`,
       'ease': `Ease to ${offer.value.bpm}?`,
       'done': 'Complete?',
-      'hold': `Stay at ${offer.value.bpm}`,
-      'next-stage': 'Next stage?',
-      'vary': 'Vary?',
-      'rest': 'Rest?',
+      'hold': isTimed(props.plan) ? `Stay at ${offer.value.bpm}` : 'Stay',
+      'next-stage': falls.value ? `Down to ${offer.value.bpm}?` : 'Next stage?',
+      'vary': 'Something else?',
+      'rest': 'Rest',
     })[offer.value.decision],
 )
 const acceptWord = computed(
@@ -29,21 +47,43 @@ const acceptWord = computed(
       'ease': 'Ease',
       'done': 'Complete',
       'hold': 'Hold',
-      'next-stage': 'Next stage',
+      'next-stage': falls.value ? 'Go down' : 'Next stage',
       'vary': 'Vary',
       'rest': 'Rest',
     })[offer.value.decision],
 )
+const tone = computed(() => {
+  if (offer.value.decision === 'rest') return 'border-pain'
+  if (offer.value.decision === 'ease' || remedy.value) return 'border-attention'
+  return urgent.value ? 'border-plan' : 'border-line'
+})
+/** What is offered at a plateau, one press each. */
+const variations = computed(() => (offer.value.grounds.ground === 'plateau' ? offer.value.grounds.variations : []))
+/** What helps against the fault that came again. */
+const remedy = computed(() =>
+  offer.value.grounds.ground === 'fault-again' ? remedyOf(offer.value.grounds.fault) : null,
+)
+function help() {
+  if (remedy.value?.kind === 'drill') emit('help', remedy.value.family)
+  else if (remedy.value?.kind === 'slower') emit('vary', 'slower')
+  else if (remedy.value?.kind === 'hand-alone') emit('vary', 'hands-apart')
+}
+const helpWord = computed(() => {
+  if (remedy.value?.kind === 'drill') return 'Open the drill'
+  if (remedy.value?.kind === 'slower') return 'Play it slower'
+  return remedy.value?.kind === 'hand-alone' ? 'One hand alone' : null
+})
 
 const overruling = ref(false)
-const wish = ref<'raise' | 'hold' | 'ease' | 'done'>('hold')
+const wish = ref<DecisionKind>('hold')
 const bpm = ref(60)
 const reason = ref('')
 const REASONS = ['not easy yet', 'sound first', 'tired today', 'easier than it looks', 'ready for more']
 
-/** Takes the offer, where there is something to take. */
-function take() {
+/** Takes the offer, where there is something to take; of variations the first. */
+function take(variation: Variation | null = variations.value[0] ?? null) {
   if (!urgent.value) return
+  if (variation) emit('vary', variation)
   emit('decide', { decision: offer.value.decision, bpm: offer.value.bpm, reason: null })
 }
 function overrule() {
@@ -91,7 +131,7 @@ function decide() {
   <section
     aria-label="Decision"
     class="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-r-md bg-card border-l-4 px-4 py-2.5"
-    :class="urgent ? (offer.decision === 'ease' ? 'border-attention' : 'border-plan') : 'border-line'"
+    :class="tone"
   >
     <p class="font-head font-bold text-xl" aria-live="polite">
       {{ headline }}
@@ -99,8 +139,21 @@ function decide() {
     <p class="text-soft flex-1 min-w-48">
       {{ groundsInWords(offer) }}
     </p>
-    <div class="flex gap-2">
-      <BaseButton v-if="urgent" tone="action" class="min-h-14" @click="take">
+    <div v-if="variations.length > 0" class="w-full flex flex-wrap gap-2 order-last" role="group" aria-label="Try">
+      <BaseButton
+        v-for="variation in variations"
+        :key="variation"
+        class="min-h-11"
+        :aria-pressed="trying === variation"
+        @click="take(variation)"
+      >
+        {{ capital(VARIATION_WORDS[variation]) }}
+      </BaseButton>
+    </div>
+    <div class="flex flex-wrap gap-2">
+      <BaseButton v-if="helpWord" class="min-h-14" @click="help">{{ helpWord }}</BaseButton>
+      <BaseButton v-if="offer.decision === 'rest'" class="min-h-14" @click="emit('pain')">Is it gone?</BaseButton>
+      <BaseButton v-if="urgent && variations.length === 0" tone="action" class="min-h-14" @click="take(null)">
         {{ acceptWord }} <kbd class="font-sans opacity-90 max-sm:hidden" aria-hidden="true">O</kbd>
       </BaseButton>
       <BaseButton class="min-h-14" @click="overrule">
@@ -120,6 +173,9 @@ function decide() {
             { value: 'raise', label: 'raise' },
             { value: 'hold', label: 'hold' },
             { value: 'ease', label: 'ease' },
+            { value: 'next-stage', label: 'next stage' },
+            { value: 'vary', label: 'something else' },
+            { value: 'rest', label: 'rest' },
             { value: 'done', label: 'complete' },
           ]"
         />

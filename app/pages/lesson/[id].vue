@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import { openingOf } from '#core/families/opening'
+import { familyNamed } from '#core/families/registry'
 import { leftOver } from '#core/fitting/fit'
 import { careOf } from '#core/hand/care'
 import { barTicks } from '#core/line/ticks'
+import { slowerBpm, variedSpec, type Variation } from '#core/practice/tempo/variations'
 import { realise } from '#core/score/realise'
-import type { AgendaItem } from '#shared/contracts/assignments'
+import { VARIATION_WORDS } from '#core/wording/decision'
+import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
 
 definePageMeta({ layout: 'bare' })
 const route = useRoute()
@@ -14,10 +18,23 @@ const run = useLessonRun(lesson)
 const { agenda, canUndo, ended, current, standing, setBpm, tempo, passesHere } = run
 useHead({ title: computed(() => `Lesson${detail.value ? ` · ${detail.value.student.name}` : ''} · Fidactyl`) })
 
+/** The drill played another way for now: it is shown and sounds so, and no pass of it counts for the drill. */
+const trying = ref<Variation | null>(null)
+watch(
+  () => current.value?.id,
+  () => {
+    trying.value = null
+  },
+)
+function vary(variation: Variation | null) {
+  trying.value = trying.value === variation ? null : variation
+  if (trying.value === 'slower') tempo.value = slowerBpm(setBpm.value)
+}
+const counting = computed(() => trying.value === null || trying.value === 'slower')
 const realised = computed(() => {
   if (!current.value || !detail.value) return null
   const result = realise(
-    { ...current.value.spec, tempo: setBpm.value },
+    { ...(trying.value ? variedSpec(current.value.spec, trying.value) : current.value.spec), tempo: setBpm.value },
     { hand: current.value.hand, habits: current.value.habits, pins: current.value.pins },
   )
   return result.ok ? result.value : null
@@ -37,7 +54,7 @@ function choose(assignmentId: string) {
   run.choose(assignmentId)
 }
 /** The dialog that is open, if any. */
-const asking = ref<'note' | 'fault' | 'pain' | 'bring' | 'end' | null>(null)
+const asking = ref<'note' | 'fault' | 'pain' | 'bring' | 'home' | 'end' | null>(null)
 const isAsking = (which: NonNullable<typeof asking.value>) =>
   computed({
     get: () => asking.value === which,
@@ -46,7 +63,7 @@ const isAsking = (which: NonNullable<typeof asking.value>) =>
     },
   })
 const [noting, faulting, bringing] = [isAsking('note'), isAsking('fault'), isAsking('bring')]
-const [hurting, ending] = [isAsking('pain'), isAsking('end')]
+const [hurting, reporting, ending] = [isAsking('pain'), isAsking('home'), isAsking('end')]
 const ask = (which: NonNullable<typeof asking.value>) => () => {
   asking.value = which
 }
@@ -57,6 +74,8 @@ async function heard(...[fault, fingers]: Parameters<typeof run.fault>) {
   await nextTick()
   asking.value = 'pain'
 }
+const stillThere = ({ fault, finger, instead }: HeardFault) =>
+  run.fault(fault, { ...(finger !== undefined && { finger }), ...(instead !== undefined && { instead }) })
 function end() {
   metronome.stop()
   asking.value = null
@@ -88,6 +107,17 @@ const onBench = (fitted: boolean) => ({
   },
 })
 
+/** A drill made against one fault, on the bench, with the way back. */
+const openHelp = (family: string) =>
+  navigateTo({
+    path: '/bench',
+    query: {
+      spec: JSON.stringify(openingOf(familyNamed(family))),
+      student: detail.value?.student.id,
+      lesson: detail.value?.id,
+    },
+  })
+
 const when = useWhen()
 const today = computed(() => when.today().toISODate()!)
 const offer = useTemplateRef<{ take: () => void; overrule: () => void }>('offer')
@@ -96,14 +126,15 @@ const { height } = useElementSize(room)
 const wide = useMediaQuery('(min-width: 64rem)')
 const shortcuts = [
   { key: ' ', label: 'Play or stop', run: () => metronome.toggle() },
-  { key: 'j', label: 'A clean pass', run: () => score.value && run.pass(true) },
-  { key: 'k', label: 'A slip', run: () => score.value && run.pass(false) },
+  { key: 'j', label: 'A clean pass', run: () => score.value && counting.value && run.pass(true) },
+  { key: 'k', label: 'A slip', run: () => score.value && counting.value && run.pass(false) },
   { key: 'u', label: 'Take back what was done last', run: run.undo },
   { key: 'o', label: 'Take the offer', run: () => offer.value?.take() },
   { key: 'w', label: 'Decide otherwise', run: () => offer.value?.overrule() },
   { key: 'ArrowRight', label: 'Next drill', run: () => step(1) },
   { key: 'ArrowLeft', label: 'Previous drill', run: () => step(-1) },
   { key: 'f', label: 'Put down a fault', run: ask('fault') },
+  { key: 'h', label: 'Put down what was practised at home', run: ask('home') },
   { key: 'n', label: 'Write a note', run: ask('note') },
   { key: 'b', label: 'Bring in a drill', run: ask('bring') },
   { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
@@ -122,6 +153,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
   <LessonSummary v-else-if="ended" :lesson="lesson" @reopen="run.reopen" @noted="run.note" />
   <div v-else class="flex flex-col min-h-dvh lg:h-dvh">
     <LessonHeader :detail="detail">
+      <BaseButton @click="asking = 'home'">At home <kbd class="key" aria-hidden="true">H</kbd></BaseButton>
       <BaseButton @click="asking = 'note'">Note <kbd class="key" aria-hidden="true">N</kbd></BaseButton>
       <BaseButton @click="asking = 'end'">End lesson <kbd class="key" aria-hidden="true">E</kbd></BaseButton>
     </LessonHeader>
@@ -174,8 +206,19 @@ useKeys(() => (ended.value ? [] : shortcuts))
             ref="offer"
             :standing="standing"
             :plan="current.plan"
+            :trying="trying"
             @decide="run.decide"
+            @vary="vary"
+            @help="openHelp"
+            @pain="asking = 'pain'"
           />
+          <p v-if="trying" class="border-l-4 border-attention pl-3" role="status">
+            For now: {{ VARIATION_WORDS[trying] }}.
+            {{ counting ? 'Passes count at this tempo.' : 'Passes count again when you go back.' }}{{ ' ' }}
+            <button type="button" class="underline underline-offset-4 min-h-9" @click="trying = null">
+              Back to the drill as it is set
+            </button>
+          </p>
           <TimedRunner v-if="plan" :key="current.id" :plan="plan" />
           <div v-if="score" ref="room" class="lg:flex-1 lg:min-h-56 lg:overflow-y-auto">
             <div class="bg-card border border-line rounded-md px-2 py-3">
@@ -194,7 +237,15 @@ useKeys(() => (ended.value ? [] : shortcuts))
             <RowToggles />
             <BaseButton size="sm" class="lg:hidden" @click="asking = 'bring'">Bring in a drill</BaseButton>
           </div>
-          <LessonBeside class="xl:hidden" :score="score" :set="current" :lesson="lesson" />
+          <LessonBeside
+            class="xl:hidden"
+            :score="score"
+            :set="current"
+            :lesson="lesson"
+            @gone="run.faultGone"
+            @still="stillThere"
+            @rate="run.rate"
+          />
         </template>
       </div>
       <LessonBeside
@@ -203,6 +254,9 @@ useKeys(() => (ended.value ? [] : shortcuts))
         :score="score"
         :set="current"
         :lesson="lesson"
+        @gone="run.faultGone"
+        @still="stillThere"
+        @rate="run.rate"
       />
     </div>
     <footer
@@ -226,11 +280,27 @@ useKeys(() => (ended.value ? [] : shortcuts))
           <button type="button" class="underline underline-offset-4" @click="tempo = setBpm">Back to it</button>
         </p>
       </div>
-      <PassKeys class="max-sm:w-full" :undoable="canUndo" @pass="run.pass" @fault="asking = 'fault'" @undo="run.undo" />
+      <PassKeys
+        v-if="counting"
+        class="max-sm:w-full"
+        :undoable="canUndo"
+        @pass="run.pass"
+        @fault="asking = 'fault'"
+        @undo="run.undo"
+      />
     </footer>
     <LessonNoteDialog v-model:open="noting" :drill-name="current?.drillName ?? null" @noted="run.note" />
     <FaultDialog v-model:open="faulting" @heard="heard" />
     <PainDialog v-model:open="hurting" :student="detail.student" :today="today" @saved="lesson.hurts" />
+    <PracticeDialog
+      v-model:open="reporting"
+      :student="detail.student"
+      :drills="agenda"
+      :chosen-id="current?.id ?? null"
+      :today="today"
+      :since="detail.lastTime ? when.localDay(detail.lastTime.at) : null"
+      @saved="lesson.load"
+    />
     <BringInDialog v-model:open="bringing" :lesson="lesson" @choose="run.choose" />
     <BaseDialog
       v-model:open="ending"

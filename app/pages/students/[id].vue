@@ -2,6 +2,7 @@
 import { leftOver } from '#core/fitting/fit'
 import { careOf } from '#core/hand/care'
 import { unsuitedInWords } from '#core/wording/fitting'
+import { SCHOOL_LABELS } from '#core/wording/school'
 import type { FollowedDrill, PastDrill } from '#shared/contracts/assignments'
 import type { LessonRow } from '#shared/contracts/lessons'
 import type { StudentPage } from '#shared/contracts/students'
@@ -31,6 +32,10 @@ const lessons = usePages<LessonRow>(
 )
 const erasing = ref(false)
 const hurting = ref(false)
+const reporting = ref(false)
+/** The drill whose plan is looked at. */
+const replanning = shallowRef<FollowedDrill | null>(null)
+const choosingSchool = ref(false)
 /** Everything kept of the student, as a file on this device. */
 function saveFile() {
   Object.assign(document.createElement('a'), { href: `/api/students/${id.value}/export`, download: '' }).click()
@@ -152,6 +157,7 @@ const told = (set: FollowedDrill) =>
             :items="[
               { label: 'Edit student', run: () => (editing = true) },
               { label: 'Change the hand card', run: () => (handOpen = true) },
+              { label: 'Their school', run: () => (choosingSchool = true) },
               { label: student.pain ? 'The pain' : 'Something hurts', run: () => (hurting = true) },
               { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => (planning = true) },
               ...(page.slot ? [{ label: 'End the weekly lesson', run: () => void endWeekly() }] : []),
@@ -222,6 +228,15 @@ const told = (set: FollowedDrill) =>
               <p class="text-soft mt-1">
                 since {{ when.date(set.setOn) }}{{ set.targetOn ? `, wanted by ${when.date(set.targetOn)}` : '' }}
               </p>
+              <p v-if="set.toTempo" class="text-soft">{{ SCHOOL_LABELS[set.plan.school] }}</p>
+              <button
+                v-if="set.toTempo"
+                type="button"
+                class="mt-1 mr-4 min-h-9 underline underline-offset-4 text-soft hover:text-ink"
+                @click="replanning = set"
+              >
+                Change the plan
+              </button>
               <button
                 type="button"
                 class="mt-1 min-h-9 underline underline-offset-4 text-soft hover:text-ink"
@@ -247,6 +262,7 @@ const told = (set: FollowedDrill) =>
                 </li>
               </ul>
               <p v-else class="text-soft">None yet; the first lesson with this drill will bring one.</p>
+              <DrillForecast :set="set" :today="today" @saved="reload" />
             </div>
           </li>
         </ul>
@@ -260,6 +276,14 @@ const told = (set: FollowedDrill) =>
       />
 
       <StudentCoverage :key="page!.assignments.length" :student-id="student.id" :hand="student.hand" />
+
+      <StudentPractice
+        :student-id="student.id"
+        :practice="page!.practice"
+        :pains="page!.pains"
+        @report="reporting = true"
+        @changed="reload"
+      />
 
       <section class="mt-8">
         <h2 class="text-xl mb-3">Lessons</h2>
@@ -305,6 +329,25 @@ const told = (set: FollowedDrill) =>
       </section>
       <StudentDialog v-model:open="editing" :student="student" @saved="recheck" />
       <PainDialog v-model:open="hurting" :student="student" :today="today" @saved="reload" />
+      <PracticeDialog
+        v-model:open="reporting"
+        :student="student"
+        :drills="present"
+        :chosen-id="null"
+        :today="today"
+        :since="lessons.rows.value[0] ? when.localDay(lessons.rows.value[0].startedAt) : null"
+        @saved="reload"
+      />
+      <PlanDialog
+        v-if="replanning"
+        :key="replanning.id"
+        :open="true"
+        :set="replanning"
+        :today="today"
+        @update:open="replanning = null"
+        @saved="reload"
+      />
+      <SchoolDialog v-model:open="choosingSchool" :student="student" @saved="reload" />
       <HandDialog v-model:open="handOpen" :student="student" @saved="recheck" />
       <EraseDialog v-model:open="erasing" :student="student" @erased="erased" />
       <SlotDialog v-model:open="planning" :weekly="page.slot" :student-id="student.id" @saved="reload" />

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { scaleLinear, scaleUtc } from 'd3-scale'
+import { curveStepAfter, line } from 'd3-shape'
+import type { Staircase } from '#core/practice/tempo/staircase'
+
+/** The tempos from now to the target, a stair each, with their days; dashed beside it the way it was before. */
+const props = defineProps<{ bpm: number; today: string; stairs: Staircase; before?: Staircase | null }>()
+const HEIGHT = 150
+const MARGIN = { top: 16, right: 16, bottom: 24, left: 34 }
+const when = useWhen()
+const date = (day: string) => new Date(`${day}T12:00:00Z`)
+
+const points = (way: Staircase) => [
+  { bpm: props.bpm, on: props.today },
+  ...way.stairs.map(({ bpm, on }) => ({ bpm, on })),
+]
+function draw(width: number) {
+  const all = [...points(props.stairs), ...(props.before ? points(props.before) : [])]
+  const days = all.map(point => point.on).sort()
+  const tempos = all.map(point => point.bpm)
+  const x = scaleUtc([date(days[0]!), date(days.at(-1)!)], [MARGIN.left, width - MARGIN.right])
+  const y = scaleLinear([Math.min(...tempos) - 2, Math.max(...tempos) + 2], [HEIGHT - MARGIN.bottom, MARGIN.top])
+  const path = (way: Staircase) =>
+    line().curve(curveStepAfter)(points(way).map(({ bpm, on }): [number, number] => [x(date(on)), y(bpm)]))
+  return {
+    now: path(props.stairs),
+    before: props.before ? path(props.before) : null,
+    marks: props.stairs.stairs.map(stair => ({ ...stair, x: x(date(stair.on)), y: y(stair.bpm) })),
+    ticksX: x
+      .ticks(Math.max(2, Math.floor(width / 120)))
+      .map(tick => ({
+        x: x(tick),
+        text: tick.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }),
+      })),
+    ticksY: y.ticks(4).map(tick => ({ y: y(tick), text: String(tick) })),
+  }
+}
+const summary = computed(() => {
+  const { stairs } = props.stairs
+  const last = stairs.at(-1)
+  return last ? `From ${props.bpm} in ${stairs.length} steps to ${last.bpm} on ${when.date(last.on)}.` : 'No steps.'
+})
+</script>
+
+<template>
+  <ChartFrame v-slot="{ width }" title="Tempos from now to the target" :summary="summary" :height="HEIGHT">
+    <g v-for="tick in draw(width).ticksY" :key="`y${tick.text}`">
+      <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="tick.y" :y2="tick.y" stroke="var(--line)" />
+      <text :x="MARGIN.left - 6" :y="tick.y + 4" text-anchor="end" font-size="12" fill="var(--soft)">
+        {{ tick.text }}
+      </text>
+    </g>
+    <text
+      v-for="tick in draw(width).ticksX"
+      :key="`x${tick.text}`"
+      :x="tick.x"
+      :y="HEIGHT - 6"
+      text-anchor="middle"
+      font-size="12"
+      fill="var(--soft)"
+    >
+      {{ tick.text }}
+    </text>
+    <path
+      v-if="draw(width).before"
+      :d="draw(width).before!"
+      fill="none"
+      stroke="var(--soft)"
+      stroke-width="1.5"
+      stroke-dasharray="4 4"
+    />
+    <path :d="draw(width).now!" fill="none" stroke="var(--ink)" stroke-width="2" />
+    <circle v-for="mark in draw(width).marks" :key="mark.on" :cx="mark.x" :cy="mark.y" r="3" fill="var(--plan)">
+      <title>{{ mark.bpm }} on {{ mark.on }}</title>
+    </circle>
+  </ChartFrame>
+</template>

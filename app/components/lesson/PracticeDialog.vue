@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import { dayPlus } from '#core/practice/schedule/local-time'
+import { FEELS } from '#core/practice/log/kinds'
+import { HURTS, type Hurts } from '#core/schema/pain'
+import { HURTS_WORDS } from '#core/wording/care'
+import { capital } from '#core/wording/numbers'
+import { practiceBody } from '#shared/contracts/practice'
+
+/** Puts down what a student reports of practice at home: the days, how long, how fast, how it felt. */
+const props = defineProps<{
+  student: { readonly id: string; readonly name: string }
+  drills: readonly {
+    readonly id: string
+    readonly drillName: string
+    readonly bpm: number
+    readonly toTempo: boolean
+  }[]
+  chosenId: string | null
+  today: string
+  /** Local day of the lesson before; null for none. */
+  since: string | null
+}>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ saved: [] }>()
+const writes = useWrites()
+const toasts = useToasts()
+const when = useWhen()
+const { busy, refusal, clear, write } = useWrite(practiceBody)
+
+/** As many days as are asked about: a week when nothing is known, three at most. */
+const [A_WEEK, MOST_DAYS] = [7, 21]
+const days = computed(() => {
+  const all = Array.from({ length: MOST_DAYS }, (_, i) => dayPlus(props.today, i - MOST_DAYS + 1))
+  const kept = props.since === null ? all.slice(-A_WEEK) : all.filter(day => day >= props.since!)
+  return (kept.length < 2 ? all.slice(-A_WEEK) : kept).map(value => ({ value, label: when.shortDay(value) }))
+})
+const drillId = ref<string | null>(null)
+const chosen = ref<readonly string[]>([])
+const minutes = ref(10)
+const bpm = ref(60)
+const feel = ref<(typeof FEELS)[number]>('easy')
+const hurts = ref<Hurts>('wrist')
+const clean = ref(0)
+const note = ref('')
+const OPTIONS = computed(() => props.drills.map(each => ({ value: each.id, label: each.drillName })))
+const FEEL_OPTIONS = FEELS.map(value => ({ value, label: value }))
+const PLACES = HURTS.map(value => ({ value, label: capital(HURTS_WORDS[value]) }))
+const drill = computed(() => props.drills.find(each => each.id === drillId.value) ?? null)
+watch(drill, now => {
+  if (now) bpm.value = now.bpm
+})
+watch(open, now => {
+  if (!now) return
+  clear()
+  drillId.value = props.chosenId ?? props.drills[0]?.id ?? null
+  if (drill.value) bpm.value = drill.value.bpm
+  chosen.value = []
+  clean.value = 0
+  note.value = ''
+  feel.value = 'easy'
+})
+
+const inWords = computed(() => {
+  const count = chosen.value.length
+  return count === 0
+    ? 'Choose the days.'
+    : `${count} ${count === 1 ? 'day' : 'days'}, ${count * minutes.value} minutes.`
+})
+
+async function takeBack(entryIds: readonly string[]) {
+  try {
+    await writes.post(`/api/students/${props.student.id}/practice/take-back`, { entryIds })
+    emit('saved')
+  } catch (failure) {
+    toasts.say((failure as Error).message, { tone: 'trouble' })
+  }
+}
+async function save(): Promise<boolean> {
+  if (!drill.value || chosen.value.length === 0) return false
+  const assignmentId = drill.value.id
+  const hurt = feel.value === 'pain' ? { hurts: hurts.value } : {}
+  const last = chosen.value.toSorted().at(-1)
+  const entries = chosen.value.map(day => ({
+    assignmentId,
+    day,
+    minutes: minutes.value,
+    bpm: bpm.value,
+    feel: feel.value,
+    ...hurt,
+    clean: day === last ? clean.value : 0,
+    ...(day === last && note.value.trim() && { note: note.value.trim() }),
+  }))
+  const made = await write({ entries }, body =>
+    writes.post<{ ids: readonly string[] }>(`/api/students/${props.student.id}/practice`, body),
+  )
+  if (!made) return false
+  toasts.say(`Put down: ${drill.value.drillName}, ${inWords.value.toLowerCase()}`, {
+    action: { label: 'Take back', run: () => void takeBack(made.answer.ids) },
+  })
+  emit('saved')
+  return true
+}
+async function saveAndClose() {
+  if (await save()) open.value = false
+}
+const next = computed(() => props.drills[props.drills.findIndex(each => each.id === drillId.value) + 1] ?? null)
+async function saveAndGoOn() {
+  const following = next.value
+  if (!(await save()) || !following) return
+  drillId.value = following.id
+  clean.value = 0
+  note.value = ''
+}
+</script>
+
+<template>
+  <BaseDialog
+    v-model:open="open"
+    :title="`What ${student.name} practised`"
+    about="As the student tells it. It is kept apart from what you heard yourself."
+    wide
+  >
+    <p v-if="drills.length === 0">No drill is set, so there is nothing to practise at home yet.</p>
+    <form v-else class="space-y-4" @submit.prevent="saveAndClose">
+      <BaseListbox v-model="drillId" label="Drill" :options="OPTIONS" />
+      <div>
+        <BaseToggles v-model="chosen" label="Days" :options="days" tall />
+        <button
+          type="button"
+          class="min-h-9 underline underline-offset-4 text-soft hover:text-ink"
+          @click="chosen = chosen.length === days.length ? [] : days.map(each => each.value)"
+        >
+          {{ chosen.length === days.length ? 'none of them' : 'every day' }}
+        </button>
+      </div>
+      <div class="grid grid-cols-1 sm:grid-cols-3 gap-3">
+        <BaseStepper v-model="minutes" label="Minutes a day" :min="1" :max="1440" />
+        <BaseStepper v-if="drill?.toTempo" v-model="bpm" label="Tempo" :min="10" :max="400" />
+        <BaseStepper v-if="drill?.toTempo" v-model="clean" label="Clean in a row" :min="0" :max="40" />
+      </div>
+      <BaseChips v-model="feel" label="How it felt" :options="FEEL_OPTIONS" tall />
+      <div v-if="feel === 'pain'" class="border-l-4 border-pain pl-3 space-y-2">
+        <BaseListbox v-model="hurts" label="Where" :options="PLACES" />
+        <p v-if="hurts === 'fingertip-skin'">Sore skin stops nobody: shorter blocks for some days.</p>
+        <p v-else>
+          No raise until you have cleared it. Pain that stays or comes back, and any numbness, is for a doctor.
+        </p>
+      </div>
+      <FormField v-model="note" label="What they said" />
+      <FormRefusal :refusal="refusal" :said-by-fields="[]" />
+      <p class="figures" role="status">{{ inWords }}</p>
+      <div class="flex flex-row-reverse flex-wrap justify-start gap-3 sticky bottom-0 bg-card pt-2">
+        <BaseButton tone="action" type="submit" :busy="busy" :disabled="chosen.length === 0">Put it down</BaseButton>
+        <BaseButton v-if="next" :busy="busy" :disabled="chosen.length === 0" @click="saveAndGoOn">
+          Put it down, then {{ next.drillName.slice(0, 24) }}
+        </BaseButton>
+        <BaseButton @click="open = false">Cancel</BaseButton>
+      </div>
+    </form>
+  </BaseDialog>
+</template>

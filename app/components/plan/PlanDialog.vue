@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { planBody } from '#shared/contracts/assignments'
+import type { AssignmentDetail } from '#shared/contracts/assignments'
+import { draftOf, planOf } from './plan-draft'
+
+/** Another plan or day for a drill that is set; what that would do is shown before it is kept. */
+const props = defineProps<{ set: AssignmentDetail; today: string }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ saved: [] }>()
+const writes = useWrites()
+const toasts = useToasts()
+const { busy, refusal, clear, errorOf, write } = useWrite(planBody)
+const draft = ref(draftOf(props.set.plan))
+const targetOn = ref('')
+watch(
+  open,
+  now => {
+    if (!now) return
+    clear()
+    draft.value = draftOf(props.set.plan)
+    targetOn.value = props.set.targetOn ?? ''
+  },
+  { immediate: true },
+)
+const made = computed(() => planOf(draft.value))
+const keep = (plan: AssignmentDetail['plan'], on: string | null) =>
+  write({ plan, targetOn: on }, body => writes.put(`/api/assignments/${props.set.id}/plan`, body))
+async function save() {
+  if (!made.value.ok) return
+  const { plan: before, targetOn: day } = props.set
+  if (!(await keep(made.value.value, targetOn.value || null))) return
+  open.value = false
+  emit('saved')
+  toasts.say(`The plan of ${props.set.drillName} is changed.`, {
+    action: {
+      label: 'Take back',
+      run: async () => {
+        if (await keep(before, day)) emit('saved')
+      },
+    },
+  })
+}
+</script>
+
+<template>
+  <BaseDialog
+    v-model:open="open"
+    :title="`The plan of ${set.drillName}`"
+    :about="`It stands at ${set.bpm}, and stays there: what changes is the way from here.`"
+  >
+    <form class="space-y-4" @submit.prevent="save">
+      <PlanFields
+        v-model="draft"
+        :bpm="set.bpm"
+        :today="today"
+        :target-on="targetOn || null"
+        :per-beat="set.spec.rhythm.perBeat"
+        :present="set.plan"
+        :present-on="set.targetOn"
+      />
+      <FormField v-model="targetOn" label="Target date" type="date" :error="errorOf('targetOn')" />
+      <FormRefusal :refusal="refusal" :said-by-fields="['targetOn']" />
+      <DialogActions action="Keep this plan" :busy="busy" :disabled="!made.ok" @cancel="open = false" />
+    </form>
+  </BaseDialog>
+</template>

@@ -1,0 +1,69 @@
+import { planSchema, type Plan, type SchoolName } from '#core/schema/plan-fields'
+import { check } from '#core/schema/problem'
+
+/** A plan while it is put together: the numbers of every school stand side by side, so that none is lost by a look. */
+export interface PlanDraft {
+  school: SchoolName
+  startBpm: number
+  targetBpm: number
+  /** As a number, and whether it is a share of the tempo. */
+  step: number
+  inPercent: boolean
+  need: number
+  tooMany: number
+  days: number
+  minutes: number
+  /** As typed: tempos with spaces or commas between; empty for those the school itself chooses. */
+  tempos: string
+  /** Where the target comes from; undefined for nowhere in particular. */
+  piece: Plan['piece']
+}
+
+/** Steps of small steps are small. */
+const MOST_CREEP = 4
+
+/** A draft of a plan, with the usual numbers where the plan says nothing. */
+export function draftOf(plan: Pick<Plan, 'school' | 'startBpm' | 'targetBpm'> & Partial<Plan>): PlanDraft {
+  const step = 'step' in plan && plan.step !== undefined ? plan.step : plan.school === 'creep' ? 1 : 4
+  const percent = typeof step === 'string'
+  return {
+    school: plan.school,
+    startBpm: plan.startBpm,
+    targetBpm: plan.targetBpm,
+    step: percent ? Number.parseFloat(step) : step,
+    inPercent: percent,
+    need: ('need' in plan && plan.need) || 3,
+    tooMany: ('tooMany' in plan && plan.tooMany) || 5,
+    days: ('days' in plan && plan.days) || 3,
+    minutes: ('minutes' in plan && plan.minutes) || 5,
+    tempos: ('tempos' in plan && plan.tempos ? plan.tempos : []).join(' '),
+    piece: plan.piece,
+  }
+}
+
+/** Another school with numbers that go with it: falling tempos go the other way, small steps are small. */
+export function withSchool(draft: PlanDraft, school: SchoolName): PlanDraft {
+  const falls = school === 'slow-down'
+  const [low, high] = [draft.startBpm, draft.targetBpm].toSorted((a, b) => a - b) as [number, number]
+  const wrongWay = falls ? draft.targetBpm >= draft.startBpm : draft.targetBpm < draft.startBpm
+  const targetBpm = !wrongWay ? draft.targetBpm : falls ? Math.max(10, Math.round(draft.startBpm / 2)) : high
+  const step = school === 'creep' && !draft.inPercent ? Math.min(MOST_CREEP, draft.step) : draft.step
+  return { ...draft, school, targetBpm: falls ? Math.min(targetBpm, low) || targetBpm : targetBpm, step, tempos: '' }
+}
+
+const listOf = (typed: string) =>
+  typed
+    .split(/[\s,;]+/)
+    .filter(Boolean)
+    .map(Number)
+
+/** The plan a draft comes to, or what is wrong with it: the field and a sentence. */
+export function planOf(draft: PlanDraft): ReturnType<typeof check<typeof planSchema>> {
+  const { step, inPercent, tempos, ...numbers } = draft
+  const named = listOf(tempos)
+  return check(planSchema, {
+    ...numbers,
+    step: inPercent ? `${step}%` : step,
+    ...(named.length > 0 && { tempos: named }),
+  })
+}

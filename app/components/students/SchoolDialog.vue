@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { planSchema, SCHOOLS, type SchoolName } from '#core/schema/plan-fields'
+import { planInWords, SCHOOL_LABELS } from '#core/wording/school'
+import { schoolBody } from '#shared/contracts/students'
+
+/** The school a student's drills are set by unless something else is said. */
+const props = defineProps<{
+  student: { readonly id: string; readonly name: string; readonly school: SchoolName | null }
+}>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ saved: [] }>()
+const writes = useWrites()
+const { busy, refusal, clear, write } = useWrite(schoolBody)
+const USUAL: SchoolName = 'clean-passes'
+const school = ref<SchoolName>(USUAL)
+watch(open, now => {
+  if (!now) return
+  clear()
+  school.value = props.student.school ?? USUAL
+})
+const OPTIONS = SCHOOLS.map(value => ({ value, label: SCHOOL_LABELS[value] }))
+/** What it does with its usual numbers, from 60 to 90 or back. */
+const inWords = computed(() => {
+  const [startBpm, targetBpm] = school.value === 'slow-down' ? [90, 45] : [60, 90]
+  return planInWords(planSchema.parse({ school: school.value, startBpm, targetBpm }))
+})
+async function save() {
+  const now = school.value === USUAL ? null : school.value
+  if (!(await write({ school: now }, body => writes.put(`/api/students/${props.student.id}/school`, body)))) return
+  open.value = false
+  emit('saved')
+}
+</script>
+
+<template>
+  <BaseDialog
+    v-model:open="open"
+    :title="`How ${student.name} gets faster`"
+    about="New drills are set by it; each can have another. Those that are set already stay as they are."
+  >
+    <form class="space-y-4" @submit.prevent="save">
+      <BaseListbox v-model="school" label="School" :options="OPTIONS" />
+      <p class="text-soft">{{ inWords }}</p>
+      <FormRefusal :refusal="refusal" :said-by-fields="[]" />
+      <DialogActions action="Keep it" :busy="busy" @cancel="open = false" />
+    </form>
+  </BaseDialog>
+</template>
