@@ -6,7 +6,7 @@ import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import { dayPlus, instantOf, localDay, localIso, weekdayOf } from '#core/practice/schedule/local-time'
 import { fallsOn } from '#core/practice/schedule/weekly'
 import { instrumentSchema } from '#core/schema/fields'
-import type { Plan } from '#core/schema/plan-fields'
+import { planSchema, type Plan } from '#core/schema/plan-fields'
 import type { Database } from '../server/db/client'
 import { lessonSlots } from '../server/db/tables'
 import { addAccount, openStudio } from '../server/services/accounts'
@@ -16,6 +16,7 @@ import { createDrill } from '../server/services/drills'
 import { createInstrument } from '../server/services/instruments'
 import { appendEvent, startLesson } from '../server/services/lessons'
 import { setAssignment } from '../server/services/assignments'
+import { logPractice } from '../server/services/practice'
 import { createProgramme, setFavourite } from '../server/services/shelf'
 import { createStudent, setSlot } from '../server/services/students'
 import {
@@ -51,8 +52,6 @@ interface Followed {
   readonly passes: PassHeard[]
   readonly decisions: (DecisionMade & { id: string })[]
 }
-
-const PLAN = { school: 'clean-passes', step: 4, need: 3, tooMany: 5 } as const
 
 /** Loads the invented studio, its months of lessons made by the same services that a teacher's clicks reach. */
 export async function loadDemo(db: Database, password: string, now: Date): Promise<void> {
@@ -149,17 +148,43 @@ async function loadStudent(
   const days = Array.from({ length: student.sinceWeeks * 7 }, (_, i) =>
     dayPlus(today, i - student.sinceWeeks * 7),
   ).filter(day => fallsOn(slot!, day))
+  // A stream of its own: what is told of home changes nothing of the lessons.
+  const atHome = stream(student.name.length * 131)
   for (const day of days) {
     // Now and then a lesson is missed.
     if (random() < 0.07) continue
-    await giveLesson(
-      db,
-      actor,
-      { studentId, slotId, day, at: new Date(instantOf(day, lesson.wallTime, STUDIO.zone)), growth: student.growth },
-      followed,
-      random,
-    )
+    const at = new Date(instantOf(day, lesson.wallTime, STUDIO.zone))
+    await giveLesson(db, actor, { studentId, slotId, day, at, growth: student.growth }, followed, random)
+    if (student.practises && day >= dayPlus(today, -PRACTICE_DAYS))
+      await tellPractice(db, actor, studentId, { ...student.practises, day, at }, followed, atHome)
   }
+}
+
+/** Days before today of which something is told of practice at home. */
+const PRACTICE_DAYS = 56
+
+/** What a student tells of the week before a lesson. */
+async function tellPractice(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  week: { readonly days: number; readonly minutes: number; readonly day: string; readonly at: Date },
+  followed: readonly Followed[],
+  random: () => number,
+) {
+  const entries = followed
+    .filter(drill => drill.setAt < week.at)
+    .flatMap(drill =>
+      Array.from({ length: week.days }, (_, i) => ({
+        assignmentId: drill.assignmentId,
+        day: dayPlus(week.day, i - week.days - 1),
+        minutes: Math.round(week.minutes * (0.7 + 0.6 * random())),
+        bpm: drill.decisions.at(-1)?.bpm ?? drill.plan.startBpm,
+        feel: (['fresh', 'easy', 'warm', 'easy', 'tired'] as const)[Math.floor(5 * random())]!,
+        clean: 0,
+      })),
+    )
+  if (entries.length > 0) await logPractice(db, actor, studentId, { id: randomUUID(), entries }, week.at)
 }
 
 async function follow(
@@ -172,7 +197,8 @@ async function follow(
 ): Promise<Followed> {
   const setAt = new Date(now.getTime() - set.setWeeksAgo * 7 * 86_400_000)
   const assignmentId = randomUUID()
-  const plan: Plan = { ...PLAN, startBpm: set.startBpm, targetBpm: set.targetBpm }
+  const { startBpm, targetBpm, school = 'clean-passes' } = set
+  const plan: Plan = planSchema.parse({ school, startBpm, targetBpm })
   const targetOn = dayPlus(localDay(setAt.toISOString(), STUDIO.zone), set.weeks * 7)
   await setAssignment(
     db,
@@ -221,6 +247,11 @@ async function giveLesson(
     if (given.at < drill.setAt) continue
     await happened({ kind: 'turn', assignmentId: drill.assignmentId }, 40)
     await workOn(drill, drill.set.startBpm + 3 + given.growth * weeks, random, happened)
+    if (drill.plan.school === 'untimed')
+      await happened(
+        { kind: 'rating', assignmentId: drill.assignmentId, quality: Math.min(3, 2 + Math.floor(weeks / 5)) },
+        20,
+      )
   }
   if (random() < 0.6)
     await happened(

@@ -18,6 +18,8 @@ export interface DemoSet {
   /** Weeks before today on which it was set. */
   readonly setWeeksAgo: number
   readonly stage: string
+  /** Clean passes when left out. */
+  readonly school?: 'creep' | 'untimed'
 }
 
 export interface DemoStudent {
@@ -42,6 +44,8 @@ export interface DemoStudent {
   readonly sinceWeeks: number
   /** How fast tempo grows, bpm a week; a slow learner stalls. */
   readonly growth: number
+  /** Days a week on which they tell of practice at home, so many minutes each. */
+  readonly practises?: { readonly days: number; readonly minutes: number }
   readonly set: readonly DemoSet[]
 }
 
@@ -341,9 +345,18 @@ export const STUDENTS: readonly DemoStudent[] = [
     lesson: { daysFromToday: 3, wallTime: '18:15', minutes: 60, everyWeeks: 1 },
     sinceWeeks: 18,
     growth: 2.0,
+    practises: { days: 3, minutes: 15 },
     set: [
       { drill: 'Skip a string, 1 2 3 4', startBpm: 60, targetBpm: 92, weeks: 18, setWeeksAgo: 17, stage: 'together' },
-      { drill: 'All down, three fingers', startBpm: 60, targetBpm: 84, weeks: 12, setWeeksAgo: 9, stage: 'together' },
+      {
+        drill: 'All down, three fingers',
+        startBpm: 60,
+        targetBpm: 84,
+        weeks: 12,
+        setWeeksAgo: 9,
+        stage: 'together',
+        school: 'creep',
+      },
       { drill: 'A to D with a guide', startBpm: 56, targetBpm: 80, weeks: 12, setWeeksAgo: 4, stage: 'one by one' },
     ],
   },
@@ -356,6 +369,7 @@ export const STUDENTS: readonly DemoStudent[] = [
     lesson: { daysFromToday: 0, wallTime: '19:00', minutes: 45, everyWeeks: 1 },
     sinceWeeks: 22,
     growth: 0.4,
+    practises: { days: 4, minutes: 12 },
     set: [
       { drill: 'The awkward one: 2 4 1 3', startBpm: 52, targetBpm: 88, weeks: 20, setWeeksAgo: 21, stage: 'together' },
       { drill: 'Four down to one', startBpm: 56, targetBpm: 92, weeks: 24, setWeeksAgo: 12, stage: 'together' },
@@ -373,7 +387,15 @@ export const STUDENTS: readonly DemoStudent[] = [
     sinceWeeks: 18,
     growth: 1.2,
     set: [
-      { drill: 'Two fingers, quiet hand', startBpm: 60, targetBpm: 92, weeks: 26, setWeeksAgo: 16, stage: 'together' },
+      {
+        drill: 'Two fingers, quiet hand',
+        startBpm: 60,
+        targetBpm: 92,
+        weeks: 26,
+        setWeeksAgo: 16,
+        stage: 'together',
+        school: 'untimed',
+      },
     ],
   },
   {

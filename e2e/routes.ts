@@ -163,12 +163,9 @@ export const pathOf = (route: string, id: string) => route.split(' ')[1]!.replac
 export function withAt(body: object, path: string, value: unknown): object {
   const [first, ...rest] = path.split('.')
   const inner = (body as Record<string, unknown>)[first!]
-  if (Array.isArray(body)) return body.map((each, i) => (String(i) === first ? value : each))
-  return {
-    ...body,
-    [first!]:
-      rest.length === 0
-        ? value
-        : withAt(typeof inner === 'object' && inner !== null ? inner : {}, rest.join('.'), value),
-  }
+  const put =
+    rest.length === 0 ? value : withAt(typeof inner === 'object' && inner !== null ? inner : {}, rest.join('.'), value)
+  return Array.isArray(body)
+    ? body.map((each: unknown, i) => (String(i) === first ? put : each))
+    : { ...body, [first!]: put }
 }

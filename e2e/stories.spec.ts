@@ -278,6 +278,7 @@ test('something hurts: put down on the student’s page and gone a week later, a
   expect(clicks()).toBeLessThanOrEqual(4)
   await more.click()
   await page.getByRole('menuitem', { name: 'The pain' }).click()
+  await page.getByLabel('How you found that it is gone').fill('free for a week')
   await page.getByRole('button', { name: 'It is gone' }).click()
   await expect(page.getByText(/^Pain in the wrist since/)).toHaveCount(0)
   expect(clicks()).toBeLessThanOrEqual(8)

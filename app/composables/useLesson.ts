@@ -9,7 +9,7 @@ import type { Pain, PainHand } from '#core/schema/pain'
 import { realise } from '#core/score/realise'
 import { localIso } from '#core/practice/schedule/local-time'
 import type { LessonDetail } from '#shared/contracts/lessons'
-import type { AgendaItem } from '#shared/contracts/assignments'
+import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
 import { useOutbox } from '../stores/outbox'
 import { useSession } from '../stores/session'
 import { useToasts } from '../stores/toasts'
@@ -92,6 +92,13 @@ export function useLesson(lessonId: string) {
 
   const state = computed(() => foldLesson(events.value))
   const passesOf = (set: AgendaItem) => state.value.passes.filter(pass => pass.assignmentId === set.id)
+
+  /** What became of a fault of last time: gone, or put down again; null while nobody said. */
+  function answerTo(set: AgendaItem, fault: HeardFault): 'gone' | 'still there' | null {
+    if (state.value.gone.some(each => each.faultId === fault.id)) return 'gone'
+    const again = state.value.faults.some(each => each.assignmentId === set.id && each.fault === fault.fault)
+    return again ? 'still there' : null
+  }
 
   /** What this lesson says of a drill: how it sounded, and its faults; nothing while nothing was said. */
   function lessonHere(set: AgendaItem, at: string): readonly LessonHeld[] {
@@ -176,6 +183,7 @@ export function useLesson(lessonId: string) {
     record,
     standing,
     passesOf,
+    answerTo,
     /** Where the student hurts, as it was just put down. */
     hurts: (pain: Pain | null) => {
       const now = detail.value

@@ -1,7 +1,7 @@
 import { stagedTempos } from '../practice/tempo/schools/staged'
 import { slowDownTempos } from '../practice/tempo/schools/slow-down'
 import type { Plan, SchoolName } from '../schema/plan-fields'
-import { countInWords } from './numbers'
+import { capital, countInWords } from './numbers'
 
 /** What a school is called. */
 export const SCHOOL_LABELS: Readonly<Record<SchoolName, string>> = {
@@ -23,7 +23,9 @@ const plural = (count: number, one: string, many: string) => `${countInWords(cou
 export function planInWords(plan: Plan): string {
   switch (plan.school) {
     case 'clean-passes':
-      return `${plan.need === 1 ? 'A clean pass raises' : `${plural(plan.need, 'clean pass', 'clean passes in a row')} raise`} the tempo ${step(plan.step)}; ${plural(plan.tooMany, 'slip', 'slips')} in the last eight ease it.`
+      return capital(
+        `${plural(plan.need, 'clean pass raises', 'clean passes in a row raise')} the tempo ${step(plan.step)}; ${plural(plan.tooMany, 'slip', 'slips')} in the last eight ease it.`,
+      )
     case 'staged':
       return `At ${stagedTempos(plan).join(', ')}: each passed by ${plural(plan.need, 'clean pass', 'clean passes in a row')}.`
     case 'creep':

@@ -13,10 +13,7 @@ const state = computed(() => props.lesson.state.value)
 const cues = computed(() => (props.score?.cues ?? []).filter(cue => cue.at === 0).slice(0, CUES))
 const today = computed(() => state.value.faults.filter(each => each.assignmentId === props.set.id))
 const notes = computed(() => state.value.notes.filter(each => each.assignmentId === props.set.id))
-const gone = computed(() => new Set(state.value.gone.map(each => each.faultId)))
-/** A fault of last time counts as answered when it is gone, or was put down again today. */
-const answered = (fault: HeardFault) =>
-  gone.value.has(fault.id) ? 'gone' : today.value.some(each => each.fault === fault.fault) ? 'still there' : null
+const answered = (fault: HeardFault) => props.lesson.answerTo(props.set, fault)
 const quality = computed(() => state.value.quality.get(props.set.id) ?? null)
 </script>
 
@@ -30,10 +27,10 @@ const quality = computed(() => state.value.quality.get(props.set.id) ?? null)
           <p v-if="answered(fault)" class="font-bold">{{ answered(fault) }}</p>
           <div v-else class="flex gap-2 mt-1">
             <BaseButton size="sm" :aria-label="`${faultInWords(fault)}: gone`" @click="emit('gone', fault)">
-              Gone
+              Gone <kbd class="font-sans text-soft" aria-hidden="true">G</kbd>
             </BaseButton>
             <BaseButton size="sm" :aria-label="`${faultInWords(fault)}: still there`" @click="emit('still', fault)">
-              Still there
+              Still there <kbd class="font-sans text-soft" aria-hidden="true">S</kbd>
             </BaseButton>
           </div>
         </li>
@@ -65,7 +62,7 @@ const quality = computed(() => state.value.quality.get(props.set.id) ?? null)
           {{ n }}
         </button>
       </div>
-      <p class="text-sm text-soft mt-1">tone, evenness, planting; 5 is best</p>
+      <p class="text-sm text-soft mt-1">tone, evenness, planting; 5 is best; the keys 1 to 5</p>
     </section>
     <section v-if="cues.length > 0">
       <h2 class="text-base">Watch for</h2>

@@ -8,7 +8,6 @@ const props = defineProps<{ set: AssignmentDetail; today: string }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
-const toasts = useToasts()
 const { busy, refusal, clear, errorOf, write } = useWrite(planBody)
 const draft = ref(draftOf(props.set.plan))
 const targetOn = ref('')
@@ -23,22 +22,12 @@ watch(
   { immediate: true },
 )
 const made = computed(() => planOf(draft.value))
-const keep = (plan: AssignmentDetail['plan'], on: string | null) =>
-  write({ plan, targetOn: on }, body => writes.put(`/api/assignments/${props.set.id}/plan`, body))
 async function save() {
   if (!made.value.ok) return
-  const { plan: before, targetOn: day } = props.set
-  if (!(await keep(made.value.value, targetOn.value || null))) return
-  open.value = false
+  const now = { plan: made.value.value, targetOn: targetOn.value || null }
+  if (!(await write(now, body => writes.put(`/api/assignments/${props.set.id}/plan`, body)))) return
   emit('saved')
-  toasts.say(`The plan of ${props.set.drillName} is changed.`, {
-    action: {
-      label: 'Take back',
-      run: async () => {
-        if (await keep(before, day)) emit('saved')
-      },
-    },
-  })
+  open.value = false
 }
 </script>
 

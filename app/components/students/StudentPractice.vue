@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { HURTS_WORDS, painInWords } from '#core/wording/care'
+import type { Pain } from '#core/schema/pain'
+import { HURTS_WORDS } from '#core/wording/care'
+import { capital } from '#core/wording/numbers'
 import type { PracticeRow } from '#shared/contracts/practice'
 import type { PainRow } from '#shared/contracts/students'
 
@@ -9,6 +11,9 @@ const emit = defineEmits<{ report: []; changed: [] }>()
 const writes = useWrites()
 const toasts = useToasts()
 const when = useWhen()
+/** A pain as it is on record: what is to be done about it stands on the card. */
+const hurtInWords = ({ where, hand, since }: Pain) =>
+  `${capital(HURTS_WORDS[where])}${hand && hand !== 'both' ? `, ${hand} hand` : ''}, since ${when.longDay(since)}`
 const A_FEW = 8
 const all = ref(false)
 const rows = computed(() => (all.value ? props.practice : props.practice.slice(0, A_FEW)))
@@ -71,7 +76,7 @@ async function takeBack({ id, drillName, day }: PracticeRow) {
           :class="told.pain ? 'border-pain' : 'border-line'"
         >
           <span class="text-soft">{{ when.date(told.at) }}</span>
-          {{ told.pain ? painInWords(told.pain) : `Cleared: ${told.note}` }}
+          {{ told.pain ? hurtInWords(told.pain) : `Cleared: ${told.note}` }}
         </li>
       </ul>
     </template>

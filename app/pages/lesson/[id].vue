@@ -76,6 +76,10 @@ async function heard(...[fault, fingers]: Parameters<typeof run.fault>) {
 }
 const stillThere = ({ fault, finger, instead }: HeardFault) =>
   run.fault(fault, { ...(finger !== undefined && { finger }), ...(instead !== undefined && { instead }) })
+/** The next fault of last time that nobody has answered yet. */
+const unanswered = computed(
+  () => current.value?.faults.find(fault => lesson.answerTo(current.value!, fault) === null) ?? null,
+)
 function end() {
   metronome.stop()
   asking.value = null
@@ -135,6 +139,13 @@ const shortcuts = [
   { key: 'ArrowLeft', label: 'Previous drill', run: () => step(-1) },
   { key: 'f', label: 'Put down a fault', run: ask('fault') },
   { key: 'h', label: 'Put down what was practised at home', run: ask('home') },
+  { key: 'g', label: 'The fault of last time is gone', run: () => unanswered.value && run.faultGone(unanswered.value) },
+  { key: 's', label: 'It is still there', run: () => unanswered.value && stillThere(unanswered.value) },
+  ...[1, 2, 3, 4, 5].map(quality => ({
+    key: String(quality),
+    label: `It sounds ${quality} of 5`,
+    run: () => score.value && run.rate(quality),
+  })),
   { key: 'n', label: 'Write a note', run: ask('note') },
   { key: 'b', label: 'Bring in a drill', run: ask('bring') },
   { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },

@@ -82,6 +82,21 @@ async function end(set: Pick<PastDrill, 'id' | 'drillName'>, ended: boolean) {
     })
   }
 }
+/** Says that a plan has changed; one press gives the drill back the one it had. */
+function planChanged({ id: setId, plan, targetOn, drillName }: FollowedDrill) {
+  toasts.say(`The plan of ${drillName} is changed.`, {
+    action: { label: 'Take back', run: () => void write(`/api/assignments/${setId}/plan`, { plan, targetOn }, 'put') },
+  })
+}
+async function planKept(before: FollowedDrill) {
+  await reload()
+  planChanged(before)
+}
+async function movePlan(set: FollowedDrill, change: { readonly targetBpm?: number; readonly targetOn?: string }) {
+  const plan = { ...set.plan, targetBpm: change.targetBpm ?? set.plan.targetBpm }
+  const now = { plan, targetOn: change.targetOn ?? set.targetOn }
+  if (await write(`/api/assignments/${set.id}/plan`, now, 'put')) planChanged(set)
+}
 async function archive(archived: boolean) {
   if ((await write(`/api/students/${id.value}/archive`, { archived })) && archived) {
     toasts.say(`${student.value.name} is archived. Nothing is lost.`, {
@@ -262,7 +277,7 @@ const told = (set: FollowedDrill) =>
                 </li>
               </ul>
               <p v-else class="text-soft">None yet; the first lesson with this drill will bring one.</p>
-              <DrillForecast :set="set" :today="today" @saved="reload" />
+              <DrillForecast :set="set" :today="today" @move="movePlan(set, $event)" />
             </div>
           </li>
         </ul>
@@ -345,7 +360,7 @@ const told = (set: FollowedDrill) =>
         :set="replanning"
         :today="today"
         @update:open="replanning = null"
-        @saved="reload"
+        @saved="planKept(replanning)"
       />
       <SchoolDialog v-model:open="choosingSchool" :student="student" @saved="reload" />
       <HandDialog v-model:open="handOpen" :student="student" @saved="recheck" />

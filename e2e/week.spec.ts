@@ -1,0 +1,152 @@
+import { randomUUID } from 'node:crypto'
+import { expect, type Page } from '@playwright/test'
+import type { LessonDetail } from '../shared/contracts/lessons'
+import { account, makeOwn, type Own } from './own'
+import { test } from './studio'
+import { enter, type Visitor } from './visitor'
+
+// What a teacher keeps of a week: how a plan goes on, what was practised, what hurt, what was wrong last time.
+
+/** A teacher of one's own with a student and a drill set at 60, signed in. */
+async function openStudio(page: Page, baseURL: string): Promise<{ readonly teacher: Visitor; readonly own: Own }> {
+  const { name, userId } = await account('teacher')
+  const teacher = await enter(baseURL, name)
+  const own = await makeOwn(teacher, userId)
+  await page.goto('/')
+  await page.getByLabel('Name').fill(name)
+  await page.getByLabel('Password').fill('walnut and spruce')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  return { teacher, own }
+}
+const choose = async (page: Page, label: string | RegExp, option: string) => {
+  await page.getByRole('button', { name: label }).click()
+  await page.getByRole('option', { name: option }).click()
+}
+const decision = (page: Page) => page.getByRole('region', { name: 'Decision' })
+
+test('another school is looked at before it is kept, with its way to the target, and taken back', async ({
+  page,
+  baseURL,
+}) => {
+  const { own } = await openStudio(page, baseURL!)
+  await page.goto(`/students/${own.students}`)
+  await page.getByRole('button', { name: 'Change the plan' }).click()
+  const dialog = page.getByRole('dialog', { name: /^The plan of/ })
+  await expect(dialog).toContainText('Three clean passes in a row raise the tempo by 4')
+  await expect(dialog.getByRole('img', { name: /From 60 in 5 steps to 80/ })).toBeVisible()
+  await choose(page, /School/, 'Small steps')
+  await expect(dialog).toContainText('Every clean pass raises the tempo by')
+  await dialog.getByRole('button', { name: 'Step: less' }).click()
+  await dialog.getByRole('button', { name: 'Step: less' }).click()
+  await expect(dialog.getByRole('img', { name: /From 60 in 10 steps to 80/ })).toBeVisible()
+  await expect(dialog).toContainText('Dashed: as it is now, 5.')
+  await dialog.getByRole('button', { name: 'From a piece' }).click()
+  await dialog.getByLabel('Passage').fill('The study, bars 9 to 12')
+  await dialog.getByRole('button', { name: 'Take it as the target' }).click()
+  await expect(dialog).toContainText('The target is from The study, bars 9 to 12, at 96')
+  await dialog.getByRole('button', { name: 'Keep this plan' }).click()
+  await expect(page.getByText('Small steps')).toBeVisible()
+  await expect(page.getByText('of 96')).toBeVisible()
+  await page.getByRole('button', { name: 'Take back', exact: true }).click()
+  await expect(page.getByText('Clean passes')).toBeVisible()
+  await expect(page.getByText('of 80')).toBeVisible()
+})
+
+test('a student’s school is chosen once, and the next drill is set by it', async ({ page, baseURL }) => {
+  const { own } = await openStudio(page, baseURL!)
+  await page.goto(`/students/${own.students}`)
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Their school' }).click()
+  await choose(page, /School/, 'Slow soak')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Build a drill for them' }).click()
+  await page
+    .getByRole('button', { name: /^Set for/ })
+    .first()
+    .click()
+  const dialog = page.getByRole('dialog', { name: 'Set for a student' })
+  await expect(dialog.getByRole('button', { name: /School/ })).toContainText('Slow soak')
+  await dialog.getByRole('button', { name: 'Set it' }).click()
+  await expect(page.getByText(/^Set for Mine/)).toBeVisible()
+  await page.goto(`/students/${own.students}`)
+  await expect(page.getByText('Slow soak')).toBeVisible()
+})
+
+test('practice at home is put down in the lesson; a pain in it means rest until it is cleared with a note', async ({
+  page,
+  baseURL,
+}) => {
+  const { own } = await openStudio(page, baseURL!)
+  await page.goto(`/lesson/${own.lessons}`)
+  await expect(decision(page)).toContainText('Stay at 60')
+  await page.keyboard.press('h')
+  const dialog = page.getByRole('dialog', { name: /practised$/ })
+  await expect(dialog.getByRole('button', { name: 'Put it down', exact: true })).toBeDisabled()
+  await dialog.getByRole('button', { name: 'every day' }).click()
+  await dialog.getByRole('radio', { name: 'pain' }).click()
+  await choose(page, /^Where/, 'Pain in the forearm')
+  await expect(dialog).toContainText('is for a doctor')
+  await dialog.getByRole('button', { name: 'Put it down', exact: true }).click()
+  await expect(decision(page)).toContainText('Rest')
+  await expect(decision(page)).toContainText('Pain in the forearm')
+  // Clean passes do not lift it.
+  for (const key of ['j', 'j', 'j']) await page.keyboard.press(key)
+  await expect(decision(page)).toContainText('Rest')
+  await page.getByRole('button', { name: 'Is it gone?' }).click()
+  const pain = page.getByRole('dialog', { name: /^Where does it hurt/ })
+  await pain.getByRole('button', { name: 'It is gone' }).click()
+  await expect(pain).toContainText(/a note is needed/i)
+  await pain.getByLabel('How you found that it is gone').fill('Ten minutes freely, no pain')
+  await pain.getByRole('button', { name: 'It is gone' }).click()
+  await expect(decision(page)).toContainText('Raise to 64?')
+
+  await page.goto(`/students/${own.students}`)
+  await expect(page.getByText('Cleared: Ten minutes freely, no pain')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Practice at home' })).toBeVisible()
+  const days = page.getByRole('button', { name: /^Take back .* on / })
+  const before = await days.count()
+  await days.first().click()
+  await expect(page.getByText(/counts no more/)).toBeVisible()
+  await expect(days).toHaveCount(before - 1)
+})
+
+test('last time’s fault comes first: still there twice holds the drill and offers what helps; gone it is gone', async ({
+  page,
+  baseURL,
+}) => {
+  const { teacher, own } = await openStudio(page, baseURL!)
+  const record = (lessonId: string, event: object) =>
+    teacher.send('POST', `/api/lessons/${lessonId}/events`, {
+      event: { id: randomUUID(), at: new Date().toISOString(), ...event },
+      deviceOffsetMs: 0,
+    })
+  await record(own.lessons, { kind: 'fault', assignmentId: own.assignments, fault: 'late-shift' })
+  await record(own.lessons, { kind: 'end' })
+  const next = (
+    (await teacher.send('POST', '/api/lessons', { id: randomUUID(), studentId: own.students, slot: null })).body as {
+      id: string
+    }
+  ).id
+  await page.goto(`/lesson/${next}`)
+  const beside = page.getByRole('complementary', { name: 'Watch for' }).filter({ visible: true })
+  await expect(beside).toContainText('late shift')
+  await page.keyboard.press('s')
+  await expect(beside).toContainText('still there')
+  await expect(decision(page)).toContainText('a drill of chromatic shifts')
+  await page.keyboard.press('4')
+  await expect(beside.getByRole('button', { name: '4 of 5' })).toHaveAttribute('aria-pressed', 'true')
+  await page.keyboard.press('u')
+  await expect(beside.getByRole('button', { name: '4 of 5' })).toHaveAttribute('aria-pressed', 'false')
+  await page.keyboard.press('u')
+  await page.keyboard.press('g')
+  await expect(beside).toContainText('gone')
+  await expect(decision(page)).toContainText('Stay at 60')
+  await expect
+    .poll(async () =>
+      ((await teacher.send('GET', `/api/lessons/${next}`)).body as LessonDetail).events
+        .map(({ kind }) => kind)
+        .join(' '),
+    )
+    .toBe('turn fault rating void void fault-gone')
+})
