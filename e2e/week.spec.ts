@@ -150,3 +150,50 @@ test('last time’s fault comes first: still there twice holds the drill and off
     )
     .toBe('turn fault rating void void fault-gone')
 })
+
+test('the lesson is made by need, arranged by hand, shown large, and summed up with what was wrong', async ({
+  page,
+  baseURL,
+}) => {
+  const { teacher, own } = await openStudio(page, baseURL!)
+  const second = (
+    (
+      await teacher.send('POST', '/api/drills', {
+        id: randomUUID(),
+        name: 'Second helping',
+        spec: { version: 1, family: 'order', order: { fingers: [1, 3] } },
+      })
+    ).body as { id: string }
+  ).id
+  await teacher.send('POST', `/api/students/${own.students}/drills`, { id: randomUUID(), refs: [second], path: false })
+  await page.goto(`/lesson/${own.lessons}`)
+  const agenda = page.getByRole('complementary', { name: 'Agenda' })
+  await expect(agenda).toContainText('30 of 30 minutes planned')
+  const names = () => agenda.getByRole('listitem').allInnerTexts()
+  const [first] = await names()
+  await page.keyboard.press('a')
+  const dialog = page.getByRole('dialog', { name: 'Arrange the lesson' })
+  await dialog.getByRole('button', { name: 'Move number 1 down' }).click()
+  await dialog.getByRole('button', { name: /^Minutes for Mine: more/ }).click()
+  await expect(dialog).toContainText('31 of 30 minutes')
+  await dialog.getByRole('button', { name: 'Fit to 30 minutes' }).click()
+  await expect(dialog).toContainText('30 of 30 minutes')
+  await dialog.getByRole('button', { name: 'Keep it so' }).click()
+  await expect.poll(async () => (await names())[1]!.split('\n')[0]).toBe(first!.split('\n')[0])
+  await page.keyboard.press('u')
+  await expect.poll(async () => (await names())[0]!.split('\n')[0]).toBe(first!.split('\n')[0])
+
+  await page.keyboard.press('d')
+  const large = page.getByRole('dialog').filter({ hasText: 'Back to the lesson' })
+  await expect(large.locator('.sheet-system').first()).toBeVisible()
+  await large.getByRole('button', { name: 'Back to the lesson' }).click()
+
+  for (const key of ['j', 'k', '3', 'f']) await page.keyboard.press(key)
+  await page.keyboard.type('late')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('e')
+  await page.keyboard.press('Enter')
+  const summary = page.getByRole('article')
+  await expect(summary).toContainText('sounded 3 of 5')
+  await expect(summary).toContainText('Late shift.')
+})

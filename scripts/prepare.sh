@@ -26,8 +26,10 @@ build_if_stale() {
   enough_disk 150000 "$PWD"
   say "building the application (about a minute)"
   rm -rf .output
+  # What is edited while it builds is newer than the build.
+  touch .data/build-began
   NODE_OPTIONS= node_modules/.bin/nuxt build >.data/build.log 2>&1 || { tail -n 25 .data/build.log >&2; fail "The build failed; its last lines are above (the whole: .data/build.log)."; }
-  touch .output/built
+  touch -r .data/build-began .output/built
 }
 
 # wait_for URL PID WHAT: waits until URL answers; fails when the process ends first.

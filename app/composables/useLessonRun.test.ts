@@ -11,14 +11,24 @@ const set = (id: string, more: object = {}) => ({
   drillName: `Drill ${id}`,
   plan: PLAN,
   taught: 2,
+  pace: 'on-plan',
+  targetOn: null,
+  spec: { version: 1, family: 'order', order: { fingers: [1, 2] } },
+  hand: {},
   passes: [],
+  homePasses: [],
+  faults: [],
+  lessonLogs: [],
+  practice: [],
+  bestBefore: null,
   decisions: [],
   ...more,
 })
 const detail = (more: object = {}) =>
   ({
     id: 'lesson',
-    student: { name: 'Ida' },
+    student: { name: 'Ida', pain: null, painClearedAt: null },
+    minutes: 45,
     zone: 'Europe/London',
     startedAt: '2026-01-05T16:00:00.000Z',
     endedAt: null,
@@ -336,5 +346,91 @@ describe('reopening', () => {
     const { run } = await open()
     for (let i = 0; i < 3; i++) run.pass(true)
     expect(run.standing.value!.offer).toMatchObject({ decision: 'raise', bpm: 80 })
+  })
+})
+
+describe('what is said of a drill beside its passes', () => {
+  const fault = { id: 'old', fault: 'late-shift', day: '2025-12-29' } as const
+  const withFault = () => detail({ agenda: [set('a', { faults: [fault] }), set('b')] })
+
+  test('a fault of last time is answered: gone, or put down again; undo takes either back', async () => {
+    served = withFault()
+    const { lesson, run } = await open()
+    const answer = () => lesson.answerTo(served.agenda[0]!, fault)
+    expect(answer()).toBeNull()
+    run.faultGone(fault)
+    expect(answer()).toBe('gone')
+    run.undo()
+    expect(answer()).toBeNull()
+    run.fault('late-shift', {})
+    expect(answer()).toBe('still there')
+    expect(kinds()).toEqual(['turn', 'fault-gone', 'void', 'fault'])
+  })
+
+  test('the same fault in the last lesson and in this one holds the drill', async () => {
+    served = detail({
+      agenda: [set('a', { lessonLogs: [{ at: '2025-12-29T16:00:00.000Z', kind: 'lesson', faults: ['tension'] }] })],
+    })
+    const { run } = await open()
+    run.fault('tension', {})
+    expect(run.standing.value!.offer).toMatchObject({ decision: 'hold', grounds: { ground: 'fault-again' } })
+  })
+
+  test('how it sounded is kept once, the last that was said', async () => {
+    const { lesson, run } = await open()
+    for (const quality of [3, 4, 4]) run.rate(quality)
+    expect(kinds()).toEqual(['turn', 'rating', 'rating'])
+    expect(lesson.state.value.quality.get('a')).toBe(4)
+  })
+
+  test('a pain that was put down means rest until it is gone', async () => {
+    const { lesson, run } = await open()
+    lesson.hurts({ where: 'wrist', since: '2026-01-05', reviewOn: null })
+    expect(run.standing.value!.offer.decision).toBe('rest')
+    lesson.hurts(null)
+    expect(run.standing.value!.offer.decision).toBe('hold')
+  })
+
+  test('a pain of the fretting hand stops no drill on open strings', async () => {
+    const open5 = { version: 1, family: 'picking', picking: { groups: [{ strings: [3], notes: 4 }] } }
+    served = detail({ agenda: [set('a', { spec: open5 })] })
+    const { lesson, run } = await open()
+    lesson.hurts({ where: 'joint', hand: 'fretting', since: '2026-01-05', reviewOn: null })
+    expect(run.standing.value!.offer.decision).toBe('hold')
+    lesson.hurts({ where: 'joint', hand: 'plucking', since: '2026-01-05', reviewOn: null })
+    expect(run.standing.value!.offer.decision).toBe('rest')
+  })
+})
+
+describe('the agenda', () => {
+  const minutes = (run: Awaited<ReturnType<typeof open>>['run']) => run.items.value.map(item => [item.id, item.minutes])
+
+  test('is made by need, fills the lesson, and is the order of the drills', async () => {
+    served = detail({ agenda: [set('a', { pace: 'at-target' }), set('b', { pace: 'stalled' })] })
+    const { run } = await open()
+    expect(run.items.value.map(item => item.id)).toEqual(['b', 'a'])
+    expect(run.items.value.reduce((all, item) => all + item.minutes, 0)).toBe(45)
+    expect(run.agenda.value.map(each => each.id)).toEqual(['b', 'a'])
+    expect(run.current.value!.id).toBe('b')
+  })
+
+  test('arranged by the teacher it is theirs; undo gives back the one before', async () => {
+    const { run } = await open()
+    const before = minutes(run)
+    run.arrange([{ id: 'b', minutes: 10 }])
+    expect(minutes(run)).toEqual([['b', 10]])
+    // What is not today can still be turned to, after the others.
+    expect(run.agenda.value.map(each => each.id)).toEqual(['b', 'a'])
+    run.undo()
+    expect(minutes(run)).toEqual(before)
+    expect(said.at(-1)!.text).toBe('Took back the change of the agenda.')
+  })
+
+  test('what happens in the lesson does not turn the list over', async () => {
+    const { lesson, run } = await open()
+    const before = minutes(run)
+    served = detail({ agenda: [set('a', { pace: 'at-target' }), set('b', { pace: 'stalled' })] })
+    await lesson.load()
+    expect(minutes(run)).toEqual(before)
   })
 })

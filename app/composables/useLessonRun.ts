@@ -1,9 +1,14 @@
 import { computed, ref, shallowRef, watch } from 'vue'
+import { planLesson, type AgendaEntry, type LessonPlan } from '#core/practice/agenda/agenda'
+import { warmupMinutes } from '#core/practice/agenda/warmup'
 import { standingDecisions } from '#core/practice/log/fold'
+import { localIso } from '#core/practice/schedule/local-time'
 import { groundsInWords } from '#core/wording/decision'
 import type { DecisionKind } from '#core/schema/plan-fields'
 import type { Fault } from '#core/practice/log/kinds'
 import type { LessonEventOf, Voidable } from '#core/practice/log/events'
+import type { AgendaItem } from '#shared/contracts/assignments'
+import type { LessonDetail } from '#shared/contracts/lessons'
 import { useToasts } from '../stores/toasts'
 import type { RunningLesson } from './useLesson'
 
@@ -29,6 +34,20 @@ const TAKEN_BACK: Readonly<Record<Exclude<Voidable['kind'], 'pass'>, string>> = 
   'fault-gone': 'mark that a fault is gone',
   'rating': 'rating',
   'note': 'note',
+  'agenda': 'change of the agenda',
+}
+
+/** The lesson as it is offered: made from what is set, by need. */
+function lessonOffered(detail: LessonDetail): LessonPlan {
+  const today = localIso(detail.startedAt, detail.zone).slice(0, 10)
+  const drills = detail.agenda.map(({ id, pace, targetOn, lessonLogs, spec }) => ({
+    id,
+    pace,
+    targetOn,
+    heardOn: lessonLogs.at(-1)?.at.slice(0, 10) ?? null,
+    warmupMinutes: warmupMinutes(spec),
+  }))
+  return planLesson(drills, detail.minutes, today)
 }
 
 /** What a teacher does in a running lesson: take up a drill, hear passes, decide, note, take back, end. */
@@ -37,7 +56,28 @@ export function useLessonRun(lesson: RunningLesson) {
   const toasts = useToasts()
 
   const ended = computed(() => state.value.endedAt !== null)
-  const agenda = computed(() => detail.value?.agenda ?? [])
+  // As it was offered when the lesson was opened: what is heard in it does not turn the list over.
+  const offered = shallowRef<LessonPlan | null>(null)
+  watch(
+    detail,
+    now => {
+      if (now && !offered.value) offered.value = lessonOffered(now)
+    },
+    { immediate: true },
+  )
+  /** The items of the lesson in their order, with their minutes. */
+  const items = computed<readonly AgendaEntry[]>(
+    () =>
+      state.value.agenda?.map(({ assignmentId, minutes }) => ({ id: assignmentId, minutes })) ??
+      offered.value?.items ??
+      [],
+  )
+  /** All that can be turned to: the items in order, then what there is no time for. */
+  const agenda = computed(() => {
+    const order = new Map(items.value.map(({ id }, i) => [id, i]))
+    const placeOf = (set: AgendaItem) => order.get(set.id) ?? order.size
+    return [...(detail.value?.agenda ?? [])].sort((a, b) => placeOf(a) - placeOf(b))
+  })
   const current = computed(() => agenda.value.find(set => set.id === state.value.currentId) ?? agenda.value[0] ?? null)
   const standing = computed(() => (current.value ? lesson.standing(current.value) : null))
   const setBpm = computed(() => standing.value?.bpm ?? 60)
@@ -199,7 +239,13 @@ export function useLessonRun(lesson: RunningLesson) {
 
   return {
     ended,
+    items,
     agenda,
+    /** Arranges the lesson: which drills in which order, with how many minutes. */
+    arrange: (now: readonly AgendaEntry[]) => {
+      if (ended.value) return
+      lesson.record({ kind: 'agenda', items: now.map(({ id, minutes }) => ({ assignmentId: id, minutes })) })
+    },
     current,
     standing,
     setBpm,

@@ -18,7 +18,7 @@ export function expectedInWords(plan: Plan, { expected }: Forecast): string | nu
     case 'too-few':
       return `Too early to tell: ${expected.points === 0 ? 'no day' : expected.points === 1 ? 'one day' : `${countInWords(expected.points)} days`} with a clean pass so far, three are needed.`
     case 'not-rising':
-      return 'The clean tempo does not rise: no day can be told.'
+      return 'Over all its lessons the clean tempo does not rise: no day can be told.'
     case 'expected': {
       const to = expected.latest === null ? 'or never at the slow end' : `to ${dayInWords(expected.latest)}`
       return expected.earliest === expected.on && expected.latest === expected.on
@@ -35,6 +35,10 @@ export function expectedInWords(plan: Plan, { expected }: Forecast): string | nu
 export function pacingInWords({ pacing }: Forecast): string | null {
   if (!pacing) return null
   const { neededPerWeek, gainedPerWeek, realistic } = pacing
+  if (neededPerWeek === null)
+    return gainedPerWeek === null
+      ? 'Its day is past.'
+      : `Its day is past; it ${gainedPerWeek > 0 ? `has gained ${whole(gainedPerWeek)} a week` : 'has not risen'} over the last four weeks.`
   if (gainedPerWeek === null)
     return `Needs ${whole(neededPerWeek)} a week; the last four weeks say too little of what it gains.`
   const gained = gainedPerWeek > 0 ? `has been +${whole(gainedPerWeek)}` : 'has not risen'

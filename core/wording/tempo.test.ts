@@ -45,7 +45,7 @@ describe('a forecast in words', () => {
     expect(said([])[0]).toBe('Too early to tell: no day with a clean pass so far, three are needed.')
     expect(said([60])[0]).toContain('one day with')
     expect(said([60, 90])[0]).toBe('The target of 90 was played cleanly.')
-    expect(said([60, 60, 60])[0]).toBe('The clean tempo does not rise: no day can be told.')
+    expect(said([60, 60, 60])[0]).toBe('Over all its lessons the clean tempo does not rise: no day can be told.')
     expect(said([60, 64, 68, 72])[0]).toMatch(/^Expected about \d+ \w+: \d+ \w+ to \d+ \w+\.$/)
   })
 
@@ -54,5 +54,8 @@ describe('a forecast in words', () => {
     expect(said([60, 63, 66, 69], '2026-03-30')[1]).toBeNull()
     expect(said([69, 69, 69, 69], '2026-02-09')[1]).toBe('Needs +11 a week, has not risen over the last four weeks.')
     expect(said([60, 63, 66, 69])[1]).toBeNull()
+    expect(said([60, 63, 66, 69], '2026-01-20')[1]).toBe(
+      'Its day is past; it has gained 3 a week over the last four weeks.',
+    )
   })
 })

@@ -143,6 +143,7 @@ async function everything(): Promise<void> {
   })
   await append({ kind: 'fault', assignmentId: made.assignmentId, fault: 'rushing' })
   await append({ kind: 'rating', assignmentId: made.assignmentId, quality: 4 })
+  await append({ kind: 'agenda', items: [{ assignmentId: made.assignmentId, minutes: 5 }] })
   await setSchool(db, teacher, made.studentId, { ...body(), school: 'creep' }, NOW)
   await setPlan(db, teacher, made.assignmentId, { ...body(), plan: { ...PLAN, need: 2 }, targetOn: null }, NOW)
   const practised = { assignmentId: made.assignmentId, day: '2026-01-04', minutes: 5, bpm: 72, clean: 1 }

@@ -259,6 +259,17 @@ async function assertOpen(tx: Database, actor: Actor, lesson: Lesson, event: Les
   )
 }
 
+/** @throws DomainError `not-found` when an agenda names a drill that is not this student's. */
+async function assertOwnDrills(tx: Database, lesson: Lesson, { items }: LessonEventOf<'agenda'>): Promise<void> {
+  const ids = items.map(item => item.assignmentId)
+  if (ids.length === 0) return
+  const found = await tx
+    .select({ id: assignments.id })
+    .from(assignments)
+    .where(and(eq(assignments.studentId, lesson.studentId), inArray(assignments.id, ids)))
+  if (found.length < ids.length) throw notFound('set drill')
+}
+
 /** The pass, fault or note an undo names. @throws DomainError when it is not there, cannot be undone or was undone. */
 async function voidedBy(tx: Database, lesson: Lesson, event: LessonEventOf<'void'>): Promise<LessonEvent> {
   const [target] = await tx
@@ -390,6 +401,7 @@ export function appendEvent(
   return idempotentWrite(db, actor, `append-event ${lessonId}`, event, now, async tx => {
     const lesson = await ownLesson(tx, actor, lessonId, true)
     await assertOpen(tx, actor, lesson, event, now)
+    if (event.kind === 'agenda') await assertOwnDrills(tx, lesson, event)
     const voided = event.kind === 'void' ? await voidedBy(tx, lesson, event) : null
     const pass = voided?.kind === 'pass' ? voided : event.kind === 'pass' ? event : null
     const assignmentId = 'assignmentId' in event ? event.assignmentId : null

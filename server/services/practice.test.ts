@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import type { LessonEvent } from '#core/practice/log/events'
 import { standingOf } from '#core/practice/log/standing'
+import { lessonEventSchema } from '#shared/contracts/lessons'
 import { practice } from '../db/tables'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase, PLAN } from '../tests/studio'
 import { setPlan } from './assignments'
@@ -215,6 +216,26 @@ describe('what earlier lessons said', () => {
     const [set] = (await readLesson(db, made.teacher, await aLesson(made, 6 * WEEK), later(6 * WEEK))).agenda
     expect(set!.bestBefore).toBe(90)
     expect(set!.lessonLogs).toHaveLength(4)
+  })
+})
+
+describe('the agenda of a lesson', () => {
+  test('is in the log with its minutes; a drill of somebody else is none of it, a drill twice is refused', async () => {
+    const [made, other] = [await aStudent(), await aStudent()]
+    const items = [{ assignmentId: made.assignmentId, minutes: 12 }]
+    const lesson = await aLesson(made, 0, { kind: 'agenda', items })
+    const { events } = await readLesson(db, made.teacher, lesson, NOW)
+    expect(events).toMatchObject([{ kind: 'agenda', items }])
+    await expect(
+      aLesson(made, 2, { kind: 'agenda', items: [{ assignmentId: other.assignmentId, minutes: 12 }] }),
+    ).rejects.toMatchObject({ code: 'not-found' })
+    const parse = (list: typeof items) =>
+      lessonEventSchema.safeParse({ id: randomUUID(), at: NOW.toISOString(), kind: 'agenda', items: list }).success
+    expect([parse(items), parse([...items, ...items]), parse([{ ...items[0]!, minutes: 0 }])]).toEqual([
+      true,
+      false,
+      false,
+    ])
   })
 })
 

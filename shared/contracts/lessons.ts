@@ -32,6 +32,9 @@ const count = z.int().min(0).max(1_000_000)
 const fretting = z.int('must be a finger').min(0, 'must be a finger').max(4, 'must be a finger')
 const aboutDrill = { assignmentId, taught: count.optional() }
 
+/** Most drills of one lesson. */
+const MOST_ITEMS = 60
+
 export const lessonEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...stamp, kind: z.literal('turn'), ...aboutDrill }),
   z.strictObject({
@@ -56,6 +59,19 @@ export const lessonEventSchema = z.discriminatedUnion('kind', [
     kind: z.literal('rating'),
     ...aboutDrill,
     quality: z.int('must be 1 to 5').min(1, 'must be 1 to 5').max(5, 'must be 1 to 5'),
+  }),
+  z.strictObject({
+    ...stamp,
+    kind: z.literal('agenda'),
+    items: z
+      .array(
+        z.strictObject({
+          assignmentId,
+          minutes: z.int('must be whole minutes').min(1, 'must be at least 1').max(240, 'must be at most 240'),
+        }),
+      )
+      .max(MOST_ITEMS, `takes at most ${MOST_ITEMS} drills`)
+      .refine(items => new Set(items.map(item => item.assignmentId)).size === items.length, 'names a drill twice'),
   }),
   z.strictObject({
     ...stamp,

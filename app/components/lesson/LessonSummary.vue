@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { faultCue, faultInWords } from '#core/wording/fault'
+import { goalBpm, isFalling, isTimed } from '#core/practice/tempo/target'
+import { capital, countInWords } from '#core/wording/numbers'
 import type { AgendaItem } from '#shared/contracts/assignments'
 
 /** What a lesson amounted to, on one page. */
@@ -24,21 +27,29 @@ const rows = computed(() =>
         after: decided.at(-1)?.bpm ?? before,
         minutes: state.value.minutes.get(set.id) ?? 0,
         notes: state.value.notes.filter(note => note.assignmentId === set.id),
+        faults: state.value.faults.filter(fault => fault.assignmentId === set.id),
+        gone: state.value.gone.filter(each => each.assignmentId === set.id).length,
+        quality: state.value.quality.get(set.id) ?? null,
+        planned: state.value.agenda?.find(item => item.assignmentId === set.id)?.minutes ?? null,
       }
     })
-    .filter(row => row.passes.length > 0 || row.decided.length > 0 || row.notes.length > 0),
+    .filter(
+      row =>
+        row.passes.length + row.decided.length + row.notes.length + row.faults.length + row.gone > 0 ||
+        row.quality !== null,
+    ),
 )
 const general = computed(() => state.value.notes.filter(note => note.assignmentId === null))
 const length = computed(() => {
   const end = state.value.endedAt ?? detail.value.endedAt
   return end ? Math.max(1, Math.round((Date.parse(end) - Date.parse(detail.value.startedAt)) / 60_000)) : null
 })
-const words = (set: AgendaItem, before: number, after: number) =>
-  after > before
-    ? `raised from ${before} to ${after}`
-    : after < before
-      ? `eased from ${before} to ${after}`
-      : `stays at ${after}`
+/** What became of the tempo; falling tempos are gone down, not eased. */
+const words = (set: AgendaItem, before: number, after: number) => {
+  if (after === before) return isTimed(set.plan) ? `stays at ${after}` : 'untimed'
+  if (isFalling(set.plan)) return `from ${before} to ${after}`
+  return after > before ? `raised from ${before} to ${after}` : `eased from ${before} to ${after}`
+}
 const { printOut } = usePrinting()
 const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round(value)} min`)
 </script>
@@ -62,10 +73,23 @@ const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round
       </h2>
       <p class="figures text-lg">
         <b>{{ words(row.set, row.before, row.after) }}</b>{{ ' '
-        }}<span class="text-soft">of {{ row.set.plan.targetBpm }}</span>
+        }}<span v-if="isTimed(row.set.plan)" class="text-soft">of {{ goalBpm(row.set.plan) }}</span>
       </p>
       <p class="text-soft figures">
-        {{ row.clean }} of {{ row.passes.length }} passes clean · {{ minutes(row.minutes) }}
+        {{ row.clean }} of {{ row.passes.length }} passes clean · {{ minutes(row.minutes)
+        }}{{ row.planned === null ? '' : ` of ${row.planned} planned`
+        }}{{ row.quality === null ? '' : ` · sounded ${row.quality} of 5` }}
+      </p>
+      <p v-if="row.faults.length > 0">
+        {{ capital(row.faults.map(faultInWords).join('; ')) }}.
+        <span class="text-soft">{{ faultCue(row.faults[0]!.fault) }}</span>
+      </p>
+      <p v-if="row.gone > 0">
+        {{
+          row.gone === 1
+            ? 'A fault of last time is gone.'
+            : `${capital(countInWords(row.gone))} faults of last time are gone.`
+        }}
       </p>
       <ul class="mt-1">
         <li v-for="decision in row.decided" :key="decision.id">

@@ -149,7 +149,9 @@ async function saveAndGoOn() {
       <FormField v-model="note" label="What they said" />
       <FormRefusal :refusal="refusal" :said-by-fields="[]" />
       <p class="figures" role="status">{{ inWords }}</p>
-      <div class="flex flex-row-reverse flex-wrap justify-start gap-3 sticky bottom-0 bg-card pt-2">
+      <div
+        class="flex flex-row-reverse flex-wrap justify-start gap-3 sticky -bottom-6 -mx-6 -mb-6 bg-card px-6 pt-3 pb-6"
+      >
         <BaseButton tone="action" type="submit" :busy="busy" :disabled="chosen.length === 0">Put it down</BaseButton>
         <BaseButton v-if="next" :busy="busy" :disabled="chosen.length === 0" @click="saveAndGoOn">
           Put it down, then {{ next.drillName.slice(0, 24) }}

@@ -23,6 +23,8 @@ function eventInWords(event: LessonEvent): string {
       return 'a fault that is gone'
     case 'rating':
       return `how it sounded: ${event.quality} of 5`
+    case 'agenda':
+      return 'the agenda'
     case 'note':
       return `the note “${event.text}”`
     case 'decision':

@@ -15,7 +15,7 @@ const lesson = useLesson(String(route.params.id))
 await lesson.load()
 const { detail } = lesson
 const run = useLessonRun(lesson)
-const { agenda, canUndo, ended, current, standing, setBpm, tempo, passesHere } = run
+const { agenda, items, canUndo, ended, current, standing, setBpm, tempo, passesHere } = run
 useHead({ title: computed(() => `Lesson${detail.value ? ` · ${detail.value.student.name}` : ''} · Fidactyl`) })
 
 /** The drill played another way for now: it is shown and sounds so, and no pass of it counts for the drill. */
@@ -53,8 +53,12 @@ function choose(assignmentId: string) {
   metronome.stop()
   run.choose(assignmentId)
 }
+/** The sheet by itself and large, to play from and to show. */
+const demonstrating = ref(false)
+// As large as two screens hold it: who plays from it scrolls once at most.
+const { height: windowHeight } = useWindowSize()
 /** The dialog that is open, if any. */
-const asking = ref<'note' | 'fault' | 'pain' | 'bring' | 'home' | 'end' | null>(null)
+const asking = ref<'note' | 'fault' | 'pain' | 'bring' | 'home' | 'agenda' | 'end' | null>(null)
 const isAsking = (which: NonNullable<typeof asking.value>) =>
   computed({
     get: () => asking.value === which,
@@ -64,6 +68,7 @@ const isAsking = (which: NonNullable<typeof asking.value>) =>
   })
 const [noting, faulting, bringing] = [isAsking('note'), isAsking('fault'), isAsking('bring')]
 const [hurting, reporting, ending] = [isAsking('pain'), isAsking('home'), isAsking('end')]
+const arranging = isAsking('agenda')
 const ask = (which: NonNullable<typeof asking.value>) => () => {
   asking.value = which
 }
@@ -138,6 +143,8 @@ const shortcuts = [
   { key: 'ArrowRight', label: 'Next drill', run: () => step(1) },
   { key: 'ArrowLeft', label: 'Previous drill', run: () => step(-1) },
   { key: 'f', label: 'Put down a fault', run: ask('fault') },
+  { key: 'a', label: 'Arrange the lesson', run: ask('agenda') },
+  { key: 'd', label: 'Demonstrate', run: () => score.value && (demonstrating.value = true) },
   { key: 'h', label: 'Put down what was practised at home', run: ask('home') },
   { key: 'g', label: 'The fault of last time is gone', run: () => unanswered.value && run.faultGone(unanswered.value) },
   { key: 's', label: 'It is still there', run: () => unanswered.value && stillThere(unanswered.value) },
@@ -176,8 +183,11 @@ useKeys(() => (ended.value ? [] : shortcuts))
         :detail="detail"
         :current-id="current?.id ?? null"
         :straining="straining"
+        :agenda="agenda"
+        :items="items"
         @choose="choose"
         @bring="asking = 'bring'"
+        @arrange="asking = 'agenda'"
       />
       <div class="p-3 sm:px-5 lg:py-4 min-w-0 min-h-0 flex flex-col gap-3 lg:overflow-y-auto">
         <SetAside :lesson-id="detail.id" />
@@ -246,6 +256,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
           <NoteCard v-if="score && selected !== null" :score="score" :selected="selected" />
           <div v-if="score" class="flex flex-wrap gap-2">
             <RowToggles />
+            <BaseButton size="sm" @click="demonstrating = true">Demonstrate</BaseButton>
             <BaseButton size="sm" class="lg:hidden" @click="asking = 'bring'">Bring in a drill</BaseButton>
           </div>
           <LessonBeside
@@ -303,6 +314,29 @@ useKeys(() => (ended.value ? [] : shortcuts))
     <LessonNoteDialog v-model:open="noting" :drill-name="current?.drillName ?? null" @noted="run.note" />
     <FaultDialog v-model:open="faulting" @heard="heard" />
     <PainDialog v-model:open="hurting" :student="detail.student" :today="today" @saved="lesson.hurts" />
+    <AgendaDialog
+      v-model:open="arranging"
+      :agenda="agenda"
+      :items="items"
+      :minutes="detail.minutes"
+      @arrange="run.arrange"
+    />
+    <BaseDialog v-model:open="demonstrating" :title="current?.drillName ?? ''" :about="`At ${tempo}`" full>
+      <DrillSheet
+        v-if="score"
+        :score="score"
+        :lanes="lanes"
+        :quiet="quiet"
+        :clock="metronome"
+        :height="2 * windowHeight"
+      />
+      <div class="sticky -bottom-6 -mx-6 -mb-6 flex gap-3 bg-card px-6 pt-3 pb-6">
+        <BaseButton tone="action" class="min-h-14" @click="metronome.toggle()">
+          {{ metronome.playing.value ? 'Stop' : 'Play' }}
+        </BaseButton>
+        <BaseButton class="min-h-14" @click="demonstrating = false">Back to the lesson</BaseButton>
+      </div>
+    </BaseDialog>
     <PracticeDialog
       v-model:open="reporting"
       :student="detail.student"

@@ -40,6 +40,11 @@ export type LessonEvent = Stamp &
     | (AboutDrill & { readonly kind: 'fault-gone'; readonly faultId: string })
     /** How the drill sounded, 1 to 5; the last one of a lesson counts. */
     | (AboutDrill & { readonly kind: 'rating'; readonly quality: number })
+    /** What the lesson is made of, in order, as the teacher arranged it; the last one counts. */
+    | {
+        readonly kind: 'agenda'
+        readonly items: readonly { readonly assignmentId: string; readonly minutes: number }[]
+      }
     | { readonly kind: 'note'; readonly assignmentId: string | null; readonly text: string }
     | { readonly kind: 'void'; readonly eventId: string }
     | (AboutDrill & {
@@ -64,7 +69,7 @@ export type LessonEvent = Stamp &
   )
 
 /** Kinds of events that an undo takes back; everything else is answered by an event of its own. */
-export const VOIDABLE = ['pass', 'fault', 'fault-gone', 'rating', 'note'] as const
+export const VOIDABLE = ['pass', 'fault', 'fault-gone', 'rating', 'note', 'agenda'] as const
 export type Voidable = LessonEventOf<(typeof VOIDABLE)[number]>
 
 /** Whether an undo takes an event back. */

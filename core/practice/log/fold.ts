@@ -8,6 +8,8 @@ export interface LessonState {
   readonly gone: readonly LessonEventOf<'fault-gone'>[]
   /** How each drill sounded, by assignment: the last that was said. */
   readonly quality: ReadonlyMap<string, number>
+  /** What the teacher made of the lesson; null while it is as it was offered. */
+  readonly agenda: LessonEventOf<'agenda'>['items'] | null
   readonly notes: readonly LessonEventOf<'note'>[]
   readonly decisions: readonly LessonEventOf<'decision'>[]
   /** The drill the teacher last turned to. */
@@ -46,6 +48,7 @@ export function foldLesson(events: readonly LessonEvent[]): LessonState {
     faults: of('fault'),
     gone: of('fault-gone'),
     quality: new Map(of('rating').map(({ assignmentId, quality }) => [assignmentId, quality])),
+    agenda: of('agenda').at(-1)?.items ?? null,
     notes: of('note'),
     decisions: of('decision'),
     currentId: turns.at(-1)?.assignmentId ?? null,

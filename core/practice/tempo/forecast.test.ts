@@ -119,7 +119,11 @@ describe('the forecast', () => {
 
   test('a day that was, and weeks without lessons', () => {
     const points = weekly(72, 76, 80)
-    expect(asked(points, { targetOn: FIRST }).pacing).toMatchObject({ realistic: false, moveTargetTo: 80 })
+    expect(asked(points, { targetOn: FIRST }).pacing).toMatchObject({
+      neededPerWeek: null,
+      realistic: false,
+      moveTargetTo: 80,
+    })
     const later = dayPlus(FIRST, 200)
     expect(asked(points, { targetOn: dayPlus(later, 28), today: later }).pacing).toMatchObject({ gainedPerWeek: null })
   })

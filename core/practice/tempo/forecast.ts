@@ -26,7 +26,8 @@ export type Expected =
 
 /** What a wanted day asks for against what the last four weeks gave, bpm a week. */
 export interface Pacing {
-  readonly neededPerWeek: number
+  /** Null where the day is past. */
+  readonly neededPerWeek: number | null
   /** Null where the last four weeks say too little. */
   readonly gainedPerWeek: number | null
   /** Whether the day and the target go together at the present pace. */
@@ -85,14 +86,14 @@ function pacingOf(plan: Plan, points: readonly CleanPoint[], today: string, targ
   if (points.length < LEAST_POINTS) return null
   const best = Math.max(...points.map(({ bpm }) => bpm))
   const missing = goalBpm(plan) - best
-  const weeks = Math.max(daysBetween(today, targetOn), 1) / 7
-  const neededPerWeek = missing / weeks
+  const weeks = Math.max(daysBetween(today, targetOn), 0) / 7
+  const neededPerWeek = weeks > 0 ? missing / weeks : null
   const recent = points.filter(({ day }) => daysBetween(day, today) <= RECENT_DAYS)
   const gainedPerWeek =
     recent.length < LEAST_POINTS
       ? null
       : 7 * theilSen(recent.map(({ day, bpm }) => ({ x: daysBetween(recent[0]!.day, day), y: bpm }))).slope
-  const realistic = gainedPerWeek === null || gainedPerWeek >= SLACK * neededPerWeek
+  const realistic = neededPerWeek !== null && (gainedPerWeek === null || gainedPerWeek >= SLACK * neededPerWeek)
   const daysAtPace = gainedPerWeek && gainedPerWeek > 0 ? Math.ceil((7 * missing) / gainedPerWeek) : null
   const reachable = gainedPerWeek === null ? null : Math.floor(best + Math.max(0, gainedPerWeek) * weeks)
   return {

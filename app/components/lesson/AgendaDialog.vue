@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { Bars3Icon } from '@heroicons/vue/24/outline'
+import { fitLesson, type AgendaEntry } from '#core/practice/agenda/agenda'
+import type { AgendaItem } from '#shared/contracts/assignments'
+
+/** Arranges a lesson: which drills, in which order, with how many minutes. */
+const props = defineProps<{ agenda: readonly AgendaItem[]; items: readonly AgendaEntry[]; minutes: number }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ arrange: [items: readonly AgendaEntry[]] }>()
+/** Minutes of a drill that is put in. */
+const PUT_IN = 5
+const draft = ref<readonly AgendaEntry[]>([])
+watch(open, now => {
+  if (now) draft.value = props.items
+})
+const names = computed(() => new Map(props.agenda.map(set => [set.id, set.drillName])))
+const left = computed(() => props.agenda.filter(set => !draft.value.some(item => item.id === set.id)))
+const total = computed(() => draft.value.reduce((all, item) => all + item.minutes, 0))
+const list = useTemplateRef<HTMLElement>('list')
+const said = ref('')
+function move(from: number, to: number) {
+  if (to < 0 || to >= draft.value.length) return
+  const now = [...draft.value]
+  now.splice(to, 0, ...now.splice(from, 1))
+  draft.value = now
+  said.value = `${names.value.get(now[to]!.id)} is now number ${to + 1}.`
+}
+useSorting(list, move)
+const setMinutes = (id: string, minutes: number) => {
+  draft.value = draft.value.map(item => (item.id === id ? { id, minutes } : item))
+}
+function save() {
+  emit('arrange', draft.value)
+  open.value = false
+}
+</script>
+
+<template>
+  <BaseDialog
+    v-model:open="open"
+    title="Arrange the lesson"
+    about="Offered by need: the warm-up, then what is wanted soon, stalled or behind. It is yours to change."
+    wide
+  >
+    <form class="space-y-4" @submit.prevent="save">
+      <p v-if="draft.length === 0" class="text-soft">Nothing is planned. Put a drill in.</p>
+      <ol ref="list" class="space-y-1.5">
+        <li
+          v-for="(item, i) in draft"
+          :key="item.id"
+          class="flex flex-wrap items-center gap-x-2 gap-y-1 border border-line rounded-md pr-2"
+        >
+          <span
+            data-handle
+            class="self-stretch min-h-11 w-9 grid place-items-center cursor-grab touch-none text-soft"
+            title="Drag to another place"
+          >
+            <Bars3Icon class="size-5" aria-hidden="true" />
+          </span>
+          <span class="flex-1 min-w-44">{{ names.get(item.id) ?? 'A drill that is off the list' }}</span>
+          <BaseStepper
+            class="w-36"
+            :model-value="item.minutes"
+            :label="`Minutes for ${names.get(item.id)}`"
+            hide-label
+            :min="1"
+            :max="240"
+            @update:model-value="setMinutes(item.id, $event)"
+          />
+          <span class="text-soft">min</span>
+          <span class="flex gap-2 ml-auto">
+            <BaseButton size="sm" :disabled="i === 0" :aria-label="`Move number ${i + 1} up`" @click="move(i, i - 1)">
+              ↑
+            </BaseButton>
+            <BaseButton
+              size="sm"
+              :disabled="i === draft.length - 1"
+              :aria-label="`Move number ${i + 1} down`"
+              @click="move(i, i + 1)"
+            >
+              ↓
+            </BaseButton>
+            <BaseButton
+              size="sm"
+              :aria-label="`Leave ${names.get(item.id)} for another day`"
+              @click="draft = draft.filter(each => each.id !== item.id)"
+            >
+              ×
+            </BaseButton>
+          </span>
+        </li>
+      </ol>
+      <div v-if="left.length > 0">
+        <h3 class="text-base mb-1">Not today</h3>
+        <div class="flex flex-wrap gap-2">
+          <BaseButton
+            v-for="set in left"
+            :key="set.id"
+            :aria-label="`Put in ${set.drillName}`"
+            @click="draft = [...draft, { id: set.id, minutes: PUT_IN }]"
+          >
+            + {{ set.drillName }}
+          </BaseButton>
+        </div>
+      </div>
+      <p class="flex flex-wrap items-center gap-3 figures" role="status">
+        <span :class="total > minutes ? 'text-attention-ink font-bold' : ''">
+          {{ total }} of {{ minutes }} minutes
+        </span>
+        <BaseButton v-if="total !== minutes && draft.length > 0" size="sm" @click="draft = fitLesson(draft, minutes)">
+          Fit to {{ minutes }} minutes
+        </BaseButton>
+      </p>
+      <p class="sr-only" role="status">{{ said }}</p>
+      <DialogActions action="Keep it so" @cancel="open = false" />
+    </form>
+  </BaseDialog>
+</template>
