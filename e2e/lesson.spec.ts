@@ -1,20 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import { expect, type Page } from '@playwright/test'
 import type { LessonDetail } from '../shared/contracts/lessons'
-import { account, makeOwn, type Own } from './own'
+import { openOwn, type Own } from './own'
 import { test } from './studio'
-import { enter, type Visitor } from './visitor'
+import type { Visitor } from './visitor'
 
-/** A teacher of one's own with a student, a drill set at 60 and a lesson that runs, opened in the browser. */
-async function openLesson(page: Page, baseURL: string): Promise<{ readonly teacher: Visitor; readonly own: Own }> {
-  const { name, userId } = await account('teacher')
-  const teacher = await enter(baseURL, name)
-  const own = await makeOwn(teacher, userId)
-  await page.goto('/')
-  await page.getByLabel('Name').fill(name)
-  await page.getByLabel('Password').fill('walnut and spruce')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+/** A teacher of one's own with a lesson in sight. */
+async function openLesson(page: Page, baseURL: string) {
+  const { teacher, own } = await openOwn(page, baseURL)
   await page.goto(`/lesson/${own.lessons}`)
   await expect(page.getByRole('heading', { name: 'Mine', level: 2 })).toBeVisible()
   return { teacher, own }

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto'
-import { expect } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { eq } from 'drizzle-orm'
 import { openDatabase } from '../server/db/client'
 import { students, studios, users } from '../server/db/tables'
 import { hashPassword } from '../server/services/password'
 import { ROUTES, type Kind } from './routes'
-import type { Visitor } from './visitor'
+import { enter, type Visitor } from './visitor'
 
 /** Rows of somebody's own, one of each kind. */
 export type Own = Readonly<Record<Kind | 'versions' | 'slots', string>>
@@ -70,4 +70,17 @@ export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
     of('POST /api/students/[id]/practice', { ...own, assignments }),
   )
   return { ...own, assignments, instruments, lessons, programmes, practice: reported.ids![0]! }
+}
+
+/** A teacher of one's own with a student, a drill set at 60 and a lesson that runs, signed in in the browser. */
+export async function openOwn(page: Page, baseURL: string): Promise<{ readonly teacher: Visitor; readonly own: Own }> {
+  const { name, userId } = await account('teacher')
+  const teacher = await enter(baseURL, name)
+  const own = await makeOwn(teacher, userId)
+  await page.goto('/')
+  await page.getByLabel('Name').fill(name)
+  await page.getByLabel('Password').fill('walnut and spruce')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  return { teacher, own }
 }

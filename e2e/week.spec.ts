@@ -1,24 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { expect, type Page } from '@playwright/test'
 import type { LessonDetail } from '../shared/contracts/lessons'
-import { account, makeOwn, type Own } from './own'
+import { openOwn } from './own'
 import { test } from './studio'
-import { enter, type Visitor } from './visitor'
 
 // What a teacher keeps of a week: how a plan goes on, what was practised, what hurt, what was wrong last time.
 
-/** A teacher of one's own with a student and a drill set at 60, signed in. */
-async function openStudio(page: Page, baseURL: string): Promise<{ readonly teacher: Visitor; readonly own: Own }> {
-  const { name, userId } = await account('teacher')
-  const teacher = await enter(baseURL, name)
-  const own = await makeOwn(teacher, userId)
-  await page.goto('/')
-  await page.getByLabel('Name').fill(name)
-  await page.getByLabel('Password').fill('walnut and spruce')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
-  return { teacher, own }
-}
 const choose = async (page: Page, label: string | RegExp, option: string) => {
   await page.getByRole('button', { name: label }).click()
   await page.getByRole('option', { name: option }).click()
@@ -29,7 +16,7 @@ test('another school is looked at before it is kept, with its way to the target,
   page,
   baseURL,
 }) => {
-  const { own } = await openStudio(page, baseURL!)
+  const { own } = await openOwn(page, baseURL!)
   await page.goto(`/students/${own.students}`)
   await page.getByRole('button', { name: 'Change the plan' }).click()
   const dialog = page.getByRole('dialog', { name: /^The plan of/ })
@@ -54,7 +41,7 @@ test('another school is looked at before it is kept, with its way to the target,
 })
 
 test('a student’s school is chosen once, and the next drill is set by it', async ({ page, baseURL }) => {
-  const { own } = await openStudio(page, baseURL!)
+  const { own } = await openOwn(page, baseURL!)
   await page.goto(`/students/${own.students}`)
   await page.getByRole('button', { name: 'More', exact: true }).click()
   await page.getByRole('menuitem', { name: 'Their school' }).click()
@@ -77,7 +64,7 @@ test('practice at home is put down in the lesson; a pain in it means rest until 
   page,
   baseURL,
 }) => {
-  const { own } = await openStudio(page, baseURL!)
+  const { own } = await openOwn(page, baseURL!)
   await page.goto(`/lesson/${own.lessons}`)
   await expect(decision(page)).toContainText('Stay at 60')
   await page.keyboard.press('h')
@@ -115,7 +102,7 @@ test('last time’s fault comes first: still there twice holds the drill and off
   page,
   baseURL,
 }) => {
-  const { teacher, own } = await openStudio(page, baseURL!)
+  const { teacher, own } = await openOwn(page, baseURL!)
   const record = (lessonId: string, event: object) =>
     teacher.send('POST', `/api/lessons/${lessonId}/events`, {
       event: { id: randomUUID(), at: new Date().toISOString(), ...event },
@@ -155,7 +142,7 @@ test('the lesson is made by need, arranged by hand, shown large, and summed up w
   page,
   baseURL,
 }) => {
-  const { teacher, own } = await openStudio(page, baseURL!)
+  const { teacher, own } = await openOwn(page, baseURL!)
   const second = (
     (
       await teacher.send('POST', '/api/drills', {

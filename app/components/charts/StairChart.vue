@@ -2,6 +2,7 @@
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { curveStepAfter, line } from 'd3-shape'
 import type { Staircase } from '#core/practice/tempo/staircase'
+import { dayTick } from './day-tick'
 
 /** The tempos from now to the target, a stair each, with their days; dashed beside it the way it was before. */
 const props = defineProps<{ bpm: number; today: string; stairs: Staircase; before?: Staircase | null }>()
@@ -26,12 +27,7 @@ function draw(width: number) {
     now: path(props.stairs),
     before: props.before ? path(props.before) : null,
     marks: props.stairs.stairs.map(stair => ({ ...stair, x: x(date(stair.on)), y: y(stair.bpm) })),
-    ticksX: x
-      .ticks(Math.max(2, Math.floor(width / 120)))
-      .map(tick => ({
-        x: x(tick),
-        text: tick.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }),
-      })),
+    ticksX: x.ticks(Math.max(2, Math.floor(width / 120))).map(tick => ({ x: x(tick), text: dayTick(tick) })),
     ticksY: y.ticks(4).map(tick => ({ y: y(tick), text: String(tick) })),
   }
 }
@@ -44,23 +40,13 @@ const summary = computed(() => {
 
 <template>
   <ChartFrame v-slot="{ width }" title="Tempos from now to the target" :summary="summary" :height="HEIGHT">
-    <g v-for="tick in draw(width).ticksY" :key="`y${tick.text}`">
-      <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="tick.y" :y2="tick.y" stroke="var(--line)" />
-      <text :x="MARGIN.left - 6" :y="tick.y + 4" text-anchor="end" font-size="12" fill="var(--soft)">
-        {{ tick.text }}
-      </text>
-    </g>
-    <text
-      v-for="tick in draw(width).ticksX"
-      :key="`x${tick.text}`"
-      :x="tick.x"
-      :y="HEIGHT - 6"
-      text-anchor="middle"
-      font-size="12"
-      fill="var(--soft)"
-    >
-      {{ tick.text }}
-    </text>
+    <ChartAxes
+      :width="width"
+      :height="HEIGHT"
+      :margin="MARGIN"
+      :ticks-x="draw(width).ticksX"
+      :ticks-y="draw(width).ticksY"
+    />
     <path
       v-if="draw(width).before"
       :d="draw(width).before!"

@@ -2,6 +2,7 @@
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { curveStepAfter, line } from 'd3-shape'
 import type { FollowedDrill } from '#shared/contracts/assignments'
+import { dayTick } from './day-tick'
 import { tempoSeries } from './tempo-series'
 
 /** Tempo of a drill over the lessons, against its plan. */
@@ -21,12 +22,7 @@ function draw(width: number) {
     y,
     plan: line()(data.plan.map(at)),
     steps: line().curve(curveStepAfter)(data.steps.map(at)),
-    ticksX: x
-      .ticks(Math.max(2, Math.floor(width / 110)))
-      .map(tick => ({
-        x: x(tick),
-        text: tick.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }),
-      })),
+    ticksX: x.ticks(Math.max(2, Math.floor(width / 110))).map(tick => ({ x: x(tick), text: dayTick(tick) })),
     ticksY: y.ticks(5).map(tick => ({ y: y(tick), text: String(tick) })),
   }
 }
@@ -41,23 +37,13 @@ const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4
 
 <template>
   <ChartFrame v-slot="{ width }" :title="`Tempo of ${set.drillName}`" :summary="summary" :height="HEIGHT">
-    <g v-for="tick in draw(width).ticksY" :key="`y${tick.text}`">
-      <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="tick.y" :y2="tick.y" stroke="var(--line)" />
-      <text :x="MARGIN.left - 6" :y="tick.y + 4" text-anchor="end" font-size="12" fill="var(--soft)">
-        {{ tick.text }}
-      </text>
-    </g>
-    <text
-      v-for="tick in draw(width).ticksX"
-      :key="`x${tick.text}`"
-      :x="tick.x"
-      :y="HEIGHT - 8"
-      text-anchor="middle"
-      font-size="12"
-      fill="var(--soft)"
-    >
-      {{ tick.text }}
-    </text>
+    <ChartAxes
+      :width="width"
+      :height="HEIGHT"
+      :margin="MARGIN"
+      :ticks-x="draw(width).ticksX"
+      :ticks-y="draw(width).ticksY"
+    />
     <path
       v-if="draw(width).plan"
       :d="draw(width).plan!"

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Bars3Icon } from '@heroicons/vue/24/outline'
 import { fitLesson, type AgendaEntry } from '#core/practice/agenda/agenda'
 import type { AgendaItem } from '#shared/contracts/assignments'
 
@@ -45,18 +44,15 @@ function save() {
     <form class="space-y-4" @submit.prevent="save">
       <p v-if="draft.length === 0" class="text-soft">Nothing is planned. Put a drill in.</p>
       <ol ref="list" class="space-y-1.5">
-        <li
+        <MovableRow
           v-for="(item, i) in draft"
           :key="item.id"
-          class="flex flex-wrap items-center gap-x-2 gap-y-1 border border-line rounded-md pr-2"
+          :at="i"
+          :count="draft.length"
+          :out="`Leave ${names.get(item.id)} for another day`"
+          @move="move(i, $event)"
+          @out="draft = draft.filter(each => each.id !== item.id)"
         >
-          <span
-            data-handle
-            class="self-stretch min-h-11 w-9 grid place-items-center cursor-grab touch-none text-soft"
-            title="Drag to another place"
-          >
-            <Bars3Icon class="size-5" aria-hidden="true" />
-          </span>
           <span class="flex-1 min-w-44">{{ names.get(item.id) ?? 'A drill that is off the list' }}</span>
           <BaseStepper
             class="w-36"
@@ -68,27 +64,7 @@ function save() {
             @update:model-value="setMinutes(item.id, $event)"
           />
           <span class="text-soft">min</span>
-          <span class="flex gap-2 ml-auto">
-            <BaseButton size="sm" :disabled="i === 0" :aria-label="`Move number ${i + 1} up`" @click="move(i, i - 1)">
-              ↑
-            </BaseButton>
-            <BaseButton
-              size="sm"
-              :disabled="i === draft.length - 1"
-              :aria-label="`Move number ${i + 1} down`"
-              @click="move(i, i + 1)"
-            >
-              ↓
-            </BaseButton>
-            <BaseButton
-              size="sm"
-              :aria-label="`Leave ${names.get(item.id)} for another day`"
-              @click="draft = draft.filter(each => each.id !== item.id)"
-            >
-              ×
-            </BaseButton>
-          </span>
-        </li>
+        </MovableRow>
       </ol>
       <div v-if="left.length > 0">
         <h3 class="text-base mb-1">Not today</h3>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Bars3Icon } from '@heroicons/vue/24/outline'
 import { gradeInWords } from '#core/wording/grade'
 import type { ProgrammeRow } from '#shared/contracts/shelf'
 import { techniqueLabel, type ShelfEntry } from './shelf-entries'
@@ -91,18 +90,15 @@ const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.
           Empty so far. On “Drills”, choose some and press “Add to a collection”.
         </p>
         <ol ref="list" class="space-y-1.5">
-          <li
+          <MovableRow
             v-for="({ ref: key, entry }, i) in items"
             :key="key"
-            class="flex flex-wrap items-center gap-x-2 border border-line rounded-md bg-card pr-2"
+            :at="i"
+            :count="items.length"
+            :out="`Take number ${i + 1} out`"
+            @move="move(i, $event)"
+            @out="takeOut(i)"
           >
-            <span
-              data-handle
-              class="self-stretch min-h-11 w-9 grid place-items-center cursor-grab touch-none text-soft"
-              title="Drag to another place"
-            >
-              <Bars3Icon class="size-5" aria-hidden="true" />
-            </span>
             <span class="figures w-6 text-right">{{ i + 1 }}</span>
             <div class="flex-1 min-w-44 py-1.5">
               <p class="truncate">{{ entry?.name ?? 'A drill that is off the shelf' }}</p>
@@ -111,21 +107,7 @@ const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.
                 {{ techniqueLabel(entry.technique) }}
               </p>
             </div>
-            <div class="ml-auto flex gap-2 py-1">
-              <BaseButton size="sm" :disabled="i === 0" :aria-label="`Move number ${i + 1} up`" @click="move(i, i - 1)">
-                ↑
-              </BaseButton>
-              <BaseButton
-                size="sm"
-                :disabled="i === items.length - 1"
-                :aria-label="`Move number ${i + 1} down`"
-                @click="move(i, i + 1)"
-              >
-                ↓
-              </BaseButton>
-              <BaseButton size="sm" :aria-label="`Take number ${i + 1} out`" @click="takeOut(i)">×</BaseButton>
-            </div>
-          </li>
+          </MovableRow>
         </ol>
         <p class="sr-only" role="status">{{ said }}</p>
       </section>

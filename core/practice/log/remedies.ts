@@ -1,7 +1,4 @@
-import { FAULTS, type Fault } from './kinds'
-
-/** The hand in which a fault lies, or `both`. */
-export type FaultyHand = 'fretting' | 'plucking' | 'both'
+import type { Fault } from './kinds'
 
 /**
  * What helps against a fault (common practice): the tempo a fifth slower, one hand alone, narrower frets, or a drill of
@@ -58,7 +55,3 @@ const REMEDIES: Readonly<Record<Fault, Remedy>> = {
 /** What helps against a fault; one that is not of the list is played slower. */
 export const remedyOf = (fault: Fault): Remedy =>
   (REMEDIES as Readonly<Record<string, Remedy | undefined>>)[fault] ?? SLOWER
-
-/** In which hand a fault lies. @example handOfFault('late-shift') // 'fretting' */
-export const handOfFault = (fault: Fault): FaultyHand =>
-  (['fretting', 'plucking'] as const).find(hand => (FAULTS[hand] as readonly Fault[]).includes(fault)) ?? 'both'
