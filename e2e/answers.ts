@@ -5,10 +5,10 @@ import { PARTS } from '../core/grade/table'
 import { COLUMNS } from '../core/ladder/columns/registry'
 import type { Attention } from '../core/practice/attention'
 import type { LessonEventOf } from '../core/practice/log/events'
-import { ALL_FAULTS, FEELS } from '../core/practice/log/kinds'
+import { ALL_FAULTS } from '../core/practice/log/kinds'
 import { handSchema, instrumentSchema, pinsSchema } from '../core/schema/fields'
 import { habitsSchema } from '../core/schema/habits'
-import { HURTS, painSchema } from '../core/schema/pain'
+import { FEELS, HURTS, painSchema } from '../core/schema/pain'
 import { parseSpec, type Spec } from '../core/schema/parse'
 import { STAFF_ROLES, type AccountRow, type Me } from '../shared/contracts/accounts'
 import { ERROR_CODES, type ErrorAnswer } from '../shared/contracts/common'
@@ -107,6 +107,7 @@ const detail = {
   bpm,
   pace,
   waitsFor: z.string().nullable(),
+  completed: just({ on: day, reviews: count }).nullable(),
   drillId: id,
   versionNumber: count,
   stage: z.string(),
@@ -262,6 +263,7 @@ const need: z.ZodType<
   just({ kind: z.literal('stalled'), ...tempo, ...who }),
   just({ kind: z.literal('due'), ...tempo, on: day, late: z.boolean(), ...who }),
   just({ kind: z.literal('behind'), ...tempo, ...who }),
+  just({ kind: z.literal('review-due'), drillName: z.string(), since: day, ...who }),
   just({ kind: z.literal('silent'), since: z.string(), ...who }),
   just({ kind: z.literal('unfinished'), lessonId: id, ...who }),
 ])

@@ -146,6 +146,7 @@ export function useLesson(lessonId: string) {
       practice: set.practice,
       pain: pain && worksHand(set, pain.hand ?? 'both') ? pain : null,
       clearedAt: painClearedAt,
+      completed: set.completed,
       bestBefore: set.bestBefore,
       now,
     })

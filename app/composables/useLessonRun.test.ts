@@ -13,6 +13,7 @@ const set = (id: string, more: object = {}) => ({
   taught: 2,
   pace: 'on-plan',
   targetOn: null,
+  completed: null,
   spec: { version: 1, family: 'order', order: { fingers: [1, 2] } },
   hand: {},
   passes: [],

@@ -40,10 +40,11 @@ const TAKEN_BACK: Readonly<Record<Exclude<Voidable['kind'], 'pass'>, string>> = 
 /** The lesson as it is offered: made from what is set, by need. */
 function lessonOffered(detail: LessonDetail): LessonPlan {
   const today = localIso(detail.startedAt, detail.zone).slice(0, 10)
-  const drills = detail.agenda.map(({ id, pace, targetOn, lessonLogs, spec }) => ({
+  const drills = detail.agenda.map(({ id, pace, targetOn, completed, lessonLogs, spec }) => ({
     id,
     pace,
     targetOn,
+    completed,
     heardOn: lessonLogs.at(-1)?.at.slice(0, 10) ?? null,
     warmupMinutes: warmupMinutes(spec),
   }))

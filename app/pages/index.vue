@@ -29,6 +29,7 @@ const NEEDS = {
   'silent': ['…', 'Silent'],
   'unfinished': ['►', 'Still open'],
   'review': ['◇', 'Fingers'],
+  'review-due': ['↻', 'Review'],
 } as const
 const heading = computed(() =>
   offset.value === 0

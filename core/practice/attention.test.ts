@@ -8,6 +8,7 @@ const drill = (more: Partial<DrillFollowed> = {}): DrillFollowed => ({
   plan: { targetBpm: 104 },
   targetOn: null,
   pace: 'open',
+  completed: null,
   ...more,
 })
 const about = (more: object = {}) =>
@@ -26,6 +27,14 @@ describe('who wants attention, and why', () => {
     expect(about()).toEqual([])
     expect(about({ drills: [drill({ pace: 'on-plan', targetOn: '2026-06-01' })] })).toEqual([])
     expect(about({ lastLessonOn: undefined })).toEqual([])
+  })
+
+  test('a completed drill wants nothing until its review is due, however long nobody raised it', () => {
+    const completed = (on: string, reviews = 0) =>
+      told({ drills: [drill({ pace: 'stalled', targetOn: '2026-03-01', completed: { on, reviews } })] })
+    expect(completed('2026-03-05')).toEqual([])
+    expect(completed('2026-03-03')).toEqual(['Spider: completed, to be looked at again since 10 March.'])
+    expect(completed('2026-01-01', 3)).toEqual([])
   })
 
   test('who has no drill, whatever else', () => {

@@ -1,6 +1,7 @@
 import type { Pain } from '../schema/pain'
 import { dayPlus } from './schedule/local-time'
 import type { Pace } from './tempo/pace'
+import { nextReviewOn, type Completed } from './tempo/review'
 
 /** Days without a lesson after which a student is missed; the project's own assumption. */
 export const SILENT_DAYS = 21
@@ -14,6 +15,7 @@ export interface DrillFollowed {
   readonly plan: { readonly targetBpm: number }
   readonly targetOn: string | null
   readonly pace: Pace
+  readonly completed: Completed | null
 }
 
 interface Tempo {
@@ -33,13 +35,19 @@ export type Attention =
   /** Its day is near, or was. */
   | (Tempo & { readonly kind: 'due'; readonly on: string; readonly late: boolean })
   | (Tempo & { readonly kind: 'behind' })
+  /** Completed, and to be looked at again since a day. */
+  | { readonly kind: 'review-due'; readonly drillName: string; readonly since: string }
   /** No lesson since a day too long ago. */
   | { readonly kind: 'silent'; readonly since: string }
 
 function ofDrill(
-  { drillName, bpm, plan: { targetBpm }, targetOn, pace }: DrillFollowed,
+  { drillName, bpm, plan: { targetBpm }, targetOn, pace, completed }: DrillFollowed,
   today: string,
 ): readonly Attention[] {
+  if (completed) {
+    const since = nextReviewOn(completed)
+    return since !== null && since <= today ? [{ kind: 'review-due', drillName, since }] : []
+  }
   const tempo = { drillName, bpm, targetBpm }
   if (pace === 'stalled') return [{ kind: 'stalled', ...tempo }]
   if (pace !== 'at-target' && targetOn !== null && targetOn <= dayPlus(today, DUE_DAYS))

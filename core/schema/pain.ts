@@ -15,6 +15,10 @@ export const HURTS = [
 /** Where something hurts. */
 export type Hurts = (typeof HURTS)[number]
 
+/** How practice at home felt. */
+export const FEELS = ['fresh', 'easy', 'warm', 'tired', 'pain'] as const
+export type Feel = (typeof FEELS)[number]
+
 /** The hand a pain is in, or both: a neck or a shoulder is nobody's alone. */
 export const PAIN_HANDS = ['fretting', 'plucking', 'both'] as const
 export type PainHand = (typeof PAIN_HANDS)[number]

@@ -274,7 +274,11 @@ describe('tempo plans', () => {
     [{ step: '5' }, 'step', 'step must be a number of bpm or a share such as "5%"'],
     [{ need: 0 }, 'need', 'need must be at least 1'],
     [{ tooMany: 9 }, 'tooMany', 'tooMany must be at most 8'],
-    [{ school: 'hurry' }, 'school', 'school must be one of clean-passes'],
+    [
+      { school: 'hurry' },
+      'school',
+      'school must be one of clean-passes, staged, creep, slow-soak, untimed, slow-down, not "hurry"',
+    ],
   ])('%j', (more, path, message) => {
     expect(problem(more)).toEqual([[path, message]])
   })

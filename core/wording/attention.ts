@@ -22,6 +22,8 @@ export function attentionInWords(attention: Attention | { readonly kind: 'unfini
       return `${attention.drillName}: ${attention.late ? 'was wanted' : 'wanted'} by ${dayInWords(attention.on)}, at ${attention.bpm} of ${attention.targetBpm}.`
     case 'behind':
       return `${attention.drillName}: behind its plan, at ${attention.bpm} of ${attention.targetBpm}.`
+    case 'review-due':
+      return `${attention.drillName}: completed, to be looked at again since ${dayInWords(attention.since)}.`
     case 'unfinished':
       return 'A lesson was begun and not ended.'
     case 'silent':

@@ -70,6 +70,16 @@ export function groundsInWords({ grounds, used }: Pick<Decision, 'grounds' | 'us
       return `At the target of ${grounds.targetBpm}; a clean pass here in two lessons running completes it.`
     case 'target-twice':
       return `The target of ${grounds.targetBpm} was reached in two lessons running; look at it again after ${list(grounds.reviewWeeks.map(String)).replace(' or ', ' and ')} weeks.`
+    case 'completed':
+      return grounds.nextOn === null
+        ? 'Completed, and every review passed.'
+        : `Completed; to be looked at again on ${dayInWords(grounds.nextOn)}.`
+    case 'kept':
+      return `Still clean at ${grounds.bestCleanBpm}: ${grounds.nextOn === null ? 'that was the last review' : `the next review is on ${dayInWords(grounds.nextOn)}`}.`
+    case 'fell':
+      return grounds.bestCleanBpm === null
+        ? 'No clean pass any more: open it again.'
+        : `Clean at ${grounds.bestCleanBpm} of ${grounds.targetBpm}, more than a tenth away: open it again.`
     case 'pain': {
       const where = grounds.hurts ? HURTS_WORDS[grounds.hurts] : 'pain'
       const doctor =

@@ -1,9 +1,11 @@
-import { and, asc, desc, eq, gt, inArray, isNull, lt, max, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, gte, inArray, isNull, lt, max, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import { hasSheet } from '#core/families/registry'
 import { localClock } from '#core/practice/schedule/local-time'
 import { isPassed, isPassedByTempo } from '#core/practice/tempo/gate'
 import { paceOf } from '#core/practice/tempo/pace'
+import { completedIn, REVIEW_WEEKS, type Completed } from '#core/practice/tempo/review'
+import type { DecisionKind } from '#core/schema/plan-fields'
 import type {
   AgendaItem,
   AssignmentDetail,
@@ -438,9 +440,53 @@ async function waitingAmong(db: Database, rows: readonly SetRow[]): Promise<Wait
   )
 }
 
+const latestOf = alias(decisions, 'latest')
+/** The latest decisions of those set drills whose very last one completed them: as many as there are reviews. */
+const completions = question(db =>
+  db
+    .select({ assignmentId: decisions.assignmentId, decision: decisions.decision, at: decisions.at })
+    .from(standings)
+    .innerJoin(
+      latestOf,
+      and(
+        eq(latestOf.assignmentId, standings.assignmentId),
+        eq(latestOf.revision, sql`${standings.revision} - 1`),
+        eq(latestOf.decision, 'done'),
+      ),
+    )
+    .innerJoin(
+      decisions,
+      and(
+        eq(decisions.assignmentId, standings.assignmentId),
+        gte(decisions.revision, sql`${standings.revision} - ${REVIEW_WEEKS.length + 1}`),
+      ),
+    )
+    .where(amongGiven(standings.assignmentId, 'ids'))
+    .orderBy(asc(decisions.revision)),
+)
+
+/** Which of some set drills are completed, and since when. */
+async function completedAmong(
+  db: Database,
+  ids: readonly string[],
+  local: (instant: string) => string,
+): Promise<ReadonlyMap<string, Completed>> {
+  if (ids.length === 0) return new Map()
+  const runs = new Map<string, { readonly decision: DecisionKind; readonly at: string }[]>()
+  for (const { assignmentId, decision, at } of await completions(db, { ids }))
+    runs.set(assignmentId, [...(runs.get(assignmentId) ?? []), { decision, at: local(at.toISOString()) }])
+  return new Map(
+    [...runs].flatMap(([id, run]) => {
+      const found = completedIn(run)
+      return found ? [[id, found] as const] : []
+    }),
+  )
+}
+
 function standingOf(
   row: SetRow,
   waiting: Waiting,
+  completed: ReadonlyMap<string, Completed>,
   today: string,
   local: (instant: string) => string,
 ): AssignmentStanding {
@@ -454,6 +500,7 @@ function standingOf(
     targetOn,
     bpm,
     waitsFor: waiting.get(id) ?? null,
+    completed: completed.get(id) ?? null,
     pace: paceOf(plan, bpm, setOn, targetOn, today, lessonsSinceRise),
   }
 }
@@ -497,10 +544,17 @@ async function detailsOf(
 ): Promise<readonly Omit<AssignmentDetail, 'decisions'>[]> {
   const whose = { studioId: scope.actor.studioId, studentId }
   const rows = ids ? await setOnce(db, { ...whose, ids }) : await setNow(db, whose)
-  const waiting = ids ? new Map<string, string>() : await waitingAmong(db, rows)
   const local = localClock(scope.actor.zone)
+  const [waiting, completed] = await Promise.all([
+    ids ? new Map<string, string>() : waitingAmong(db, rows),
+    completedAmong(
+      db,
+      rows.map(row => row.id),
+      local,
+    ),
+  ])
   return rows.map(row => ({
-    ...standingOf(row, waiting, scope.today, local),
+    ...standingOf(row, waiting, completed, scope.today, local),
     drillId: row.drillId,
     versionNumber: row.number,
     stage: row.stage,
@@ -639,10 +693,17 @@ export async function standingsOf(
   const found = new Map<string, AssignmentStanding[]>(studentIds.map(id => [id, []]))
   if (studentIds.length === 0) return found
   const rows = await setForSome(db, { studioId: scope.actor.studioId, ids: studentIds })
-  const waiting = await waitingAmong(db, rows)
   const local = localClock(scope.actor.zone)
+  const [waiting, completed] = await Promise.all([
+    waitingAmong(db, rows),
+    completedAmong(
+      db,
+      rows.map(row => row.id),
+      local,
+    ),
+  ])
   for (const row of rows) {
-    const standing = standingOf(row, waiting, scope.today, local)
+    const standing = standingOf(row, waiting, completed, scope.today, local)
     if (standing.waitsFor === null) found.get(row.studentId)!.push(standing)
   }
   return found

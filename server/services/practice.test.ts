@@ -12,6 +12,7 @@ import { appendEvent, readLesson, startLesson } from './lessons'
 import { painClearedAt, setPain } from './pains'
 import { logPractice, takeBackPractice } from './practice'
 import { readStudent, setSchool } from './students'
+import { readToday } from './today'
 
 const { db, close } = openTestDatabase()
 afterAll(close)
@@ -71,6 +72,7 @@ async function offered({ teacher }: Made, lessonId: string, minutes: number) {
     practice: set!.practice,
     pain: student.pain,
     clearedAt: student.painClearedAt,
+    completed: set!.completed,
     bestBefore: set!.bestBefore,
     now: later(minutes).toISOString(),
   }).offer
@@ -216,6 +218,47 @@ describe('what earlier lessons said', () => {
     const [set] = (await readLesson(db, made.teacher, await aLesson(made, 6 * WEEK), later(6 * WEEK))).agenda
     expect(set!.bestBefore).toBe(90)
     expect(set!.lessonLogs).toHaveLength(4)
+  })
+})
+
+describe('a completed drill', () => {
+  const completing = (assignmentId: string, revision: number) => ({
+    kind: 'decision',
+    assignmentId,
+    revision,
+    decision: 'done',
+    bpm: 104,
+    offered: 'done',
+    offeredBpm: 104,
+    offerReason: '',
+    reason: null,
+    supersedes: null,
+  })
+  const DAY = 24 * 60
+
+  test('is looked at again after a week, then after three: each review is a decision', async () => {
+    const made = await aStudent()
+    const { assignmentId, teacher, studentId } = made
+    const needs = async (minutes: number) =>
+      (await readToday(db, teacher, later(minutes))).needs.filter(need => need.kind === 'review-due')
+    const completed = async () => (await readStudent(db, teacher, studentId, later(0))).assignments[0]!.completed
+    expect(await completed()).toBeNull()
+    await aLesson(made, 0, completing(assignmentId, 0), { kind: 'end' })
+    expect(await completed()).toEqual({ on: '2026-01-05', reviews: 0 })
+    expect(await needs(6 * DAY)).toEqual([])
+    expect(await needs(7 * DAY)).toMatchObject([{ drillName: 'A drill', since: '2026-01-12' }])
+
+    const clean = { kind: 'pass', assignmentId, bpm: 104, clean: true }
+    await aLesson(made, WEEK, clean, { kind: 'end' })
+    // The lesson that reviews it offers to keep it so; the decision counts as a review.
+    expect(await offered(made, await aLesson(made, WEEK + 2), WEEK + 3)).toMatchObject({
+      decision: 'done',
+      grounds: { ground: 'kept', nextOn: '2026-01-26' },
+    })
+    await aLesson(made, WEEK + 2, completing(assignmentId, 1), { kind: 'end' })
+    expect(await completed()).toEqual({ on: '2026-01-05', reviews: 1 })
+    expect(await needs(2 * WEEK)).toEqual([])
+    expect(await needs(3 * WEEK)).toMatchObject([{ since: '2026-01-26' }])
   })
 })
 

@@ -6,6 +6,7 @@ import { pinsSchema, type HandInput, type Pins } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
 import type { Spec } from '#core/schema/parse'
 import type { LessonHeld, PracticeEvent } from '#core/practice/tempo/history'
+import type { Completed } from '#core/practice/tempo/review'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
 import { localDaySchema, uuidOf, writeId } from './common'
 
@@ -59,6 +60,8 @@ export interface AssignmentStanding {
   readonly pace: Pace
   /** Name of the drill that is to be passed before this one opens; null where it is open. */
   readonly waitsFor: string | null
+  /** Since when it is completed, and the reviews it passed; null while it is worked. */
+  readonly completed: Completed | null
 }
 
 /** A drill set for a student. */

@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import { FEELS } from '#core/practice/log/kinds'
 import type { PracticeEvent } from '#core/practice/tempo/history'
-import { HURTS } from '#core/schema/pain'
+import { FEELS, HURTS } from '#core/schema/pain'
 import { localDaySchema, uuidOf, writeId } from './common'
 
 /** Most entries of one report: a drill every day of two months. */

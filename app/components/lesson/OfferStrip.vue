@@ -28,9 +28,17 @@ const emit = defineEmits<{
 const offer = computed(() => props.standing.offer)
 const urgent = computed(() => offer.value.decision !== 'hold' && offer.value.decision !== 'rest')
 const falls = computed(() => isFalling(props.plan))
+/** What a review of a completed drill comes to has words of its own. */
+const reviewed = computed(() => {
+  const { ground } = offer.value.grounds
+  if (ground === 'kept') return { headline: 'Still completed?', accept: 'Keep it so' }
+  if (ground === 'fell') return { headline: `Open it again at ${offer.value.bpm}?`, accept: 'Open it again' }
+  return ground === 'completed' ? { headline: 'Completed', accept: 'Keep it so' } : null
+})
 const headline = computed(
   () =>
-    ({
+    reviewed.value?.headline ??
+    {
       'raise': `Raise to ${offer.value.bpm}?`,
       'ease': `Ease to ${offer.value.bpm}?`,
       'done': 'Complete?',
@@ -38,11 +46,12 @@ const headline = computed(
       'next-stage': falls.value ? `Down to ${offer.value.bpm}?` : 'Next stage?',
       'vary': 'Something else?',
       'rest': 'Rest',
-    })[offer.value.decision],
+    }[offer.value.decision],
 )
 const acceptWord = computed(
   () =>
-    ({
+    reviewed.value?.accept ??
+    {
       'raise': 'Raise',
       'ease': 'Ease',
       'done': 'Complete',
@@ -50,7 +59,7 @@ const acceptWord = computed(
       'next-stage': falls.value ? 'Go down' : 'Next stage',
       'vary': 'Vary',
       'rest': 'Rest',
-    })[offer.value.decision],
+    }[offer.value.decision],
 )
 const tone = computed(() => {
   if (offer.value.decision === 'rest') return 'border-pain'

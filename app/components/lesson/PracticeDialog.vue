@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { dayPlus } from '#core/practice/schedule/local-time'
-import { FEELS } from '#core/practice/log/kinds'
-import { HURTS, type Hurts } from '#core/schema/pain'
+import { FEELS, HURTS, type Feel, type Hurts } from '#core/schema/pain'
 import { HURTS_WORDS } from '#core/wording/care'
 import { capital } from '#core/wording/numbers'
 import { practiceBody } from '#shared/contracts/practice'
@@ -38,7 +37,7 @@ const drillId = ref<string | null>(null)
 const chosen = ref<readonly string[]>([])
 const minutes = ref(10)
 const bpm = ref(60)
-const feel = ref<(typeof FEELS)[number]>('easy')
+const feel = ref<Feel>('easy')
 const hurts = ref<Hurts>('wrist')
 const clean = ref(0)
 const note = ref('')

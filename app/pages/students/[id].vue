@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { leftOver } from '#core/fitting/fit'
 import { careOf } from '#core/hand/care'
+import { nextReviewOn } from '#core/practice/tempo/review'
 import { unsuitedInWords } from '#core/wording/fitting'
 import { SCHOOL_LABELS } from '#core/wording/school'
 import type { FollowedDrill, PastDrill } from '#shared/contracts/assignments'
@@ -230,7 +231,13 @@ const told = (set: FollowedDrill) =>
                 <span class="font-head font-bold text-4xl">{{ set.bpm }}</span>
                 <span class="text-soft ml-2">of {{ set.plan.targetBpm }}</span>
               </p>
-              <PaceMark v-if="set.toTempo && !set.waitsFor" :pace="set.pace" />
+              <p v-if="set.completed" class="text-plan">
+                ● completed {{ when.longDay(set.completed.on)
+                }}<template v-if="nextReviewOn(set.completed)">
+                  , looked at again {{ when.longDay(nextReviewOn(set.completed)!) }}</template
+                >
+              </p>
+              <PaceMark v-else-if="set.toTempo && !set.waitsFor" :pace="set.pace" />
               <p v-if="unsuited.get(set.id)!.length > 0" class="mt-1 border-l-4 border-attention pl-3">
                 {{ unsuitedInWords(unsuited.get(set.id)![0]!) }}
                 <NuxtLink

@@ -9,6 +9,7 @@ const drill = (id: string, more: Partial<AgendaDrill> = {}): AgendaDrill => ({
   warmupMinutes: null,
   pace: 'on-plan',
   targetOn: null,
+  completed: null,
   heardOn: '2026-01-01',
   ...more,
 })
@@ -61,6 +62,17 @@ describe('a lesson made from what is set', () => {
     ).toEqual(['hands', 'soon', 'stalled', 'long ago', 'behind', 'steady', 'reached'])
   })
 
+  test('a completed drill is left until its review is due', () => {
+    const set = [
+      drill('new', { completed: { on: '2026-01-04', reviews: 0 } }),
+      drill('due', { completed: { on: '2025-12-29', reviews: 0 } }),
+      drill('for good', { completed: { on: '2025-01-01', reviews: 3 } }),
+      drill('steady'),
+    ]
+    expect(planLesson(set, 45, TODAY)).toMatchObject({ left: ['new', 'for good'] })
+    expect(ids(set)).toEqual(['due', 'steady'])
+  })
+
   test('where the need is the same, the order of the list stays', () => {
     expect(ids([drill('a'), drill('b'), drill('c')])).toEqual(['a', 'b', 'c'])
   })
@@ -86,6 +98,7 @@ describe('a lesson made from what is set', () => {
       warmupMinutes: fc.option(fc.double({ min: 0.1, max: 20, noNaN: true }), { freq: 6 }),
       pace: fc.constantFrom<AgendaDrill['pace']>('at-target', 'on-plan', 'behind', 'stalled', 'open'),
       targetOn: fc.constantFrom(null, '2025-12-01', '2026-01-07', '2026-06-01'),
+      completed: fc.constantFrom(null, { on: '2025-12-29', reviews: 0 }),
       heardOn: fc.constantFrom(null, '2026-01-05', '2025-12-20', '2026-02-01'),
     })
     fc.assert(

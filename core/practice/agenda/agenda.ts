@@ -1,6 +1,7 @@
 import { DUE_DAYS } from '../attention'
 import { daysBetween } from '../schedule/local-time'
 import type { Pace } from '../tempo/pace'
+import { nextReviewOn, type Completed } from '../tempo/review'
 import { allot } from './allot'
 
 /** A set drill as far as a lesson is made from it. */
@@ -11,6 +12,8 @@ export interface AgendaDrill {
   readonly pace: Pace
   /** Day the target is wanted on, YYYY-MM-DD. */
   readonly targetOn: string | null
+  /** Since when it is completed; null while it is worked. */
+  readonly completed: Completed | null
   /** Local day it was last heard in a lesson; null for never. */
   readonly heardOn: string | null
 }
@@ -44,7 +47,18 @@ const PACE_NEED: Readonly<Record<Pace, number>> = {
   'at-target': 0.5,
 }
 
-function needOf({ pace, targetOn, heardOn }: AgendaDrill, today: string): number {
+/** A review's: between a drill that is behind and one that is stalled. */
+const REVIEW_NEED = 2.5
+
+/** Whether a drill has a place in a lesson: a completed one only when its review is due. */
+function isDue({ completed }: AgendaDrill, today: string): boolean {
+  const on = completed && nextReviewOn(completed)
+  return completed === null || (on !== null && on <= today)
+}
+
+function needOf({ pace, targetOn, heardOn, completed }: AgendaDrill, today: string): number {
+  // A review is short, and is not put off.
+  if (completed) return REVIEW_NEED
   const due = targetOn !== null && pace !== 'at-target' && daysBetween(today, targetOn) <= DUE_DAYS
   const weeks = heardOn === null ? MOST_WEEKS : Math.min(MOST_WEEKS, Math.max(0, daysBetween(heardOn, today)) / 7)
   return PACE_NEED[pace] + (due ? 3 : 0) + weeks / 2
@@ -59,7 +73,7 @@ function needOf({ pace, targetOn, heardOn }: AgendaDrill, today: string): number
  */
 export function planLesson(drills: readonly AgendaDrill[], minutes: number, today: string): LessonPlan {
   const warmups = drills.filter(drill => drill.warmupMinutes !== null)
-  const others = drills.filter(drill => drill.warmupMinutes === null)
+  const others = drills.filter(drill => drill.warmupMinutes === null && isDue(drill, today))
   const byNeed = others.toSorted((a, b) => needOf(b, today) - needOf(a, today))
   const warm = warmups.map(drill => ({
     id: drill.id,

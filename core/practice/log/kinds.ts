@@ -45,6 +45,3 @@ export const ALL_FAULTS: readonly [Fault, ...Fault[]] = [
   ...FAULTS.sound,
   ...FAULTS.body,
 ]
-
-/** How practice at home felt. */
-export const FEELS = ['fresh', 'easy', 'warm', 'tired', 'pain'] as const

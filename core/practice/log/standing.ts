@@ -2,6 +2,7 @@ import type { Plan } from '../../schema/plan-fields'
 import type { Hurts } from '../../schema/pain'
 import { decide } from '../tempo/decide'
 import type { HistoryEvent, LessonHeld, PassEvent, PracticeEvent } from '../tempo/history'
+import type { Completed } from '../tempo/review'
 import type { Decision } from '../tempo/school'
 
 /** A pass, with the number of decisions made before it; the present number when that is not known. */
@@ -38,6 +39,8 @@ export interface Past {
   readonly pain?: { readonly where: Hurts; readonly since: string } | null
   /** When a pain was last cleared; null for never. */
   readonly clearedAt?: string | null
+  /** Since when it is completed, where it is: the reviews it passed are not all among the decisions. */
+  readonly completed?: Completed | null
   /** The fastest clean pass before all this, bpm. */
   readonly bestBefore?: number | null
   readonly now: string
@@ -47,18 +50,14 @@ export interface Past {
  * All that a decision looks at in one order. Which passes came after which decision they say themselves, for clocks
  * differ from device to device; lessons and practice go by their time.
  */
-function historyOf({
-  passes,
-  decisions,
-  lessons = [],
-  practice = [],
-  pain,
-  clearedAt,
-  now,
-}: Past): readonly HistoryEvent[] {
+function historyOf(past: Past): readonly HistoryEvent[] {
+  const { passes, decisions, lessons = [], practice = [], pain, clearedAt, completed, now } = past
   const present = (decisions.at(-1)?.revision ?? -1) + 1
   const revisionAt = (at: string) =>
     (decisions.findLast(made => Date.parse(made.at) <= Date.parse(at))?.revision ?? -1) + 1
+  const first = decisions[0]
+  // One decision for each review before the first that is known.
+  const reviews = completed && first?.decision === 'done' ? completed.reviews : 0
   const told: readonly (readonly [revision: number, event: HistoryEvent])[] = [
     ...passes.map(pass => [pass.revision ?? present, pass] as const),
     ...[...lessons, ...practice, ...(clearedAt ? [{ at: clearedAt, kind: 'cleared' } as const] : [])].map(
@@ -66,6 +65,14 @@ function historyOf({
     ),
     ...decisions.map(
       ({ revision, at, decision }) => [revision + 0.5, { at, kind: 'decided', decision } as const] as const,
+    ),
+    ...Array.from(
+      { length: reviews },
+      (_, i) =>
+        [
+          first!.revision - reviews + i + 0.5,
+          { at: `${completed!.on}T00:00`, kind: 'decided', decision: 'done' },
+        ] as const,
     ),
     ...(pain ? [[present, { at: now, kind: 'hurt', hurts: pain.where, since: pain.since } as const] as const] : []),
   ]

@@ -4,7 +4,7 @@ import type { Fault } from '../log/kinds'
 import { decide } from './decide'
 import type { HistoryEvent } from './history'
 import { at, day, lesson, passes, practice, practised } from './history.test.data'
-import { nextReviewOn, reopens } from './review'
+import { completedIn, nextReviewOn, reopens } from './review'
 
 const PLAN: Plan = { school: 'clean-passes', startBpm: 72, targetBpm: 104, step: 4, need: 3, tooMany: 5 }
 const asked = (history: readonly HistoryEvent[], bpm = 72, plan: Plan = PLAN, bestBefore: number | null = null) =>
@@ -140,8 +140,12 @@ describe('a plateau', () => {
 })
 
 describe('reviews', () => {
+  const done = (on: number): HistoryEvent => ({ at: at(on, 58), kind: 'decided', decision: 'done' })
+  const twice = [...passes('c', 104), ...passes('c', 104, 'teacher', 7)]
+
   test('a completed drill is looked at again after one, three and eight weeks, then left', () => {
-    expect([0, 1, 2, 3].map(reviews => nextReviewOn('2026-01-05', reviews))).toEqual([
+    const on = '2026-01-05'
+    expect([0, 1, 2, 3].map(reviews => nextReviewOn({ on, reviews }))).toEqual([
       '2026-01-12',
       '2026-01-26',
       '2026-03-02',
@@ -149,7 +153,50 @@ describe('reviews', () => {
     ])
   })
 
-  test('it opens again when its clean tempo fell by more than a tenth', () => {
-    expect([reopens(100, 90), reopens(100, 89.9), reopens(100, null)]).toEqual([false, true, true])
+  test('it is completed while its last decisions say so', () => {
+    const decisions = (...kinds: readonly ('raise' | 'done' | 'ease')[]) =>
+      kinds.map((decision, i) => ({ decision, at: at(i) }))
+    expect(completedIn([])).toBeNull()
+    expect(completedIn(decisions('raise', 'done'))).toEqual({ on: day(1), reviews: 0 })
+    expect(completedIn(decisions('done', 'done', 'done'))).toEqual({ on: day(0), reviews: 2 })
+    expect(completedIn(decisions('done', 'ease'))).toBeNull()
+  })
+
+  test('completed it rests and says when it is looked at again', () => {
+    expect(asked([...twice, done(7)], 104)).toMatchObject({
+      decision: 'hold',
+      grounds: { ground: 'completed', nextOn: day(14) },
+    })
+  })
+
+  test('a review within a tenth keeps it completed; a further fall opens it again at what is clean', () => {
+    const reviewed = (letters: string, bpm: number) =>
+      asked([...twice, done(7), ...passes(letters, bpm, 'teacher', 14)], 104)
+    expect(reviewed('xc', 94)).toMatchObject({ decision: 'done', grounds: { ground: 'kept', nextOn: day(28) } })
+    expect(reviewed('c', 93)).toMatchObject({
+      decision: 'ease',
+      bpm: 93,
+      grounds: { ground: 'fell', bestCleanBpm: 93 },
+    })
+    expect(reviewed('xx', 104)).toMatchObject({ decision: 'ease', bpm: 100 })
+    // From home nothing is reviewed.
+    expect(asked([...twice, done(7), ...passes('c', 60, 'student', 10)], 104).grounds.ground).toBe('completed')
+  })
+
+  test('the last review has none after it', () => {
+    const history = [...twice, done(7), done(14), done(28), ...passes('c', 104, 'teacher', 63)]
+    expect(asked(history, 104)).toMatchObject({ decision: 'done', grounds: { ground: 'kept', nextOn: null } })
+  })
+
+  test('opened again it goes on by its school', () => {
+    const again: HistoryEvent = { at: at(14, 30), kind: 'decided', decision: 'ease' }
+    const history = [...twice, done(7), ...passes('x', 104, 'teacher', 14), again, ...passes('ccc', 93, 'teacher', 21)]
+    expect(asked(history, 93)).toMatchObject({ decision: 'raise', bpm: 97 })
+  })
+
+  test('where slower is harder, a tempo faster by more than a tenth opens it again', () => {
+    const plan = { school: 'slow-down', startBpm: 60, targetBpm: 30 } as const
+    expect([30, 33, 34].map(bpm => reopens(plan, bpm))).toEqual([false, false, true])
+    expect(reopens(PLAN, null)).toBe(true)
   })
 })

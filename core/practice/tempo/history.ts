@@ -1,6 +1,6 @@
 import type { DecisionKind } from '../../schema/plan-fields'
-import type { Hurts } from '../../schema/pain'
-import type { Fault, FEELS } from '../log/kinds'
+import type { Feel, Hurts } from '../../schema/pain'
+import type { Fault } from '../log/kinds'
 
 /** Who heard something: the teacher in a lesson, or the student at home. */
 export type Listener = 'teacher' | 'student'
@@ -21,7 +21,7 @@ export interface PracticeEvent {
   readonly kind: 'practice'
   readonly bpm: number
   readonly minutes: number
-  readonly feel: (typeof FEELS)[number]
+  readonly feel: Feel
   readonly hurts?: Hurts
   readonly by: Listener
 }

@@ -56,6 +56,11 @@ export type Grounds =
   /** At the target, not yet twice. */
   | { readonly ground: 'at-target'; readonly targetBpm: number }
   | { readonly ground: 'target-twice'; readonly targetBpm: number; readonly reviewWeeks: readonly number[] }
+  /** Completed, to be looked at again on a day; null: no more. */
+  | { readonly ground: 'completed'; readonly nextOn: string | null }
+  /** A review it passed, and one it did not. */
+  | { readonly ground: 'kept'; readonly bestCleanBpm: number; readonly nextOn: string | null }
+  | { readonly ground: 'fell'; readonly bestCleanBpm: number | null; readonly targetBpm: number }
   /** It hurts, and has not been cleared; `null` where nobody said where. */
   | { readonly ground: 'pain'; readonly hurts: Hurts | null; readonly day: string }
   /** The same fault again and again. */
