@@ -114,6 +114,12 @@ describe('a plateau', () => {
     expect(asked(stuck([72, 72, 72]).slice(0, -5)).decision).toBe('hold')
   })
 
+  test('lessons in which nobody tried it do not lift it; a drill that was never heard has none', () => {
+    const told = [0, 1, 2].flatMap(i => [...practised(7 * i, 3), lesson(7 * i + 5)])
+    expect(asked([...passes('c', 72, 'teacher', -7), ...told]).decision).toBe('vary')
+    expect(asked(told).decision).toBe('hold')
+  })
+
   test('what was faster before all this keeps it a plateau', () => {
     expect(asked(stuck([68, 70, 72]), 72, PLAN, 80).decision).toBe('vary')
     expect(asked(stuck([68, 70, 72]), 72, PLAN, 68).decision).toBe('hold')

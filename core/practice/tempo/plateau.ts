@@ -40,7 +40,8 @@ export function plateauOf(plan: Plan, history: readonly HistoryEvent[], bestBefo
   if (![leadingTo, comingFrom].some(counts => counts.every(count => count >= DAYS_EACH))) return null
 
   const passes = passesOf(history)
-  if (!passes.some(pass => dayOf(pass.at) >= first.day)) return null
+  // Of a drill that nobody ever heard nothing can be said.
+  if (passes.length === 0 && bestBefore === null) return null
   const clean = passes.filter(pass => pass.clean)
   const best = fastest(clean, bestBefore)
   const bestAtFirst = fastest(
