@@ -76,7 +76,7 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
       await dialog.getByLabel('Start tempo', { exact: true }).press('Tab')
       await dialog.getByLabel('Target tempo', { exact: true }).fill('104')
       await dialog.getByLabel('Target tempo', { exact: true }).press('Tab')
-      await expect(dialog.getByText('8 steps to the target')).toBeVisible()
+      await expect(dialog.getByText(/^8 steps, one every \d+ days/)).toBeVisible()
       await dialog.getByRole('button', { name: 'Set it' }).click()
       await page.getByRole('button', { name: 'Open their page' }).click()
       await expect(page.getByText('of 104')).toBeVisible()

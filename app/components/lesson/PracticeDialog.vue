@@ -153,7 +153,7 @@ async function saveAndGoOn() {
       >
         <BaseButton tone="action" type="submit" :busy="busy" :disabled="chosen.length === 0">Put it down</BaseButton>
         <BaseButton v-if="next" :busy="busy" :disabled="chosen.length === 0" @click="saveAndGoOn">
-          Put it down, then {{ next.drillName.slice(0, 24) }}
+          Put it down, next drill
         </BaseButton>
         <BaseButton @click="open = false">Cancel</BaseButton>
       </div>

@@ -73,6 +73,21 @@ describe('a lesson made from what is set', () => {
     expect(ids(set)).toEqual(['due', 'steady'])
   })
 
+  test('every week without it counts, up to four', () => {
+    // Behind is one more than on plan: two weeks weigh as much, and then the list decides.
+    const behind = drill('behind', { pace: 'behind', heardOn: TODAY })
+    const heard = (heardOn: string) => ids([behind, drill('other', { heardOn })])[0]
+    expect([heard('2025-12-22'), heard('2025-12-21')]).toEqual(['behind', 'other'])
+    const never = drill('never', { heardOn: null })
+    expect(ids([drill('four weeks', { heardOn: '2025-12-08' }), never])).toEqual(['four weeks', 'never'])
+  })
+
+  test('a short lesson has its warm-up only where three minutes are left for a drill', () => {
+    const set = [drill('w', { warmupMinutes: 2 }), drill('a')]
+    expect(ids(set, 5)).toEqual(['w', 'a'])
+    expect(ids([drill('w', { warmupMinutes: 3 }), drill('a')], 5)).toEqual(['a'])
+  })
+
   test('where the need is the same, the order of the list stays', () => {
     expect(ids([drill('a'), drill('b'), drill('c')])).toEqual(['a', 'b', 'c'])
   })
