@@ -187,6 +187,7 @@ const studentPage: z.ZodType<StudentPage> = just({
       note: z.string().nullable(),
     }),
   ),
+  practiceDays: z.array(just({ day, minutes: count })),
   pains: z.array(painRow),
 })
 const roster: z.ZodType<Roster> = just({ students: z.array(studentRow), former: count })

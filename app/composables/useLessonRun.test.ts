@@ -418,10 +418,13 @@ describe('the agenda', () => {
   test('arranged by the teacher it is theirs; undo gives back the one before', async () => {
     const { run } = await open()
     const before = minutes(run)
+    run.arrange([{ id: 'a', minutes: 7 }])
     run.arrange([{ id: 'b', minutes: 10 }])
     expect(minutes(run)).toEqual([['b', 10]])
     // What is not today can still be turned to, after the others.
     expect(run.agenda.value.map(each => each.id)).toEqual(['b', 'a'])
+    run.undo()
+    expect(minutes(run)).toEqual([['a', 7]])
     run.undo()
     expect(minutes(run)).toEqual(before)
     expect(said.at(-1)!.text).toBe('Took back the change of the agenda.')

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq, inArray, isNull, sum } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, inArray, isNull, sum } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { PassHeard } from '#core/practice/log/standing'
 import { painIn, type PainTold } from '#core/practice/tempo/pain'
 import type { PracticeEvent } from '#core/practice/tempo/history'
-import { localDay } from '#core/practice/schedule/local-time'
+import type { DayLoad } from '#core/practice/load'
+import { dayPlus, localDay } from '#core/practice/schedule/local-time'
 import {
   MINUTES_A_DAY,
   type practiceBody,
@@ -185,6 +186,34 @@ export async function practiceOfStudent(
     note,
   }))
 }
+
+/** Days of practice that a student's page sums up by weeks. */
+const DAYS_BACK = 7 * 12
+
+const minutesByDay = question(db =>
+  db
+    .select({ day: practice.day, minutes: sum(practice.minutes).mapWith(Number) })
+    .from(practice)
+    .where(
+      and(
+        eq(practice.studioId, given('studioId')),
+        eq(practice.studentId, given('studentId')),
+        gte(practice.day, given('from')),
+        isNull(practice.takenBackAt),
+      ),
+    )
+    .groupBy(practice.day)
+    .orderBy(asc(practice.day)),
+)
+
+/** Minutes of practice by day over the last twelve weeks. @param today Local day. */
+export const practiceDays = (
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  today: string,
+): Promise<readonly DayLoad[]> =>
+  minutesByDay(db, { studioId: actor.studioId, studentId, from: dayPlus(today, -DAYS_BACK) })
 
 const latestOfDrill = questionOfEach((db, assignmentId) =>
   db

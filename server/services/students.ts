@@ -34,7 +34,7 @@ import { ownInstrument, ownStudent, presentStudent } from '../policy/access'
 import { hashesAfter, revise } from './revisions'
 import { goesOn, rowOf, slotsOf } from './roster'
 import { painsOf } from './pains'
-import { practiceOfStudent } from './practice'
+import { practiceDays, practiceOfStudent } from './practice'
 
 type Slot = typeof lessonSlots.$inferSelect
 
@@ -154,12 +154,14 @@ export async function listPastDrills(
 /** Everything the student's page shows. */
 export async function readStudent(db: Database, actor: Actor, studentId: string, now: Date): Promise<StudentPage> {
   const student = await ownStudent(db, actor, studentId)
-  const [[slot], set, taught, past, practised, pains] = await Promise.all([
+  const today = localDay(now.toISOString(), actor.zone)
+  const [[slot], set, taught, past, practised, days, pains] = await Promise.all([
     slotsOf(db, actor, [studentId]),
-    followedDrills(db, studentId, { actor, today: localDay(now.toISOString(), actor.zone) }),
+    followedDrills(db, studentId, { actor, today }),
     listLessons(db, actor, studentId),
     listPastDrills(db, actor, studentId),
     practiceOfStudent(db, actor, studentId),
+    practiceDays(db, actor, studentId, today),
     painsOf(db, actor, studentId),
   ])
   const lastLesson = taught.rows[0] ? new Date(taught.rows[0].startedAt) : undefined
@@ -175,6 +177,7 @@ export async function readStudent(db: Database, actor: Actor, studentId: string,
     past,
     lessons: taught,
     practice: practised,
+    practiceDays: days,
     pains,
   }
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { InstrumentChoice } from '#core/guitar/instrument'
+import type { DayLoad } from '#core/practice/load'
 import type { Pace } from '#core/practice/tempo/pace'
 import { handSchema, instrumentSchema, type HandInput } from '#core/schema/fields'
 import { habitsSchema, type Habits } from '#core/schema/habits'
@@ -94,6 +95,8 @@ export interface StudentPage {
   readonly lessons: Page<LessonRow>
   /** Practice at home of the last weeks, the latest first. */
   readonly practice: readonly PracticeRow[]
+  /** Minutes of practice by local day, of the last weeks, oldest first. */
+  readonly practiceDays: readonly DayLoad[]
   /** What hurt and was cleared, the latest first. */
   readonly pains: readonly PainRow[]
 }

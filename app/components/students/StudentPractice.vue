@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { loadJump, weeksOf, type DayLoad } from '#core/practice/load'
 import type { Pain } from '#core/schema/pain'
 import { HURTS_WORDS } from '#core/wording/care'
 import { capital } from '#core/wording/numbers'
@@ -6,7 +7,13 @@ import type { PracticeRow } from '#shared/contracts/practice'
 import type { PainRow } from '#shared/contracts/students'
 
 /** What a student practised at home, and what hurt, as it is on record. */
-const props = defineProps<{ studentId: string; practice: readonly PracticeRow[]; pains: readonly PainRow[] }>()
+const props = defineProps<{
+  studentId: string
+  practice: readonly PracticeRow[]
+  days: readonly DayLoad[]
+  pains: readonly PainRow[]
+  today: string
+}>()
 const emit = defineEmits<{ report: []; changed: [] }>()
 const writes = useWrites()
 const toasts = useToasts()
@@ -14,6 +21,9 @@ const when = useWhen()
 /** A pain as it is on record: what is to be done about it stands on the card. */
 const hurtInWords = ({ where, hand, since }: Pain) =>
   `${capital(HURTS_WORDS[where])}${hand && hand !== 'both' ? `, ${hand} hand` : ''}, since ${when.longDay(since)}`
+const WEEKS = 12
+const weeks = computed(() => weeksOf(props.days, props.today, WEEKS))
+const jump = computed(() => loadJump(weeks.value))
 const A_FEW = 8
 const all = ref(false)
 const rows = computed(() => (all.value ? props.practice : props.practice.slice(0, A_FEW)))
@@ -39,11 +49,38 @@ async function takeBack({ id, drillName, day }: PracticeRow) {
       Nothing yet. What the student tells at the next lesson is put down in a few presses; slow soaks and plateaus go by
       it.
     </p>
-    <ul v-else class="divide-y divide-line border-y border-line">
+    <template v-else>
+      <p v-if="jump" class="border-l-4 border-attention pl-3 mb-2 figures" role="status">
+        {{ jump.minutes }} minutes this week, {{ jump.average }} on average in the four weeks before. What jumps, hurts:
+        add little by little.
+      </p>
+      <WeeksChart :weeks="weeks" />
+      <details class="mb-3">
+        <summary class="min-h-9 cursor-pointer text-soft hover:text-ink">The weeks as a table</summary>
+        <table class="figures">
+          <caption class="sr-only">
+            Minutes of practice by week
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col" class="text-left pr-6">Week of</th>
+              <th scope="col" class="text-right">Minutes</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="week in weeks" :key="week.monday">
+              <td class="pr-6">{{ when.longDay(week.monday) }}</td>
+              <td class="text-right">{{ week.minutes }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </details>
+    </template>
+    <ul v-if="practice.length > 0" class="divide-y divide-line border-y border-line">
       <li
         v-for="row in rows"
         :key="row.id"
-        class="grid grid-cols-[minmax(0,1fr)_auto] sm:grid-cols-[11rem_minmax(0,1fr)_14rem_auto] gap-x-4 py-1.5 items-center"
+        class="grid grid-cols-[minmax(0,1fr)_auto] sm:grid-cols-[14rem_minmax(0,1fr)_14rem_auto] gap-x-4 py-1.5 items-center"
       >
         <span class="font-bold">{{ when.longDay(row.day) }}</span>
         <span class="max-sm:col-start-1"

@@ -302,6 +302,8 @@ const told = (set: FollowedDrill) =>
       <StudentPractice
         :student-id="student.id"
         :practice="page!.practice"
+        :days="page!.practiceDays"
+        :today="today"
         :pains="page!.pains"
         @report="reporting = true"
         @changed="reload"

@@ -42,6 +42,31 @@ describe('folding a lesson', () => {
     })
   })
 
+  test('of several agendas and ratings the last counts; one taken back gives way to the one before', () => {
+    const agenda = (id: string, minutes: number): LessonEvent => ({
+      id,
+      at: at(0),
+      kind: 'agenda',
+      items: [{ assignmentId: 'a', minutes }],
+    })
+    const rating = (id: string, quality: number): LessonEvent => ({
+      id,
+      at: at(0),
+      kind: 'rating',
+      assignmentId: 'a',
+      quality,
+    })
+    const events = [agenda('1', 5), rating('2', 3), agenda('3', 9), rating('4', 5)]
+    const state = foldLesson(events)
+    expect([state.agenda, state.quality.get('a')]).toEqual([[{ assignmentId: 'a', minutes: 9 }], 5])
+    const back = foldLesson([
+      ...events,
+      ...['3', '4'].map(eventId => ({ id: `v${eventId}`, at: at(1), kind: 'void', eventId }) as const),
+    ])
+    expect([back.agenda, back.quality.get('a')]).toEqual([[{ assignmentId: 'a', minutes: 5 }], 3])
+    expect(foldLesson([]).agenda).toBeNull()
+  })
+
   test('minutes are counted per drill from turn to turn and to the end', () => {
     const state = foldLesson([
       { id: '1', at: at(0), kind: 'turn', assignmentId: 'a' },

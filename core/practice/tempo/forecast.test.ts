@@ -48,6 +48,12 @@ describe('the robust slope', () => {
     )
   })
 
+  test('its range is the slope at either side of the middle by Sen’s width', () => {
+    // By hand: of the squares of 0 to 6 each pair's slope is the sum of the two; 21 of them, 8.5 of which lie within.
+    const squares = [0, 1, 2, 3, 4, 5, 6].map(x => ({ x, y: x * x }))
+    expect(theilSen(squares)).toEqual({ slope: 6, low: 4, high: 8 })
+  })
+
   test('of one point there is none', () => {
     expect(() => theilSen([{ x: 1, y: 1 }])).toThrow(RangeError)
   })

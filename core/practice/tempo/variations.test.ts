@@ -46,6 +46,23 @@ describe('variations of a drill that stands still', () => {
     expect(variedSpec(parsed.value, 'slower')).toEqual(parsed.value)
   })
 
+  test.each([
+    [1, 2],
+    [2, 3],
+    [3, 4],
+    [4, 3],
+    [6, 4],
+    [8, 6],
+    [5, 4],
+  ])('%d to a beat become %d', (perBeat, n) => {
+    const parsed = parseSpec(
+      { version: 1, family: 'order', order: { fingers: [1, 2] }, rhythm: { perBeat } },
+      familyLookup,
+    )
+    if (!parsed.ok) throw new Error(parsed.error.message)
+    expect(variedSpec(parsed.value, 'subdivision').then).toEqual([{ do: 'perBeat', n }])
+  })
+
   test('a fifth slower', () => {
     expect([slowerBpm(100), slowerBpm(72)]).toEqual([80, 58])
   })

@@ -102,8 +102,8 @@ describe('untimed', () => {
   const plan: Plan = { school: 'untimed', startBpm: 60, targetBpm: 60 }
 
   test('four of five in two lessons running opens the next stage', () => {
-    expect(asked(plan, []).decision).toBe('hold')
-    expect(asked(plan, [lesson(0, [], 4)]).decision).toBe('hold')
+    expect(asked(plan, [])).toMatchObject({ decision: 'hold', used: { heardBy: 'nobody', quality: [] } })
+    expect(asked(plan, [lesson(0, [], 4)])).toMatchObject({ decision: 'hold', used: { heardBy: 'teacher' } })
     expect(asked(plan, [lesson(0, [], 4), lesson(7, [], 4)])).toMatchObject({
       decision: 'next-stage',
       bpm: 60,
