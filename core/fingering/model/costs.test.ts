@@ -7,6 +7,7 @@ import { breachInWords } from '../../wording/fingering'
 import { costlyNotes } from '../explain/check'
 import { finger, fingersByKey, otherFingerings } from '../solve/finger'
 import { lineOf, type Stop } from '../passage.test.data'
+import { COSTS, effortBeside, lawsBroken } from './costs'
 import type { TaskOptions } from './task'
 
 const guitar = instrumentOf({ preset: 'classical' })
@@ -263,5 +264,13 @@ describe('a tapped note', () => {
     const tap = path.moves[1]!
     expect(tap.choice.fingers).toEqual([null])
     expect(tap.choice.placings[tap.placing]!.ahead.map(landing => landing.fret)).toEqual([8])
+  })
+})
+
+describe('an effort beyond the laws of the hand', () => {
+  test('counts each law that is broken, and is told beside them', () => {
+    const law = COSTS.impossible
+    expect([0, law / 2, law, 1.5 * law, 3 * law + 7].map(lawsBroken)).toEqual([0, 0, 1, 1, 3])
+    expect([0, 12, law, 3 * law + 7].map(effortBeside)).toEqual([0, 12, 0, 7])
   })
 })

@@ -7,6 +7,7 @@ import { accountOf } from '../explain/account'
 import { bruteForceCost } from './brute-force.test.data'
 import { explicitGraph, shortestPathCost } from './explicit-graph.test.data'
 import { finger } from './finger'
+import { liftSets } from './search'
 import { lineOf, type Stop } from '../passage.test.data'
 import type { TaskOptions } from '../model/task'
 
@@ -286,5 +287,17 @@ describe('what a change of the student or the music does to the cost', () => {
       }),
       { numRuns: 50 },
     )
+  })
+})
+
+describe('fingers that could be lifted', () => {
+  test('every set of them once, one bit a finger, and none of nothing', () => {
+    expect(liftSets([])).toEqual([])
+    expect(liftSets([2])).toEqual([0b100])
+    expect(liftSets([3, 1])).toEqual([0b1000, 0b10, 0b1010])
+    const sets = liftSets([1, 2, 3, 4])
+    expect(sets).toHaveLength(15)
+    expect(new Set(sets).size).toBe(15)
+    expect(sets.every(set => set > 0 && (set & ~0b11110) === 0)).toBe(true)
   })
 })
