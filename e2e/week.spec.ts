@@ -187,3 +187,37 @@ test('the lesson is made by need, arranged by hand, shown large, and summed up w
   await expect(summary).toContainText('sounded 3 of 5')
   await expect(summary).toContainText('Late shift.')
 })
+
+test('an untimed stage is passed by how it sounds in two lessons, and the next is named with its plan', async ({
+  page,
+  baseURL,
+}) => {
+  const { teacher, own } = await openOwn(page, baseURL!)
+  const record = (lessonId: string, event: object) =>
+    teacher.send('POST', `/api/lessons/${lessonId}/events`, {
+      event: { id: randomUUID(), at: new Date().toISOString(), ...event },
+      deviceOffsetMs: 0,
+    })
+  await teacher.send('PUT', `/api/assignments/${own.assignments}/plan`, {
+    id: randomUUID(),
+    plan: { school: 'untimed', startBpm: 60, targetBpm: 60 },
+    targetOn: null,
+    stage: 'plucking hand alone',
+  })
+  await record(own.lessons, { kind: 'rating', assignmentId: own.assignments, quality: 4 })
+  await record(own.lessons, { kind: 'end' })
+  const { body } = await teacher.send('POST', '/api/lessons', { id: randomUUID(), studentId: own.students, slot: null })
+  await page.goto(`/lesson/${(body as { id: string }).id}`)
+  await expect(decision(page)).toContainText('It sounded 4 of 5')
+  await page.keyboard.press('4')
+  await expect(decision(page)).toContainText('Next stage?')
+  await page.keyboard.press('o')
+  const dialog = page.getByRole('dialog', { name: /^The next stage of/ })
+  await expect(dialog.getByRole('button', { name: 'Keep this plan' })).toBeDisabled()
+  await dialog.getByRole('button', { name: 'together', exact: true }).click()
+  await choose(page, /School/, 'Clean passes')
+  await dialog.getByRole('button', { name: 'Target tempo: more' }).click()
+  await dialog.getByRole('button', { name: 'Keep this plan' }).click()
+  await expect(page.getByText('together ·').first()).toBeVisible()
+  await expect(decision(page)).toContainText('Three more clean passes in a row at 60')
+})

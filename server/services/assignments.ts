@@ -285,8 +285,22 @@ async function checkPins(engine: Engine, spec: unknown, pins: Pins): Promise<voi
   if (problem) throw new DomainError('invalid', problem.message, { path: problem.path })
 }
 
+/** The number of a set drill's stage of a name: one it had already, or a new one after them. */
+async function stageNamed(tx: Database, actor: Actor, assignmentId: string, name: string, now: Date): Promise<number> {
+  const known = await tx
+    .select({ number: stages.number, name: stages.name })
+    .from(stages)
+    .where(and(eq(stages.studioId, actor.studioId), eq(stages.assignmentId, assignmentId)))
+  const same = known.find(stage => stage.name === name)
+  if (same) return same.number
+  const number = Math.max(...known.map(stage => stage.number)) + 1
+  await tx.insert(stages).values({ assignmentId, number, studioId: actor.studioId, name, at: now })
+  return number
+}
+
 /**
- * Gives a set drill another plan or day from now on; the tempo in force stays, and what was taught stays as it was.
+ * Gives a set drill another plan, day or stage from now on; the tempo in force stays, and what was taught stays as it
+ * was.
  * @throws DomainError `invalid` where the start would be another: the tempo is decided on in lessons.
  */
 export function setPlan(
@@ -302,7 +316,8 @@ export function setPlan(
       throw new DomainError('invalid', `the start stays at ${plan.startBpm}: the tempo is decided on in lessons`, {
         path: 'plan.startBpm',
       })
-    await revise(tx, actor, { assignmentId }, { plan: body.plan }, new Map(), now)
+    const stage = body.stage === undefined ? {} : { stage: await stageNamed(tx, actor, assignmentId, body.stage, now) }
+    await revise(tx, actor, { assignmentId }, { plan: body.plan, ...stage }, new Map(), now)
     await tx.update(assignments).set({ targetOn: body.targetOn }).where(eq(assignments.id, assignmentId))
     return { id: assignmentId }
   })

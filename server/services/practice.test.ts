@@ -294,6 +294,24 @@ describe('plans and schools', () => {
     expect((await readLesson(db, teacher, lesson, later(7))).agenda[0]!.plan).toEqual(PLAN)
   })
 
+  test('the next stage is named with its plan, an earlier one is opened again, and lessons keep theirs', async () => {
+    const made = await aStudent()
+    const { assignmentId, teacher, studentId } = made
+    const lesson = await aLesson(made, 0, { kind: 'rating', assignmentId, quality: 4 }, { kind: 'end' })
+    const move = (stage: string, minutes: number) =>
+      setPlan(db, teacher, assignmentId, { ...body(), plan: PLAN, targetOn: null, stage }, later(minutes))
+    const stageNow = async () => (await readStudent(db, teacher, studentId, later(9))).assignments[0]!.stage
+    const first = await stageNow()
+    await move('slurred', 5)
+    expect(await stageNow()).toBe('slurred')
+    expect((await readLesson(db, teacher, lesson, later(6))).agenda[0]!.stage).toBe(first)
+    await move(first, 7)
+    await move('slurred', 8)
+    expect(await stageNow()).toBe('slurred')
+    const file = await exportStudent(db, teacher, studentId, later(9))
+    expect(file.drills[0]!.revisions.map(each => each.stage)).toEqual([first, 'slurred', first, 'slurred'])
+  })
+
   test('the start is not moved by a plan', async () => {
     const made = await aStudent()
     const wish = { ...body(), plan: { ...PLAN, startBpm: 60 }, targetOn: null }

@@ -56,13 +56,13 @@ function newest(db: Database, actor: Actor, which: Which) {
 }
 
 /** What becomes another with a new revision. */
-export type Change = Partial<Player & Pick<Revision, 'pins' | 'plan'>>
+export type Change = Partial<Player & Pick<Revision, 'pins' | 'plan' | 'stage'>>
 
 const changes = (revision: Revision, change: Change) =>
   Object.entries(change).some(([key, value]) => hashOf(value ?? null) !== hashOf(revision[key as keyof Change] ?? null))
-/** The guitar a student plays is no part of the sheet, for the drill says its own; nor is the plan. */
+/** The guitar a student plays is no part of the sheet, for the drill says its own; nor are the plan and the stage. */
 const changesSheet = (revision: Revision, change: Change) =>
-  changes(revision, { ...change, instrument: revision.instrument, plan: revision.plan })
+  changes(revision, { ...change, instrument: revision.instrument, plan: revision.plan, stage: revision.stage })
 
 /** The sheet a hash is of follows one revision: where another came in between, it is of none. */
 const following = ({ assignmentId, number }: Revision) => `${assignmentId} ${number}`
@@ -119,6 +119,7 @@ export async function revise(
         revision: revision.number + 1,
         ...(change.pins !== undefined && { pins: change.pins }),
         ...(change.plan && { plan: change.plan }),
+        ...(change.stage !== undefined && { stage: change.stage }),
       })
       .where(eq(assignments.id, revision.assignmentId))
   }

@@ -10,11 +10,13 @@ import type { Completed } from '#core/practice/tempo/review'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
 import { localDaySchema, uuidOf, writeId } from './common'
 
+const stageName = z.string().trim().min(1, 'a stage is needed').max(80, 'must be at most 80 characters')
+
 export const setAssignmentBody = z.strictObject({
   id: writeId,
   studentId: uuidOf('must be a student'),
   drillVersionId: uuidOf('must be a version of a drill'),
-  stage: z.string().trim().min(1, 'a stage is needed').max(80, 'must be at most 80 characters'),
+  stage: stageName,
   plan: planSchema,
   targetOn: localDaySchema.nullable(),
   pins: pinsSchema.optional(),
@@ -22,8 +24,16 @@ export const setAssignmentBody = z.strictObject({
 
 export const pinsBody = z.strictObject({ id: writeId, pins: pinsSchema })
 
-/** Another plan or day; the tempo in force stays, and so does the start. */
-export const planBody = z.strictObject({ id: writeId, plan: planSchema, targetOn: localDaySchema.nullable() })
+/**
+ * Another plan, day or stage; the tempo in force stays, and so does the start. A stage is named: a new one, or an
+ * earlier one that is opened again.
+ */
+export const planBody = z.strictObject({
+  id: writeId,
+  plan: planSchema,
+  targetOn: localDaySchema.nullable(),
+  stage: stageName.optional(),
+})
 
 export const endAssignmentBody = z.strictObject({ id: writeId, ended: z.boolean() })
 

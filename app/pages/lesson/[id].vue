@@ -4,6 +4,7 @@ import { familyNamed } from '#core/families/registry'
 import { leftOver } from '#core/fitting/fit'
 import { careOf } from '#core/hand/care'
 import { barTicks } from '#core/line/ticks'
+import { isTimed } from '#core/practice/tempo/target'
 import { slowerBpm, variedSpec, type Variation } from '#core/practice/tempo/variations'
 import { realise } from '#core/score/realise'
 import { VARIATION_WORDS } from '#core/wording/decision'
@@ -52,6 +53,14 @@ const selected = ref<number | null>(null)
 function choose(assignmentId: string) {
   metronome.stop()
   run.choose(assignmentId)
+}
+/** The drill whose next stage is asked for. */
+const nextStage = shallowRef<AgendaItem | null>(null)
+/** A stage that is passed without a tempo leads to the next, which is named and given its plan. */
+function decide(choice: Decided) {
+  const set = current.value
+  run.decide(choice)
+  if (choice.decision === 'next-stage' && set && !isTimed(set.plan)) nextStage.value = set
 }
 /** The sheet by itself and large, to play from and to show. */
 const demonstrating = ref(false)
@@ -228,7 +237,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
             :standing="standing"
             :plan="current.plan"
             :trying="trying"
-            @decide="run.decide"
+            @decide="decide"
             @vary="vary"
             @help="openHelp"
             @pain="asking = 'pain'"
@@ -314,6 +323,16 @@ useKeys(() => (ended.value ? [] : shortcuts))
     <LessonNoteDialog v-model:open="noting" :drill-name="current?.drillName ?? null" @noted="run.note" />
     <FaultDialog v-model:open="faulting" @heard="heard" />
     <PainDialog v-model:open="hurting" :student="detail.student" :today="today" @saved="lesson.hurts" />
+    <PlanDialog
+      v-if="nextStage"
+      :key="nextStage.id"
+      :open="true"
+      next
+      :set="nextStage"
+      :today="today"
+      @update:open="nextStage = null"
+      @saved="lesson.load"
+    />
     <AgendaDialog
       v-model:open="arranging"
       :agenda="agenda"

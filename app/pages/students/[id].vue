@@ -84,9 +84,12 @@ async function end(set: Pick<PastDrill, 'id' | 'drillName'>, ended: boolean) {
   }
 }
 /** Says that a plan has changed; one press gives the drill back the one it had. */
-function planChanged({ id: setId, plan, targetOn, drillName }: FollowedDrill) {
+function planChanged({ id: setId, plan, targetOn, stage, drillName }: FollowedDrill) {
   toasts.say(`The plan of ${drillName} is changed.`, {
-    action: { label: 'Take back', run: () => void write(`/api/assignments/${setId}/plan`, { plan, targetOn }, 'put') },
+    action: {
+      label: 'Take back',
+      run: () => void write(`/api/assignments/${setId}/plan`, { plan, targetOn, stage }, 'put'),
+    },
   })
 }
 async function planKept(before: FollowedDrill) {
