@@ -165,6 +165,13 @@ describe('where a drill stands', () => {
     expect(standing(home).offer.used.proposes).toBe('raise')
   })
 
+  test('what was counted at home before a decision does not count after it', () => {
+    const home = (minute: number) => ({ ...heard(minute), by: 'student' as const })
+    const decisions = [held(0, 30)]
+    expect(standing([home(10), home(11), home(12)], decisions).offer.used.proposes).toBeUndefined()
+    expect(standing([home(40), home(41), home(42)], decisions).offer.used.proposes).toBe('raise')
+  })
+
   test('a pain on the card means rest, sore fingertips do not', () => {
     const pain = (where: 'wrist' | 'fingertip-skin') => ({ where, since: '2026-01-02' })
     expect(standing([], [], { pain: pain('wrist') }).offer).toMatchObject({

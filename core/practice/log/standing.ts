@@ -59,7 +59,8 @@ function historyOf(past: Past): readonly HistoryEvent[] {
   // One decision for each review before the first that is known.
   const reviews = completed && first?.decision === 'done' ? completed.reviews : 0
   const told: readonly (readonly [revision: number, event: HistoryEvent])[] = [
-    ...passes.map(pass => [pass.revision ?? present, pass] as const),
+    // What was counted at home has no number: it goes by its time.
+    ...passes.map(pass => [pass.revision ?? (pass.by === 'student' ? revisionAt(pass.at) : present), pass] as const),
     ...[...lessons, ...practice, ...(clearedAt ? [{ at: clearedAt, kind: 'cleared' } as const] : [])].map(
       event => [revisionAt(event.at), event] as const,
     ),
