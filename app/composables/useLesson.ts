@@ -5,6 +5,7 @@ import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
 import { standingOf, type Standing } from '#core/practice/log/standing'
 import type { LessonHeld } from '#core/practice/tempo/history'
+import type { Completed } from '#core/practice/tempo/review'
 import type { Pain, PainHand } from '#core/schema/pain'
 import { realise } from '#core/score/realise'
 import { localIso } from '#core/practice/schedule/local-time'
@@ -100,6 +101,14 @@ export function useLesson(lessonId: string) {
     return again ? 'still there' : null
   }
 
+  /** Since when a drill is completed, but for the reviews of this lesson: those stand in its own log. */
+  function completedElsewhere({ id, completed }: AgendaItem): Completed | null {
+    const here = detail.value!.events.filter(
+      event => event.kind === 'decision' && event.assignmentId === id && event.decision === 'done',
+    ).length
+    return completed && { ...completed, reviews: Math.max(0, completed.reviews - here) }
+  }
+
   /** What this lesson says of a drill: how it sounded, and its faults; nothing while nothing was said. */
   function lessonHere(set: AgendaItem, at: string): readonly LessonHeld[] {
     const quality = state.value.quality.get(set.id)
@@ -146,7 +155,7 @@ export function useLesson(lessonId: string) {
       practice: set.practice,
       pain: pain && worksHand(set, pain.hand ?? 'both') ? pain : null,
       clearedAt: painClearedAt,
-      completed: set.completed,
+      completed: completedElsewhere(set),
       bestBefore: set.bestBefore,
       now,
     })

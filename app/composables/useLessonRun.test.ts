@@ -403,6 +403,44 @@ describe('what is said of a drill beside its passes', () => {
   })
 })
 
+describe('a review', () => {
+  const done = (id: string, revision: number) => ({
+    id,
+    at: '2026-01-05T16:10:00.000Z',
+    kind: 'decision',
+    assignmentId: 'a',
+    revision,
+    decision: 'done',
+    bpm: 80,
+    offered: 'done',
+    offeredBpm: 80,
+    offerReason: '',
+    reason: null,
+    supersedes: null,
+  })
+  const elsewhere = { revision: 3, bpm: 80, at: '2026-01-01T16:00:00.000Z', decision: 'done' as const }
+  const nextOn = (run: Awaited<ReturnType<typeof open>>['run']) => {
+    const { grounds } = run.standing.value!.offer
+    return grounds.ground === 'completed' ? grounds.nextOn : grounds.ground
+  }
+
+  test('of this lesson counts once, before and after the page is loaded anew', async () => {
+    // Completed on the first of December, one review passed since.
+    const a = (reviews: number) => set('a', { decisions: [elsewhere], completed: { on: '2025-12-01', reviews } })
+    served = detail({ agenda: [a(1)] })
+    const { lesson, run } = await open()
+    expect(nextOn(run)).toBe('2025-12-22')
+    run.decide({ decision: 'done', bpm: 80, reason: null })
+    expect(nextOn(run)).toBe('2026-01-26')
+    // The server counts it now, and so does the log.
+    served = detail({ agenda: [a(2)], events: [done('d', 4)] })
+    kept = []
+    const again = await open()
+    expect(nextOn(again.run)).toBe('2026-01-26')
+    expect(lesson.detail.value).not.toBeNull()
+  })
+})
+
 describe('the agenda', () => {
   const minutes = (run: Awaited<ReturnType<typeof open>>['run']) => run.items.value.map(item => [item.id, item.minutes])
 
