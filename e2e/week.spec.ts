@@ -3,6 +3,7 @@ import { expect, type Page } from '@playwright/test'
 import type { LessonDetail } from '../shared/contracts/lessons'
 import { openOwn } from './own'
 import { test } from './studio'
+import type { Visitor } from './visitor'
 
 // What a teacher keeps of a week: how a plan goes on, what was practised, what hurt, what was wrong last time.
 
@@ -10,6 +11,12 @@ const choose = async (page: Page, label: string | RegExp, option: string) => {
   await page.getByRole('button', { name: label }).click()
   await page.getByRole('option', { name: option }).click()
 }
+/** Puts something down in a lesson, as a device would. */
+const record = (teacher: Visitor, lessonId: string, event: object) =>
+  teacher.send('POST', `/api/lessons/${lessonId}/events`, {
+    event: { id: randomUUID(), at: new Date().toISOString(), ...event },
+    deviceOffsetMs: 0,
+  })
 const decision = (page: Page) => page.getByRole('region', { name: 'Decision' })
 
 test('another school is looked at before it is kept, with its way to the target, and taken back', async ({
@@ -106,13 +113,8 @@ test('last time’s fault comes first: still there twice holds the drill and off
   baseURL,
 }) => {
   const { teacher, own } = await openOwn(page, baseURL!)
-  const record = (lessonId: string, event: object) =>
-    teacher.send('POST', `/api/lessons/${lessonId}/events`, {
-      event: { id: randomUUID(), at: new Date().toISOString(), ...event },
-      deviceOffsetMs: 0,
-    })
-  await record(own.lessons, { kind: 'fault', assignmentId: own.assignments, fault: 'late-shift' })
-  await record(own.lessons, { kind: 'end' })
+  await record(teacher, own.lessons, { kind: 'fault', assignmentId: own.assignments, fault: 'late-shift' })
+  await record(teacher, own.lessons, { kind: 'end' })
   const next = (
     (await teacher.send('POST', '/api/lessons', { id: randomUUID(), studentId: own.students, slot: null })).body as {
       id: string
@@ -193,19 +195,14 @@ test('an untimed stage is passed by how it sounds in two lessons, and the next i
   baseURL,
 }) => {
   const { teacher, own } = await openOwn(page, baseURL!)
-  const record = (lessonId: string, event: object) =>
-    teacher.send('POST', `/api/lessons/${lessonId}/events`, {
-      event: { id: randomUUID(), at: new Date().toISOString(), ...event },
-      deviceOffsetMs: 0,
-    })
   await teacher.send('PUT', `/api/assignments/${own.assignments}/plan`, {
     id: randomUUID(),
     plan: { school: 'untimed', startBpm: 60, targetBpm: 60 },
     targetOn: null,
     stage: 'plucking hand alone',
   })
-  await record(own.lessons, { kind: 'rating', assignmentId: own.assignments, quality: 4 })
-  await record(own.lessons, { kind: 'end' })
+  await record(teacher, own.lessons, { kind: 'rating', assignmentId: own.assignments, quality: 4 })
+  await record(teacher, own.lessons, { kind: 'end' })
   const { body } = await teacher.send('POST', '/api/lessons', { id: randomUUID(), studentId: own.students, slot: null })
   await page.goto(`/lesson/${(body as { id: string }).id}`)
   await expect(decision(page)).toContainText('It sounded 4 of 5')

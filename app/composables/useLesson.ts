@@ -7,7 +7,7 @@ import { standingOf, type Standing } from '#core/practice/log/standing'
 import type { LessonHeld } from '#core/practice/tempo/history'
 import type { Completed } from '#core/practice/tempo/review'
 import type { Pain, PainHand } from '#core/schema/pain'
-import { realise } from '#core/score/realise'
+import { worksHand } from '#core/practice/works-hand'
 import { localIso } from '#core/practice/schedule/local-time'
 import type { LessonDetail } from '#shared/contracts/lessons'
 import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
@@ -112,21 +112,23 @@ export function useLesson(lessonId: string) {
   /** What this lesson says of a drill: how it sounded, and its faults; nothing while nothing was said. */
   function lessonHere(set: AgendaItem, at: string): readonly LessonHeld[] {
     const quality = state.value.quality.get(set.id)
-    const faults = state.value.faults.filter(each => each.assignmentId === set.id).map(each => each.fault)
+    // A pain of this lesson that was cleared in it is over, though the lesson is not.
+    const cleared = Date.parse(detail.value!.student.painClearedAt ?? '')
+    const faults = state.value.faults
+      .filter(each => each.assignmentId === set.id)
+      .filter(each => each.fault !== 'pain' || !(Date.parse(each.at) + outbox.offsetMs <= cleared))
+      .map(each => each.fault)
     if (quality === undefined && faults.length === 0) return []
     return [{ at, kind: 'lesson', faults, ...(quality !== undefined && { quality }) }]
   }
 
-  /** Whether a set drill works a hand: the fretting hand rests where every string is open. */
-  const fretted = new Map<string, boolean>()
-  function worksHand(set: AgendaItem, hand: PainHand): boolean {
-    if (hand !== 'fretting') return true
-    const known = fretted.get(set.id)
-    if (known !== undefined) return known
-    const result = realise(set.spec, { hand: set.hand })
-    const works = !result.ok || result.value.kind !== 'sheet' || result.value.notes.some(note => note.fret > 0)
-    fretted.set(set.id, works)
-    return works
+  const worked = new Map<string, boolean>()
+  /** Whether a set drill works a hand; asked of the engine once. */
+  function works(set: AgendaItem, hand: PainHand): boolean {
+    const key = `${set.id} ${hand}`
+    const known = worked.get(key) ?? worksHand(set.spec, set.hand, hand)
+    worked.set(key, known)
+    return known
   }
 
   /** Where a drill stands, this lesson included. */
@@ -153,7 +155,7 @@ export function useLesson(lessonId: string) {
       decisions: [...set.decisions, ...decided],
       lessons: [...set.lessonLogs, ...lessonHere(set, now)],
       practice: set.practice,
-      pain: pain && worksHand(set, pain.hand ?? 'both') ? pain : null,
+      pain: pain && works(set, pain.hand ?? 'both') ? pain : null,
       clearedAt: painClearedAt,
       completed: completedElsewhere(set),
       bestBefore: set.bestBefore,

@@ -639,7 +639,7 @@ export const standings = mysqlTable(
   ],
 )
 
-/** Practice at home with a set drill, as it was reported: rows are only added; one taken back is named by another. */
+/** Practice at home with a set drill, as it was reported: one taken back stays, with the moment it was. */
 export const practice = mysqlTable(
   'practice',
   {

@@ -178,6 +178,23 @@ describe('pain', () => {
     expect(await painClearedAt(db, made.teacher, made.studentId)).toBe(later(2).toISOString())
   })
 
+  test('of this very morning is cleared this very morning', async () => {
+    const made = await aStudent()
+    const morning = -7 * 60
+    const entry = { assignmentId: made.assignmentId, day: '2026-01-05', minutes: 5, bpm: 72, clean: 0 }
+    await logPractice(
+      db,
+      made.teacher,
+      made.studentId,
+      { ...body(), entries: [{ ...entry, feel: 'pain', hurts: 'wrist' }] },
+      later(morning),
+    )
+    const lesson = await aLesson(made, morning + 1)
+    expect((await offered(made, lesson, morning + 2)).decision).toBe('rest')
+    await setPain(db, made.teacher, made.studentId, { ...body(), pain: null, note: 'gone' }, later(morning + 3))
+    expect((await offered(made, lesson, morning + 4)).decision).toBe('hold')
+  })
+
   test('sore fingertips stand nowhere and stop nothing', async () => {
     const made = await aStudent()
     await log(made, { feel: 'pain', hurts: 'fingertip-skin' })

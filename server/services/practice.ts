@@ -5,7 +5,7 @@ import type { PassHeard } from '#core/practice/log/standing'
 import { painIn, type PainTold } from '#core/practice/tempo/pain'
 import type { PracticeEvent } from '#core/practice/tempo/history'
 import type { DayLoad } from '#core/practice/load'
-import { dayPlus, localDay } from '#core/practice/schedule/local-time'
+import { dayPlus, localClock, localDay } from '#core/practice/schedule/local-time'
 import {
   MINUTES_A_DAY,
   type practiceBody,
@@ -24,26 +24,30 @@ import { tellPain } from './pains'
 /** Entries a student's page shows, and of each drill a lesson looks back on. */
 const SHOWN = 60
 const LOOKED_BACK = 40
-/** Where a day stands among what has a time: at noon. */
+/** Where a day stands among what has a time: at noon, or when it was told, if that was earlier. */
 const NOON = 'T12:00:00.000Z'
 
 type Entry = typeof practice.$inferSelect
 
-const eventOf = ({ day, bpm, minutes, feel, hurts }: Entry): PracticeEvent => ({
-  at: `${day}${NOON}`,
-  kind: 'practice',
-  bpm,
-  minutes,
-  feel,
-  ...(hurts && { hurts }),
-  by: 'student',
-})
+type LocalClock = ReturnType<typeof localClock>
+function eventOf({ day, bpm, minutes, feel, hurts, receivedAt }: Entry, local: LocalClock): PracticeEvent {
+  const noon = new Date(`${day}${NOON}`)
+  return {
+    at: noon < receivedAt ? noon.toISOString() : local(receivedAt.toISOString()),
+    kind: 'practice',
+    bpm,
+    minutes,
+    feel,
+    ...(hurts && { hurts }),
+    by: 'student',
+  }
+}
 
 /** The latest pain that some entries tell of; null for none. */
-const painOf = (entries: readonly Entry[]): PainTold | null =>
+const painOf = (entries: readonly Entry[], local: LocalClock): PainTold | null =>
   entries
     .toSorted((a, b) => a.day.localeCompare(b.day))
-    .reduce<PainTold | null>((last, entry) => painIn(eventOf(entry)) ?? last, null)
+    .reduce<PainTold | null>((last, entry) => painIn(eventOf(entry, local)) ?? last, null)
 
 /**
  * @throws DomainError `invalid` for a day that is still to come, or one that would have more minutes than a day has.
@@ -116,7 +120,7 @@ export function logPractice(
       takenBackAt: null,
     }))
     await tx.insert(practice).values(rows)
-    const pain = painOf(rows)
+    const pain = painOf(rows, localClock(actor.zone))
     if (pain && !student.pain)
       await tellPain(tx, actor, studentId, { where: pain.hurts ?? 'hand', since: pain.day, reviewOn: null }, null, now)
     return { id: body.id, ids: rows.map(row => row.id) }
@@ -239,9 +243,10 @@ export async function practiceOfDrills(
   const found = new Map(
     assignmentIds.map(id => [id, { practice: [] as PracticeEvent[], homePasses: [] as PassHeard[] }]),
   )
+  const local = localClock(actor.zone)
   const rows = await latestOfDrill(db, assignmentIds, { studioId: actor.studioId })
   for (const row of rows.toSorted((a, b) => a.day.localeCompare(b.day))) {
-    const event = eventOf(row)
+    const event = eventOf(row, local)
     const { practice: days, homePasses } = found.get(row.assignmentId)!
     days.push(event)
     for (let i = 0; i < row.clean; i++)

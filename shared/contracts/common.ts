@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { TEMPO_BOUNDS } from '#core/schema/fields'
 
 /** A UUID, in lower case whatever was sent: two spellings of one id would be two ids to everything but the database. */
 export const uuidOf = (message: string) => z.uuid(message).toLowerCase()
@@ -20,6 +21,12 @@ export const localDaySchema = z.iso
 export const deviceTime = z.iso
   .datetime('must be an ISO time in UTC')
   .refine(at => at.slice(0, 10) >= FIRST_DAY && at.slice(0, 10) <= LAST_DAY, 'must be a time in the years 1970 to 2199')
+/** A tempo, quarters per minute. */
+export const bpmSchema = z
+  .number()
+  .min(TEMPO_BOUNDS.least, `must be at least ${TEMPO_BOUNDS.least} bpm`)
+  .max(TEMPO_BOUNDS.most, `must be at most ${TEMPO_BOUNDS.most} bpm`)
+
 export const personName = z.string().trim().min(1, 'a name is needed').max(120, 'must be at most 120 characters')
 
 /** What every error answers: a code for programs, a message for people, and where a field is at fault its path. */

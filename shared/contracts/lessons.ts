@@ -8,7 +8,7 @@ import type { HandInput } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
 import type { Pain } from '#core/schema/pain'
 import type { InstrumentChoice } from '#core/guitar/instrument'
-import { deviceTime, localDaySchema, uuidOf, writeId } from './common'
+import { bpmSchema, deviceTime, localDaySchema, uuidOf, writeId } from './common'
 import type { AgendaItem } from './assignments'
 
 export const startLessonBody = z.strictObject({
@@ -26,7 +26,7 @@ export interface LessonStarted {
 }
 
 const stamp = { id: writeId, at: deviceTime }
-const bpm = z.number().min(10, 'must be at least 10 bpm').max(400, 'must be at most 400 bpm')
+const bpm = bpmSchema
 const assignmentId = uuidOf('must be a drill of this student')
 const count = z.int().min(0).max(1_000_000)
 const fretting = z.int('must be a finger').min(0, 'must be a finger').max(4, 'must be a finger')

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { PracticeEvent } from '#core/practice/tempo/history'
 import { FEELS, HURTS } from '#core/schema/pain'
-import { localDaySchema, uuidOf, writeId } from './common'
+import { bpmSchema, localDaySchema, uuidOf, writeId } from './common'
 
 /** Most entries of one report: a drill every day of two months. */
 const MOST_ENTRIES = 60
@@ -15,7 +15,7 @@ const entry = z.strictObject({
     .int('must be a whole number of minutes')
     .min(1, 'must be at least 1 minute')
     .max(MINUTES_A_DAY, `must be at most ${MINUTES_A_DAY} minutes`),
-  bpm: z.number().min(10, 'must be at least 10 bpm').max(400, 'must be at most 400 bpm'),
+  bpm: bpmSchema,
   feel: z.enum(FEELS, { error: `must be one of ${FEELS.join(', ')}` }),
   hurts: z.enum(HURTS, { error: `must be one of ${HURTS.join(', ')}` }).optional(),
   /** Clean passes in a row at the end, as the student counted them. */

@@ -47,7 +47,7 @@ watch(open, now => {
 const student = computed(() => props.students.find(each => each.id === studentId.value) ?? null)
 // A student's own school comes with them; what the teacher then chooses stands.
 watch([open, student], ([isOpen, who]) => {
-  if (isOpen && who?.school) draft.value = withSchool(draft.value, who.school)
+  if (isOpen && who) draft.value = withSchool(draft.value, who.school ?? 'clean-passes')
 })
 const when = useWhen()
 const today = computed(() => when.today().toISODate()!)

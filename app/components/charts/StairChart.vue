@@ -2,14 +2,13 @@
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { curveStepAfter, line } from 'd3-shape'
 import type { Staircase } from '#core/practice/tempo/staircase'
-import { dayTick } from './day-tick'
+import { dateOf, dayTick } from './day-tick'
 
 /** The tempos from now to the target, a stair each, with their days; dashed beside it the way it was before. */
 const props = defineProps<{ bpm: number; today: string; stairs: Staircase; before?: Staircase | null }>()
 const HEIGHT = 150
 const MARGIN = { top: 16, right: 16, bottom: 24, left: 34 }
 const when = useWhen()
-const date = (day: string) => new Date(`${day}T12:00:00Z`)
 
 const points = (way: Staircase) => [
   { bpm: props.bpm, on: props.today },
@@ -19,14 +18,15 @@ function draw(width: number) {
   const all = [...points(props.stairs), ...(props.before ? points(props.before) : [])]
   const days = all.map(point => point.on).sort()
   const tempos = all.map(point => point.bpm)
-  const x = scaleUtc([date(days[0]!), date(days.at(-1)!)], [MARGIN.left, width - MARGIN.right])
+  const x = scaleUtc([dateOf(days[0]!), dateOf(days.at(-1)!)], [MARGIN.left, width - MARGIN.right])
   const y = scaleLinear([Math.min(...tempos) - 2, Math.max(...tempos) + 2], [HEIGHT - MARGIN.bottom, MARGIN.top])
   const path = (way: Staircase) =>
-    line().curve(curveStepAfter)(points(way).map(({ bpm, on }): [number, number] => [x(date(on)), y(bpm)]))
+    line().curve(curveStepAfter)(points(way).map(({ bpm, on }): [number, number] => [x(dateOf(on)), y(bpm)]))
   return {
+    width,
     now: path(props.stairs),
     before: props.before ? path(props.before) : null,
-    marks: props.stairs.stairs.map(stair => ({ ...stair, x: x(date(stair.on)), y: y(stair.bpm) })),
+    marks: props.stairs.stairs.map(stair => ({ ...stair, x: x(dateOf(stair.on)), y: y(stair.bpm) })),
     ticksX: x.ticks(Math.max(2, Math.floor(width / 120))).map(tick => ({ x: x(tick), text: dayTick(tick) })),
     ticksY: y.ticks(4).map(tick => ({ y: y(tick), text: String(tick) })),
   }
@@ -40,24 +40,21 @@ const summary = computed(() => {
 
 <template>
   <ChartFrame v-slot="{ width }" title="Tempos from now to the target" :summary="summary" :height="HEIGHT">
-    <ChartAxes
-      :width="width"
-      :height="HEIGHT"
-      :margin="MARGIN"
-      :ticks-x="draw(width).ticksX"
-      :ticks-y="draw(width).ticksY"
-    />
-    <path
-      v-if="draw(width).before"
-      :d="draw(width).before!"
-      fill="none"
-      stroke="var(--soft)"
-      stroke-width="1.5"
-      stroke-dasharray="4 4"
-    />
-    <path :d="draw(width).now!" fill="none" stroke="var(--ink)" stroke-width="2" />
-    <circle v-for="mark in draw(width).marks" :key="mark.on" :cx="mark.x" :cy="mark.y" r="3" fill="var(--plan)">
-      <title>{{ mark.bpm }} on {{ mark.on }}</title>
-    </circle>
+    <!-- Worked out once for all of it. -->
+    <template v-for="chart in [draw(width)]" :key="chart.width">
+      <ChartAxes :width="width" :height="HEIGHT" :margin="MARGIN" :ticks-x="chart.ticksX" :ticks-y="chart.ticksY" />
+      <path
+        v-if="chart.before"
+        :d="chart.before!"
+        fill="none"
+        stroke="var(--soft)"
+        stroke-width="1.5"
+        stroke-dasharray="4 4"
+      />
+      <path :d="chart.now!" fill="none" stroke="var(--ink)" stroke-width="2" />
+      <circle v-for="mark in chart.marks" :key="mark.on" :cx="mark.x" :cy="mark.y" r="3" fill="var(--plan)">
+        <title>{{ mark.bpm }} on {{ mark.on }}</title>
+      </circle>
+    </template>
   </ChartFrame>
 </template>

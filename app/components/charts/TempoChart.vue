@@ -2,7 +2,7 @@
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { curveStepAfter, line } from 'd3-shape'
 import type { FollowedDrill } from '#shared/contracts/assignments'
-import { dayTick } from './day-tick'
+import { dateOf, dayTick } from './day-tick'
 import { tempoSeries } from './tempo-series'
 
 /** Tempo of a drill over the lessons, against its plan. */
@@ -11,13 +11,13 @@ const series = computed(() => tempoSeries(props.set, props.today))
 const HEIGHT = 190
 const MARGIN = { top: 12, right: 12, bottom: 26, left: 34 }
 
-const date = (day: string) => new Date(`${day}T12:00:00Z`)
 function draw(width: number) {
   const data = series.value
-  const x = scaleUtc([date(data.from), date(data.to)], [MARGIN.left, width - MARGIN.right])
+  const x = scaleUtc([dateOf(data.from), dateOf(data.to)], [MARGIN.left, width - MARGIN.right])
   const y = scaleLinear([data.lowest - 4, data.highest + 4], [HEIGHT - MARGIN.bottom, MARGIN.top])
-  const at = (point: { day: string; bpm: number }): [number, number] => [x(date(point.day)), y(point.bpm)]
+  const at = (point: { day: string; bpm: number }): [number, number] => [x(dateOf(point.day)), y(point.bpm)]
   return {
+    width,
     x,
     y,
     plan: line()(data.plan.map(at)),
@@ -37,50 +37,47 @@ const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4
 
 <template>
   <ChartFrame v-slot="{ width }" :title="`Tempo of ${set.drillName}`" :summary="summary" :height="HEIGHT">
-    <ChartAxes
-      :width="width"
-      :height="HEIGHT"
-      :margin="MARGIN"
-      :ticks-x="draw(width).ticksX"
-      :ticks-y="draw(width).ticksY"
-    />
-    <path
-      v-if="draw(width).plan"
-      :d="draw(width).plan!"
-      fill="none"
-      stroke="var(--plan)"
-      stroke-width="2"
-      stroke-dasharray="6 4"
-    />
-    <path :d="draw(width).steps!" fill="none" stroke="var(--ink)" stroke-width="2" />
-    <circle
-      v-for="(lesson, i) in series.lessons"
-      :key="`lesson ${i}`"
-      :cx="draw(width).x(new Date(`${lesson.day}T12:00:00Z`))"
-      :cy="draw(width).y(lesson.bestClean ?? lesson.tried)"
-      r="4"
-      :fill="lesson.bestClean === null ? 'var(--card)' : 'var(--plan)'"
-      :stroke="lesson.bestClean === null ? 'var(--attention)' : 'var(--card)'"
-      stroke-width="1.5"
-    >
-      <title>
-        {{ lesson.day }}:
-        {{ lesson.bestClean === null ? `nothing clean, tried ${lesson.tried}` : `clean at ${lesson.bestClean}` }},
-        {{ lesson.passes }} passes
-      </title>
-    </circle>
-    <path
-      v-for="(decision, i) in series.decisions"
-      :key="`decision ${i}`"
-      :d="MARKS[decision.kind]"
-      :transform="`translate(${draw(width).x(new Date(`${decision.day}T12:00:00Z`))} ${HEIGHT - MARGIN.bottom - 5})`"
-      :fill="decision.overruled ? 'var(--card)' : 'var(--ink)'"
-      stroke="var(--ink)"
-    >
-      <title>
-        {{ decision.day }}: {{ { up: 'raised', down: 'eased', same: 'held' }[decision.kind] }} at {{ decision.bpm
-        }}{{ decision.overruled ? ', overruled' : '' }}
-      </title>
-    </path>
+    <!-- Worked out once for all of it. -->
+    <template v-for="chart in [draw(width)]" :key="chart.width">
+      <ChartAxes :width="width" :height="HEIGHT" :margin="MARGIN" :ticks-x="chart.ticksX" :ticks-y="chart.ticksY" />
+      <path
+        v-if="chart.plan"
+        :d="chart.plan!"
+        fill="none"
+        stroke="var(--plan)"
+        stroke-width="2"
+        stroke-dasharray="6 4"
+      />
+      <path :d="chart.steps!" fill="none" stroke="var(--ink)" stroke-width="2" />
+      <circle
+        v-for="(lesson, i) in series.lessons"
+        :key="`lesson ${i}`"
+        :cx="chart.x(dateOf(lesson.day))"
+        :cy="chart.y(lesson.bestClean ?? lesson.tried)"
+        r="4"
+        :fill="lesson.bestClean === null ? 'var(--card)' : 'var(--plan)'"
+        :stroke="lesson.bestClean === null ? 'var(--attention)' : 'var(--card)'"
+        stroke-width="1.5"
+      >
+        <title>
+          {{ lesson.day }}:
+          {{ lesson.bestClean === null ? `nothing clean, tried ${lesson.tried}` : `clean at ${lesson.bestClean}` }},
+          {{ lesson.passes }} passes
+        </title>
+      </circle>
+      <path
+        v-for="(decision, i) in series.decisions"
+        :key="`decision ${i}`"
+        :d="MARKS[decision.kind]"
+        :transform="`translate(${chart.x(dateOf(decision.day))} ${HEIGHT - MARGIN.bottom - 5})`"
+        :fill="decision.overruled ? 'var(--card)' : 'var(--ink)'"
+        stroke="var(--ink)"
+      >
+        <title>
+          {{ decision.day }}: {{ { up: 'raised', down: 'eased', same: 'held' }[decision.kind] }} at {{ decision.bpm
+          }}{{ decision.overruled ? ', overruled' : '' }}
+        </title>
+      </path>
+    </template>
   </ChartFrame>
 </template>

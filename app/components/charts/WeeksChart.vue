@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { scaleBand, scaleLinear } from 'd3-scale'
 import type { WeekLoad } from '#core/practice/load'
-import { dayTick } from './day-tick'
+import { dateOf, dayTick } from './day-tick'
 
 /** Minutes of practice week by week. */
 const props = defineProps<{ weeks: readonly WeekLoad[] }>()
 const HEIGHT = 130
 const MARGIN = { top: 10, right: 8, bottom: 24, left: 40 }
-const date = (day: string) => new Date(`${day}T12:00:00Z`)
 function draw(width: number) {
   const x = scaleBand(
     props.weeks.map(week => week.monday),
@@ -17,6 +16,7 @@ function draw(width: number) {
   const y = scaleLinear([0, most], [HEIGHT - MARGIN.bottom, MARGIN.top]).nice()
   const every = Math.ceil(props.weeks.length / Math.max(2, Math.floor(width / 70)))
   return {
+    width,
     bars: props.weeks.map(week => ({
       ...week,
       x: x(week.monday)!,
@@ -26,7 +26,7 @@ function draw(width: number) {
     })),
     ticksX: props.weeks
       .filter((_, i) => (props.weeks.length - 1 - i) % every === 0)
-      .map(week => ({ x: x(week.monday)! + x.bandwidth() / 2, text: dayTick(date(week.monday)) })),
+      .map(week => ({ x: x(week.monday)! + x.bandwidth() / 2, text: dayTick(dateOf(week.monday)) })),
     ticksY: y.ticks(3).map(tick => ({ y: y(tick), text: String(tick) })),
   }
 }
@@ -40,23 +40,20 @@ const summary = computed(() => {
 
 <template>
   <ChartFrame v-slot="{ width }" title="Minutes of practice by week" :summary="summary" :height="HEIGHT">
-    <ChartAxes
-      :width="width"
-      :height="HEIGHT"
-      :margin="MARGIN"
-      :ticks-x="draw(width).ticksX"
-      :ticks-y="draw(width).ticksY"
-    />
-    <rect
-      v-for="bar in draw(width).bars"
-      :key="bar.monday"
-      :x="bar.x"
-      :y="bar.y"
-      :width="bar.width"
-      :height="bar.height"
-      fill="var(--plan)"
-    >
-      <title>Week of {{ bar.monday }}: {{ bar.minutes }} minutes</title>
-    </rect>
+    <!-- Worked out once for all of it. -->
+    <template v-for="chart in [draw(width)]" :key="chart.width">
+      <ChartAxes :width="width" :height="HEIGHT" :margin="MARGIN" :ticks-x="chart.ticksX" :ticks-y="chart.ticksY" />
+      <rect
+        v-for="bar in chart.bars"
+        :key="bar.monday"
+        :x="bar.x"
+        :y="bar.y"
+        :width="bar.width"
+        :height="bar.height"
+        fill="var(--plan)"
+      >
+        <title>Week of {{ bar.monday }}: {{ bar.minutes }} minutes</title>
+      </rect>
+    </template>
   </ChartFrame>
 </template>

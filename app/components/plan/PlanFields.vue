@@ -24,7 +24,9 @@ const set = (part: Partial<PlanDraft>) => {
 }
 const field = <K extends keyof PlanDraft>(key: K) =>
   computed({ get: () => draft.value[key], set: value => set({ [key]: value } as Partial<PlanDraft>) })
-const [startBpm, targetBpm, step, need] = [field('startBpm'), field('targetBpm'), field('step'), field('need')]
+const [startBpm, step, need] = [field('startBpm'), field('step'), field('need')]
+// A target set by hand is no piece's any more.
+const targetBpm = computed({ get: () => draft.value.targetBpm, set: bpm => set({ targetBpm: bpm, piece: undefined }) })
 const [tooMany, days, minutes, tempos] = [field('tooMany'), field('days'), field('minutes'), field('tempos')]
 const inPercent = field('inPercent')
 const school = computed({

@@ -1,3 +1,5 @@
+import { usualTarget } from '#core/practice/tempo/target'
+import { TEMPO_BOUNDS } from '#core/schema/fields'
 import { planSchema, type Plan, type SchoolName } from '#core/schema/plan-fields'
 import { check } from '#core/schema/problem'
 
@@ -43,12 +45,17 @@ export function draftOf(plan: Pick<Plan, 'school' | 'startBpm' | 'targetBpm'> & 
 
 /** Another school with numbers that go with it: falling tempos go the other way, small steps are small. */
 export function withSchool(draft: PlanDraft, school: SchoolName): PlanDraft {
+  const { startBpm, targetBpm, step, inPercent } = draft
   const falls = school === 'slow-down'
-  const [low, high] = [draft.startBpm, draft.targetBpm].toSorted((a, b) => a - b) as [number, number]
-  const wrongWay = falls ? draft.targetBpm >= draft.startBpm : draft.targetBpm < draft.startBpm
-  const targetBpm = !wrongWay ? draft.targetBpm : falls ? Math.max(10, Math.round(draft.startBpm / 2)) : high
-  const step = school === 'creep' && !draft.inPercent ? Math.min(MOST_CREEP, draft.step) : draft.step
-  return { ...draft, school, targetBpm: falls ? Math.min(targetBpm, low) || targetBpm : targetBpm, step, tempos: '' }
+  const kept = falls ? targetBpm < startBpm : targetBpm >= startBpm
+  const other = falls ? Math.max(TEMPO_BOUNDS.least, Math.round(startBpm / 2)) : usualTarget(startBpm)
+  return {
+    ...draft,
+    school,
+    ...(!kept && { targetBpm: other, piece: undefined }),
+    step: school === 'creep' && !inPercent ? Math.min(MOST_CREEP, step) : step,
+    tempos: '',
+  }
 }
 
 const listOf = (typed: string) =>

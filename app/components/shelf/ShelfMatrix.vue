@@ -42,10 +42,12 @@ function onKey(event: KeyboardEvent) {
   ) {
     const next = buttonAt(`${x} ${y}`)
     if (!next) continue
-    stop.value = `${x} ${y}`
     next.focus()
     return
   }
+}
+const onFocus = (event: FocusEvent) => {
+  stop.value = (event.target as HTMLElement).dataset.place ?? stop.value
 }
 /** What a filter has emptied is no stop any more. */
 const stopHere = computed(() => {
@@ -57,7 +59,7 @@ const tabIndex = (x: number, y: number) => (stopHere.value === `${x} ${y}` ? 0 :
 
 <template>
   <div class="overflow-x-auto -mx-1 px-1">
-    <table ref="table" class="matrix border-separate border-spacing-0.5" @keydown="onKey">
+    <table ref="table" class="matrix border-separate border-spacing-0.5" @keydown="onKey" @focusin="onFocus">
       <caption class="sr-only">
         Drills by technique and grade; the arrow keys go from one to the next
       </caption>
@@ -106,7 +108,6 @@ const tabIndex = (x: number, y: number) => (stopHere.value === `${x} ${y}` ? 0 :
               :aria-label="`${column.label}, grade ${grade}: ${countOf(column.name, grade)} ${countOf(column.name, grade) === 1 ? 'drill' : 'drills'}`"
               :aria-pressed="technique === column.name && row === grade"
               @click="pick(column.name, grade)"
-              @focus="stop = `${x + 1} ${y + 1}`"
             >
               {{ countOf(column.name, grade) }}
             </button>

@@ -29,11 +29,12 @@ const sinceVaried = (history: readonly HistoryEvent[]) =>
 export function plateauOf(plan: Plan, history: readonly HistoryEvent[], bestBefore: number | null): Plateau | null {
   if (!isTimed(plan) || isFalling(plan) || plan.school === 'slow-soak') return null
   const here = sinceVaried(history)
-  const lessons = lessonDays(here).slice(-LESSONS)
+  const all = lessonDays(here)
+  const lessons = all.slice(-LESSONS)
   const [first] = lessons
   if (!first || lessons.length < LESSONS) return null
   const practised = [...new Set(practiceOf(here).map(event => dayOf(event.at)))]
-  const before = lessonDays(here).at(-LESSONS - 1)?.day ?? ''
+  const before = all.at(-LESSONS - 1)?.day ?? ''
   const daysBetween = (from: string, to: string) => practised.filter(day => day >= from && day < to).length
   const leadingTo = lessons.map((lesson, i) => daysBetween(lessons[i - 1]?.day ?? before, lesson.day))
   const comingFrom = lessons.map((lesson, i) => daysBetween(lesson.day, lessons[i + 1]?.day ?? '~'))
