@@ -116,6 +116,7 @@ export async function benchStudio(
       const { id: lessonId } = await startLesson(db, actor, { id: randomUUID(), studentId: id, slot: null }, now)
       await appendEvent(
         db,
+        localEngine,
         actor,
         lessonId,
         {

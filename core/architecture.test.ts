@@ -35,6 +35,7 @@ const LAYERS: readonly (readonly string[])[] = [
   ['fingering'],
   ['score'],
   ['fitting', 'chord-changes', 'practice'],
+  ['stages'],
   ['grade'],
   ['ladder'],
   ['wording'],

@@ -6,6 +6,9 @@ import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import { dayPlus, instantOf, localDay, localIso, weekdayOf } from '#core/practice/schedule/local-time'
 import { fallsOn } from '#core/practice/schedule/weekly'
 import { instrumentSchema } from '#core/schema/fields'
+import { naturalPath } from '#core/stages/natural-path'
+import { plannedPath } from '#core/stages/stage-plan'
+import type { Spec } from '#core/schema/parse'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
 import type { Database } from '../server/db/client'
 import { lessonSlots } from '../server/db/tables'
@@ -65,7 +68,7 @@ export async function loadDemo(db: Database, password: string, now: Date): Promi
 
 async function loadTeacher(db: Database, actor: Actor, people: readonly DemoStudent[], now: Date) {
   const wanted = new Set(people.flatMap(student => student.set.map(set => set.drill)))
-  const versions = new Map<string, string>()
+  const versions: Versions = new Map()
   const drillIds = new Map<string, string>()
   for (const [i, drill] of DRILLS.filter(each => actor.role === 'owner' || wanted.has(each.name)).entries()) {
     const { id: drillId, version } = await createDrill(
@@ -75,7 +78,7 @@ async function loadTeacher(db: Database, actor: Actor, people: readonly DemoStud
       { id: randomUUID(), ...drill },
       new Date(now.getTime() - (190 - i) * 86_400_000),
     )
-    versions.set(drill.name, version.id)
+    versions.set(drill.name, version)
     drillIds.set(drill.name, drillId)
   }
   const guitars = new Map<string, string>()
@@ -100,7 +103,7 @@ async function loadTeacher(db: Database, actor: Actor, people: readonly DemoStud
 
 /** Ids of what was loaded before the students, by name. */
 interface Loaded {
-  readonly versions: ReadonlyMap<string, string>
+  readonly versions: Versions
   readonly guitars: ReadonlyMap<string, string>
 }
 
@@ -187,24 +190,42 @@ async function tellPractice(
   if (entries.length > 0) await logPractice(db, actor, studentId, { id: randomUUID(), entries }, week.at)
 }
 
+type Versions = Map<string, { readonly id: string; readonly spec: Spec }>
+
 async function follow(
   db: Database,
   actor: Actor,
   studentId: string,
   set: DemoSet,
-  versions: ReadonlyMap<string, string>,
+  versions: Versions,
   now: Date,
 ): Promise<Followed> {
   const setAt = new Date(now.getTime() - set.setWeeksAgo * 7 * 86_400_000)
   const assignmentId = randomUUID()
   const { startBpm, targetBpm, school = 'clean-passes' } = set
-  const plan: Plan = planSchema.parse({ school, startBpm, targetBpm })
+  const main: Plan = planSchema.parse({ school, startBpm, targetBpm })
+  const version = versions.get(set.drill)!
+  const natural = plannedPath(naturalPath(version.spec), main)
+  // A stage of its path, or another name for the last: the drill as it is.
+  const named = natural.findIndex(stage => stage.name === set.stage)
+  const at = named < 0 ? natural.length - 1 : named
+  const { change, plan } = natural[at]!
   const targetOn = dayPlus(localDay(setAt.toISOString(), STUDIO.zone), set.weeks * 7)
   await setAssignment(
     db,
     localEngine,
     actor,
-    { id: assignmentId, studentId, drillVersionId: versions.get(set.drill)!, stage: set.stage, plan, targetOn },
+    {
+      id: assignmentId,
+      studentId,
+      drillVersionId: version.id,
+      before: natural.slice(0, at),
+      stage: set.stage,
+      change,
+      plan,
+      after: natural.slice(at + 1),
+      targetOn,
+    },
     setAt,
   )
   return { set, assignmentId, setAt, plan, passes: [], decisions: [] }
@@ -239,7 +260,7 @@ async function giveLesson(
   const happened: Record = async (event, seconds) => {
     clock += seconds * 1000
     const stamped = { id: randomUUID(), at: new Date(clock).toISOString(), ...event } as LessonEvent
-    await appendEvent(db, actor, id, { event: stamped, deviceOffsetMs: 0 }, new Date(clock))
+    await appendEvent(db, localEngine, actor, id, { event: stamped, deviceOffsetMs: 0 }, new Date(clock))
     return stamped
   }
   for (const drill of followed) {

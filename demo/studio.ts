@@ -17,6 +17,7 @@ export interface DemoSet {
   readonly weeks: number
   /** Weeks before today on which it was set. */
   readonly setWeeksAgo: number
+  /** A stage of the drill's path, or another name for the last. */
   readonly stage: string
   /** Clean passes when left out. */
   readonly school?: 'creep' | 'untimed'
@@ -393,8 +394,7 @@ export const STUDENTS: readonly DemoStudent[] = [
         targetBpm: 92,
         weeks: 26,
         setWeeksAgo: 16,
-        stage: 'together',
-        school: 'untimed',
+        stage: 'plucking hand alone',
       },
     ],
   },

@@ -1,3 +1,4 @@
+import { specChangeSchema } from '#core/schema/change'
 import { DECISIONS, planSchema, SCHOOLS } from '../core/schema/plan-fields'
 import { z } from 'zod'
 import { familyLookup } from '../core/families/registry'
@@ -98,6 +99,7 @@ const decision: z.ZodType<HistoryDecision> = just({
   overruled: z.boolean(),
   event: decided,
 })
+const stageOfPath = just({ number: count, name: z.string(), change: specChangeSchema.nullable(), plan: planSchema })
 const detail = {
   id,
   drillName: z.string(),
@@ -111,6 +113,10 @@ const detail = {
   drillId: id,
   versionNumber: count,
   stage: z.string(),
+  stageNumber: count,
+  stageSince: instant.nullable(),
+  path: z.array(stageOfPath),
+  change: specChangeSchema.nullable(),
   spec,
   pins: pinsSchema,
   taught: count,
@@ -151,6 +157,7 @@ const agendaItem: z.ZodType<AgendaItem> = assignment.extend({
   homePasses: z.array(
     just({ at: instant, kind: z.literal('pass'), bpm, clean: z.boolean(), by: z.literal('student') }),
   ),
+  stageBefore: just({ number: count, from: count, since: instant.nullable() }),
   bestBefore: bpm.nullable(),
 })
 const followed: z.ZodType<FollowedDrill> = assignment.extend({
@@ -286,7 +293,7 @@ const today: z.ZodType<TodayPage> = just({
 
 const studentFile: z.ZodType<StudentFile> = just({
   format: z.literal('fidactyl-student'),
-  version: z.literal(4),
+  version: z.literal(5),
   writtenAt: instant,
   zone: z.string(),
   student: just({
@@ -321,6 +328,7 @@ const studentFile: z.ZodType<StudentFile> = just({
       title: z.string(),
       spec,
       stage: z.string(),
+      path: z.array(stageOfPath),
       plan: planSchema,
       pins: pinsSchema,
       targetOn: day.nullable(),
@@ -333,6 +341,7 @@ const studentFile: z.ZodType<StudentFile> = just({
           at: instant,
           version: count,
           stage: z.string(),
+          change: specChangeSchema.nullable(),
           plan: planSchema,
           pins: pinsSchema,
           hand: handSchema,
@@ -440,6 +449,7 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'POST /api/assignments': justId,
   'POST /api/assignments/[id]/end': just({ ended: z.boolean() }),
   'PUT /api/assignments/[id]/pins': justId,
+  'PUT /api/assignments/[id]/path': justId,
   'PUT /api/assignments/[id]/plan': justId,
   'GET /api/shelf': shelf,
   'PUT /api/shelf/favourites': just({ kept: z.boolean() }),

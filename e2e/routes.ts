@@ -85,6 +85,10 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   },
   'POST /api/assignments/[id]/end': { who: 'teacher', body: id => ({ id, ended: false }) },
   'PUT /api/assignments/[id]/pins': { who: 'teacher', body: id => ({ id, pins: {} }) },
+  'PUT /api/assignments/[id]/path': {
+    who: 'teacher',
+    body: id => ({ id, stages: [{ number: 0, name: 'slowly', change: null, plan: PLAN }] }),
+  },
   'PUT /api/assignments/[id]/plan': { who: 'teacher', body: id => ({ id, plan: PLAN, targetOn: null }) },
   'GET /api/shelf': { who: 'teacher' },
   'PUT /api/shelf/favourites': {

@@ -1,4 +1,7 @@
 import { shallowRef } from 'vue'
+import { naturalPath } from '#core/stages/natural-path'
+import { plannedPath } from '#core/stages/stage-plan'
+import { planSchema } from '#core/schema/plan-fields'
 import { usualTarget } from '#core/practice/tempo/target'
 import type { DrillRow } from '#shared/contracts/drills'
 import type { PastDrill } from '#shared/contracts/assignments'
@@ -48,12 +51,17 @@ export function useBringIn(lesson: RunningLesson, choose: (assignmentId: string)
     /** Sets a drill of the shelf as it is, from its own tempo. @returns Whether it was taken. */
     fromShelf: (row: DrillRow) =>
       bring(async () => {
-        const { tempo } = row.newest.spec
+        const { spec } = row.newest
+        const main = { school: 'clean-passes', startBpm: spec.tempo, targetBpm: usualTarget(spec.tempo) } as const
+        const path = plannedPath(naturalPath(spec), planSchema.parse(main))
+        const last = path.at(-1)!
         const { id } = await writes.post<{ id: string }>('/api/assignments', {
           studentId: lesson.detail.value!.student.id,
           drillVersionId: row.newest.id,
-          stage: 'together',
-          plan: { school: 'clean-passes', startBpm: tempo, targetBpm: usualTarget(tempo) },
+          // In a lesson the drill is played as it is; its earlier stages stand ready.
+          before: path.slice(0, -1),
+          stage: last.name,
+          plan: last.plan,
           targetOn: null,
         })
         return id

@@ -2,6 +2,9 @@ import { useBroadcastChannel, useDocumentVisibility } from '@vueuse/core'
 import { computed, onScopeDispose, readonly, shallowReadonly, type Ref, ref, shallowRef, watch } from 'vue'
 import { v4 as uuid } from 'uuid'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
+import { stageAfter, type StageEntry } from '#core/practice/log/stage'
+import { changedSpec } from '#core/schema/change'
+import { nextStage } from '#core/stages/order'
 import { foldLesson } from '#core/practice/log/fold'
 import { standingOf, type Standing } from '#core/practice/log/standing'
 import type { LessonHeld } from '#core/practice/tempo/history'
@@ -109,12 +112,38 @@ export function useLesson(lessonId: string) {
     return completed && { ...completed, reviews: Math.max(0, completed.reviews - here) }
   }
 
-  /** What this lesson says of a drill: how it sounded, and its faults; nothing while nothing was said. */
+  // Earlier lessons stand at the server's time: by a device's wrong clock this one might lie before them.
+  const localTime = (event: LessonEvent) =>
+    localIso(new Date(Date.parse(event.at) + outbox.offsetMs).toISOString(), detail.value!.zone)
+
+  /** The stage a drill is at, decisions of this lesson included. */
+  const stageOf = (set: AgendaItem): StageEntry =>
+    stageAfter(
+      set.stageBefore,
+      state.value.decisions
+        .filter(decision => decision.assignmentId === set.id)
+        .map(decision => ({ ...decision, at: localTime(decision) })),
+    )
+
+  /** A set drill as it is taught now: what a decision of this lesson opened, the server's answer did not know yet. */
+  function asTaughtNow(set: AgendaItem): AgendaItem {
+    const { number } = stageOf(set)
+    const stage = set.path.find(each => each.number === number)
+    if (!stage || number === set.stageNumber) return set
+    const { name, change, plan } = stage
+    return { ...set, stage: name, stageNumber: number, change, plan }
+  }
+
+  /** What this lesson says of a drill at its stage: how it sounded, and its faults; nothing while nothing was said. */
   function lessonHere(set: AgendaItem, at: string): readonly LessonHeld[] {
-    const quality = state.value.quality.get(set.id)
+    const opening = events.value.findLastIndex(
+      event => event.kind === 'decision' && event.assignmentId === set.id && event.stage !== undefined,
+    )
+    const said = opening < 0 ? state.value : foldLesson(events.value.slice(opening + 1))
+    const quality = said.quality.get(set.id)
     // A pain of this lesson that was cleared in it is over, though the lesson is not.
     const cleared = Date.parse(detail.value!.student.painClearedAt ?? '')
-    const faults = state.value.faults
+    const faults = said.faults
       .filter(each => each.assignmentId === set.id)
       .filter(each => each.fault !== 'pain' || !(Date.parse(each.at) + outbox.offsetMs <= cleared))
       .map(each => each.fault)
@@ -125,20 +154,17 @@ export function useLesson(lessonId: string) {
   const worked = new Map<string, boolean>()
   /** Whether a set drill works a hand; asked of the engine once. */
   function works(set: AgendaItem, hand: PainHand): boolean {
-    const key = `${set.id} ${hand}`
-    const known = worked.get(key) ?? worksHand(set.spec, set.hand, hand)
+    const key = `${set.id} ${set.stageNumber} ${hand}`
+    const known = worked.get(key) ?? worksHand(changedSpec(set.spec, set.change), set.hand, hand)
     worked.set(key, known)
     return known
   }
 
-  /** Where a drill stands, this lesson included. */
+  /** Where a drill stands, this lesson included; `set` as it is taught now. */
   function standing(set: AgendaItem): Standing {
-    // Earlier lessons stand at the server's time: by a device's wrong clock this one might lie before them.
-    const at = (event: LessonEvent) =>
-      localIso(new Date(Date.parse(event.at) + outbox.offsetMs).toISOString(), detail.value!.zone)
     const heard = passesOf(set).map(pass => ({
       kind: 'pass' as const,
-      at: at(pass),
+      at: localTime(pass),
       bpm: pass.bpm,
       clean: pass.clean,
       by: 'teacher' as const,
@@ -146,7 +172,8 @@ export function useLesson(lessonId: string) {
     }))
     const decided = state.value.decisions
       .filter(decision => decision.assignmentId === set.id)
-      .map(decision => ({ ...decision, at: at(decision) }))
+      .map(decision => ({ ...decision, at: localTime(decision) }))
+    const following = nextStage(set)
     const now = localIso(new Date(Date.now() + outbox.offsetMs).toISOString(), detail.value!.zone)
     const { pain, painClearedAt } = detail.value!.student
     return standingOf({
@@ -158,7 +185,9 @@ export function useLesson(lessonId: string) {
       pain: pain && works(set, pain.hand ?? 'both') ? pain : null,
       clearedAt: painClearedAt,
       completed: completedElsewhere(set),
-      bestBefore: set.bestBefore,
+      bestBefore: set.stageNumber === set.stageBefore.number ? set.bestBefore : null,
+      stage: stageOf(set),
+      next: following && { number: following.number, startBpm: following.plan.startBpm },
       now,
     })
   }
@@ -194,6 +223,8 @@ export function useLesson(lessonId: string) {
     load,
     record,
     standing,
+    stageOf,
+    asTaughtNow,
     passesOf,
     answerTo,
     /** Where the student hurts, as it was just put down. */

@@ -22,6 +22,12 @@ const set = (id: string, more: object = {}) => ({
   lessonLogs: [],
   practice: [],
   bestBefore: null,
+  stage: 'together',
+  stageNumber: 0,
+  stageSince: null,
+  stageBefore: { number: 0, from: 0, since: null },
+  path: [{ number: 0, name: 'together', change: null, plan: PLAN }],
+  change: null,
   decisions: [],
   ...more,
 })
@@ -185,6 +191,34 @@ describe('hearing passes', () => {
       [2, 76, decisions[1]!.id],
       [3, 72, decisions[2]!.id],
     ])
+  })
+
+  test('a stage opened here is taught at once: its plan, its sheet, its counts; taken back it is gone', async () => {
+    const slurred = { ...PLAN, startBpm: 60, targetBpm: 72 }
+    const path = [
+      { number: 0, name: 'together', change: null, plan: PLAN },
+      { number: 3, name: 'slurred', change: { slurs: [2] }, plan: slurred },
+    ]
+    served = detail({ agenda: [set('a', { path })] })
+    const { run } = await open()
+    for (let i = 0; i < 3; i++) run.pass(true)
+    run.rate(5)
+    run.decide({ decision: 'next-stage', bpm: 60, stage: 3, reason: 'ready' })
+    expect(said.at(-1)!.text).toBe('Now: slurred.')
+    expect(run.current.value).toMatchObject({ stage: 'slurred', plan: slurred, change: { slurs: [2] } })
+    expect([run.setBpm.value, run.tempo.value]).toEqual([60, 60])
+    // Three more are wanted: those before were of another stage.
+    expect(run.standing.value!.offer.grounds).toMatchObject({ ground: 'more-wanted', count: 3 })
+    run.pass(true)
+    // The server knows the newest revision; this page does not.
+    expect(kept.at(-1)!.event).toMatchObject({ kind: 'pass', revision: 1 })
+    expect(kept.at(-1)!.event).not.toHaveProperty('taught')
+    run.undo()
+    run.undo()
+    expect(kept.at(-1)!.event).toMatchObject({ kind: 'decision', decision: 'hold', bpm: 72, stage: 0 })
+    expect(run.current.value).toMatchObject({ stage: 'together', stageNumber: 0 })
+    run.pass(true)
+    expect(kept.at(-1)!.event).toMatchObject({ taught: 2 })
   })
 
   test('the next and the previous drill; the ends do not join', async () => {

@@ -1,6 +1,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { planLesson, type AgendaEntry, type LessonPlan } from '#core/practice/agenda/agenda'
 import { warmupMinutes } from '#core/practice/agenda/warmup'
+import { stageAfter } from '#core/practice/log/stage'
 import { standingDecisions } from '#core/practice/log/fold'
 import { localIso } from '#core/practice/schedule/local-time'
 import { groundsInWords } from '#core/wording/decision'
@@ -17,6 +18,8 @@ export interface Decided {
   readonly decision: DecisionKind
   readonly bpm: number
   readonly reason: string | null
+  /** The stage it opens; left out where the drill stays at its stage. */
+  readonly stage?: number
 }
 
 const SAID: Readonly<Record<DecisionKind, (bpm: number) => string>> = {
@@ -77,7 +80,7 @@ export function useLessonRun(lesson: RunningLesson) {
   const agenda = computed(() => {
     const order = new Map(items.value.map(({ id }, i) => [id, i]))
     const placeOf = (set: AgendaItem) => order.get(set.id) ?? order.size
-    return [...(detail.value?.agenda ?? [])].sort((a, b) => placeOf(a) - placeOf(b))
+    return (detail.value?.agenda ?? []).map(lesson.asTaughtNow).sort((a, b) => placeOf(a) - placeOf(b))
   })
   const current = computed(() => agenda.value.find(set => set.id === state.value.currentId) ?? agenda.value[0] ?? null)
   const standing = computed(() => (current.value ? lesson.standing(current.value) : null))
@@ -97,10 +100,12 @@ export function useLessonRun(lesson: RunningLesson) {
   )
 
   /** A drill in the form this page shows it. */
-  const asShown = (assignmentId: string) => ({
-    assignmentId,
-    taught: agenda.value.find(set => set.id === assignmentId)?.taught,
-  })
+  const asShown = (assignmentId: string) => {
+    const fetched = detail.value?.agenda.find(set => set.id === assignmentId)
+    // A stage opened meanwhile has a revision that only the server knows: it takes its newest.
+    const known = fetched && lesson.stageOf(fetched).number === fetched.stageNumber
+    return { assignmentId, ...(known && { taught: fetched.taught }) }
+  }
 
   function turnTo(assignmentId: string) {
     if (state.value.currentId !== assignmentId) lesson.record({ kind: 'turn', ...asShown(assignmentId) })
@@ -177,24 +182,32 @@ export function useLessonRun(lesson: RunningLesson) {
       offerReason: groundsInWords(now.offer),
       supersedes: null,
     }) as LessonEventOf<'decision'>
-    toasts.say(SAID[choice.decision](choice.bpm), {
+    const stage = set.path.find(each => each.number === choice.stage)
+    toasts.say(stage ? `Now: ${stage.name}.` : SAID[choice.decision](choice.bpm), {
       action: { label: 'Take it back', run: () => takeBackDecision(made) },
     })
   }
+
+  /** The tempo a drill was set at. */
+  const startOf = ({ path, stageBefore, plan }: AgendaItem) =>
+    (path.find(stage => stage.number === stageBefore.number)?.plan ?? plan).startBpm
 
   /** Sets the tempo back to what it was before a decision; both stay in the log. */
   function takeBackDecision(decision: LessonEventOf<'decision'>) {
     const set = agenda.value.find(each => each.id === decision.assignmentId)
     if (!set || !standingHere.value.some(each => each.id === decision.id)) return
     const here = state.value.decisions.filter(each => each.assignmentId === set.id)
-    const before = here.slice(0, here.indexOf(decision)).at(-1) ?? set.decisions.at(-1)
+    const earlier = here.slice(0, here.indexOf(decision))
+    const before = earlier.at(-1) ?? set.decisions.at(-1)
     const last = here.at(-1)!
+    const stage = decision.stage === undefined ? {} : { stage: stageAfter(set.stageBefore, earlier).number }
     lesson.record({
       kind: 'decision',
       ...asShown(set.id),
       revision: last.revision + 1,
       decision: 'hold',
-      bpm: before?.bpm ?? set.plan.startBpm,
+      bpm: before?.bpm ?? startOf(set),
+      ...stage,
       offered: decision.offered,
       offeredBpm: decision.offeredBpm,
       offerReason: 'Taken back.',

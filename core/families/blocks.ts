@@ -135,6 +135,17 @@ export const blocks: SheetFamily<Blocks> = {
       },
     )
   },
+  apart: ['fretting-hand'],
+  stages: ({ stage }) => {
+    const steps = [
+      { name: 'as blocks', change: { blocks: { stage: 'block' } }, timed: true },
+      { name: 'one by one', change: { blocks: { stage: 'sequential' } }, timed: true },
+    ]
+    return {
+      before: { block: [], sequential: steps.slice(0, 1), pattern: steps, strum: steps.slice(0, 1) }[stage],
+      name: { block: 'as blocks', sequential: 'one by one', pattern: 'broken', strum: 'strummed' }[stage],
+    }
+  },
   title: (spec, { chords, stage, strum }) =>
     `Change ${chordsInWords(chords, spec, 'blocks')}, ${{ block: 'as blocks', sequential: 'one by one', pattern: 'broken', strum: `strummed ${strum}` }[stage]}`,
   purpose: ({ stage }) =>

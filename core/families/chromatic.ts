@@ -163,6 +163,13 @@ export const chromatic: SheetFamily<Chromatic> = {
   ],
   uses: ['slurs', 'plucking', 'perBeat', 'hold'],
   build,
+  stages: ({ positions, shiftPause }) => {
+    if (positions.length < 2) return { before: [], name: 'together' }
+    const without = { name: 'without a pause', change: { chromatic: { shiftPause: 0 } }, timed: true }
+    if (shiftPause > 0) return { before: [], name: 'with a pause at each shift', after: [without] }
+    const before = [{ name: 'with a pause at each shift', change: { chromatic: { shiftPause: 1 } }, timed: true }]
+    return { before, name: 'without a pause' }
+  },
   title: (_, { strings, positions, line, travel }) =>
     `Chromatic ${line === 'across' ? `across strings ${strings.join(' ')}${positions[0] === 1 ? '' : `, ${romanPosition(positions[0]!)}`}` : `on ${strings.length === 1 ? 'string' : 'strings'} ${strings.join(' ')}, ${positions.map(romanPosition).join(' ')}`}${travel === 'there-and-back' ? ', up and down' : travel === 'back' ? ', down' : ', up'}`,
   purpose: ({ line, positions, shiftPause }) =>

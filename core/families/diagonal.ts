@@ -82,6 +82,12 @@ export const diagonal: SheetFamily<Diagonal> = {
       },
     )
   },
+  stages: ({ play }) => {
+    const asBlock = { name: 'as blocks', change: { diagonal: { play: 'block' } }, timed: true }
+    const picked = { name: 'picked', change: { diagonal: { play: 'picked' } }, timed: true }
+    if (play === 'block') return { before: [], name: 'as blocks' }
+    return play === 'picked' ? { before: [asBlock], name: 'picked' } : { before: [asBlock, picked], name: 'swept' }
+  },
   title: (_, { strings, fret, form, play }) =>
     `Diagonal on strings ${strings.join(' ')} from fret ${fret}, ${{ rising: 'rising', falling: 'falling', alternate: 'rising and falling' }[form]}, ${{ block: 'as blocks', picked: 'picked', swept: 'swept' }[play]}`,
   purpose: () => 'One finger to a string, one fret apart: the fingers land independently and keep their spread.',

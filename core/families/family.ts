@@ -1,5 +1,6 @@
 import type { Instrument } from '../guitar/instrument'
 import type { Line } from '../line/line'
+import type { SpecChange } from '../schema/change'
 import type { BlockSchema, SharedSpec } from '../schema/fields'
 
 /** A control is offered only while another field has this value, or does not have it. */
@@ -65,6 +66,24 @@ interface Common<B> {
   purpose(block: B, spec: SharedSpec): string
 }
 
+/** A stage on the way to a drill, by its name: what is played otherwise there, and whether to a tempo. */
+export interface StageStep {
+  readonly name: string
+  readonly change: SpecChange | null
+  readonly timed: boolean
+}
+
+/** A hand that can be worked alone. */
+export type Apart = 'plucking-hand' | 'fretting-hand'
+
+/** The stages a family has of its own, in order, and what the drill itself is called as the last of them. */
+export interface OwnStages {
+  readonly before: readonly StageStep[]
+  readonly name: string
+  /** What follows on the drill as it is written, where that is a step on the way itself. */
+  readonly after?: readonly StageStep[]
+}
+
 /** A family that becomes a line of notes. */
 export interface SheetFamily<B = unknown> extends Common<B> {
   readonly uses: readonly SharedControl[]
@@ -86,6 +105,10 @@ export interface SheetFamily<B = unknown> extends Common<B> {
   without?(block: B, fingers: readonly number[]): B | null
   /** A finger that takes two neighbouring strings at one fret rolls over instead of lifting. */
   rolls?(block: B): boolean
+  /** The way to it that is its own; what all drills have in common comes before and between. */
+  stages?(block: B, spec: SharedSpec): OwnStages
+  /** Which hands are worked alone first; both when left out. */
+  readonly apart?: readonly Apart[]
   /** The plucking the block itself asks for, over the shared field. */
   plucking?(block: B): SharedSpec['plucking']['system'] | undefined
 }

@@ -110,6 +110,24 @@ export const pattern: SheetFamily<Pattern> = {
       },
     )
   },
+  apart: ['plucking-hand'],
+  stages: ({ chords, barsPerChord }, { then, sound }) => {
+    const [first, ...others] = chords
+    const changing = others.length > 0
+    const bare = chords.map(({ tokens: _, ...chord }) => chord)
+    const blocks = { family: 'blocks', pattern: null, blocks: { chords: bare, stage: 'block', barsPerChord }, then: [] }
+    const thumb = { then: [...then, { do: 'only', part: 'thumb' }] }
+    const planted = { sound: { length: 'staccato', damp: 'plucking' } }
+    return {
+      before: [
+        ...(changing ? [{ name: 'chords as blocks', change: blocks, timed: true }] : []),
+        { name: 'thumb alone', change: thumb, timed: true },
+        ...(sound.length === 'legato' ? [{ name: 'planted, with a gap', change: planted, timed: false }] : []),
+        ...(changing ? [{ name: 'on one chord', change: { pattern: { chords: [first] } }, timed: true }] : []),
+      ],
+      name: changing ? 'with the chord changes' : 'thumb and fingers',
+    }
+  },
   title: (spec, { chords, tokens, ring }) =>
     `Pattern ${tokens
       .split(/\s+/)

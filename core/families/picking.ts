@@ -82,6 +82,7 @@ export const picking: SheetFamily<Picking> = {
       },
     )
   },
+  apart: [],
   title: (_, { groups, fret }) =>
     `Picking on ${groups.length === 1 && groups[0]!.strings.length === 1 ? 'string' : 'strings'} ${groups.map(group => group.strings.join(' ')).join(', ')}${fret > 0 ? `, fret ${fret}` : ''}`,
   purpose: () => 'The plucking hand alone: even strokes, and the way from string to string.',

@@ -121,6 +121,13 @@ export const shape: SheetFamily<Shape> = {
       },
     )
   },
+  stages: ({ play }) => {
+    if (play === 'alternate') return { before: [], name: 'together' }
+    const before = [
+      { name: 'all plucked, alternate', change: { shape: { play: 'alternate' }, slurs: [] }, timed: true },
+    ]
+    return { before, name: play === 'rake' ? 'raked' : play === 'sweep' ? 'swept' : 'in economy' }
+  },
   title: (spec, drill) =>
     `${drill.chord} arpeggio ${drill.formula.join('-')} ${whereInWords(spec, drill)}, ${{ rake: 'raked', alternate: 'down and up', economy: 'economy', sweep: 'swept' }[drill.play]}${drill.travel === 'there-and-back' ? '' : drill.travel === 'there' ? ', up' : ', down'}`,
   purpose: () => 'One shape, one plucking motion, any place on the neck: the plucking hand is the same everywhere.',

@@ -18,6 +18,10 @@ type Slur = Infer<typeof block>
 const fretOf = (finger: FingerOrOpen, { frets }: Slur, position: number) =>
   finger === 0 ? 0 : position + (frets?.[finger] ?? finger - 1)
 
+/** How far the study series has come. */
+const seriesInWords = (slurred: number) =>
+  slurred === 0 ? 'all plucked' : slurred === 1 ? 'first group slurred' : `first ${slurred} groups slurred`
+
 /** Whether group g (from 0) is slurred. */
 const isSlurred = ({ slurred }: Slur, group: number) =>
   typeof slurred === 'number' ? group < slurred : slurred.includes(group + 1)
@@ -75,6 +79,15 @@ export const slur: SheetFamily<Slur> = {
         }
       },
     )
+  },
+  stages: ({ slurred }) => {
+    // A list of groups is a choice of the teacher's own; the study series goes from none to all.
+    if (typeof slurred !== 'number') return { before: [], name: 'slurred' }
+    const names = Array.from({ length: slurred + 1 }, (_, count) => seriesInWords(count))
+    return {
+      before: names.slice(0, -1).map((name, count) => ({ name, change: { slur: { slurred: count } }, timed: true })),
+      name: names.at(-1)!,
+    }
   },
   title: (spec, drill) => {
     const count = drill.groups.filter((_, g) => isSlurred(drill, g)).length

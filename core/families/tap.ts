@@ -117,6 +117,7 @@ export const tap: SheetFamily<Tap> = {
       },
     )
   },
+  apart: [],
   title: (_, { string, cycle }) =>
     `Tapping on string ${string}: ${cycle.map(note => ('tap' in note ? `${note.fret}${note.tap}` : note.fret)).join(' ')}`,
   purpose: () => 'Tapped, hammered and pulled notes equally loud; the tapping hand travels no further than it must.',

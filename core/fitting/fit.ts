@@ -44,7 +44,7 @@ export interface Fit {
 }
 
 const played = (spec: unknown, hand: HandInput, pins: Pins = {}): Score | null => {
-  const result = realise(spec, { hand, pins })
+  const result = realise(spec, { hand, pins, strayPins: 'dropped' })
   return result.ok && result.value.kind === 'sheet' ? result.value : null
 }
 

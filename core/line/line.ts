@@ -72,6 +72,8 @@ export interface Line {
   readonly restarts: readonly Tick[]
   /** Plucked onsets by which the stroke cycle starts later; 0 unless a transform moved it. */
   readonly strokeShift: number
+  /** No string is plucked: the fretting hand works alone. */
+  readonly unplucked?: true
 }
 
 /** End of the last note of a line, in ticks. */

@@ -136,6 +136,7 @@ const transformSchema = z.discriminatedUnion(
     z.strictObject({ do: z.literal('string-set'), by: whole('by', -7, 7) }),
     z.strictObject({ do: z.literal('position'), to: whole('position', 1, 24) }),
     z.strictObject({ do: z.literal('perBeat'), n: whole('notes per beat', 1, 8) }),
+    z.strictObject({ do: z.literal('only'), part: oneOf('part', ['plucking-hand', 'fretting-hand', 'thumb']) }),
   ],
   {
     error: issue =>

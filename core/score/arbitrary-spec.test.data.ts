@@ -161,6 +161,13 @@ const excerpts = fc.oneof(
   },
 )
 
+/** Now and then one hand alone at the end. */
+const parts = fc.oneof(
+  { weight: 14, arbitrary: fc.constant([]) },
+  { weight: 1, arbitrary: fc.constantFrom([{ do: 'only', part: 'plucking-hand' }], [{ do: 'only', part: 'thumb' }]) },
+  { weight: 1, arbitrary: fc.constant([{ do: 'only', part: 'fretting-hand' }]) },
+)
+
 /** Open pitches of guitars with seven and eight strings, thick to thin (common tunings). */
 const SEVEN = [35, 40, 45, 50, 55, 59, 64]
 const EIGHT = [30, 35, 40, 45, 50, 55, 59, 64]
@@ -219,4 +226,6 @@ export const arbitrarySpecOf = (family: string) =>
     )
 
 /** Random specs of every family that becomes a sheet. */
-export const arbitrarySpec = fc.oneof(...SHEET_FAMILIES.map(arbitrarySpecOf))
+export const arbitrarySpec = fc
+  .oneof(...SHEET_FAMILIES.map(arbitrarySpecOf))
+  .chain(spec => parts.map(part => (part.length > 0 ? { ...spec, then: [...spec.then!, ...part].slice(-3) } : spec)))

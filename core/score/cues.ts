@@ -126,6 +126,7 @@ export function writeCues(found: Found): readonly Cue[] {
   const hold = holdCue(found)
   if (hold) add(hold)
   soundCues(found).forEach(add)
+  if (notes.every(note => note.pluck === null)) add({ about: 'unplucked' })
   pluckingCues(found).forEach(add)
   if (sameFingerTwice > 0) add({ about: 'same-finger-twice', times: sameFingerTwice })
   if (fingerCrossings > 0) add({ about: 'fingers-cross', times: fingerCrossings })

@@ -6,7 +6,7 @@ import { finger, lineBy, type Fingered, type PlayedLine } from '../fingering/sol
 import type { Freedom, TaskOptions } from '../fingering/model/task'
 import { handOf } from '../hand/hand'
 import type { HandRules } from '../hand/advance-hand'
-import type { Grip, Line } from '../line/line'
+import type { Event, Grip, Line } from '../line/line'
 import { sharedShape, type HandInput, type Pins, type SharedSpec } from '../schema/fields'
 import type { Habits } from '../schema/habits'
 import type { Spec } from '../schema/parse'
@@ -18,6 +18,8 @@ import { transformLine, transformSpec } from '../transforms/registry'
 export interface Context {
   readonly hand?: HandInput
   readonly pins?: Pins
+  /** What becomes of pins that are on no note here, as where a stage plays a part of its drill; refused if left out. */
+  readonly strayPins?: 'dropped'
   /** Ways of the plucking hand; only cues depend on them. */
   readonly habits?: Habits
 }
@@ -57,6 +59,13 @@ function buildLine(family: SheetFamily, spec: Spec, moved: SharedSpec, instrumen
   }
 }
 
+/**
+ * The line of a checked spec, before hand and fingers.
+ * @throws SpecError when the music is impossible on its instrument.
+ */
+export const lineOf = (family: SheetFamily, spec: Spec): Line =>
+  buildLine(family, spec, transformSpec(spec), instrumentOf(spec.instrument))
+
 /** Puts a pinned finger into the chord whose string it is on. */
 function pinGrips(line: Line, pins: Pins): readonly Grip[] {
   const pinned = line.events.filter(event => event.noteId in pins && 'string' in event.place)
@@ -77,15 +86,24 @@ function pinGrips(line: Line, pins: Pins): readonly Grip[] {
   }))
 }
 
-function checkPins({ events }: Line, pins: Pins): void {
+/** What is wrong with a pin on a note, or on none; null when nothing is. */
+function wrongWith(event: Event | undefined): string | null {
+  if (!event) return 'no note has this key'
+  if (event.tap) return 'this note is tapped by the plucking hand'
+  return 'fret' in event.place && event.place.fret === 0 ? 'this note is an open string' : null
+}
+
+/** The pins that are on notes of a line which take a finger. @throws SpecError for any other, unless it is dropped. */
+function pinsOn({ events }: Line, { pins = {}, strayPins }: Context): Pins {
+  if (Object.keys(pins).length === 0) return pins
   const known = new Map(events.map(event => [event.noteId, event]))
-  for (const key of Object.keys(pins)) {
-    const event = known.get(key)
-    if (!event) throw new SpecError(`pins.${key}`, 'no note has this key')
-    if (event.tap) throw new SpecError(`pins.${key}`, 'this note is tapped by the plucking hand')
-    if ('fret' in event.place && event.place.fret === 0)
-      throw new SpecError(`pins.${key}`, 'this note is an open string')
-  }
+  return Object.fromEntries(
+    Object.entries(pins).filter(([key]) => {
+      const wrong = wrongWith(known.get(key))
+      if (wrong && strayPins !== 'dropped') throw new SpecError(`pins.${key}`, wrong)
+      return !wrong
+    }),
+  )
 }
 
 /** What each rule of fingering leaves to the engine. */
@@ -133,9 +151,8 @@ export function prepare(family: SheetFamily, spec: Spec, context: Context): Prep
   const moved = transformSpec(spec)
   checkStart(pluckingOf(family, spec))
   const instrument = instrumentOf(spec.instrument)
-  const pins = context.pins ?? {}
   const built = buildLine(family, spec, moved, instrument)
-  checkPins(built, pins)
+  const pins = pinsOn(built, context)
   const written = { ...built, grips: pinGrips(built, pins) }
   const rules: HandRules = { hand: handOf(context.hand), instrument, policy: spec.hold }
   const freedom = FREEDOM[spec.fingering.rule]

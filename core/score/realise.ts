@@ -230,11 +230,10 @@ export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
   const plucking = pluckingOf(family, spec)
   const system = PLUCKING[plucking.system]
   const block = spec[spec.family]
-  const plain = writeNotes(
-    events,
-    assignStrokes(events, system, plucking, line.strokeShift, family.strums ?? false),
-    spec,
-  )
+  const sounded = line.unplucked
+    ? events.map(() => NOT_PLUCKED)
+    : assignStrokes(events, system, plucking, line.strokeShift, family.strums ?? false)
+  const plain = writeNotes(events, sounded, spec)
   const notes = family.rolls?.(block) ? withRolls(plain) : plain
   const breaches = [...played.breaches, ...spans.breaches, ...findSparedFingers(events, rules)]
   const end = lineEnd(line)
@@ -245,7 +244,7 @@ export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
   const high = findHigh(notes, instrument, barTicks(spec.rhythm.meter))
   const fingerCrossings = countFingerCrossings(notes)
   const quiet =
-    spec.sound.length === 'muted'
+    spec.sound.length === 'muted' || line.unplucked
       ? []
       : mutingsOf(notes, {
           holds: played.holds,
@@ -273,7 +272,12 @@ export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
   return {
     kind: 'sheet',
     spec,
-    title: titleOf(family, moved, block, spec.slurs.length > 0 && notes.some(note => note.pluck === null)),
+    title: titleOf(
+      family,
+      moved,
+      block,
+      spec.slurs.length > 0 && notes.some(note => note.via === 'hammer' || note.via === 'pull'),
+    ),
     purpose: family.purpose(block, moved),
     ticksPerQuarter: TICKS_PER_QUARTER,
     meter: spec.rhythm.meter,

@@ -41,7 +41,13 @@ export interface Shift {
 export type Reminder =
   | {
       readonly about:
-        'lift-each' | 'hold-until-next' | 'leave-down' | 'muted' | 'short-by-plucking' | 'short-by-fretting'
+        | 'lift-each'
+        | 'hold-until-next'
+        | 'leave-down'
+        | 'muted'
+        | 'unplucked'
+        | 'short-by-plucking'
+        | 'short-by-fretting'
     }
   | { readonly about: 'swell'; readonly way: 'up' | 'down' | 'both' }
   | {

@@ -5,6 +5,7 @@ import { SpecError } from '../schema/spec-error'
 import { accents } from './accents'
 import { excerpt } from './excerpt'
 import { mirror } from './mirror'
+import { only } from './only'
 import { perBeat, position, strokes } from './parameters'
 import { reverse } from './reverse'
 import { rotate } from './rotate'
@@ -21,6 +22,7 @@ const RULES = {
   'string-set': stringSet,
   position,
   perBeat,
+  only,
 } satisfies { [D in Transform['do']]: TransformRule<Extract<Transform, { do: D }>> }
 
 const ruleFor = (transform: Transform) => RULES[transform.do] as TransformRule

@@ -50,6 +50,63 @@ describe('transforms', () => {
     })
   })
 
+  test('the plucking hand alone: its strokes on open strings, a rest where the other hand sounds the note', () => {
+    const { notes, title } = scoreOf(order([{ do: 'only', part: 'plucking-hand' }], { slurs: [2] }))
+    expect(notes.map(note => `${note.string}:${note.fret}:${note.finger}:${note.pluck}`)).toEqual([
+      '6:0:0:D',
+      '6:0:0:U',
+      '5:0:0:D',
+      '5:0:0:U',
+    ])
+    const full = scoreOf(order([], { slurs: [2] })).notes.filter(note => note.pluck !== null)
+    expect(notes.map(({ key, at, pluck }) => [key, at, pluck])).toEqual(
+      full.map(({ key, at, pluck }) => [key, at, pluck]),
+    )
+    expect(title).toMatch(/plucking hand alone$/)
+  })
+
+  test('the fretting hand alone: the same notes and fingers, nothing plucked, nothing to keep quiet', () => {
+    const [full, alone] = [scoreOf(order([])), scoreOf(order([{ do: 'only', part: 'fretting-hand' }]))]
+    expect(alone.notes.map(({ pluck: _, ...note }) => note)).toEqual(full.notes.map(({ pluck: _, ...note }) => note))
+    expect(alone.notes.every(note => note.pluck === null)).toBe(true)
+    expect(alone.holds).toEqual(full.holds)
+    expect(alone.report.quiet).toEqual([])
+    expect(alone.cues.map(cue => cue.about)).toContain('unplucked')
+    expect(alone.cues.map(cue => cue.about)).not.toContain('down-and-up-alike')
+  })
+
+  test('the thumb alone: the bass of a pattern, its chords held', () => {
+    const pattern = {
+      version: 1,
+      family: 'pattern',
+      rhythm: { meter: [3, 4], perBeat: 2 },
+      pattern: { chords: [{ name: 'C', frets: 'x32010' }], tokens: 'p:R a:1 m:2 i:3 p:A m:2' },
+    }
+    const [full, thumb] = [scoreOf(pattern), scoreOf({ ...pattern, then: [{ do: 'only', part: 'thumb' }] })]
+    expect(thumb.notes.map(note => [note.key, note.string, note.pluck])).toEqual(
+      full.notes.filter(note => note.pluck === 'p').map(note => [note.key, note.string, note.pluck]),
+    )
+    expect(thumb.holds.map(hold => hold.finger).sort()).toEqual([1, 2, 3])
+  })
+
+  test('what has nothing for a part says so', () => {
+    const refused = (spec: object) => problemOf(spec)
+    expect(refused(order([{ do: 'only', part: 'thumb' }]))).toEqual({
+      path: 'then.0.part',
+      message: 'the drill has no note that is given to the thumb',
+    })
+    expect(refused(order([{ do: 'only', part: 'foot' }]))).toMatchObject({ path: 'then.0.part' })
+    expect(
+      refused({
+        version: 1,
+        family: 'free',
+        then: [{ do: 'only', part: 'plucking-hand' }],
+        fingering: { rule: 'best' },
+        free: { notes: [{ at: 0, dur: 5040, midi: 64 }] },
+      }),
+    ).toEqual({ path: 'then.0.part', message: 'one hand alone needs notes whose strings are known: give them strings' })
+  })
+
   test('strokes moved by one, accents every so many, another position, another division', () => {
     expect(
       scoreOf(order([{ do: 'strokes', by: 1 }]))

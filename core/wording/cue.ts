@@ -34,6 +34,8 @@ export function cueInWords(cue: Reminder): string {
       return 'Leave each finger down until it is needed elsewhere.'
     case 'muted':
       return 'Rest the fretting fingers on the strings: only the attack is heard.'
+    case 'unplucked':
+      return 'Nothing is plucked: watch each finger come down behind its fret, stay as long as it should, and lift no further than it must.'
     case 'short-by-plucking':
       return 'Short notes: the plucking hand stops each one at half its length, coming back to the string without a noise.'
     case 'short-by-fretting':

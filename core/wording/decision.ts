@@ -20,6 +20,8 @@ export const VARIATION_WORDS: Readonly<Record<Variation, string>> = {
   'reverse': 'the way back first',
   'subdivision': 'another subdivision',
   'hands-apart': 'hands apart',
+  'fretting-alone': 'the fretting hand alone',
+  'plucking-alone': 'the plucking hand alone',
   'slower': 'a fifth slower',
   'accents': 'accents moved',
 }

@@ -119,6 +119,7 @@ async function everything(): Promise<void> {
   const append = (event: object) =>
     appendEvent(
       db,
+      localEngine,
       teacher,
       lessonId,
       { event: { id: randomUUID(), at: NOW.toISOString(), ...event } as LessonEvent, deviceOffsetMs: 0 },

@@ -28,7 +28,9 @@ import type { Weights } from '../../core/grade/table'
 import type { DrillMarks } from '../../core/ladder/marks'
 import type { Demand, Signature } from '../../core/ladder/signature'
 import { DECISIONS, type Plan, type SchoolName } from '../../core/schema/plan-fields'
+import type { SpecChange } from '../../core/schema/change'
 import type { LessonEvent } from '../../core/practice/log/events'
+import type { HomeworkGiven } from '../../core/practice/homework'
 import type { PracticeEvent } from '../../core/practice/tempo/history'
 import type { Spec } from '../../core/schema/parse'
 
@@ -45,6 +47,8 @@ export const studios = mysqlTable('studios', {
   zone: varchar('zone', { length: 64 }).notNull(),
   /** What each part of a grade counts for here; null for the program's own. */
   weights: json('weights').$type<Weights>(),
+  /** What it says to students, and of those under age to who looks after them; null for what the program says. */
+  notice: text('notice'),
   createdAt: instant('created_at').notNull(),
 })
 
@@ -372,7 +376,10 @@ export const programmes = mysqlTable(
   ],
 )
 
-/** The stages a set drill is taught through, in order. A row never changes: another name is another stage. */
+/**
+ * The stages a set drill is taught through. Name and change of a row never change: another name is another stage. Its
+ * place in the path does, and the plan it will be worked by.
+ */
 export const stages = mysqlTable(
   'stages',
   {
@@ -380,6 +387,12 @@ export const stages = mysqlTable(
     number: int('number').notNull(),
     studioId: uuid('studio_id').notNull(),
     name: varchar('name', { length: 80 }).notNull(),
+    /** What is played otherwise than in the drill; null for nothing. */
+    change: json('change').$type<SpecChange>(),
+    /** The plan it is worked by; null for one kept before stages had any: the set drill's own. */
+    plan: json('plan').$type<Plan>(),
+    /** Where it stands in the path; null where it is on it no more. */
+    place: int('place'),
     at: instant('at').notNull(),
   },
   t => [
@@ -462,6 +475,42 @@ export const lessonSlots = mysqlTable(
     check('slot_weekday', sql`${t.weekday} between 1 and 7`),
     check('slot_weeks', sql`${t.everyWeeks} between 1 and 8`),
     check('slot_minutes', sql`${t.minutes} between 5 and 240`),
+  ],
+)
+
+/**
+ * A lesson of a slot that is not where the rule puts it: moved to another day or time, or cancelled. One cancelled may
+ * be made up later; one that is back in its place is null on both.
+ */
+export const slotExceptions = mysqlTable(
+  'slot_exceptions',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    slotId: uuid('slot_id').notNull(),
+    /** The local day the rule puts it on. */
+    day: day('day').notNull(),
+    cancelled: boolean('cancelled').notNull(),
+    /** Where it is instead, by the slot's clock; null for nowhere. */
+    toDay: day('to_day'),
+    toTime: char('to_time', { length: 5 }),
+    why: varchar('why', { length: 400 }),
+    actorId: uuid('actor_id').notNull(),
+    at: instant('at').notNull(),
+  },
+  t => [
+    unique('one_exception_per_day').on(t.slotId, t.day),
+    foreignKey({
+      name: 'exceptions_slot',
+      columns: [t.studioId, t.slotId],
+      foreignColumns: [lessonSlots.studioId, lessonSlots.id],
+    }),
+    foreignKey({
+      name: 'exceptions_actor',
+      columns: [t.studioId, t.actorId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+    index('exceptions_by_day').on(t.studioId, t.toDay),
   ],
 )
 
@@ -623,6 +672,9 @@ export const standings = mysqlTable(
     rises: int('rises').notNull(),
     risenInLesson: uuid('risen_in_lesson'),
     lessonsSinceRise: int('lessons_since_rise').notNull(),
+    /** Decisions made when its stage was opened; and when the lesson began in which it was, null for the first. */
+    stageFrom: int('stage_from').notNull().default(0),
+    stageSince: instant('stage_since'),
   },
   t => [
     foreignKey({
@@ -684,6 +736,63 @@ export const practice = mysqlTable(
   ],
 )
 
+/** What a student was given to practise, as the sheet said it. Rows are only added. */
+export const homework = mysqlTable(
+  'homework',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    studentId: uuid('student_id').notNull(),
+    /** The lesson it was given in; null where it was printed out of one. */
+    lessonId: uuid('lesson_id'),
+    body: json('body').$type<HomeworkGiven>().notNull(),
+    actorId: uuid('actor_id').notNull(),
+    at: instant('at').notNull(),
+  },
+  t => [
+    foreignKey({
+      name: 'homework_student',
+      columns: [t.studioId, t.studentId],
+      foreignColumns: [students.studioId, students.id],
+    }),
+    foreignKey({
+      name: 'homework_lesson',
+      columns: [t.studioId, t.lessonId],
+      foreignColumns: [lessons.studioId, lessons.id],
+    }),
+    foreignKey({
+      name: 'homework_actor',
+      columns: [t.studioId, t.actorId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+    index('homework_of_student').on(t.studioId, t.studentId, t.at),
+  ],
+)
+
+/** A student who went from one teacher to another. Rows are only added. */
+export const handovers = mysqlTable(
+  'handovers',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    studentId: uuid('student_id').notNull(),
+    fromId: uuid('from_id').notNull(),
+    toId: uuid('to_id').notNull(),
+    actorId: uuid('actor_id').notNull(),
+    at: instant('at').notNull(),
+  },
+  t => [
+    foreignKey({
+      name: 'handovers_student',
+      columns: [t.studioId, t.studentId],
+      foreignColumns: [students.studioId, students.id],
+    }),
+    foreignKey({ name: 'handovers_from', columns: [t.studioId, t.fromId], foreignColumns: [users.studioId, users.id] }),
+    foreignKey({ name: 'handovers_to', columns: [t.studioId, t.toId], foreignColumns: [users.studioId, users.id] }),
+    index('handovers_of_student').on(t.studioId, t.studentId, t.at),
+  ],
+)
+
 /** Decisions on a drill's tempo; each revision of an assignment is decided once. The event holds the rest. */
 export const decisions = mysqlTable(
   'decisions',
@@ -697,6 +806,8 @@ export const decisions = mysqlTable(
       .references(() => lessonEvents.id),
     decision: mysqlEnum('decision', DECISIONS).notNull(),
     bpm: double('bpm').notNull(),
+    /** The stage it opened; null where it opened none. */
+    stage: int('stage'),
     supersedes: uuid('supersedes'),
     overruled: boolean('overruled').notNull(),
     at: instant('at').notNull(),
@@ -708,6 +819,7 @@ export const decisions = mysqlTable(
       columns: [t.studioId, t.assignmentId],
       foreignColumns: [assignments.studioId, assignments.id],
     }),
+    index('decisions_by_stage').on(t.assignmentId, t.stage),
     check('decision_bpm', sql`${t.bpm} between 10 and 400`),
   ],
 )

@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { and, desc, eq, inArray, isNull, max } from 'drizzle-orm'
 import { standingAtStart } from '#core/practice/log/tally'
 import { planTo } from '#core/practice/tempo/gate'
+import { naturalPath } from '#core/stages/natural-path'
+import { plannedPath, type StagePlanned } from '#core/stages/stage-plan'
 import type { Pins } from '#core/schema/fields'
 import type { Spec } from '#core/schema/parse'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
@@ -16,19 +18,19 @@ import { ownAssignment, ownStudent, presentStudent } from '../policy/access'
 import { idempotentWrite } from '../writes/idempotent-write'
 import { DomainError, notFound } from './domain-error'
 import { putOnShelf, written } from './drills'
+import { checkStages } from './stages'
 import { firstRevision, hashesAfter, revise, sheetHash } from './revisions'
 
 /** Fingers as they are kept: null for none. */
 const pinned = (pins: Pins | undefined) => (pins && Object.keys(pins).length > 0 ? pins : null)
 
-/** Number of the stage a drill is set at. */
-const FIRST_STAGE = 0
-
 /** A drill that is to be set. */
 interface ToSet {
   readonly id: string
   readonly drillVersionId: string
-  readonly stage: string
+  /** Its stages in order, and which of them it begins at. */
+  readonly path: readonly StagePlanned[]
+  readonly at: number
   readonly plan: Plan
   readonly pins: Pins | null
   readonly targetOn: string | null
@@ -50,7 +52,7 @@ async function putOnList(
   tx: Database,
   actor: Actor,
   student: typeof students.$inferSelect,
-  { id, drillVersionId, stage, plan, pins, targetOn, opensAfter, scoreHash }: ToSet,
+  { id, drillVersionId, path, at, plan, pins, targetOn, opensAfter, scoreHash }: ToSet,
   position: number,
   now: Date,
 ): Promise<void> {
@@ -63,7 +65,7 @@ async function putOnList(
       studioId,
       studentId: student.id,
       drillVersionId,
-      stage: FIRST_STAGE,
+      stage: at,
       plan,
       pins,
       targetOn,
@@ -71,12 +73,14 @@ async function putOnList(
       position,
       setAt: now,
     })
-  await tx.insert(stages).values({ assignmentId: id, number: FIRST_STAGE, studioId, name: stage, at: now })
+  await tx
+    .insert(stages)
+    .values(path.map((stage, number) => ({ ...stage, assignmentId: id, number, place: number, studioId, at: now })))
   await firstRevision(tx, {
     assignmentId: id,
     studioId,
     drillVersionId,
-    stage: FIRST_STAGE,
+    stage: at,
     plan,
     pins,
     hand,
@@ -97,8 +101,9 @@ export function setAssignment(
   body: z.infer<typeof setAssignmentBody>,
   now: Date,
 ): Promise<{ id: string }> {
-  const { id, studentId, drillVersionId, plan } = body
+  const { id, studentId, drillVersionId, plan, change = null, before = [], after = [] } = body
   const pins = pinned(body.pins)
+  const path = [...before, { name: body.stage, change, plan }, ...after]
   return idempotentWrite(
     db,
     actor,
@@ -112,7 +117,7 @@ export function setAssignment(
         tx,
         actor,
         student,
-        { ...body, pins, opensAfter: null, scoreHash: scoreHash ?? null },
+        { ...body, path, at: before.length, pins, opensAfter: null, scoreHash: scoreHash ?? null },
         position,
         now,
       )
@@ -132,10 +137,17 @@ export function setAssignment(
         )
       if (!version) throw notFound('drill')
       if (pins) await checkPins(engine, version.spec, pins)
+      await checkStages(engine, version.spec, path, i => changePath(before.length, i))
       const { hand, habits } = await presentStudent(db, actor, studentId)
-      return sheetHash(engine, { spec: version.spec, bpm: plan.startBpm, hand, habits, pins })
+      return sheetHash(engine, { spec: version.spec, change, bpm: plan.startBpm, hand, habits, pins })
     },
   )
+}
+
+/** Where a body says what a stage changes: before the one it begins at, that one itself, or after it. */
+function changePath(begin: number, i: number): string {
+  if (i < begin) return `before.${i}.change`
+  return i === begin ? 'change' : `after.${i - begin - 1}.change`
 }
 
 /** What is to be set of a reference: a version that is there, or a drill that is made of a rung. */
@@ -211,7 +223,7 @@ export function setSeveral(
       const student = await presentStudent(tx, actor, studentId)
       let position = await lastPosition(tx, actor, studentId)
       const ids: string[] = []
-      for (const { referred, plan, scoreHash } of prepared ?? []) {
+      for (const { referred, path, plan, scoreHash } of prepared ?? []) {
         const { make, drillVersionId } = referred
         if (make)
           await putOnShelf(tx, actor, { id: make.drillId, name: make.name, fromRung: make.key }, make.drill, now)
@@ -221,7 +233,7 @@ export function setSeveral(
           tx,
           actor,
           student,
-          { id, drillVersionId, stage: 'together', plan, pins: null, targetOn: null, opensAfter, scoreHash },
+          { id, drillVersionId, path, at: path.length - 1, plan, pins: null, targetOn: null, opensAfter, scoreHash },
           ++position,
           now,
         )
@@ -235,8 +247,16 @@ export function setSeveral(
       return Promise.all(
         referred.map(async each => {
           const plan = planSchema.parse({ school: 'clean-passes', ...planTo(each.spec.tempo) })
-          const scoreHash = await sheetHash(engine, { spec: each.spec, bpm: plan.startBpm, hand, habits, pins: null })
-          return { referred: each, plan, scoreHash }
+          const path = plannedPath(naturalPath(each.spec), plan)
+          const scoreHash = await sheetHash(engine, {
+            spec: each.spec,
+            change: null,
+            bpm: plan.startBpm,
+            hand,
+            habits,
+            pins: null,
+          })
+          return { referred: each, path, plan, scoreHash }
         }),
       )
     },
@@ -285,21 +305,8 @@ async function checkPins(engine: Engine, spec: unknown, pins: Pins): Promise<voi
   if (problem) throw new DomainError('invalid', problem.message, { path: problem.path })
 }
 
-/** The number of a set drill's stage of a name: one it had already, or a new one after them. */
-async function stageNamed(tx: Database, actor: Actor, assignmentId: string, name: string, now: Date): Promise<number> {
-  const known = await tx
-    .select({ number: stages.number, name: stages.name })
-    .from(stages)
-    .where(and(eq(stages.studioId, actor.studioId), eq(stages.assignmentId, assignmentId)))
-  const same = known.find(stage => stage.name === name)
-  if (same) return same.number
-  const number = Math.max(...known.map(stage => stage.number)) + 1
-  await tx.insert(stages).values({ assignmentId, number, studioId: actor.studioId, name, at: now })
-  return number
-}
-
 /**
- * Gives a set drill another plan, day or stage from now on; the tempo in force stays, and what was taught stays as it
+ * Gives a set drill another plan or day from now on; the tempo in force stays, and what was taught stays as it
  * was.
  * @throws DomainError `invalid` where the start would be another: the tempo is decided on in lessons.
  */
@@ -311,13 +318,16 @@ export function setPlan(
   now: Date,
 ): Promise<{ id: string }> {
   return idempotentWrite(db, actor, `set-plan ${assignmentId}`, body, now, async tx => {
-    const { plan } = await ownAssignment(tx, actor, assignmentId)
+    const { plan, stage } = await ownAssignment(tx, actor, assignmentId)
     if (plan.startBpm !== body.plan.startBpm)
       throw new DomainError('invalid', `the start stays at ${plan.startBpm}: the tempo is decided on in lessons`, {
         path: 'plan.startBpm',
       })
-    const stage = body.stage === undefined ? {} : { stage: await stageNamed(tx, actor, assignmentId, body.stage, now) }
-    await revise(tx, actor, { assignmentId }, { plan: body.plan, ...stage }, new Map(), now)
+    await revise(tx, actor, { assignmentId }, { plan: body.plan }, new Map(), now)
+    await tx
+      .update(stages)
+      .set({ plan: body.plan })
+      .where(and(eq(stages.assignmentId, assignmentId), eq(stages.number, stage)))
     await tx.update(assignments).set({ targetOn: body.targetOn }).where(eq(assignments.id, assignmentId))
     return { id: assignmentId }
   })

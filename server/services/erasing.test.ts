@@ -43,6 +43,7 @@ async function taught() {
   const append = (event: object) =>
     appendEvent(
       db,
+      localEngine,
       teacher,
       lessonId,
       { event: { id: randomUUID(), at: NOW.toISOString(), ...event } as LessonEvent, deviceOffsetMs: 0 },
@@ -86,7 +87,7 @@ describe('a student as one file', () => {
     const file = await exportStudent(db, teacher, made.studentId, NOW)
     expect(file).toMatchObject({
       format: 'fidactyl-student',
-      version: 4,
+      version: 5,
       zone: 'Europe/London',
       student: {
         id: made.studentId,

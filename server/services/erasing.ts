@@ -27,6 +27,7 @@ import { DomainError } from './domain-error'
 import { idempotentWrite } from '../writes/idempotent-write'
 import { ownStudent } from '../policy/access'
 import { revisionsOf } from './revisions'
+import { pathsOf } from './stages'
 
 /**
  * Everything the studio keeps of a student, as one file: the card, the weekly lesson, every drill set with what it
@@ -54,6 +55,10 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
           actor,
           set.map(each => each.assignment.id),
         )
+  const paths = await pathsOf(
+    db,
+    set.map(each => each.assignment.id),
+  )
   const given = await db
     .select()
     .from(lessons)
@@ -82,7 +87,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
   for (const event of events) byLesson.get(event.lessonId)!.push(event)
   return {
     format: 'fidactyl-student',
-    version: 4,
+    version: 5,
     writtenAt: now.toISOString(),
     zone: actor.zone,
     student: {
@@ -114,6 +119,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
       title: version.title,
       spec: version.spec,
       stage,
+      path: paths.get(assignment.id)!,
       plan: assignment.plan,
       pins: assignment.pins ?? {},
       targetOn: assignment.targetOn,
@@ -122,11 +128,12 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
       endedAt: assignment.endedAt?.toISOString() ?? null,
       revisions: revisions
         .filter(each => each.revision.assignmentId === assignment.id)
-        .map(({ revision, stage, versionNumber }) => ({
+        .map(({ revision, stage, change, versionNumber }) => ({
           number: revision.number,
           at: revision.at.toISOString(),
           version: versionNumber,
           stage,
+          change,
           plan: revision.plan,
           pins: revision.pins ?? {},
           hand: revision.hand,

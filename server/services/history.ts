@@ -1,4 +1,20 @@
-import { and, asc, desc, eq, gt, gte, inArray, isNull, lt, max, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
+import {
+  and,
+  asc,
+  desc,
+  eq,
+  gt,
+  gte,
+  inArray,
+  isNull,
+  lt,
+  max,
+  ne,
+  or,
+  sql,
+  type Placeholder,
+  type SQL,
+} from 'drizzle-orm'
 import { alias } from 'drizzle-orm/mysql-core'
 import { hasSheet } from '#core/families/registry'
 import { localClock } from '#core/practice/schedule/local-time'
@@ -16,10 +32,12 @@ import type {
   HistoryDecision,
   LessonHearing,
 } from '#shared/contracts/assignments'
+import type { StageEntry } from '#core/practice/log/stage'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import type { Actor } from '../policy/actor'
 import { practiceOfDrills } from './practice'
 import { revisionsOf } from './revisions'
+import { pathsOf, stagesBefore } from './stages'
 import type { Database } from '../db/client'
 import { amongGiven, given, question, questionOfEach } from '../db/question'
 import {
@@ -170,12 +188,14 @@ const hearingsBack = questionOfEach((db, assignmentId) =>
       bestCleanBpm: hearings.bestCleanBpm,
     })
     .from(hearings)
+    .innerJoin(standings, eq(standings.assignmentId, hearings.assignmentId))
     .where(
       and(
         eq(hearings.studioId, given('studioId')),
         eq(hearings.assignmentId, assignmentId),
         ne(hearings.lessonId, given('exceptLesson')),
         gt(hearings.passes, 0),
+        or(isNull(standings.stageSince), gte(hearings.startedAt, standings.stageSince)),
       ),
     )
     .orderBy(desc(hearings.startedAt))
@@ -237,13 +257,20 @@ async function saidOf(
   actor: Actor,
   assignmentIds: readonly string[],
   exceptLesson: string,
+  stages: ReturnType<typeof stagesBefore>,
 ): Promise<ReadonlyMap<string, Said>> {
   const local = localClock(actor.zone)
   const scope = { studioId: actor.studioId, exceptLesson }
-  const [said, heardIn] = await Promise.all([
+  const [said, heardIn, entered] = await Promise.all([
     latestSaid(db, assignmentIds, scope),
     hearingsBack(db, assignmentIds, scope),
+    stages,
   ])
+  // Of the lesson in which its stage was opened, what was said before that is about another.
+  const ofStage = ({ assignmentId, lessonId, number }: SaidRow) => {
+    const by = entered.get(assignmentId!)?.openedBy
+    return by?.lessonId !== lessonId || number > by.number
+  }
   return new Map(
     assignmentIds.map(id => {
       const own = said.filter(row => row.assignmentId === id)
@@ -255,7 +282,7 @@ async function saidOf(
         id,
         {
           faults: faultsOf(own, local),
-          lessonLogs: lessonLogsOf(own, lessonsHeard.slice(0, LESSONS_BACK), local),
+          lessonLogs: lessonLogsOf(own.filter(ofStage), lessonsHeard.slice(0, LESSONS_BACK), local),
           bestBefore: before.length > 0 ? Math.max(...before) : null,
         },
       ]
@@ -383,6 +410,10 @@ const setFields = {
   setAt: assignments.setAt,
   drillName: drills.name,
   opensAfter: assignments.opensAfter,
+  lastStage:
+    sql<boolean>`not exists (select 1 from ${stages} as here join ${stages} as later on later.assignment_id = here.assignment_id and later.place > here.place where here.assignment_id = ${assignments.id} and here.number = ${assignments.stage})`
+      .mapWith(Boolean)
+      .as('last_stage'),
   bpm: standings.bpm,
   lessonsSinceRise: standings.lessonsSinceRise,
 }
@@ -392,17 +423,25 @@ interface SetRow
     Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise'> {
   readonly drillName: string
   readonly family: string
+  /** No stage of its path follows the one it is at. */
+  readonly lastStage: boolean
 }
 
 const fastestClean = question(db =>
   db
     .select({ id: hearings.assignmentId, cleanBpm: max(hearings.bestCleanBpm) })
     .from(hearings)
-    .where(amongGiven(hearings.assignmentId, 'ids'))
+    .innerJoin(standings, eq(standings.assignmentId, hearings.assignmentId))
+    .where(
+      and(
+        amongGiven(hearings.assignmentId, 'ids'),
+        or(isNull(standings.stageSince), gte(hearings.startedAt, standings.stageSince)),
+      ),
+    )
     .groupBy(hearings.assignmentId),
 )
 
-/** The fastest clean pass of each set drill, bpm; those without one are left out. */
+/** The fastest clean pass of each set drill at the stage it is at, bpm; those without one are left out. */
 export async function cleanTempos(db: Database, ids: readonly string[]): Promise<ReadonlyMap<string, number>> {
   if (ids.length === 0) return new Map()
   const rows = await fastestClean(db, { ids })
@@ -433,7 +472,8 @@ async function waitingAmong(db: Database, rows: readonly SetRow[]): Promise<Wait
   return new Map(
     held
       .filter(
-        ({ gate: { id, plan } }) =>
+        ({ gate: { id, plan, lastStage } }) =>
+          !lastStage ||
           !isPassed({ plan, cleanBpm: clean.get(id) ?? null, decided: decided.get(id)?.decision ?? null }),
       )
       .map(({ id, gate }) => [id, gate.drillName]),
@@ -511,6 +551,10 @@ const detailed = (which: SQL) =>
       .select({
         ...setFields,
         stage: stages.name,
+        stageNumber: stages.number,
+        change: stages.change,
+        stageSince: standings.stageSince,
+        stageFrom: standings.stageFrom,
         pins: assignments.pins,
         endedAt: assignments.endedAt,
         drillId: drills.id,
@@ -535,18 +579,25 @@ const detailed = (which: SQL) =>
 const setNow = detailed(isNull(assignments.endedAt))
 const setOnce = detailed(amongGiven(assignments.id, 'ids'))
 
+/** A set drill without its history, and since which decision its stage is worked. */
+type SetDetail = Omit<AssignmentDetail, 'decisions'> & Pick<StageEntry, 'from'>
+
 /** Drills set for one student, in the order they were set: what is set now, or some by their ids. */
 async function detailsOf(
   db: Database,
   studentId: string,
   scope: Scope,
   ids?: readonly string[],
-): Promise<readonly Omit<AssignmentDetail, 'decisions'>[]> {
+): Promise<readonly SetDetail[]> {
   const whose = { studioId: scope.actor.studioId, studentId }
   const rows = ids ? await setOnce(db, { ...whose, ids }) : await setNow(db, whose)
   const local = localClock(scope.actor.zone)
-  const [waiting, completed] = await Promise.all([
+  const [waiting, paths, completed] = await Promise.all([
     ids ? new Map<string, string>() : waitingAmong(db, rows),
+    pathsOf(
+      db,
+      rows.map(row => row.id),
+    ),
     completedAmong(
       db,
       rows.map(row => row.id),
@@ -558,7 +609,12 @@ async function detailsOf(
     drillId: row.drillId,
     versionNumber: row.number,
     stage: row.stage,
+    stageNumber: row.stageNumber,
+    stageSince: row.stageSince && local(row.stageSince.toISOString()),
+    from: row.stageFrom,
+    path: paths.get(row.id)!,
     spec: row.spec,
+    change: row.change,
     pins: row.pins ?? {},
     taught: row.taught,
     hand: row.hand,
@@ -575,7 +631,11 @@ export async function followedDrills(db: Database, studentId: string, scope: Sco
   if (ids.length === 0) return []
   const [heard, rows] = await Promise.all([hearingsOf(db, scope.actor, ids), decisionsDrawn(db, ids, {})])
   const decided = byDrill(scope.actor, ids, rows)
-  return set.map(each => ({ ...each, lessons: heard.get(each.id)!, decisions: decided.get(each.id)! }))
+  return set.map(({ from: _from, ...each }) => ({
+    ...each,
+    lessons: heard.get(each.id)!,
+    decisions: decided.get(each.id)!,
+  }))
 }
 
 /** A lesson as its agenda needs it. */
@@ -611,6 +671,8 @@ async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(
       versionNumber: then.versionNumber,
       spec: then.spec,
       stage: then.stage,
+      stageNumber: then.revision.stage,
+      change: then.change,
       plan,
       pins: pins ?? {},
       hand,
@@ -618,6 +680,8 @@ async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(
     }
   })
 }
+
+const stageOf = ({ number, from, since }: StageEntry): StageEntry => ({ number, from, since })
 
 /**
  * The agenda of a running lesson: all that the student is on, with what decisions look back on.
@@ -637,14 +701,17 @@ export async function agendaNow(
   const set = missing.length > 0 ? [...now, ...(await detailsOf(db, lesson.studentId, scope, missing))] : now
   const ids = set.map(each => each.id)
   if (ids.length === 0) return []
-  const [passes, said, practised, decided] = await Promise.all([
+  const entered = stagesBefore(db, ids, lesson.id, localClock(actor.zone))
+  const [passes, said, practised, before, decided] = await Promise.all([
     passesOf(db, actor, ids, lesson.id),
-    saidOf(db, actor, ids, lesson.id),
+    saidOf(db, actor, ids, lesson.id, entered),
     practiceOfDrills(db, actor, ids),
+    entered,
     lastDecisions(db, actor, ids, lesson.id),
   ])
-  return set.map((each): AgendaItem => ({
+  return set.map(({ from, ...each }): AgendaItem => ({
     ...each,
+    stageBefore: stageOf(before.get(each.id) ?? { number: each.stageNumber, from, since: each.stageSince }),
     passes: passes.get(each.id)!,
     ...said.get(each.id)!,
     ...practised.get(each.id)!,
@@ -664,7 +731,12 @@ export async function agendaThen(db: Database, scope: LessonScope, taught: Taugh
   const before = { lessonId: lesson.id, startedAt: lesson.startedAt }
   const [then, rows] = await Promise.all([asTaught(db, scope, taught, set), decisionBefore(db, ids, before)])
   const decided = byDrill(actor, ids, rows)
-  return then.map(each => ({ ...each, ...NOTHING_BEFORE, decisions: decided.get(each.id)! }))
+  return then.map(({ from, ...each }) => ({
+    ...each,
+    ...NOTHING_BEFORE,
+    stageBefore: { number: each.stageNumber, from, since: each.stageSince },
+    decisions: decided.get(each.id)!,
+  }))
 }
 
 const setForSome = question(db =>

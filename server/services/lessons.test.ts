@@ -63,7 +63,7 @@ const decision = (revision: number, bpm = 76): LessonEvent => ({
   supersedes: null,
 })
 const append = (event: LessonEvent, actor = teacher) =>
-  appendEvent(db, actor, lessonId, { event, deviceOffsetMs: 0 }, later(minute))
+  appendEvent(db, localEngine, actor, lessonId, { event, deviceOffsetMs: 0 }, later(minute))
 const log = () =>
   db.select().from(lessonEvents).where(eq(lessonEvents.lessonId, lessonId)).orderBy(asc(lessonEvents.number))
 
@@ -213,7 +213,7 @@ describe('the event log', () => {
   test('the next lesson is told of a fault on the day it was heard, however late it was delivered', async () => {
     await freshLesson()
     const event: LessonEvent = { ...stamp(), kind: 'fault', assignmentId: made.assignmentId, fault: 'late-shift' }
-    await appendEvent(db, teacher, lessonId, { event, deviceOffsetMs: 0 }, later(2 * 24 * 60))
+    await appendEvent(db, localEngine, teacher, lessonId, { event, deviceOffsetMs: 0 }, later(2 * 24 * 60))
     const { id } = await startLesson(
       db,
       teacher,
@@ -293,7 +293,7 @@ describe('decisions', () => {
 describe('after the end', () => {
   const end = () => append({ ...stamp(), kind: 'end' })
   const refused = (event: LessonEvent, at = later(minute)) =>
-    appendEvent(db, teacher, lessonId, { event, deviceOffsetMs: 0 }, at).then(
+    appendEvent(db, localEngine, teacher, lessonId, { event, deviceOffsetMs: 0 }, at).then(
       () => null,
       (error: { code: string; message: string }) => [error.code, error.message],
     )
@@ -357,7 +357,7 @@ describe('after the end', () => {
       { id: randomUUID(), studentId: made.studentId, slot: null },
       later(week),
     )
-    await appendEvent(db, teacher, next, { event: decision(1, 80), deviceOffsetMs: 0 }, later(week + 1))
+    await appendEvent(db, localEngine, teacher, next, { event: decision(1, 80), deviceOffsetMs: 0 }, later(week + 1))
     const [first, second] = [
       await readLesson(db, teacher, lessonId, later(week)),
       await readLesson(db, teacher, next, later(week)),
@@ -379,6 +379,7 @@ describe('clocks and calendars that are wrong', () => {
       const at = new Date(later(++minute).getTime() - offset).toISOString()
       await appendEvent(
         db,
+        localEngine,
         teacher,
         lessonId,
         {

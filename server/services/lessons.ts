@@ -16,6 +16,7 @@ import { instantOf, localDay } from '#core/practice/schedule/local-time'
 import { fallsOn } from '#core/practice/schedule/weekly'
 import type { EventStored, LessonDetail, LessonStarted, startLessonBody } from '#shared/contracts/lessons'
 import type { Database } from '../db/client'
+import type { Engine } from '../engine/engine'
 import { given, question } from '../db/question'
 import { assignments, decisions, hearings, lessonEvents, lessons, lessonSlots, standings } from '../db/tables'
 import type { Actor } from '../policy/actor'
@@ -23,6 +24,7 @@ import { DomainError, notFound } from './domain-error'
 import { agendaNow, agendaThen } from './history'
 import { idempotentWrite } from '../writes/idempotent-write'
 import { painClearedAt } from './pains'
+import { openStage, sheetAtOpening } from './stages'
 import { ownLesson, ownStudent, presentStudent } from '../policy/access'
 
 /** Length of a lesson begun out of turn, minutes. */
@@ -288,21 +290,21 @@ async function voidedBy(tx: Database, lesson: Lesson, event: LessonEventOf<'void
   return target.body
 }
 
-/** Passes of a drill in a lesson that were not undone, but for one. */
-async function otherPasses(
+/** Passes of a drill in a lesson that were not undone, each with the number of decisions made before it. */
+async function passesIn(
   tx: Database,
   lessonId: string,
   assignmentId: string,
-  but: string,
 ): Promise<readonly LessonEventOf<'pass'>[]> {
   const rows = await tx
-    .select({ body: lessonEvents.body })
+    .select({ body: lessonEvents.body, revision: lessonEvents.revision })
     .from(lessonEvents)
     .where(and(eq(lessonEvents.lessonId, lessonId), inArray(lessonEvents.kind, ['pass', 'void'])))
     .orderBy(asc(lessonEvents.number))
-  return foldLesson(rows.map(row => row.body)).passes.filter(
-    pass => pass.assignmentId === assignmentId && pass.id !== but,
+  const told = rows.map(({ body, revision }) =>
+    body.kind === 'pass' && revision !== null ? { ...body, revision } : body,
   )
+  return foldLesson(told).passes.filter(pass => pass.assignmentId === assignmentId)
 }
 
 /**
@@ -311,7 +313,7 @@ async function otherPasses(
  */
 async function writeDecision(tx: Database, actor: Actor, event: LessonEventOf<'decision'>, now: Date) {
   const [latest] = await tx
-    .select({ id: decisions.id, revision: decisions.revision, bpm: decisions.bpm })
+    .select({ id: decisions.id, revision: decisions.revision, bpm: decisions.bpm, stage: decisions.stage })
     .from(decisions)
     .where(eq(decisions.assignmentId, event.assignmentId))
     .orderBy(desc(decisions.revision))
@@ -324,6 +326,8 @@ async function writeDecision(tx: Database, actor: Actor, event: LessonEventOf<'d
   }
   if (event.supersedes !== null && latest?.id !== event.supersedes)
     throw new DomainError('invalid', 'only the latest decision can be taken back', { path: 'event.supersedes' })
+  if (event.supersedes !== null && latest!.stage !== null && event.stage === undefined)
+    throw new DomainError('invalid', 'name the stage the drill goes back to', { path: 'event.stage' })
   await tx
     .insert(decisions)
     .values({
@@ -334,6 +338,7 @@ async function writeDecision(tx: Database, actor: Actor, event: LessonEventOf<'d
       eventId: event.id,
       decision: event.decision,
       bpm: event.bpm,
+      stage: event.stage ?? null,
       supersedes: event.supersedes,
       overruled: overrules(event),
       at: now,
@@ -355,13 +360,18 @@ async function keepTally(
   tx: Database,
   lesson: Lesson,
   { standing: present, hearing: heard }: Taught,
-  change: { readonly hearing?: (before: Hearing, standing: DrillStanding) => Hearing; readonly decidedBpm?: number },
+  change: {
+    readonly hearing?: (before: Hearing, standing: DrillStanding) => Hearing
+    readonly decidedBpm?: number
+    readonly stage?: { readonly from: number; readonly since: Date | null }
+  },
 ): Promise<void> {
   const { assignmentId, studioId } = present
   const before = heard ?? unheard(present.rises)
   const after = change.hearing?.(before, present) ?? before
   let standing: DrillStanding = afterHearing(present, lesson.id, before, after)
   if (change.decidedBpm !== undefined) standing = afterDecision(standing, change.decidedBpm, lesson.id)
+  if (change.stage) standing = { ...standing, stageFrom: change.stage.from }
   if (after !== before) {
     const { passes, clean, bestCleanBpm, triedBpm, rises } = after
     const row = { passes, clean, bestCleanBpm, triedBpm, rises }
@@ -371,10 +381,11 @@ async function keepTally(
       .onDuplicateKeyUpdate({ set: row })
   }
   if (standing !== present) {
-    const { bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise } = standing
+    const { bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise, stageFrom } = standing
+    const since = change.stage && { stageSince: change.stage.since }
     await tx
       .update(standings)
-      .set({ bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise })
+      .set({ bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise, stageFrom, ...since })
       .where(eq(standings.assignmentId, assignmentId))
   }
 }
@@ -391,6 +402,7 @@ const rises = (before: Hearing, standing: DrillStanding) => (before.passes === 0
  */
 export function appendEvent(
   db: Database,
+  engine: Engine,
   actor: Actor,
   lessonId: string,
   sent: { readonly event: LessonEvent; readonly deviceOffsetMs: number },
@@ -398,7 +410,7 @@ export function appendEvent(
 ): Promise<EventStored> {
   const { event, deviceOffsetMs } = sent
   // The offset is measured anew at every try, so it is no part of what makes the event the same.
-  return idempotentWrite(db, actor, `append-event ${lessonId}`, event, now, async tx => {
+  const write = async (tx: Database, hashes: ReadonlyMap<string, string | null> | undefined): Promise<EventStored> => {
     const lesson = await ownLesson(tx, actor, lessonId, true)
     await assertOpen(tx, actor, lesson, event, now)
     if (event.kind === 'agenda') await assertOwnDrills(tx, lesson, event)
@@ -441,15 +453,35 @@ export function appendEvent(
       .where(eq(lessons.id, lessonId))
     if (event.kind === 'decision') {
       await writeDecision(tx, actor, event, now)
-      await keepTally(tx, lesson, taught!, { decidedBpm: event.bpm })
+      const stage = event.stage === undefined ? null : await openStage(tx, actor, event, hashes ?? new Map(), now)
+      const heardHere = stage && (await passesIn(tx, lessonId, event.assignmentId))
+      await keepTally(tx, lesson, taught!, {
+        decidedBpm: event.bpm,
+        ...(stage && {
+          stage,
+          hearing: (before, standing) =>
+            before.passes === 0 ? before : hearingOf(heardHere!, rises(before, standing), stage.from),
+        }),
+      })
     } else if (event.kind === 'pass') {
       await keepTally(tx, lesson, taught!, {
-        hearing: (before, standing) => withPass({ ...before, rises: rises(before, standing) }, event),
+        hearing: (before, standing) =>
+          withPass(
+            { ...before, rises: rises(before, standing) },
+            { ...event, revision: decidedBefore(event, told) ?? undefined },
+            standing.stageFrom,
+          ),
       })
     } else if (pass) {
-      const left = await otherPasses(tx, lessonId, pass.assignmentId, pass.id)
-      await keepTally(tx, lesson, taught!, { hearing: (before, standing) => hearingOf(left, rises(before, standing)) })
+      const left = (await passesIn(tx, lessonId, pass.assignmentId)).filter(each => each.id !== pass.id)
+      await keepTally(tx, lesson, taught!, {
+        hearing: (before, standing) => hearingOf(left, rises(before, standing), standing.stageFrom),
+      })
     }
+
     return { id: event.id, number }
-  })
+  }
+  return idempotentWrite(db, actor, `append-event ${lessonId}`, event, now, write, async () =>
+    event.kind === 'decision' && event.stage !== undefined ? sheetAtOpening(db, engine, actor, event) : undefined,
+  )
 }

@@ -1,5 +1,6 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
+import { localEngine } from '../engine/engine'
 import { eq } from 'drizzle-orm'
 import type { LessonEvent } from '#core/practice/log/events'
 import { standingOf } from '#core/practice/log/standing'
@@ -52,6 +53,7 @@ async function aLesson({ teacher, studentId }: Made, minutes: number, ...events:
   for (const event of events)
     await appendEvent(
       db,
+      localEngine,
       teacher,
       id,
       { event: { id: randomUUID(), at: later(minutes).toISOString(), ...event } as LessonEvent, deviceOffsetMs: 0 },
@@ -311,24 +313,6 @@ describe('plans and schools', () => {
     expect((await readLesson(db, teacher, lesson, later(7))).agenda[0]!.plan).toEqual(PLAN)
   })
 
-  test('the next stage is named with its plan, an earlier one is opened again, and lessons keep theirs', async () => {
-    const made = await aStudent()
-    const { assignmentId, teacher, studentId } = made
-    const lesson = await aLesson(made, 0, { kind: 'rating', assignmentId, quality: 4 }, { kind: 'end' })
-    const move = (stage: string, minutes: number) =>
-      setPlan(db, teacher, assignmentId, { ...body(), plan: PLAN, targetOn: null, stage }, later(minutes))
-    const stageNow = async () => (await readStudent(db, teacher, studentId, later(9))).assignments[0]!.stage
-    const first = await stageNow()
-    await move('slurred', 5)
-    expect(await stageNow()).toBe('slurred')
-    expect((await readLesson(db, teacher, lesson, later(6))).agenda[0]!.stage).toBe(first)
-    await move(first, 7)
-    await move('slurred', 8)
-    expect(await stageNow()).toBe('slurred')
-    const file = await exportStudent(db, teacher, studentId, later(9))
-    expect(file.drills[0]!.revisions.map(each => each.stage)).toEqual([first, 'slurred', first, 'slurred'])
-  })
-
   test('the start is not moved by a plan', async () => {
     const made = await aStudent()
     const wish = { ...body(), plan: { ...PLAN, startBpm: 60 }, targetOn: null }
@@ -349,7 +333,7 @@ test('all of it is in the student’s file, and goes with them', async () => {
   await log(made, { feel: 'pain', hurts: 'joint', note: 'the index' })
   const file = await exportStudent(db, made.teacher, made.studentId, NOW)
   expect(file).toMatchObject({
-    version: 4,
+    version: 5,
     practice: [{ drill: made.assignmentId, hurts: 'joint', note: 'the index', takenBackAt: null }],
     pains: [{ pain: { where: 'joint' } }],
   })

@@ -1,5 +1,6 @@
 import { and, asc, eq, gt, inArray, isNull, or } from 'drizzle-orm'
 import type { LessonEvent } from '#core/practice/log/events'
+import { stageAfter } from '#core/practice/log/stage'
 import { tallyOf } from '#core/practice/log/tally'
 import { foldLesson } from '#core/practice/log/fold'
 import type { Database } from '../db/client'
@@ -98,6 +99,13 @@ async function rebuildDrill(
   await db.transaction(async tx => {
     const history = await historyOf(tx, studioId, id)
     const { standing, hearings: heard } = tallyOf(plan.startBpm, history)
+    const opened = stageAfter(
+      { number: 0, from: 0, since: null },
+      history.flatMap(row =>
+        row.event.kind === 'decision' ? [{ ...row.event, at: row.startedAt.toISOString() }] : [],
+      ),
+    )
+    const stageSince = opened.since === null ? null : new Date(opened.since)
     const startedAt = new Map(history.map(row => [row.lessonId, row.startedAt]))
     await tx.delete(hearings).where(eq(hearings.assignmentId, id))
     const rows = [...heard].map(([lessonId, hearing]) => ({
@@ -110,8 +118,8 @@ async function rebuildDrill(
     for (let i = 0; i < rows.length; i += AT_ONCE) await tx.insert(hearings).values(rows.slice(i, i + AT_ONCE))
     await tx
       .insert(standings)
-      .values({ assignmentId: id, studioId, ...standing })
-      .onDuplicateKeyUpdate({ set: standing })
+      .values({ assignmentId: id, studioId, ...standing, stageSince })
+      .onDuplicateKeyUpdate({ set: { ...standing, stageSince } })
   })
 }
 

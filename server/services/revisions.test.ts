@@ -42,6 +42,7 @@ const card = { name: 'Ida', birthYear: null, instrument: { preset: 'classical' a
 const append = (event: object, minute: number, lesson = lessonId) =>
   appendEvent(
     db,
+    localEngine,
     teacher,
     lesson,
     { event: { ...body(), at: later(minute).toISOString(), ...event } as LessonEvent, deviceOffsetMs: 0 },
@@ -271,8 +272,8 @@ describe('revisions', () => {
     await changeStudent(db, busy, teacher, made.studentId, { ...body(), ...card, hand: { reachMm: 70 } }, later(1))
     expect((await revisions()).map(row => row.scoreHash === null)).toEqual([false, true])
     const broken = { ...localEngine, sheetHash: async () => Promise.reject(new Error('a fault of ours')) }
-    await expect(sheetHash(broken, { spec: {} as never, bpm: 60, hand: {}, habits: null, pins: null })).rejects.toThrow(
-      'a fault of ours',
-    )
+    await expect(
+      sheetHash(broken, { spec: {} as never, change: null, bpm: 60, hand: {}, habits: null, pins: null }),
+    ).rejects.toThrow('a fault of ours')
   })
 })

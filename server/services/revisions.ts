@@ -1,5 +1,6 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
 import { ENGINE_VERSION } from '#core/score/score'
+import { changedSpec, type SpecChange } from '#core/schema/change'
 import type { Spec } from '#core/schema/parse'
 import type { Database } from '../db/client'
 import { assignmentRevisions, assignments, drillVersions, stages, standings, type students } from '../db/tables'
@@ -11,14 +12,24 @@ import { DomainError } from './domain-error'
 type Revision = typeof assignmentRevisions.$inferSelect
 /** Who plays it, as far as the sheet depends on it. */
 type Player = Pick<typeof students.$inferSelect, 'hand' | 'habits' | 'instrument'>
-type Sheet = Pick<Revision, 'hand' | 'habits' | 'pins' | 'bpm'> & { readonly spec: Spec }
+type Sheet = Pick<Revision, 'hand' | 'habits' | 'pins' | 'bpm'> & {
+  readonly spec: Spec
+  /** What its stage plays otherwise. */
+  readonly change: SpecChange | null
+}
 
 /**
  * Hash of what a set drill's sheet is for its student; null when there is none. It never keeps a write from being made.
  */
-export async function sheetHash(engine: Engine, { spec, bpm, hand, habits, pins }: Sheet): Promise<string | null> {
+export async function sheetHash(
+  engine: Engine,
+  { spec, change, bpm, hand, habits, pins }: Sheet,
+): Promise<string | null> {
   try {
-    return await engine.sheetHash({ ...spec, tempo: bpm }, { hand, habits: habits ?? {}, pins: pins ?? {} })
+    return await engine.sheetHash(
+      { ...changedSpec(spec, change), tempo: bpm },
+      { hand, habits: habits ?? {}, pins: pins ?? {}, strayPins: 'dropped' },
+    )
   } catch (error) {
     if (error instanceof DomainError) return null
     throw error
@@ -44,25 +55,39 @@ const meant = (actor: Actor, which: Which) =>
 /** The newest revisions of some set drills, each with the tempo in force and what the drill plays. */
 function newest(db: Database, actor: Actor, which: Which) {
   return db
-    .select({ revision: assignmentRevisions, bpm: standings.bpm, spec: drillVersions.spec })
+    .select({ revision: assignmentRevisions, bpm: standings.bpm, spec: drillVersions.spec, stageChange: stages.change })
     .from(assignments)
     .innerJoin(
       assignmentRevisions,
       and(eq(assignmentRevisions.assignmentId, assignments.id), eq(assignmentRevisions.number, assignments.revision)),
+    )
+    .innerJoin(
+      stages,
+      and(eq(stages.assignmentId, assignmentRevisions.assignmentId), eq(stages.number, assignmentRevisions.stage)),
     )
     .innerJoin(standings, eq(standings.assignmentId, assignments.id))
     .innerJoin(drillVersions, eq(drillVersions.id, assignmentRevisions.drillVersionId))
     .where(meant(actor, which))
 }
 
-/** What becomes another with a new revision. */
-export type Change = Partial<Player & Pick<Revision, 'pins' | 'plan' | 'stage'>>
+/** What becomes another with a new revision; a stage comes with what it plays otherwise. */
+export type Change = Partial<Player & Pick<Revision, 'pins' | 'plan'>> & {
+  readonly stage?: Pick<typeof stages.$inferSelect, 'number' | 'change'> & {
+    /** The tempo it begins at; the one in force when left out. */
+    readonly bpm?: number
+  }
+}
 
-const changes = (revision: Revision, change: Change) =>
-  Object.entries(change).some(([key, value]) => hashOf(value ?? null) !== hashOf(revision[key as keyof Change] ?? null))
-/** The guitar a student plays is no part of the sheet, for the drill says its own; nor are the plan and the stage. */
+/** A change as the fields of a revision that it sets. */
+const fieldsOf = ({ stage, ...rest }: Change): Partial<Revision> => ({ ...rest, ...(stage && { stage: stage.number }) })
+const differs = (revision: Revision, fields: Partial<Revision>) =>
+  Object.entries(fields).some(
+    ([key, value]) => hashOf(value ?? null) !== hashOf(revision[key as keyof Revision] ?? null),
+  )
+const changes = (revision: Revision, change: Change) => differs(revision, fieldsOf(change))
+/** The guitar a student plays is no part of the sheet, for the drill says its own; nor is the plan. */
 const changesSheet = (revision: Revision, change: Change) =>
-  changes(revision, { ...change, instrument: revision.instrument, plan: revision.plan, stage: revision.stage })
+  differs(revision, { ...fieldsOf(change), instrument: revision.instrument, plan: revision.plan })
 
 /** The sheet a hash is of follows one revision: where another came in between, it is of none. */
 const following = ({ assignmentId, number }: Revision) => `${assignmentId} ${number}`
@@ -79,9 +104,10 @@ export async function hashesAfter(
   change: Change,
 ): Promise<ReadonlyMap<string, string | null>> {
   const hashes = new Map<string, string | null>()
-  for (const { revision, bpm, spec } of await newest(db, actor, which)) {
-    if (changesSheet(revision, change))
-      hashes.set(following(revision), await sheetHash(engine, { ...revision, ...change, bpm, spec }))
+  for (const { revision, bpm, spec, stageChange } of await newest(db, actor, which)) {
+    if (!changesSheet(revision, change)) continue
+    const played = { change: change.stage ? change.stage.change : stageChange, bpm: change.stage?.bpm ?? bpm }
+    hashes.set(following(revision), await sheetHash(engine, { ...revision, ...fieldsOf(change), ...played, spec }))
   }
   return hashes
 }
@@ -102,9 +128,9 @@ export async function revise(
     .values(
       changed.map(({ revision, bpm }) => ({
         ...revision,
-        ...change,
+        ...fieldsOf(change),
         number: revision.number + 1,
-        bpm,
+        bpm: change.stage?.bpm ?? bpm,
         at: now,
         ...(changesSheet(revision, change) && {
           engineVersion: ENGINE_VERSION,
@@ -119,7 +145,7 @@ export async function revise(
         revision: revision.number + 1,
         ...(change.pins !== undefined && { pins: change.pins }),
         ...(change.plan && { plan: change.plan }),
-        ...(change.stage !== undefined && { stage: change.stage }),
+        ...(change.stage && { stage: change.stage.number }),
       })
       .where(eq(assignments.id, revision.assignmentId))
   }
@@ -131,6 +157,7 @@ export function revisionsOf(db: Database, actor: Actor, assignmentIds: readonly 
     .select({
       revision: assignmentRevisions,
       stage: stages.name,
+      change: stages.change,
       spec: drillVersions.spec,
       versionNumber: drillVersions.number,
       drillId: drillVersions.drillId,

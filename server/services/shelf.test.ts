@@ -170,6 +170,7 @@ describe('a path', () => {
     const append = (event: object) =>
       appendEvent(
         db,
+        localEngine,
         who,
         lessonId,
         { event: { ...body(), at: NOW.toISOString(), ...event } as LessonEvent, deviceOffsetMs: 0 },
@@ -234,7 +235,7 @@ describe('what a student knows', () => {
     for (const bpm of [76, 80]) {
       const { id } = await startLesson(db, who, { ...body(), studentId, slot: null }, later(bpm))
       const event = { ...body(), at: NOW.toISOString(), kind: 'pass', assignmentId, bpm, clean: true } as LessonEvent
-      await appendEvent(db, who, id, { event, deviceOffsetMs: 0 }, later(bpm + 1))
+      await appendEvent(db, localEngine, who, id, { event, deviceOffsetMs: 0 }, later(bpm + 1))
     }
     await endAssignment(db, localEngine, who, assignmentId, { ...body(), ended: true }, NOW)
     expect(await readCoverage(db, who, studentId)).toMatchObject([

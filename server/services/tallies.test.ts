@@ -1,10 +1,11 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
+import { localEngine } from '../engine/engine'
 import { asc, eq, inArray } from 'drizzle-orm'
 import fc from 'fast-check'
 import type { LessonEvent } from '#core/practice/log/events'
 import { hearings, lessons, standings } from '../db/tables'
-import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
+import { makeStudent, makeTeacher, NOW, openTestDatabase, PLAN } from '../tests/studio'
 import { appendEvent, startLesson } from './lessons'
 import { rebuildMissing, rebuildTallies } from './rebuild'
 
@@ -44,7 +45,12 @@ const happening = fc.oneof(
   { weight: 2, arbitrary: fc.record({ kind: fc.constant('void' as const), which: fc.nat(20) }) },
   {
     weight: 2,
-    arbitrary: fc.record({ kind: fc.constant('decision' as const), bpm: fc.constantFrom(56, 60, 64, 68, 72, 76) }),
+    arbitrary: fc.record({
+      kind: fc.constant('decision' as const),
+      bpm: fc.constantFrom(56, 60, 64, 68, 72, 76),
+      stage: fc.constantFrom(undefined, undefined, 0, 1, 2),
+      takesBack: fc.boolean(),
+    }),
   },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant('note' as const) }) },
 )
@@ -58,9 +64,12 @@ describe('what is kept beside the log', () => {
     })
     const [assignmentIds, lessonIds]: [string[], string[]] = [[], []]
     for (const history of histories) {
-      const { studentId, assignmentId } = await makeStudent(db, teacher)
+      const { studentId, assignmentId } = await makeStudent(db, teacher, {
+        after: ['slurred', 'staccato'].map(name => ({ name, change: null, plan: PLAN })),
+      })
       assignmentIds.push(assignmentId)
       let revision = 0
+      let last: string | null = null
       for (const [week, happenings] of history.entries()) {
         const at = (minute: number) => new Date(NOW.getTime() + week * 7 * 86_400_000 + minute * 60_000)
         const { id: lessonId } = await startLesson(db, teacher, { id: randomUUID(), studentId, slot: null }, at(0))
@@ -69,6 +78,7 @@ describe('what is kept beside the log', () => {
         const append = (minute: number, event: object) =>
           appendEvent(
             db,
+            localEngine,
             teacher,
             lessonId,
             {
@@ -83,18 +93,25 @@ describe('what is kept beside the log', () => {
             passes.push(id)
             await append(minute + 1, { ...each, id })
           } else if (each.kind === 'note') await append(minute + 1, { kind: 'note', text: 'x' })
-          else if (each.kind === 'decision')
+          else if (each.kind === 'decision') {
+            const { kind, bpm, stage = 0, takesBack } = each
+            const id = randomUUID()
+            const opens = each.stage !== undefined || (takesBack && last !== null)
             await append(minute + 1, {
-              ...each,
+              id,
+              kind,
+              bpm,
+              ...(opens && { stage }),
               decision: 'hold',
               revision: revision++,
               offered: 'hold',
               offeredBpm: each.bpm,
               offerReason: '',
-              reason: null,
-              supersedes: null,
+              reason: 'to see',
+              supersedes: takesBack ? last : null,
             })
-          else if (passes.length > 0) {
+            last = id
+          } else if (passes.length > 0) {
             const [undone] = passes.splice(each.which % passes.length, 1)
             await append(minute + 1, { kind: 'void', eventId: undone, assignmentId: undefined })
           }

@@ -23,7 +23,7 @@ async function giveLesson(teacher: Actor, made: Awaited<ReturnType<typeof makeSt
     { id: randomUUID(), at: at.toISOString(), kind: 'pass', assignmentId: made.assignmentId, bpm: 72, clean: false },
     { id: randomUUID(), at: at.toISOString(), kind: 'end' },
   ]
-  for (const event of events) await appendEvent(db, teacher, id, { event, deviceOffsetMs: 0 }, at)
+  for (const event of events) await appendEvent(db, localEngine, teacher, id, { event, deviceOffsetMs: 0 }, at)
   return id
 }
 

@@ -50,8 +50,14 @@ export async function makeTeacher(
 export const PLAN = { school: 'clean-passes', startBpm: 72, targetBpm: 104, step: 4, need: 3, tooMany: 5 } as const
 export const SPEC = { version: 1, family: 'order', tempo: 72, order: { fingers: [1, 3, 2, 4] } }
 
+type SetBody = Parameters<typeof setAssignment>[3]
+
 /** A student with a Monday lesson at 16:00 and one drill set. */
-export async function makeStudent(db: TestDatabase, teacher: Actor) {
+export async function makeStudent(
+  db: TestDatabase,
+  teacher: Actor,
+  stages: Pick<SetBody, 'before' | 'after' | 'change'> = {},
+) {
   const studentId = randomUUID()
   await createStudent(
     db,
@@ -81,6 +87,7 @@ export async function makeStudent(db: TestDatabase, teacher: Actor) {
       stage: 'together',
       plan: PLAN,
       targetOn: '2026-04-01',
+      ...stages,
     },
     NOW,
   )

@@ -1,39 +1,66 @@
 import { z } from 'zod'
 import type { LessonEventOf } from '#core/practice/log/events'
 import type { DecisionMade, PassHeard } from '#core/practice/log/standing'
+import type { StageEntry } from '#core/practice/log/stage'
 import type { Pace } from '#core/practice/tempo/pace'
 import { pinsSchema, type HandInput, type Pins } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
 import type { Spec } from '#core/schema/parse'
 import type { LessonHeld, PracticeEvent } from '#core/practice/tempo/history'
 import type { Completed } from '#core/practice/tempo/review'
+import { specChangeSchema, type SpecChange } from '#core/schema/change'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
 import { localDaySchema, uuidOf, writeId } from './common'
 
 const stageName = z.string().trim().min(1, 'a stage is needed').max(80, 'must be at most 80 characters')
 
-export const setAssignmentBody = z.strictObject({
+/** A stage of a path: its name, what is played otherwise, the plan it is worked by. */
+const stageBody = z.strictObject({ name: stageName, change: specChangeSchema.nullable(), plan: planSchema })
+const MOST_STAGES = 24
+const uniqueNames = (stages: readonly { readonly name: string }[]) =>
+  new Set(stages.map(stage => stage.name)).size === stages.length
+
+export const setAssignmentBody = z
+  .strictObject({
+    id: writeId,
+    studentId: uuidOf('must be a student'),
+    drillVersionId: uuidOf('must be a version of a drill'),
+    /** The stage it begins at, and the plan of that stage. */
+    stage: stageName,
+    plan: planSchema,
+    change: specChangeSchema.nullable().optional(),
+    /** The stages that lead up to it, already passed or passed over, and those that follow. */
+    before: z.array(stageBody).max(MOST_STAGES, `takes at most ${MOST_STAGES} stages`).optional(),
+    after: z.array(stageBody).max(MOST_STAGES, `takes at most ${MOST_STAGES} stages`).optional(),
+    targetOn: localDaySchema.nullable(),
+    pins: pinsSchema.optional(),
+  })
+  .refine(({ stage, before = [], after = [] }) => uniqueNames([{ name: stage }, ...before, ...after]), {
+    path: ['stage'],
+    error: 'two stages have the same name',
+  })
+
+/**
+ * The stages of a set drill anew, in order. One that was there comes with its number; another name or change makes
+ * another stage of it. The stage it is at must be among them, and keeps its start.
+ */
+export const pathBody = z.strictObject({
   id: writeId,
-  studentId: uuidOf('must be a student'),
-  drillVersionId: uuidOf('must be a version of a drill'),
-  stage: stageName,
-  plan: planSchema,
-  targetOn: localDaySchema.nullable(),
-  pins: pinsSchema.optional(),
+  stages: z
+    .array(stageBody.extend({ number: z.int().min(0).nullable() }))
+    .min(1, 'a drill has at least one stage')
+    .max(MOST_STAGES, `takes at most ${MOST_STAGES} stages`)
+    .refine(uniqueNames, 'two stages have the same name')
+    .refine(stages => {
+      const known = stages.flatMap(({ number }) => number ?? [])
+      return new Set(known).size === known.length
+    }, 'a stage is named twice'),
 })
 
 export const pinsBody = z.strictObject({ id: writeId, pins: pinsSchema })
 
-/**
- * Another plan, day or stage; the tempo in force stays, and so does the start. A stage is named: a new one, or an
- * earlier one that is opened again.
- */
-export const planBody = z.strictObject({
-  id: writeId,
-  plan: planSchema,
-  targetOn: localDaySchema.nullable(),
-  stage: stageName.optional(),
-})
+/** Another plan or day for the stage it is at; the tempo in force stays, and so does the start. */
+export const planBody = z.strictObject({ id: writeId, plan: planSchema, targetOn: localDaySchema.nullable() })
 
 export const endAssignmentBody = z.strictObject({ id: writeId, ended: z.boolean() })
 
@@ -74,12 +101,29 @@ export interface AssignmentStanding {
   readonly completed: Completed | null
 }
 
+/** A stage of a set drill, in the order of its path. */
+export interface StageOfPath {
+  readonly number: number
+  readonly name: string
+  readonly change: SpecChange | null
+  readonly plan: Plan
+}
+
 /** A drill set for a student. */
 export interface AssignmentDetail extends AssignmentStanding {
   readonly drillId: string
   readonly versionNumber: number
+  /** Name of the stage it is at. */
   readonly stage: string
+  readonly stageNumber: number
+  /** When the lesson began in which that stage was opened, ISO, local; null for the one it was set at. */
+  readonly stageSince: string | null
+  /** Its stages in order. */
+  readonly path: readonly StageOfPath[]
+  /** The drill itself, whatever its stage makes of it. */
   readonly spec: Spec
+  /** What the stage it is at plays otherwise. */
+  readonly change: SpecChange | null
   /** Fingers set for this student over the drill's own. */
   readonly pins: Pins
   /** Number of the revision this is: what is taught names it. */
@@ -107,6 +151,8 @@ export interface AgendaItem extends AssignmentDetail {
   /** Practice at home since, oldest first, and the passes that were counted there. */
   readonly practice: readonly PracticeEvent[]
   readonly homePasses: readonly PassHeard[]
+  /** The stage it was at when this lesson began, and since when. */
+  readonly stageBefore: StageEntry
   /** The fastest clean pass before those lessons, bpm. */
   readonly bestBefore: number | null
 }

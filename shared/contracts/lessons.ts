@@ -87,6 +87,7 @@ export const lessonEventSchema = z.discriminatedUnion('kind', [
     revision: count,
     decision: z.enum(DECISIONS),
     bpm,
+    stage: count.optional(),
     offered: z.enum(DECISIONS),
     offeredBpm: bpm,
     offerReason: z.string().max(400),

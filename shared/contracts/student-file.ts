@@ -4,6 +4,8 @@ import type { LessonEvent } from '#core/practice/log/events'
 import type { HandInput, Pins } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
 import type { Hurts, Pain } from '#core/schema/pain'
+import type { SpecChange } from '#core/schema/change'
+import type { StageOfPath } from './assignments'
 import type { Spec } from '#core/schema/parse'
 import type { Plan, SchoolName } from '#core/schema/plan-fields'
 import { writeId } from './common'
@@ -16,7 +18,7 @@ export const eraseStudentBody = z.strictObject({ id: writeId, name: z.string() }
 /** Everything kept of a student, as one JSON file; times are instants in UTC, `zone` is the studio's. */
 export interface StudentFile {
   readonly format: 'fidactyl-student'
-  readonly version: 4
+  readonly version: 5
   readonly writtenAt: string
   readonly zone: string
   readonly student: {
@@ -48,7 +50,9 @@ export interface StudentFile {
     readonly version: number
     readonly title: string
     readonly spec: Spec
+    /** Name of the stage it is at, and the stages in order. */
     readonly stage: string
+    readonly path: readonly StageOfPath[]
     readonly plan: Plan
     readonly pins: Pins
     readonly targetOn: string | null
@@ -62,6 +66,8 @@ export interface StudentFile {
       readonly at: string
       readonly version: number
       readonly stage: string
+      /** What that stage plays otherwise than the drill; null for nothing. */
+      readonly change: SpecChange | null
       readonly plan: Plan
       readonly pins: Pins
       readonly hand: HandInput

@@ -8,6 +8,8 @@ defineProps<{
   count: number
   /** What taking it out is called. */
   out: string
+  /** It may be moved and not taken out. */
+  fixed?: boolean
 }>()
 const emit = defineEmits<{ move: [to: number]; out: [] }>()
 </script>
@@ -34,7 +36,7 @@ const emit = defineEmits<{ move: [to: number]; out: [] }>()
       >
         ↓
       </BaseButton>
-      <BaseButton size="sm" :aria-label="out" @click="emit('out')">×</BaseButton>
+      <BaseButton size="sm" :aria-label="out" :disabled="fixed" @click="emit('out')">×</BaseButton>
     </span>
   </li>
 </template>

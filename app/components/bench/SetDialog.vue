@@ -2,9 +2,14 @@
 import { usualTarget } from '#core/practice/tempo/target'
 import { careOf } from '#core/hand/care'
 import { fitChangeInWords, unsuitedInWords } from '#core/wording/fitting'
-import { hasSheet } from '#core/families/registry'
+import { familyLookup, hasSheet } from '#core/families/registry'
 import { leftOver } from '#core/fitting/fit'
+import type { SpecChange } from '#core/schema/change'
+import { parseSpec } from '#core/schema/parse'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
+import { naturalPath, usualBeginning } from '#core/stages/natural-path'
+import { plannedPath, type StagePlanned } from '#core/stages/stage-plan'
+import { draftPath, stagesOf, wrongNames, type StageDraft } from '~/components/plan/path-draft'
 import { draftOf, planOf, withSchool } from '~/components/plan/plan-draft'
 import type { StudentRow } from '#shared/contracts/students'
 import { DateTime } from 'luxon'
@@ -24,6 +29,9 @@ const emit = defineEmits<{
     wish: {
       studentId: string
       stage: string
+      change: SpecChange | null
+      before: readonly StagePlanned[]
+      after: readonly StagePlanned[]
       plan: Plan
       targetOn: string | null
       spec: Record<string, unknown> | null
@@ -32,7 +40,6 @@ const emit = defineEmits<{
 }>()
 
 const studentId = ref<string | null>(null)
-const stage = ref('together')
 const draft = ref(draftOf({ school: 'clean-passes', startBpm: 60, targetBpm: 84 }))
 const targetOn = ref('')
 
@@ -73,18 +80,46 @@ const beyond = computed(() => {
   return breach ? unsuitedInWords(breach) : null
 })
 const fitting = ref(true)
+/** What will be set: the drill as it is on the bench, or fitted to the student's hand. */
+const toSet = computed(() => (fitted.value ? (fitting.value ? fitted.value.spec : fitted.value.original) : props.spec))
+const parsed = computed(() => (open.value ? parseSpec(toSet.value, familyLookup) : null))
+// Its stages are those of its kind until the teacher makes others.
+const natural = computed(() => (parsed.value?.ok ? naturalPath(parsed.value.value) : []))
+const ownPath = shallowRef<readonly StageDraft[] | null>(null)
+const changing = ref(false)
+const mainPlan = computed(() => (made.value.ok ? made.value.value : null))
+const path = computed({
+  get: () => ownPath.value ?? (mainPlan.value ? draftPath(plannedPath(natural.value, mainPlan.value)) : []),
+  set: now => {
+    ownPath.value = now
+  },
+})
+const beginning = ref(0)
+watch([open, natural], () => {
+  ownPath.value = null
+  changing.value = false
+  beginning.value = usualBeginning(natural.value)
+})
+const at = computed(() => Math.min(beginning.value, path.value.length - 1))
 const options = computed(() =>
   props.students.filter(each => !each.archived).map(each => ({ value: each.id, label: each.name })),
 )
 function set() {
-  if (studentId.value === null || !made.value.ok) return
+  if (studentId.value === null || !mainPlan.value) return
+  // What has no tempo has nothing to raise.
+  const plan = toTempo.value ? mainPlan.value : planSchema.parse({ ...mainPlan.value, targetBpm: draft.value.startBpm })
+  // The last stage is the drill itself, whatever became of its plan meanwhile.
+  const stages = stagesOf(path.value).map((stage, i, all) => (i === all.length - 1 ? { ...stage, plan } : stage))
+  const begin = stages[at.value]!
   emit('set', {
     studentId: studentId.value,
-    stage: stage.value.trim() || 'together',
-    // What has no tempo has nothing to raise.
-    plan: toTempo.value ? made.value.value : planSchema.parse({ ...made.value.value, targetBpm: draft.value.startBpm }),
+    stage: begin.name,
+    change: begin.change,
+    plan: begin.plan,
+    before: stages.slice(0, at.value),
+    after: stages.slice(at.value + 1),
     targetOn: targetOn.value || null,
-    spec: fitted.value ? (fitting.value ? fitted.value.spec : fitted.value.original) : null,
+    spec: fitted.value ? toSet.value : null,
   })
 }
 </script>
@@ -92,6 +127,7 @@ function set() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :wide="changing"
     title="Set for a student"
     :about="
       toTempo
@@ -131,15 +167,37 @@ function set() {
       />
       <div class="grid grid-cols-2 gap-3">
         <FormField v-model="targetOn" label="Target date" type="date" />
-        <FormField v-model="stage" label="Stage" />
+        <BaseListbox
+          v-if="path.length > 1"
+          v-model="beginning"
+          label="Begin with"
+          :options="path.map(({ name }, value) => ({ value, label: name }))"
+        />
       </div>
+      <section v-if="toTempo && mainPlan && parsed?.ok" aria-label="Stages">
+        <p class="text-soft">
+          <template v-if="path.length > 1">
+            Stages: {{ path.map(stage => stage.name).join(' › ') }}. Each opens when the one before is passed.
+          </template>
+          <template v-else>It is worked in one stage.</template>{{ ' ' }}
+          <button
+            type="button"
+            class="min-h-9 underline underline-offset-4 hover:text-ink"
+            :aria-expanded="changing"
+            @click="changing = !changing"
+          >
+            {{ changing ? 'Leave the stages' : 'Change the stages' }}
+          </button>
+        </p>
+        <PathFields v-if="changing" v-model="path" :spec="parsed.value" :main="mainPlan" />
+      </section>
       <p v-if="error" role="alert" class="text-pain">
         {{ error }}
       </p>
       <DialogActions
         action="Set it"
         :busy="busy"
-        :disabled="studentId === null || (toTempo && !made.ok)"
+        :disabled="studentId === null || (toTempo && (!made.ok || wrongNames(path) !== null))"
         @cancel="open = false"
       />
     </form>

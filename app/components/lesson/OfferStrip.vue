@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { remedyOf } from '#core/practice/log/remedies'
-import { isFalling, isTimed } from '#core/practice/tempo/target'
+import { isTimed } from '#core/practice/tempo/target'
 import type { Variation } from '#core/practice/tempo/variations'
 import { groundsInWords, VARIATION_WORDS } from '#core/wording/decision'
 import { capital } from '#core/wording/numbers'
-import type { DecisionKind, Plan } from '#core/schema/plan-fields'
+import type { DecisionKind } from '#core/schema/plan-fields'
+import { nextStage } from '#core/stages/order'
+import type { AgendaItem } from '#shared/contracts/assignments'
 import type { Standing } from '#core/practice/log/standing'
 import { easedByHand, raisedByHand } from '#core/practice/tempo/schools/registry'
 
 /** What the plan offers, with its reason; the teacher accepts or overrules, saying why. */
 const props = defineProps<{
   standing: Standing
-  plan: Plan
+  set: Pick<AgendaItem, 'plan' | 'path' | 'stageNumber'>
   /** The variation that is being tried, if any. */
   trying: Variation | null
 }>()
@@ -26,8 +28,13 @@ const emit = defineEmits<{
 }>()
 
 const offer = computed(() => props.standing.offer)
+const plan = computed(() => props.set.plan)
+/** The stage that is passed leads here; null at the last. */
+const next = computed(() => nextStage(props.set))
+/** Whether what is offered opens another stage, and not only a slower tempo. */
+const opens = computed(() => offer.value.decision === 'next-stage' && next.value !== null && !goesDown.value)
+const goesDown = computed(() => offer.value.grounds.ground === 'stayed-with-click')
 const urgent = computed(() => offer.value.decision !== 'hold' && offer.value.decision !== 'rest')
-const falls = computed(() => isFalling(props.plan))
 /** What a review of a completed drill comes to has words of its own. */
 const reviewed = computed(() => {
   const { ground } = offer.value.grounds
@@ -42,8 +49,8 @@ const headline = computed(
       'raise': `Raise to ${offer.value.bpm}?`,
       'ease': `Ease to ${offer.value.bpm}?`,
       'done': 'Complete?',
-      'hold': isTimed(props.plan) ? `Stay at ${offer.value.bpm}` : 'Stay',
-      'next-stage': falls.value ? `Down to ${offer.value.bpm}?` : 'Next stage?',
+      'hold': isTimed(plan.value) ? `Stay at ${offer.value.bpm}` : 'Stay',
+      'next-stage': goesDown.value ? `Down to ${offer.value.bpm}?` : `On to “${next.value?.name ?? 'the next stage'}”?`,
       'vary': 'Something else?',
       'rest': 'Rest',
     }[offer.value.decision],
@@ -56,7 +63,7 @@ const acceptWord = computed(
       'ease': 'Ease',
       'done': 'Complete',
       'hold': 'Hold',
-      'next-stage': falls.value ? 'Go down' : 'Next stage',
+      'next-stage': goesDown.value ? 'Go down' : 'Open it',
       'vary': 'Vary',
       'rest': 'Rest',
     }[offer.value.decision],
@@ -75,25 +82,41 @@ const remedy = computed(() =>
 function help() {
   if (remedy.value?.kind === 'drill') emit('help', remedy.value.family)
   else if (remedy.value?.kind === 'slower') emit('vary', 'slower')
-  else if (remedy.value?.kind === 'hand-alone') emit('vary', 'hands-apart')
+  else if (remedy.value?.kind === 'hand-alone') emit('vary', `${remedy.value.hand}-alone`)
 }
 const helpWord = computed(() => {
   if (remedy.value?.kind === 'drill') return 'Open the drill'
   if (remedy.value?.kind === 'slower') return 'Play it slower'
-  return remedy.value?.kind === 'hand-alone' ? 'One hand alone' : null
+  return remedy.value?.kind === 'hand-alone' ? `The ${remedy.value.hand} hand alone` : null
 })
 
 const overruling = ref(false)
 const wish = ref<DecisionKind>('hold')
 const bpm = ref(60)
 const reason = ref('')
+/** The stage that is wished for: a later one, or an earlier one again. */
+const stage = ref(0)
+const place = (number: number) => props.set.path.findIndex(each => each.number === number)
+const otherStages = computed(() =>
+  props.set.path
+    .filter(each => each.number !== props.set.stageNumber)
+    .map(({ number, name }) => ({
+      value: number,
+      label: place(number) < place(props.set.stageNumber) ? `back to ${name}` : name,
+    })),
+)
 const REASONS = ['not easy yet', 'sound first', 'tired today', 'easier than it looks', 'ready for more']
 
 /** Takes the offer, where there is something to take; of variations the first. */
 function take(variation: Variation | null = variations.value[0] ?? null) {
   if (!urgent.value) return
   if (variation) emit('vary', variation)
-  emit('decide', { decision: offer.value.decision, bpm: offer.value.bpm, reason: null })
+  emit('decide', {
+    decision: offer.value.decision,
+    bpm: offer.value.bpm,
+    reason: null,
+    ...(opens.value && { stage: next.value!.number }),
+  })
 }
 function overrule() {
   wish.value = offer.value.decision === 'hold' ? 'raise' : 'hold'
@@ -101,13 +124,14 @@ function overrule() {
   overruling.value = true
 }
 watch([wish, overruling], () => {
-  const { plan, standing } = props
+  const { standing } = props
   bpm.value =
     wish.value === 'raise'
-      ? raisedByHand(plan, standing.bpm)
+      ? raisedByHand(plan.value, standing.bpm)
       : wish.value === 'ease'
-        ? easedByHand(plan, standing.bpm)
+        ? easedByHand(plan.value, standing.bpm)
         : standing.bpm
+  stage.value = next.value?.number ?? props.set.stageNumber
 })
 const movable = computed(() => wish.value === 'raise' || wish.value === 'ease')
 const wrong = computed(() =>
@@ -127,10 +151,13 @@ function onKey(event: KeyboardEvent) {
 }
 function decide() {
   if (wrong.value || !reason.value.trim()) return
+  const opened = wish.value === 'next-stage' ? props.set.path.find(each => each.number === stage.value) : undefined
+  const back = opened && place(opened.number) < place(props.set.stageNumber)
   emit('decide', {
-    decision: wish.value,
-    bpm: movable.value ? bpm.value : props.standing.bpm,
+    decision: back ? 'ease' : wish.value,
+    bpm: opened ? opened.plan.startBpm : movable.value ? bpm.value : props.standing.bpm,
     reason: reason.value.trim(),
+    ...(opened && { stage: opened.number }),
   })
   overruling.value = false
 }
@@ -182,12 +209,13 @@ function decide() {
             { value: 'raise', label: 'raise' },
             { value: 'hold', label: 'hold' },
             { value: 'ease', label: 'ease' },
-            { value: 'next-stage', label: 'next stage' },
+            ...(otherStages.length > 0 ? [{ value: 'next-stage' as const, label: 'another stage' }] : []),
             { value: 'vary', label: 'something else' },
             { value: 'rest', label: 'rest' },
             { value: 'done', label: 'complete' },
           ]"
         />
+        <BaseListbox v-if="wish === 'next-stage'" v-model="stage" label="Stage" :options="otherStages" />
         <BaseStepper v-if="movable" v-model="bpm" label="Tempo" :min="10" :max="400" />
         <div>
           <FormField v-model="reason" label="Why" :error="wrong" />

@@ -4,9 +4,10 @@ import { familyNamed } from '#core/families/registry'
 import { leftOver } from '#core/fitting/fit'
 import { careOf } from '#core/hand/care'
 import { barTicks } from '#core/line/ticks'
-import { isTimed } from '#core/practice/tempo/target'
 import { slowerBpm, variedSpec, type Variation } from '#core/practice/tempo/variations'
 import { realise } from '#core/score/realise'
+import { changedSpec } from '#core/schema/change'
+import type { Spec } from '#core/schema/parse'
 import { VARIATION_WORDS } from '#core/wording/decision'
 import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
 
@@ -29,14 +30,18 @@ watch(
 )
 function vary(variation: Variation | null) {
   trying.value = trying.value === variation ? null : variation
+  // Some drills have nothing for one hand alone: then on muted strings.
+  if (trying.value?.endsWith('-alone') && !realised.value) trying.value = 'hands-apart'
   if (trying.value === 'slower') tempo.value = slowerBpm(setBpm.value)
 }
 const counting = computed(() => trying.value === null || trying.value === 'slower')
 const realised = computed(() => {
   if (!current.value || !detail.value) return null
+  const { spec, change, hand, habits, pins } = current.value
+  const played = changedSpec(spec, change) as Spec
   const result = realise(
-    { ...(trying.value ? variedSpec(current.value.spec, trying.value) : current.value.spec), tempo: setBpm.value },
-    { hand: current.value.hand, habits: current.value.habits, pins: current.value.pins },
+    { ...(trying.value ? variedSpec(played, trying.value) : played), tempo: setBpm.value },
+    { hand, habits, pins, strayPins: 'dropped' },
   )
   return result.ok ? result.value : null
 })
@@ -53,14 +58,6 @@ const selected = ref<number | null>(null)
 function choose(assignmentId: string) {
   metronome.stop()
   run.choose(assignmentId)
-}
-/** The drill whose next stage is asked for. */
-const nextStage = shallowRef<AgendaItem | null>(null)
-/** A stage that is passed without a tempo leads to the next, which is named and given its plan. */
-function decide(choice: Decided) {
-  const set = current.value
-  run.decide(choice)
-  if (choice.decision === 'next-stage' && set && !isTimed(set.plan)) nextStage.value = set
 }
 /** The sheet by itself and large, to play from and to show. */
 const demonstrating = ref(false)
@@ -110,7 +107,7 @@ const straining = computed(() => {
   const { hand } = detail.value?.student ?? {}
   if (!hand || careOf(hand, {}, null) === null) return new Set<string>()
   const strains = (set: AgendaItem) =>
-    leftOver(set.spec, hand, set.pins).some(
+    leftOver(changedSpec(set.spec, set.change), hand, set.pins).some(
       each => 'rule' in each && (each.rule === 'spared' || each.rule === 'excluded'),
     )
   return new Set(agenda.value.filter(strains).map(set => set.id))
@@ -213,10 +210,10 @@ useKeys(() => (ended.value ? [] : shortcuts))
             </BaseButton>
             <div class="min-w-0 flex-1">
               <h2 class="text-xl leading-tight line-clamp-2">{{ current.drillName }}</h2>
-              <p class="text-soft">
-                {{ current.stage }} ·
+              <div class="text-soft flex flex-wrap gap-x-3">
+                <StageLine :set="current" />
                 <NuxtLink :to="onBench(false)" class="underline underline-offset-4">open it on the bench</NuxtLink>
-              </p>
+              </div>
             </div>
             <BaseButton
               class="min-h-12 min-w-12"
@@ -235,9 +232,9 @@ useKeys(() => (ended.value ? [] : shortcuts))
             v-if="standing && score"
             ref="offer"
             :standing="standing"
-            :plan="current.plan"
+            :set="current"
             :trying="trying"
-            @decide="decide"
+            @decide="run.decide"
             @vary="vary"
             @help="openHelp"
             @pain="asking = 'pain'"
@@ -323,16 +320,6 @@ useKeys(() => (ended.value ? [] : shortcuts))
     <LessonNoteDialog v-model:open="noting" :drill-name="current?.drillName ?? null" @noted="run.note" />
     <FaultDialog v-model:open="faulting" @heard="heard" />
     <PainDialog v-model:open="hurting" :student="detail.student" :today="today" @saved="lesson.hurts" />
-    <PlanDialog
-      v-if="nextStage"
-      :key="nextStage.id"
-      :open="true"
-      next
-      :set="nextStage"
-      :today="today"
-      @update:open="nextStage = null"
-      @saved="lesson.load"
-    />
     <AgendaDialog
       v-model:open="arranging"
       :agenda="agenda"

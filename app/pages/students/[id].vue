@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { changedSpec } from '#core/schema/change'
 import { leftOver } from '#core/fitting/fit'
 import { careOf } from '#core/hand/care'
 import { nextReviewOn } from '#core/practice/tempo/review'
+import { isTimed } from '#core/practice/tempo/target'
 import { unsuitedInWords } from '#core/wording/fitting'
 import { SCHOOL_LABELS } from '#core/wording/school'
 import type { FollowedDrill, PastDrill } from '#shared/contracts/assignments'
@@ -36,6 +38,8 @@ const hurting = ref(false)
 const reporting = ref(false)
 /** The drill whose plan is looked at. */
 const replanning = shallowRef<FollowedDrill | null>(null)
+/** The drill whose stages are looked at. */
+const staging = shallowRef<FollowedDrill | null>(null)
 const choosingSchool = ref(false)
 /** Everything kept of the student, as a file on this device. */
 function saveFile() {
@@ -51,7 +55,11 @@ const unsuited = computed(
     new Map(
       present.value.map(set => [
         set.id,
-        leftOver({ ...set.spec, instrument: student.value.instrument }, student.value.hand, set.pins),
+        leftOver(
+          { ...changedSpec(set.spec, set.change), instrument: student.value.instrument },
+          student.value.hand,
+          set.pins,
+        ),
       ]),
     ),
 )
@@ -84,17 +92,36 @@ async function end(set: Pick<PastDrill, 'id' | 'drillName'>, ended: boolean) {
   }
 }
 /** Says that a plan has changed; one press gives the drill back the one it had. */
-function planChanged({ id: setId, plan, targetOn, stage, drillName }: FollowedDrill) {
+function planChanged({ id: setId, plan, targetOn, drillName }: FollowedDrill) {
   toasts.say(`The plan of ${drillName} is changed.`, {
-    action: {
-      label: 'Take back',
-      run: () => void write(`/api/assignments/${setId}/plan`, { plan, targetOn, stage }, 'put'),
-    },
+    action: { label: 'Take back', run: () => void write(`/api/assignments/${setId}/plan`, { plan, targetOn }, 'put') },
   })
 }
 async function planKept(before: FollowedDrill) {
   await reload()
   planChanged(before)
+}
+/** Says that the stages have changed; one press gives the drill back those it had. */
+async function stagesKept(before: FollowedDrill) {
+  await reload()
+  const now = present.value.find(set => set.id === before.id)
+  const numberNow = now?.stageNumber
+  toasts.say(`The stages of ${before.drillName} are changed.`, {
+    action: {
+      label: 'Take back',
+      run: () =>
+        void write(
+          `/api/assignments/${before.id}/path`,
+          {
+            // The stage it is at may have become another: it goes back under its number of now.
+            stages: before.path.map(stage =>
+              stage.number === before.stageNumber ? { ...stage, number: numberNow } : stage,
+            ),
+          },
+          'put',
+        ),
+    },
+  })
 }
 async function movePlan(set: FollowedDrill, change: { readonly targetBpm?: number; readonly targetOn?: string }) {
   const plan = { ...set.plan, targetBpm: change.targetBpm ?? set.plan.targetBpm }
@@ -226,11 +253,13 @@ const told = (set: FollowedDrill) =>
                   {{ set.drillName }}
                 </NuxtLink>
               </h3>
-              <p class="text-soft">{{ set.stage }} · version {{ set.versionNumber }}</p>
+              <StageLine :set="set" />
+              <p class="text-soft text-sm">version {{ set.versionNumber }}</p>
               <p v-if="set.waitsFor" class="mt-1 border-l-4 border-line pl-3">
                 Opens when “{{ set.waitsFor }}” is passed: a clean pass at its target.
               </p>
-              <p v-if="set.toTempo" class="figures mt-2">
+              <p v-if="set.toTempo && !isTimed(set.plan)" class="mt-2">Without a tempo: by how it sounds.</p>
+              <p v-else-if="set.toTempo" class="figures mt-2">
                 <span class="font-head font-bold text-4xl">{{ set.bpm }}</span>
                 <span class="text-soft ml-2">of {{ set.plan.targetBpm }}</span>
               </p>
@@ -261,6 +290,14 @@ const told = (set: FollowedDrill) =>
                 @click="replanning = set"
               >
                 Change the plan
+              </button>
+              <button
+                v-if="set.toTempo"
+                type="button"
+                class="mt-1 mr-4 min-h-9 underline underline-offset-4 text-soft hover:text-ink"
+                @click="staging = set"
+              >
+                Change the stages
               </button>
               <button
                 type="button"
@@ -373,6 +410,14 @@ const told = (set: FollowedDrill) =>
         :today="today"
         @update:open="replanning = null"
         @saved="planKept(replanning)"
+      />
+      <PathDialog
+        v-if="staging"
+        :key="staging.id"
+        :open="true"
+        :set="staging"
+        @update:open="staging = null"
+        @saved="stagesKept(staging)"
       />
       <SchoolDialog v-model:open="choosingSchool" :student="student" @saved="reload" />
       <HandDialog v-model:open="handOpen" :student="student" @saved="recheck" />

@@ -53,6 +53,8 @@ export type LessonEvent = Stamp &
         readonly revision: number
         readonly decision: DecisionKind
         readonly bpm: number
+        /** The stage it opens: the next, or an earlier one again; left out where the drill stays at its stage. */
+        readonly stage?: number
         /** What the product offered at that moment, kept whether it was taken or overruled. */
         readonly offered: DecisionKind
         readonly offeredBpm: number

@@ -4,6 +4,8 @@ import { decide } from '../tempo/decide'
 import type { HistoryEvent, LessonHeld, PassEvent, PracticeEvent } from '../tempo/history'
 import type { Completed } from '../tempo/review'
 import type { Decision } from '../tempo/school'
+import { isTimed } from '../tempo/target'
+import type { StageEntry } from './stage'
 
 /** A pass, with the number of decisions made before it; the present number when that is not known. */
 export interface PassHeard extends PassEvent {
@@ -26,6 +28,12 @@ export interface Standing {
   readonly offer: Decision
 }
 
+/** A stage that can be opened. */
+export interface StageAhead {
+  readonly number: number
+  readonly startBpm: number
+}
+
 /** What is known of a set drill: all of it, or so much of the latest as a decision looks at. ISO times, local. */
 export interface Past {
   readonly plan: Plan
@@ -43,7 +51,34 @@ export interface Past {
   readonly completed?: Completed | null
   /** The fastest clean pass before all this, bpm. */
   readonly bestBefore?: number | null
+  /** The stage it is at: what came before is of another drill, so to speak. Left out where it has only one. */
+  readonly stage?: Pick<StageEntry, 'from' | 'since'>
+  /** The stage that follows, with the tempo it begins at; null or left out for the last. */
+  readonly next?: StageAhead | null
   readonly now: string
+}
+
+/** What was heard and practised since the present stage was opened. */
+function atStage(past: Past): Pick<Past, 'passes' | 'lessons' | 'practice'> {
+  const { passes, lessons, practice, stage } = past
+  if (!stage || stage.since === null) return past
+  const opened = Date.parse(stage.since)
+  const after = ({ at }: { readonly at: string }) => Date.parse(at) >= opened
+  return {
+    passes: passes.filter(pass => (pass.revision === undefined ? after(pass) : pass.revision >= stage.from)),
+    lessons: lessons?.filter(after),
+    practice: practice?.filter(after),
+  }
+}
+
+/**
+ * What is offered, seen as a step of the path: a stage that is passed leads to the next and begins at its tempo; the
+ * last one is then completed.
+ */
+function onPath(offer: Decision, plan: Plan, next: StageAhead | null): Decision {
+  const passed = offer.decision === 'next-stage' ? !isTimed(plan) : offer.grounds.ground === 'target-twice'
+  if (!passed) return offer
+  return next ? { ...offer, decision: 'next-stage', bpm: next.startBpm } : { ...offer, decision: 'done' }
 }
 
 /**
@@ -51,7 +86,8 @@ export interface Past {
  * differ from device to device; lessons and practice go by their time.
  */
 function historyOf(past: Past): readonly HistoryEvent[] {
-  const { passes, decisions, lessons = [], practice = [], pain, clearedAt, completed, now } = past
+  const { decisions, pain, clearedAt, completed, now } = past
+  const { passes, lessons = [], practice = [] } = atStage(past)
   const present = (decisions.at(-1)?.revision ?? -1) + 1
   const revisionAt = (at: string) =>
     (decisions.findLast(made => Date.parse(made.at) <= Date.parse(at))?.revision ?? -1) + 1
@@ -86,12 +122,12 @@ function historyOf(past: Past): readonly HistoryEvent[] {
  * Where a drill stands: the tempo of its latest decision (the start tempo before the first), and what the plan offers.
  */
 export function standingOf(past: Past): Standing {
-  const { plan, decisions, now, bestBefore } = past
+  const { plan, decisions, now, bestBefore, next = null } = past
   const last = decisions.at(-1)
   const bpm = last?.bpm ?? plan.startBpm
   return {
     revision: last ? last.revision + 1 : 0,
     bpm,
-    offer: decide({ plan, bpm, history: historyOf(past), now, bestBefore }),
+    offer: onPath(decide({ plan, bpm, history: historyOf(past), now, bestBefore }), plan, next),
   }
 }

@@ -52,7 +52,7 @@ describe("what a drill's history comes to", () => {
 
   test('a drill that was just set stands at its start, with nothing heard or decided', () => {
     expect(told()).toEqual({
-      standing: { bpm: 60, revision: 0, bestBpm: 60, rises: 0, risenInLesson: null, lessonsSinceRise: 0 },
+      standing: { bpm: 60, revision: 0, bestBpm: 60, rises: 0, risenInLesson: null, lessonsSinceRise: 0, stageFrom: 0 },
       hearings: new Map(),
     })
     expect(unheard(3)).toEqual({ passes: 0, clean: 0, bestCleanBpm: null, triedBpm: null, rises: 3 })

@@ -1,10 +1,14 @@
 import type { LessonEvent, LessonEventOf } from './events'
+import { stageAfter, type StageDecision } from './stage'
 
 /** A drill as it was heard in one lesson: what the passes of both come to. */
 export interface Hearing {
   readonly passes: number
   readonly clean: number
-  /** The fastest clean pass, and the fastest tried, quarters per minute; null while there is none. */
+  /**
+   * The fastest clean pass, and the fastest tried, quarters per minute, at the stage the drill left the lesson with;
+   * null while there is none.
+   */
   readonly bestCleanBpm: number | null
   readonly triedBpm: number | null
   /** Rises of the drill's tempo before it was first heard here. */
@@ -23,9 +27,11 @@ export interface DrillStanding {
   readonly risenInLesson: string | null
   /** Other lessons in which it was heard since. */
   readonly lessonsSinceRise: number
+  /** Decisions made when its stage was opened. */
+  readonly stageFrom: number
 }
 
-type Pass = Pick<LessonEventOf<'pass'>, 'bpm' | 'clean'>
+type Pass = Pick<LessonEventOf<'pass'>, 'bpm' | 'clean' | 'revision'>
 
 /** A drill that was just set. */
 export const standingAtStart = (startBpm: number): DrillStanding => ({
@@ -35,6 +41,7 @@ export const standingAtStart = (startBpm: number): DrillStanding => ({
   rises: 0,
   risenInLesson: null,
   lessonsSinceRise: 0,
+  stageFrom: 0,
 })
 
 /** A drill not heard in a lesson. @param rises Rises of its tempo so far. */
@@ -42,19 +49,24 @@ export const unheard = (rises: number): Hearing => ({ passes: 0, clean: 0, bestC
 
 const faster = (a: number | null, b: number) => (a === null ? b : Math.max(a, b))
 
-/** A hearing with one more pass. */
-export function withPass(hearing: Hearing, { bpm, clean }: Pass): Hearing {
+/**
+ * A hearing with one more pass.
+ * @param stageFrom Decisions made when the drill's stage was opened: a pass from before it says nothing of its tempo.
+ */
+export function withPass(hearing: Hearing, { bpm, clean, revision }: Pass, stageFrom: number): Hearing {
+  const told = (revision ?? stageFrom) >= stageFrom
   return {
     passes: hearing.passes + 1,
     clean: hearing.clean + (clean ? 1 : 0),
-    bestCleanBpm: clean ? faster(hearing.bestCleanBpm, bpm) : hearing.bestCleanBpm,
-    triedBpm: faster(hearing.triedBpm, bpm),
+    bestCleanBpm: clean && told ? faster(hearing.bestCleanBpm, bpm) : hearing.bestCleanBpm,
+    triedBpm: told ? faster(hearing.triedBpm, bpm) : hearing.triedBpm,
     rises: hearing.rises,
   }
 }
 
 /** The hearing that some passes make, whatever their order. */
-export const hearingOf = (passes: readonly Pass[], rises: number): Hearing => passes.reduce(withPass, unheard(rises))
+export const hearingOf = (passes: readonly Pass[], rises: number, stageFrom: number): Hearing =>
+  passes.reduce((hearing, pass) => withPass(hearing, pass, stageFrom), unheard(rises))
 
 /** A standing after a decision made in a lesson. */
 export function afterDecision(standing: DrillStanding, bpm: number, lessonId: string): DrillStanding {
@@ -79,6 +91,9 @@ export function afterHearing(
   return change === 0 ? standing : { ...standing, lessonsSinceRise: standing.lessonsSinceRise + change }
 }
 
+/** A drill that was just set, as far as its stages go; which of them it was set at does not matter here. */
+const SET_AT = { number: 0, from: 0, since: null }
+
 /** What a drill's whole history comes to. */
 export interface DrillTally {
   readonly standing: DrillStanding
@@ -96,15 +111,20 @@ export function tallyOf(
   let standing = standingAtStart(startBpm)
   const hearings = new Map<string, Hearing>()
   const live = new Map<string, Map<string, Pass>>()
+  const decided: StageDecision[] = []
   for (const { lessonId, event } of events) {
-    if (event.kind === 'decision') standing = afterDecision(standing, event.bpm, lessonId)
-    if (event.kind !== 'pass' && event.kind !== 'void') continue
     const passes = live.get(lessonId) ?? new Map<string, Pass>()
     live.set(lessonId, passes)
     const before = hearings.get(lessonId) ?? unheard(standing.rises)
-    if (event.kind === 'pass') passes.set(event.id, event)
-    else if (!passes.delete(event.eventId)) continue
-    const after = hearingOf([...passes.values()], before.passes === 0 ? standing.rises : before.rises)
+    if (event.kind === 'decision') {
+      decided.push(event)
+      standing = { ...afterDecision(standing, event.bpm, lessonId), stageFrom: stageAfter(SET_AT, decided).from }
+      if (event.stage === undefined || before.passes === 0) continue
+    } else if (event.kind === 'pass') {
+      passes.set(event.id, { ...event, revision: Math.min(standing.revision, event.revision ?? standing.revision) })
+    } else if (event.kind !== 'void' || !passes.delete(event.eventId)) continue
+    const rises = before.passes === 0 ? standing.rises : before.rises
+    const after = hearingOf([...passes.values()], rises, standing.stageFrom)
     hearings.set(lessonId, after)
     standing = afterHearing(standing, lessonId, before, after)
   }

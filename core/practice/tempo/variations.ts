@@ -6,7 +6,8 @@ import type { Spec } from '../../schema/parse'
  * a fifth slower, the accents elsewhere.
  */
 export const VARIATIONS = ['reverse', 'subdivision', 'hands-apart', 'slower', 'accents'] as const
-export type Variation = (typeof VARIATIONS)[number]
+/** One of them, or one hand alone as it helps against a fault. */
+export type Variation = (typeof VARIATIONS)[number] | 'fretting-alone' | 'plucking-alone'
 
 /** How much of the tempo is left when a drill is played slower. */
 const SLOWER = 0.8
@@ -29,6 +30,10 @@ export function variedSpec(spec: Spec, variation: Variation): Spec {
       return more(spec, { do: 'perBeat', n: OTHER_SUBDIVISION[perBeat] ?? 4 })
     case 'hands-apart':
       return { ...spec, sound: { ...spec.sound, length: 'muted' } }
+    case 'fretting-alone':
+      return more(spec, { do: 'only', part: 'fretting-hand' })
+    case 'plucking-alone':
+      return more(spec, { do: 'only', part: 'plucking-hand' })
     case 'accents':
       // Off the beat: where a beat has three, every second note, else every third.
       return more(spec, { do: 'accents', every: perBeat % 3 === 0 ? 2 : 3, from: 1 })

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { pathBody, type AssignmentDetail } from '#shared/contracts/assignments'
+import { draftPath, wrongNames, type StageDraft } from './path-draft'
+
+/** The stages of a drill that is set, for this student. */
+const props = defineProps<{ set: AssignmentDetail }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ saved: [] }>()
+const writes = useWrites()
+const { busy, refusal, clear, write } = useWrite(pathBody)
+const draft = shallowRef<readonly StageDraft[]>([])
+watch(
+  open,
+  now => {
+    if (!now) return
+    clear()
+    draft.value = draftPath(props.set.path)
+  },
+  { immediate: true },
+)
+const presentKey = computed(() => draft.value.find(stage => stage.number === props.set.stageNumber)?.key ?? null)
+/** The plan of the drill itself: of its last stage, as the path was opened. */
+const main = computed(() => props.set.path.at(-1)!.plan)
+async function save() {
+  const stages = draft.value.map(({ key: _key, ...stage }) => ({ ...stage, name: stage.name.trim() }))
+  if (!(await write({ stages }, body => writes.put(`/api/assignments/${props.set.id}/path`, body)))) return
+  emit('saved')
+  open.value = false
+}
+</script>
+
+<template>
+  <BaseDialog
+    v-model:open="open"
+    :title="`The stages of ${set.drillName}`"
+    about="Each opens when the one before is passed; in a lesson you can go back to an earlier one. What was taught stays as it was."
+    wide
+  >
+    <form class="space-y-4" @submit.prevent="save">
+      <PathFields v-model="draft" :spec="set.spec" :main="main" :present-key="presentKey" />
+      <FormRefusal :refusal="refusal" :said-by-fields="[]" />
+      <DialogActions
+        action="Keep these stages"
+        :busy="busy"
+        :disabled="wrongNames(draft) !== null"
+        @cancel="open = false"
+      />
+    </form>
+  </BaseDialog>
+</template>
