@@ -7,7 +7,8 @@ import type { Actor } from '../server/policy/actor'
 import { createDrill } from '../server/services/drills'
 import { appendEvent, startLesson } from '../server/services/lessons'
 import { setAssignment } from '../server/services/assignments'
-import { createStudent, setSlot } from '../server/services/students'
+import { setSlot } from '../server/services/slots'
+import { createStudent } from '../server/services/students'
 
 type Pool = ReturnType<typeof openDatabase>['pool']
 const EVENTS_A_LESSON = 40

@@ -21,7 +21,8 @@ import { appendEvent, startLesson } from '../server/services/lessons'
 import { setAssignment } from '../server/services/assignments'
 import { logPractice } from '../server/services/practice'
 import { createProgramme, setFavourite } from '../server/services/shelf'
-import { createStudent, setSlot } from '../server/services/students'
+import { setSlot } from '../server/services/slots'
+import { createStudent } from '../server/services/students'
 import {
   DRILLS,
   FIRST_YEAR,

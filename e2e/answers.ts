@@ -82,7 +82,7 @@ const studentRow = just({
   pain: painSchema.nullable(),
   school: z.enum(SCHOOLS).nullable(),
   archived: z.boolean(),
-  nextLesson: just({ at: instant, minutes: count }).nullable(),
+  nextLesson: just({ at: instant, minutes: count, day, moved: z.boolean() }).nullable(),
   lastLessonAt: instant.nullable(),
   drills: z.array(just({ name: z.string(), toTempo: z.boolean(), bpm, targetBpm: bpm, pace })),
 }) satisfies z.ZodType<StudentRow>
@@ -179,6 +179,14 @@ const slot: z.ZodType<SlotRow> = just({ id, weekday: count, wallTime: z.string()
 const studentPage: z.ZodType<StudentPage> = just({
   student: studentRow.extend({ birthYear: count.nullable(), about: z.string(), zone: z.string() }),
   slot: slot.nullable(),
+  exceptions: z.array(
+    just({
+      day,
+      cancelled: z.boolean(),
+      to: just({ day, wallTime: z.string() }).nullable(),
+      why: z.string().nullable(),
+    }),
+  ),
   assignments: z.array(followed),
   past: pageOf(past),
   lessons: pageOf(lessonRow),
@@ -260,7 +268,7 @@ const care = just({
   pain: painSchema.nullable(),
 })
 const who = { student: just({ id, name: z.string() }) }
-const tempo = { drillName: z.string(), bpm, targetBpm: bpm }
+const tempo = { assignmentId: id, drillName: z.string(), bpm, targetBpm: bpm }
 const need: z.ZodType<
   (Attention | { readonly kind: 'unfinished'; readonly lessonId: string }) & {
     readonly student: { readonly id: string; readonly name: string }
@@ -271,7 +279,7 @@ const need: z.ZodType<
   just({ kind: z.literal('stalled'), ...tempo, ...who }),
   just({ kind: z.literal('due'), ...tempo, on: day, late: z.boolean(), ...who }),
   just({ kind: z.literal('behind'), ...tempo, ...who }),
-  just({ kind: z.literal('review-due'), drillName: z.string(), since: day, ...who }),
+  just({ kind: z.literal('review-due'), assignmentId: id, drillName: z.string(), since: day, ...who }),
   just({ kind: z.literal('silent'), since: z.string(), ...who }),
   just({ kind: z.literal('unfinished'), lessonId: id, ...who }),
 ])
@@ -284,7 +292,8 @@ const today: z.ZodType<TodayPage> = just({
       student: just({ id, name: z.string(), care: care.nullable() }),
       at: instant,
       minutes: count,
-      state: z.enum(['planned', 'running', 'ended']),
+      state: z.enum(['planned', 'running', 'ended', 'cancelled']),
+      moved: z.boolean(),
       drills: z.array(just({ name: z.string(), toTempo: z.boolean(), bpm, targetBpm: bpm })),
     }),
   ),
@@ -435,6 +444,7 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'GET /api/students/[id]/past-drills': pageOf(past),
   'GET /api/students/[id]/export': studentFile,
   'POST /api/students/[id]/erase': just({ erased: z.literal(true) }),
+  'PUT /api/students/[id]/slot/exception': justId,
   'PUT /api/students/[id]/slot': slot,
   'POST /api/students/[id]/slot/end': just({ ended: z.literal(true) }),
   'GET /api/drills': z.array(drillRow),

@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon'
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 
@@ -17,6 +18,9 @@ export interface Row {
   /** Fields of the body that name somebody's row: each is tried with a stranger's. */
   readonly names?: Readonly<Record<string, Kind | 'versions' | 'slots'>>
 }
+
+/** A Monday that is still to come, as the slot of these routes is of Mondays. */
+const nextMonday = () => DateTime.now().plus({ weeks: 1 }).startOf('week').toISODate()
 
 const SPEC = { version: 1, family: 'order', order: { fingers: [1, 2] } }
 const PLAN = { school: 'clean-passes', startBpm: 60, targetBpm: 80 }
@@ -61,6 +65,12 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'PUT /api/students/[id]/slot': {
     who: 'teacher',
     body: id => ({ id, weekday: 1, wallTime: '16:00', minutes: 30, everyWeeks: 1 }),
+  },
+  'PUT /api/students/[id]/slot/exception': {
+    who: 'teacher',
+    // The slot of these routes is of Mondays.
+    body: (id, own) => ({ id, slotId: own.slots, day: nextMonday(), cancelled: true, to: null, why: null }),
+    names: { slotId: 'slots' },
   },
   'POST /api/students/[id]/slot/end': { who: 'teacher', body: id => ({ id }) },
   'GET /api/drills': { who: 'teacher' },

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
-import { attentionInWords } from '#core/wording/attention'
-import type { TodayLesson, TodayPage } from '#shared/contracts/lessons'
+import { needsByStudent } from '#core/practice/attention'
+import { ACT_WORDS, attentionInWords } from '#core/wording/attention'
+import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
+import type { RouteLocationRaw } from 'vue-router'
+import type { LessonPlace } from '~/composables/useMoving'
 
 useHead({ title: 'Today · Fidactyl' })
 const when = useWhen()
@@ -54,7 +57,57 @@ useKeys(() => [
   { key: 'ArrowLeft', label: 'The day before', run: () => offset.value-- },
   { key: 'ArrowRight', label: 'The day after', run: () => offset.value++ },
 ])
-const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as const
+const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back', cancelled: 'Make it up' } as const
+const moving = useMoving(reload)
+const placeOf = ({ student, slot, moved, state, at }: TodayLesson): LessonPlace => ({
+  student,
+  slotId: slot!.id,
+  day: slot!.day,
+  before: moved
+    ? { cancelled: false, to: { day: when.localDay(at), wallTime: when.clock(at) }, why: null }
+    : state === 'cancelled'
+      ? { cancelled: true, to: null, why: null }
+      : null,
+})
+/** What can be done with a lesson that was not begun. */
+function movesOf(lesson: TodayLesson) {
+  const place = placeOf(lesson)
+  const putBack = { label: 'Put it back in its place', run: () => void moving.putBack(place) }
+  if (lesson.state === 'cancelled') return [putBack]
+  return [
+    { label: 'Move this lesson', run: () => moving.askWhere(place) },
+    { label: 'Cancel this lesson', run: () => moving.askWhy(place) },
+    ...(lesson.moved ? [putBack] : []),
+  ]
+}
+const act = (lesson: TodayLesson) => (lesson.state === 'cancelled' ? moving.askWhere(placeOf(lesson)) : open(lesson))
+const told = computed(() => needsByStudent(data.value?.needs ?? []))
+/** Does the one obvious thing about a need. */
+const doAct = (need: Need) =>
+  need.kind === 'review-due' ? void start(need.student.id, null) : void navigateTo(actOf(need))
+/** Where it is done. */
+function actOf(need: Need): RouteLocationRaw {
+  const student = `/students/${need.student.id}`
+  switch (need.kind) {
+    case 'unfinished':
+      return `/lesson/${need.lessonId}`
+    case 'nothing-set':
+      return { path: '/bench', query: { student: need.student.id } }
+    case 'stalled':
+      return { path: '/bench', query: { set: need.assignmentId, student: need.student.id } }
+    case 'due':
+    case 'behind':
+      return { path: student, query: { ask: 'plan', drill: need.assignmentId } }
+    case 'pain':
+      return { path: student, query: { ask: 'pain' } }
+    case 'review':
+      return { path: student, query: { ask: 'hand' } }
+    case 'silent':
+      return { path: student, query: { ask: 'weekly' } }
+    case 'review-due':
+      return student
+  }
+}
 </script>
 
 <template>
@@ -87,7 +140,7 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
         <ol v-else class="border-l-2 border-wood">
           <li
             v-for="(lesson, i) in data.lessons"
-            :key="lesson.lessonId ?? lesson.slot?.id"
+            :key="lesson.lessonId ?? `${lesson.slot?.id} ${lesson.slot?.day}`"
             class="relative pl-6 pb-5 last:pb-0"
           >
             <span
@@ -98,7 +151,10 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
             <p v-if="i === nowBefore" class="mb-3 font-bold text-attention-ink figures">now, {{ clockNow }}</p>
             <div class="bg-card border border-line rounded-md p-4 flex flex-wrap items-start gap-x-5 gap-y-2">
               <div class="figures w-20">
-                <p class="font-head font-bold text-2xl leading-tight">
+                <p
+                  class="font-head font-bold text-2xl leading-tight"
+                  :class="lesson.state === 'cancelled' ? 'line-through text-soft' : ''"
+                >
                   {{ when.clock(lesson.at) }}
                 </p>
                 <p class="text-soft">{{ lesson.minutes }} min</p>
@@ -121,40 +177,71 @@ const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back' } as con
                   <li v-if="lesson.drills.length === 0">No drill is set.</li>
                 </ul>
               </div>
+              <p v-if="lesson.state === 'cancelled'" class="font-bold text-soft">cancelled</p>
+              <p v-else-if="lesson.moved" class="text-soft">moved here</p>
               <BaseButton
-                v-if="lesson.lessonId || offset <= 0"
+                v-if="lesson.lessonId || offset <= 0 || lesson.state === 'cancelled'"
                 class="max-sm:ml-auto"
-                :tone="lesson.state === 'ended' ? 'quiet' : 'action'"
+                :tone="lesson.state === 'ended' || lesson.state === 'cancelled' ? 'quiet' : 'action'"
                 :busy="starting === lesson.student.id"
                 :aria-label="`${ACTION[lesson.state]}: lesson of ${lesson.student.name}`"
-                @click="open(lesson)"
+                @click="act(lesson)"
               >
                 {{ ACTION[lesson.state] }}
               </BaseButton>
+              <ActionMenu
+                v-if="lesson.slot && lesson.lessonId === null"
+                :label="`More about the lesson of ${lesson.student.name}`"
+                :items="movesOf(lesson)"
+              />
             </div>
           </li>
         </ol>
       </section>
       <section aria-label="Needs you">
         <h2 class="text-xl mb-3">Needs you</h2>
-        <p v-if="data.needs.length === 0" class="text-soft">Nothing today.</p>
+        <p v-if="told.length === 0" class="text-soft">Nothing today.</p>
         <ul class="divide-y divide-line border-y border-line">
-          <li v-for="need in data.needs" :key="need.kind + need.student.id + attentionInWords(need)">
-            <NuxtLink
-              :to="need.kind === 'unfinished' ? `/lesson/${need.lessonId}` : `/students/${need.student.id}`"
-              class="block py-2.5 hover:bg-wood/25"
-            >
-              <span class="flex justify-between gap-3">
-                <b>{{ need.student.name }}</b>
-                <span class="whitespace-nowrap" :class="need.kind === 'pain' ? 'text-pain' : 'text-attention-ink'"
-                  ><span aria-hidden="true">{{ NEEDS[need.kind][0] }}</span> {{ NEEDS[need.kind][1] }}</span
+          <li v-for="{ student, needs } in told" :key="student.id" class="py-2.5">
+            <h3 class="text-base">
+              <NuxtLink :to="`/students/${student.id}`" class="hover:underline underline-offset-4">
+                {{ student.name }}
+              </NuxtLink>
+            </h3>
+            <ul class="space-y-1.5">
+              <li
+                v-for="(need, i) in needs"
+                :key="need.kind + attentionInWords(need)"
+                class="flex flex-wrap items-center gap-x-3"
+              >
+                <p class="flex-1 min-w-52">
+                  <b :class="need.kind === 'pain' ? 'text-pain' : 'text-attention-ink'"
+                    ><span aria-hidden="true">{{ NEEDS[need.kind][0] }}</span> {{ NEEDS[need.kind][1] }}</b
+                  >{{ ' ' }}<span class="text-soft">{{ attentionInWords(need) }}</span>
+                </p>
+                <BaseButton
+                  v-if="i === 0"
+                  size="sm"
+                  :aria-label="`${ACT_WORDS[need.kind]}: ${student.name}`"
+                  @click="doAct(need)"
                 >
-              </span>
-              <span class="text-soft">{{ attentionInWords(need) }}</span>
-            </NuxtLink>
+                  {{ ACT_WORDS[need.kind] }}
+                </BaseButton>
+                <button
+                  v-else
+                  type="button"
+                  class="min-h-9 underline underline-offset-4 text-soft hover:text-ink"
+                  :aria-label="`${ACT_WORDS[need.kind]}: ${student.name}`"
+                  @click="doAct(need)"
+                >
+                  {{ ACT_WORDS[need.kind] }}
+                </button>
+              </li>
+            </ul>
           </li>
         </ul>
       </section>
     </div>
+    <MoveDialogs :moving="moving" />
   </div>
 </template>

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import { attentionInWords } from '../wording/attention'
-import { attentionOf, type DrillFollowed } from './attention'
+import { attentionOf, needsByStudent, type DrillFollowed } from './attention'
 
 const drill = (more: Partial<DrillFollowed> = {}): DrillFollowed => ({
+  id: 'a',
   drillName: 'Spider',
   bpm: 72,
   plan: { targetBpm: 104 },
@@ -101,5 +102,25 @@ describe('who wants attention, and why', () => {
 
   test('a lesson that nobody ended is said too', () => {
     expect(attentionInWords({ kind: 'unfinished' })).toBe('A lesson was begun and not ended.')
+  })
+})
+
+describe('what one student wants', () => {
+  const need = (name: string, kind: 'pain' | 'stalled' | 'silent' | 'behind') => ({ kind, student: { id: name, name } })
+
+  test('is told together, the most pressing first, of students and of their needs', () => {
+    const told = needsByStudent([
+      need('Ida', 'silent'),
+      need('Otto', 'behind'),
+      need('Ida', 'stalled'),
+      need('Una', 'pain'),
+      need('Otto', 'stalled'),
+    ])
+    expect(told.map(each => [each.student.name, ...each.needs.map(({ kind }) => kind)])).toEqual([
+      ['Una', 'pain'],
+      ['Ida', 'stalled', 'silent'],
+      ['Otto', 'stalled', 'behind'],
+    ])
+    expect(needsByStudent([])).toEqual([])
   })
 })

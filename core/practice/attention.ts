@@ -10,6 +10,7 @@ export const DUE_DAYS = 7
 
 /** A set drill as far as it may want attention. Tempos in quarters per minute, days YYYY-MM-DD. */
 export interface DrillFollowed {
+  readonly id: string
   readonly drillName: string
   readonly bpm: number
   readonly plan: { readonly targetBpm: number }
@@ -18,8 +19,13 @@ export interface DrillFollowed {
   readonly completed: Completed | null
 }
 
-interface Tempo {
+/** A set drill that wants it. */
+interface AboutDrill {
+  readonly assignmentId: string
   readonly drillName: string
+}
+
+interface Tempo extends AboutDrill {
   readonly bpm: number
   readonly targetBpm: number
 }
@@ -36,19 +42,19 @@ export type Attention =
   | (Tempo & { readonly kind: 'due'; readonly on: string; readonly late: boolean })
   | (Tempo & { readonly kind: 'behind' })
   /** Completed, and to be looked at again since a day. */
-  | { readonly kind: 'review-due'; readonly drillName: string; readonly since: string }
+  | (AboutDrill & { readonly kind: 'review-due'; readonly since: string })
   /** No lesson since a day too long ago. */
   | { readonly kind: 'silent'; readonly since: string }
 
 function ofDrill(
-  { drillName, bpm, plan: { targetBpm }, targetOn, pace, completed }: DrillFollowed,
+  { id, drillName, bpm, plan: { targetBpm }, targetOn, pace, completed }: DrillFollowed,
   today: string,
 ): readonly Attention[] {
   if (completed) {
     const since = nextReviewOn(completed)
-    return since !== null && since <= today ? [{ kind: 'review-due', drillName, since }] : []
+    return since !== null && since <= today ? [{ kind: 'review-due', assignmentId: id, drillName, since }] : []
   }
-  const tempo = { drillName, bpm, targetBpm }
+  const tempo = { assignmentId: id, drillName, bpm, targetBpm }
   if (pace === 'stalled') return [{ kind: 'stalled', ...tempo }]
   if (pace !== 'at-target' && targetOn !== null && targetOn <= dayPlus(today, DUE_DAYS))
     return [{ kind: 'due', ...tempo, on: targetOn, late: targetOn < today }]
@@ -76,4 +82,38 @@ export function attentionOf(about: {
   const silent: readonly Attention[] =
     lastLessonOn && lastLessonOn < dayPlus(today, -SILENT_DAYS) ? [{ kind: 'silent', since: lastLessonOn }] : []
   return [...review, ...drills.flatMap(drill => ofDrill(drill, today)), ...silent]
+}
+
+/** A lesson of theirs that nobody ended wants attention too. */
+export type AttentionKind = Attention['kind'] | 'unfinished'
+
+/** How pressing each is, the most pressing first; the project's own order. */
+const PRESSING: readonly AttentionKind[] = [
+  'pain',
+  'unfinished',
+  'review',
+  'stalled',
+  'due',
+  'behind',
+  'nothing-set',
+  'review-due',
+  'silent',
+]
+
+/** All that one student wants attention for, the most pressing first. */
+export interface StudentNeeds<N> {
+  readonly student: { readonly id: string; readonly name: string }
+  readonly needs: readonly N[]
+}
+
+/** Needs put together by student: whose most pressing one is more pressing comes first, else in the order they came. */
+export function needsByStudent<
+  N extends { readonly kind: AttentionKind; readonly student: { readonly id: string; readonly name: string } },
+>(needs: readonly N[]): readonly StudentNeeds<N>[] {
+  const rank = ({ kind }: N) => PRESSING.indexOf(kind)
+  const found = new Map<string, N[]>()
+  for (const need of needs) found.set(need.student.id, [...(found.get(need.student.id) ?? []), need])
+  return [...found.values()]
+    .map(own => ({ student: own[0]!.student, needs: own.toSorted((a, b) => rank(a) - rank(b)) }))
+    .sort((a, b) => rank(a.needs[0]!) - rank(b.needs[0]!))
 }

@@ -1,4 +1,4 @@
-import { SILENT_DAYS, type Attention } from '../practice/attention'
+import { SILENT_DAYS, type Attention, type AttentionKind } from '../practice/attention'
 import { STALLED_LESSONS } from '../practice/tempo/pace'
 import { painInWords } from './care'
 import { dayInWords } from './day'
@@ -29,4 +29,17 @@ export function attentionInWords(attention: Attention | { readonly kind: 'unfini
     case 'silent':
       return `No lesson for ${countInWords(SILENT_DAYS / 7)} weeks or more.`
   }
+}
+
+/** The one obvious thing to do about each. */
+export const ACT_WORDS: Readonly<Record<AttentionKind, string>> = {
+  'pain': 'Is it gone?',
+  'unfinished': 'Go on with it',
+  'review': 'Look at the hand',
+  'nothing-set': 'Build a drill',
+  'stalled': 'Vary it',
+  'due': 'Change the plan',
+  'behind': 'Change the plan',
+  'review-due': 'Start a lesson',
+  'silent': 'Plan a lesson',
 }

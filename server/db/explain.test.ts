@@ -25,16 +25,9 @@ import { listStudents } from '../services/roster'
 import { endAssignment, setAssignment, setPins, setPlan, setSeveral } from '../services/assignments'
 import { setPain } from '../services/pains'
 import { logPractice, takeBackPractice } from '../services/practice'
-import {
-  changeStudent,
-  createStudent,
-  endSlot,
-  listLessons,
-  listPastDrills,
-  readStudent,
-  setSchool,
-  setSlot,
-} from '../services/students'
+import { endSlot, setException, setSlot } from '../services/slots'
+import { setPath } from '../services/stages'
+import { changeStudent, createStudent, listLessons, listPastDrills, readStudent, setSchool } from '../services/students'
 import { readToday } from '../services/today'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase, PLAN, SPEC } from '../tests/studio'
 import type { Database } from './client'
@@ -59,6 +52,17 @@ beforeAll(async () => {
     for (let s = 0; s < 4; s++) {
       const student = await makeStudent(plain, someone)
       await createInstrument(plain, someone, { id: randomUUID(), name: 'Guitar', choice: { preset: 'half' } }, NOW)
+      await pool.query('INSERT INTO slot_exceptions (id, studio_id, slot_id, day, cancelled, actor_id, at) VALUES ?', [
+        Array.from({ length: 20 }, (_, i) => [
+          randomUUID(),
+          someone.studioId,
+          student.slotId,
+          `2026-02-${String(i + 1).padStart(2, '0')}`,
+          true,
+          someone.userId,
+          NOW,
+        ]),
+      ])
       for (let week = 0; week < 4; week++) {
         const at = later(week * 7 * 24 * 60)
         const { id } = await startLesson(
@@ -94,7 +98,7 @@ beforeAll(async () => {
   teacher = await makeTeacher(plain, { password: 'walnut and spruce' })
   made = await makeStudent(plain, teacher)
   await pool.query(
-    'ANALYZE TABLE sign_in_attempts, lesson_events, lessons, hearings, standings, decisions, assignments, writes, students, drills, drill_versions, lesson_slots, users, instruments',
+    'ANALYZE TABLE sign_in_attempts, lesson_events, lessons, hearings, standings, decisions, assignments, writes, students, drills, drill_versions, lesson_slots, slot_exceptions, users, instruments',
   )
 }, 120_000)
 
@@ -182,7 +186,20 @@ async function everything(): Promise<void> {
     { ...body(), weekday: 2, wallTime: '16:00', minutes: 45, everyWeeks: 1 },
     NOW,
   )
+  await setException(
+    db,
+    teacher,
+    made.studentId,
+    { ...body(), slotId: made.slotId, day: '2026-01-06', cancelled: true, to: null, why: null },
+    NOW,
+  )
+  await readToday(db, teacher, NOW, '2026-01-06')
   await endSlot(db, teacher, made.studentId, body(), NOW)
+  const path = [
+    { number: 0, name: 'together', change: null, plan: PLAN },
+    { number: null, name: 'slurred', change: null, plan: PLAN },
+  ]
+  await setPath(db, localEngine, teacher, made.assignmentId, { ...body(), stages: path }, NOW)
   const drill = await createDrill(db, localEngine, teacher, { ...body(), name: 'x', spec: SPEC }, NOW)
   await saveVersion(db, localEngine, teacher, drill.id, { ...body(), spec: SPEC }, NOW)
   await renameDrill(db, teacher, drill.id, { ...body(), name: 'y' }, NOW)

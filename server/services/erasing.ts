@@ -13,7 +13,10 @@ import {
   knownDevices,
   lessonEvents,
   lessons,
+  handovers,
+  homework,
   lessonSlots,
+  slotExceptions,
   pains,
   practice,
   stages,
@@ -220,6 +223,7 @@ export function eraseStudent(
       await tx.delete(assignmentRevisions).where(inArray(assignmentRevisions.assignmentId, ids))
       await tx.delete(stages).where(inArray(stages.assignmentId, ids))
     }
+    await tx.delete(homework).where(and(eq(homework.studioId, actor.studioId), eq(homework.studentId, studentId)))
     await tx.delete(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
     // A path's drills hold each other: the hold goes first.
     for (const ids of inParts(set))
@@ -227,6 +231,13 @@ export function eraseStudent(
     await tx
       .delete(assignments)
       .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
+    await tx.delete(handovers).where(and(eq(handovers.studioId, actor.studioId), eq(handovers.studentId, studentId)))
+    const weekly = await tx
+      .select({ id: lessonSlots.id })
+      .from(lessonSlots)
+      .where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
+    for (const ids of inParts(weekly.map(row => row.id)))
+      await tx.delete(slotExceptions).where(inArray(slotExceptions.slotId, ids))
     await tx
       .delete(lessonSlots)
       .where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))

@@ -223,11 +223,15 @@ function faultsOf(said: readonly SaidRow[], local: (instant: string) => string):
     .slice(0, FAULTS_BACK)
 }
 
-/** The latest lessons with a drill, oldest first: those it was heard in, and those something was said of it in. */
+/**
+ * The latest lessons with a drill, oldest first: those it was heard in, and those something was said of it in.
+ * @param openedIn The lesson its stage was opened in: what was said there counts from when it was said.
+ */
 function lessonLogsOf(
   said: readonly SaidRow[],
   heardIn: readonly HeardRow[],
   local: (instant: string) => string,
+  openedIn: string | undefined,
 ): AgendaItem['lessonLogs'] {
   const logs = new Map(
     heardIn.map(({ lessonId, startedAt }) => [lessonId, { at: local(startedAt.toISOString()), said: [] as SaidRow[] }]),
@@ -235,6 +239,7 @@ function lessonLogsOf(
   for (const row of said.toSorted(inOrder)) {
     const log = logs.get(row.lessonId) ?? { at: local(momentOf(row)), said: [] }
     log.said.push(row)
+    if (row.lessonId === openedIn) log.at = local(momentOf(row))
     logs.set(row.lessonId, log)
   }
   return [...logs.values()]
@@ -282,7 +287,12 @@ async function saidOf(
         id,
         {
           faults: faultsOf(own, local),
-          lessonLogs: lessonLogsOf(own.filter(ofStage), lessonsHeard.slice(0, LESSONS_BACK), local),
+          lessonLogs: lessonLogsOf(
+            own.filter(ofStage),
+            lessonsHeard.slice(0, LESSONS_BACK),
+            local,
+            entered.get(id)?.openedBy?.lessonId,
+          ),
           bestBefore: before.length > 0 ? Math.max(...before) : null,
         },
       ]

@@ -14,7 +14,8 @@ import type { Actor } from '../policy/actor'
 import { appendEvent, readLesson, startLesson } from './lessons'
 import { listStudents } from './roster'
 import { endAssignment, setAssignment } from './assignments'
-import { archiveStudent, listLessons, listPastDrills, readStudent, setSlot } from './students'
+import { setSlot } from './slots'
+import { archiveStudent, listLessons, listPastDrills, readStudent } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()

@@ -12,13 +12,22 @@ import {
   type DrillStanding,
   type Hearing,
 } from '#core/practice/log/tally'
-import { instantOf, localDay } from '#core/practice/schedule/local-time'
-import { fallsOn } from '#core/practice/schedule/weekly'
+import { localDay } from '#core/practice/schedule/local-time'
+import { occurrenceOf } from '#core/practice/schedule/occurrences'
 import type { EventStored, LessonDetail, LessonStarted, startLessonBody } from '#shared/contracts/lessons'
 import type { Database } from '../db/client'
 import type { Engine } from '../engine/engine'
 import { given, question } from '../db/question'
-import { assignments, decisions, hearings, lessonEvents, lessons, lessonSlots, standings } from '../db/tables'
+import {
+  assignments,
+  decisions,
+  hearings,
+  lessonEvents,
+  lessons,
+  lessonSlots,
+  slotExceptions,
+  standings,
+} from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
 import { agendaNow, agendaThen } from './history'
@@ -107,7 +116,7 @@ export function startLesson(
         teacherId: actor.userId,
         slotId: slot?.id ?? null,
         slotDay: body.slot?.day ?? null,
-        plannedAt: slot ? new Date(instantOf(body.slot!.day, slot.wallTime, slot.zone)) : now,
+        plannedAt: slot ? new Date(slot.at) : now,
         minutes: slot?.minutes ?? UNPLANNED_MINUTES,
         startedAt: now,
       })
@@ -121,9 +130,17 @@ async function ownSlot(tx: Database, studentId: string, wanted: { id: string; da
     .from(lessonSlots)
     .where(and(eq(lessonSlots.id, wanted.id), eq(lessonSlots.studentId, studentId)))
   if (!slot) throw notFound('planned lesson')
-  if (!fallsOn(slot, wanted.day))
-    throw new DomainError('invalid', `no lesson is planned on ${wanted.day}`, { path: 'slot.day' })
-  return slot
+  const [moved] = await tx
+    .select()
+    .from(slotExceptions)
+    .where(and(eq(slotExceptions.slotId, slot.id), eq(slotExceptions.day, wanted.day)))
+  const to = moved?.toDay && moved.toTime ? { day: moved.toDay, wallTime: moved.toTime } : null
+  const exceptions = moved ? [{ day: moved.day, cancelled: moved.cancelled, to }] : []
+  const planned = occurrenceOf({ ...slot, exceptions }, wanted.day)
+  if (!planned) throw new DomainError('invalid', `no lesson is planned on ${wanted.day}`, { path: 'slot.day' })
+  if (planned.state === 'cancelled')
+    throw new DomainError('conflict', `the lesson of ${wanted.day} is cancelled: put it back first`)
+  return { ...slot, at: planned.at }
 }
 
 const wholeLog = question(db =>

@@ -14,7 +14,8 @@ import { changeInstrument, createInstrument } from './instruments'
 import { appendEvent, readLesson, startLesson } from './lessons'
 import { sheetHash } from './revisions'
 import { endAssignment, setPins } from './assignments'
-import { changeStudent, setSlot } from './students'
+import { setSlot } from './slots'
+import { changeStudent } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()

@@ -1,32 +1,28 @@
 import { and, asc, count, eq, isNotNull, isNull } from 'drizzle-orm'
-import { dayPlus, instantOf, localDay } from '#core/practice/schedule/local-time'
-import { nextDay } from '#core/practice/schedule/weekly'
+import { localDay } from '#core/practice/schedule/local-time'
+import { nextHeld } from '#core/practice/schedule/occurrences'
 import type { AssignmentStanding } from '#shared/contracts/assignments'
-import type { Roster, StudentRow } from '#shared/contracts/students'
+import type { ExceptionRow, Roster, StudentRow } from '#shared/contracts/students'
 import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
-import { lessonSlots, students } from '../db/tables'
+import { lessonSlots, slotExceptions, students } from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { lastLessons, standingsOf } from './history'
 
 type Student = typeof students.$inferSelect
-type Slot = typeof lessonSlots.$inferSelect
+/** A weekly lesson with what of it was moved or cancelled. */
+export type Slot = typeof lessonSlots.$inferSelect & { readonly exceptions: readonly ExceptionRow[] }
 
 /** A weekly lesson that goes on. */
-export const goesOn = (slot: Slot | undefined, now: Date) =>
+export const goesOn = <S extends Pick<Slot, 'endsOn' | 'zone'>>(slot: S | undefined, now: Date): S | undefined =>
   slot && (slot.endsOn === null || slot.endsOn >= localDay(now.toISOString(), slot.zone)) ? slot : undefined
 
 /** The next lesson of a slot that is not over yet. */
 function nextLessonOf(slot: Slot | undefined, now: Date): StudentRow['nextLesson'] {
   if (!slot) return null
-  const today = localDay(now.toISOString(), slot.zone)
-  for (let from = today; ;) {
-    const day = nextDay(slot, from)
-    if (!day) return null
-    const at = instantOf(day, slot.wallTime, slot.zone)
-    if (Date.parse(at) + slot.minutes * 60_000 > now.getTime()) return { at, minutes: slot.minutes }
-    from = dayPlus(day, 1)
-  }
+  const isOver = (at: string) => Date.parse(at) + slot.minutes * 60_000 <= now.getTime()
+  const next = nextHeld(slot, localDay(now.toISOString(), slot.zone), isOver)
+  return next && { at: next.at, minutes: slot.minutes, day: next.day, moved: next.state === 'moved' }
 }
 
 /** A student as a list shows them. */
@@ -94,14 +90,44 @@ const slotsOfSome = question(db =>
     .where(and(eq(lessonSlots.studioId, given('studioId')), amongGiven(lessonSlots.studentId, 'ids'))),
 )
 
+const exceptionsOfSome = question(db =>
+  db
+    .select({
+      slotId: slotExceptions.slotId,
+      day: slotExceptions.day,
+      cancelled: slotExceptions.cancelled,
+      toDay: slotExceptions.toDay,
+      toTime: slotExceptions.toTime,
+      why: slotExceptions.why,
+    })
+    .from(slotExceptions)
+    .innerJoin(lessonSlots, eq(lessonSlots.id, slotExceptions.slotId))
+    .where(and(eq(lessonSlots.studioId, given('studioId')), amongGiven(lessonSlots.studentId, 'ids')))
+    .orderBy(asc(slotExceptions.day)),
+)
+
 const teacher = (actor: Actor) => ({ studioId: actor.studioId, teacherId: actor.userId })
 
 /** The teacher's students who come, by name. */
 export const presentStudents = (db: Database, actor: Actor) => presentOnes(db, teacher(actor))
 
 /** The weekly lessons of some students. */
-export const slotsOf = async (db: Database, actor: Actor, studentIds: readonly string[]) =>
-  studentIds.length === 0 ? [] : slotsOfSome(db, { studioId: actor.studioId, ids: studentIds })
+export async function slotsOf(db: Database, actor: Actor, studentIds: readonly string[]): Promise<readonly Slot[]> {
+  if (studentIds.length === 0) return []
+  const whose = { studioId: actor.studioId, ids: studentIds }
+  const [rows, exceptions] = await Promise.all([slotsOfSome(db, whose), exceptionsOfSome(db, whose)])
+  return rows.map(slot => ({
+    ...slot,
+    exceptions: exceptions
+      .filter(each => each.slotId === slot.id)
+      .map(({ day, cancelled, toDay, toTime, why }) => ({
+        day,
+        cancelled,
+        to: toDay !== null && toTime !== null ? { day: toDay, wallTime: toTime } : null,
+        why,
+      })),
+  }))
+}
 
 /**
  * The teacher's students by name, with where each one stands.

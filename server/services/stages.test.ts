@@ -140,6 +140,20 @@ describe('stages of a set drill', () => {
     expect(agenda[0]!.stageBefore).toEqual({ number: 0, from: 0, since: null })
   })
 
+  test('how it sounded after a stage was opened counts for that stage, before it for the one before', async () => {
+    const made = await onItsWay()
+    const one = await lessonAt(made, 0)
+    const rated = (quality: number) => ({ kind: 'rating', assignmentId: made.assignmentId, quality })
+    await one.append(rated(5))
+    await one.append(decided(made, 0, { stage: 1 }))
+    await one.append(rated(2))
+    await one.append({ kind: 'end' })
+    const two = await lessonAt(made, WEEK)
+    const [set] = (await readLesson(db, made.teacher, two.id, later(WEEK))).agenda
+    expect(set!.lessonLogs.map(log => log.quality)).toEqual([2])
+    expect(offerOf({ ...set!, plan: UNTIMED }).used.quality).toEqual([2])
+  })
+
   test('they open in order; who passes over one says why, and an earlier one is opened again at once', async () => {
     const made = await onItsWay()
     const { append } = await lessonAt(made, 0)

@@ -6,12 +6,9 @@ import type { PastDrill } from '#shared/contracts/assignments'
 import type { Page } from '#shared/contracts/common'
 import type { LessonRow } from '#shared/contracts/lessons'
 import type {
-  SlotRow,
   StudentPage,
-  endSlotBody,
   saveStudentBody,
   schoolBody,
-  slotBody,
 } from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
@@ -22,7 +19,6 @@ import {
   drillVersions,
   lessonEvents,
   lessons,
-  lessonSlots,
   standings,
   students,
 } from '../db/tables'
@@ -32,15 +28,14 @@ import { followedDrills } from './history'
 import { idempotentWrite } from '../writes/idempotent-write'
 import { ownInstrument, ownStudent, presentStudent } from '../policy/access'
 import { hashesAfter, revise } from './revisions'
-import { goesOn, rowOf, slotsOf } from './roster'
+import { fallsOn } from '#core/practice/schedule/weekly'
+import { slotRow } from './slots'
+import { goesOn, rowOf, slotsOf, type Slot as RosterSlot } from './roster'
 import { painsOf } from './pains'
 import { practiceDays, practiceOfStudent } from './practice'
 
-type Slot = typeof lessonSlots.$inferSelect
 
 /** The weekly lesson of a student. */
-const slotOf = (actor: Actor, studentId: string) =>
-  and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId))
 
 const LESSONS_A_PAGE = 12
 const PAST_A_PAGE = 12
@@ -173,6 +168,7 @@ export async function readStudent(db: Database, actor: Actor, studentId: string,
       zone: actor.zone,
     },
     slot: goesOn(slot, now) ? slotRow(slot!) : null,
+    exceptions: slot ? exceptionsShown(slot, today) : [],
     assignments: set,
     past,
     lessons: taught,
@@ -182,13 +178,13 @@ export async function readStudent(db: Database, actor: Actor, studentId: string,
   }
 }
 
-const slotRow = ({ id, weekday, wallTime, minutes, everyWeeks }: Slot): SlotRow => ({
-  id,
-  weekday,
-  wallTime,
-  minutes,
-  everyWeeks,
-})
+/** How long a lesson that was moved or cancelled is still told of: so long it may be made up. */
+const TOLD_DAYS = 42
+
+const exceptionsShown = ({ exceptions, ...slot }: RosterSlot, today: string) =>
+  exceptions.filter(
+    each => (each.cancelled || each.to !== null) && each.day >= dayPlus(today, -TOLD_DAYS) && fallsOn(slot, each.day),
+  )
 
 type StudentBody = z.infer<typeof saveStudentBody>
 
@@ -284,49 +280,5 @@ export function archiveStudent(
       .set({ archivedAt: body.archived ? now : null })
       .where(eq(students.id, studentId))
     return { archived: body.archived }
-  })
-}
-
-/** Sets or changes the student's weekly lesson. Lessons already given keep their place. */
-export function setSlot(
-  db: Database,
-  actor: Actor,
-  studentId: string,
-  body: z.infer<typeof slotBody>,
-  now: Date,
-): Promise<SlotRow> {
-  return idempotentWrite(db, actor, `set-slot ${studentId}`, body, now, async tx => {
-    await presentStudent(tx, actor, studentId)
-    const [present] = await tx.select().from(lessonSlots).where(slotOf(actor, studentId)).for('update')
-    const { id, ...fields } = body
-    const startsOn = localDay(now.toISOString(), actor.zone)
-    if (present) {
-      await tx
-        .update(lessonSlots)
-        .set({ ...fields, startsOn, endsOn: null })
-        .where(eq(lessonSlots.id, present.id))
-      return slotRow({ ...present, ...fields })
-    }
-    const slot = { ...fields, id, studioId: actor.studioId, studentId, zone: actor.zone, startsOn, endsOn: null }
-    await tx.insert(lessonSlots).values(slot)
-    return slotRow(slot)
-  })
-}
-
-/** Ends the student's weekly lesson from today on; one that was begun today keeps its place. */
-export function endSlot(
-  db: Database,
-  actor: Actor,
-  studentId: string,
-  body: z.infer<typeof endSlotBody>,
-  now: Date,
-): Promise<{ ended: true }> {
-  return idempotentWrite(db, actor, `end-slot ${studentId}`, body, now, async tx => {
-    await ownStudent(tx, actor, studentId)
-    await tx
-      .update(lessonSlots)
-      .set({ endsOn: dayPlus(localDay(now.toISOString(), actor.zone), -1) })
-      .where(slotOf(actor, studentId))
-    return { ended: true }
   })
 }

@@ -12,7 +12,8 @@ import { hashPassword, isPassword } from './password'
 import { archiveInstrument, changeInstrument, createInstrument, listInstruments } from './instruments'
 import { listStudents } from './roster'
 import { endAssignment, setPins } from './assignments'
-import { changeStudent, readStudent, setSlot } from './students'
+import { setSlot } from './slots'
+import { changeStudent, readStudent } from './students'
 
 const { db, close } = openTestDatabase()
 afterAll(close)

@@ -8,7 +8,8 @@ import { appendEvent, startLesson } from './lessons'
 import { listStudents } from './roster'
 import { endAssignment } from './assignments'
 import { setPain } from './pains'
-import { archiveStudent, changeStudent, createStudent, endSlot, readStudent, setSlot } from './students'
+import { endSlot, setSlot } from './slots'
+import { archiveStudent, changeStudent, createStudent, readStudent } from './students'
 import { readToday } from './today'
 
 const { db, close } = openTestDatabase()

@@ -1,9 +1,9 @@
-import { and, eq, gte, isNull, lt } from 'drizzle-orm'
+import { and, eq, gte, isNull, lt, or } from 'drizzle-orm'
 import { union } from 'drizzle-orm/mysql-core'
 import { careOf } from '#core/hand/care'
 import { attentionOf } from '#core/practice/attention'
 import { dayPlus, instantOf, localClock, localDay } from '#core/practice/schedule/local-time'
-import { fallsOn } from '#core/practice/schedule/weekly'
+import { heldOn } from '#core/practice/schedule/occurrences'
 import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
 import type { AssignmentStanding } from '#shared/contracts/assignments'
 import type { Database } from '../db/client'
@@ -18,9 +18,18 @@ type Student = typeof students.$inferSelect
 
 const faceOf = ({ id, name, hand, habits, pain }: Student) => ({ id, name, care: careOf(hand, habits ?? {}, pain) })
 
-/** What is over goes below what is to come. */
-const toComeFirst = (a: TodayLesson, b: TodayLesson) =>
-  Number(a.state === 'ended') - Number(b.state === 'ended') || (a.at < b.at ? -1 : 1)
+/** Lessons that were begun, of some places in the plan. */
+const begunOf = async (db: Database, places: readonly { readonly slotId: string; readonly slotDay: string }[]) =>
+  places.length === 0
+    ? []
+    : db
+        .select({ slotId: lessons.slotId, slotDay: lessons.slotDay })
+        .from(lessons)
+        .where(or(...places.map(each => and(eq(lessons.slotId, each.slotId), eq(lessons.slotDay, each.slotDay)))))
+
+/** What is over, or will not be, goes below what is to come. */
+const isOver = ({ state }: TodayLesson) => state === 'ended' || state === 'cancelled'
+const toComeFirst = (a: TodayLesson, b: TodayLesson) => Number(isOver(a)) - Number(isOver(b)) || (a.at < b.at ? -1 : 1)
 
 const drillsOf = (set: readonly AssignmentStanding[]) =>
   set.map(each => ({ name: each.drillName, toTempo: each.toTempo, bpm: each.bpm, targetBpm: each.plan.targetBpm }))
@@ -83,20 +92,31 @@ export async function readToday(
       at: lesson.plannedAt.toISOString(),
       minutes: lesson.minutes,
       state: lesson.endedAt ? 'ended' : 'running',
+      moved: false,
       drills: drillsOf(set.get(student.id)!),
     }
   }
-  const planned = slots
-    .filter(slot => fallsOn(slot, day) && !begun.some(lesson => lesson.slotId === slot.id && lesson.slotDay === day))
-    .map((slot): TodayLesson => {
+  const held = slots.flatMap(slot => heldOn(slot, day).map(each => ({ slot, ...each })))
+  // One that was moved here may have been begun on another day.
+  const elsewhere = await begunOf(
+    db,
+    held.filter(each => each.day !== day).map(each => ({ slotId: each.slot.id, slotDay: each.day })),
+  )
+  const planned = held
+    .filter(
+      ({ slot, day: own }) =>
+        ![...begun, ...elsewhere].some(lesson => lesson.slotId === slot.id && lesson.slotDay === own),
+    )
+    .map(({ slot, day: own, at, state }): TodayLesson => {
       const student = byId.get(slot.studentId)!
       return {
         lessonId: null,
-        slot: { id: slot.id, day },
+        slot: { id: slot.id, day: own },
         student: faceOf(student),
-        at: instantOf(day, slot.wallTime, slot.zone),
+        at,
         minutes: slot.minutes,
-        state: 'planned',
+        state: state === 'cancelled' ? 'cancelled' : 'planned',
+        moved: state === 'moved',
         drills: drillsOf(set.get(student.id)!),
       }
     })
@@ -115,6 +135,6 @@ export async function readToday(
           each => ({ ...each, student: { id, name } }),
         )
       }),
-    ].sort((a, b) => Number(b.kind === 'pain') - Number(a.kind === 'pain')),
+    ],
   }
 }

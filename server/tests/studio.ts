@@ -6,7 +6,8 @@ import { localEngine } from '../engine/engine'
 import { createDrill } from '../services/drills'
 import { hashPassword } from '../services/password'
 import { setAssignment } from '../services/assignments'
-import { createStudent, setSlot } from '../services/students'
+import { setSlot } from '../services/slots'
+import { createStudent } from '../services/students'
 
 /** The database of the tests; scripts/test.sh starts MariaDB and migrates it. */
 export function openTestDatabase() {

@@ -156,7 +156,9 @@ export interface TodayLesson {
   readonly student: { readonly id: string; readonly name: string; readonly care: Care | null }
   readonly at: string
   readonly minutes: number
-  readonly state: 'planned' | 'running' | 'ended'
+  readonly state: 'planned' | 'running' | 'ended' | 'cancelled'
+  /** It was moved here from another day or time. */
+  readonly moved: boolean
   readonly drills: readonly {
     readonly name: string
     readonly toTempo: boolean

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { InstrumentChoice } from '#core/guitar/instrument'
+import type { SlotException } from '#core/practice/schedule/occurrences'
 import type { DayLoad } from '#core/practice/load'
 import type { Pace } from '#core/practice/tempo/pace'
 import { handSchema, instrumentSchema, type HandInput } from '#core/schema/fields'
@@ -7,7 +8,7 @@ import { habitsSchema, type Habits } from '#core/schema/habits'
 import { painSchema, type Pain } from '#core/schema/pain'
 import { SCHOOLS, type SchoolName } from '#core/schema/plan-fields'
 import type { FollowedDrill, PastDrill } from './assignments'
-import { personName, uuidOf, writeId, type Page } from './common'
+import { localDaySchema, personName, type Page, uuidOf, writeId } from './common'
 import type { LessonRow } from './lessons'
 import type { PracticeRow } from './practice'
 
@@ -43,12 +44,28 @@ export const schoolBody = z.strictObject({
 
 export const archiveStudentBody = z.strictObject({ id: writeId, archived: z.boolean() })
 
+const wallTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'must be a time such as 16:30')
+
 export const slotBody = z.strictObject({
   id: writeId,
   weekday: z.int().min(1, 'must be a weekday').max(7, 'must be a weekday'),
-  wallTime: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'must be a time such as 16:30'),
+  wallTime,
   minutes: z.int().min(5, 'must be at least 5 minutes').max(240, 'must be at most 240 minutes'),
   everyWeeks: z.int().min(1, 'must be at least 1').max(8, 'must be at most 8'),
+})
+
+/**
+ * What becomes of one lesson of the weekly ones: moved, cancelled, or cancelled and made up; neither is back in its
+ * place.
+ */
+export const exceptionBody = z.strictObject({
+  id: writeId,
+  slotId: uuidOf('must be a weekly lesson'),
+  /** The local day the weekly lesson falls on. */
+  day: localDaySchema,
+  cancelled: z.boolean(),
+  to: z.strictObject({ day: localDaySchema, wallTime }).nullable(),
+  why: z.string().trim().max(400, 'must be at most 400 characters').nullable(),
 })
 
 export const endSlotBody = z.strictObject({ id: writeId })
@@ -67,7 +84,13 @@ export interface StudentRow {
   readonly school: SchoolName | null
   readonly archived: boolean
   /** Start of the next lesson, ISO, and its length. */
-  readonly nextLesson: { readonly at: string; readonly minutes: number } | null
+  readonly nextLesson: {
+    readonly at: string
+    readonly minutes: number
+    /** The local day the rule puts it on, and whether it was moved from there. */
+    readonly day: string
+    readonly moved: boolean
+  } | null
   readonly lastLessonAt: string | null
   readonly drills: readonly {
     readonly name: string
@@ -86,10 +109,17 @@ export interface SlotRow {
   readonly everyWeeks: number
 }
 
+/** A weekly lesson that is not where the rule puts it, of late or to come. */
+export interface ExceptionRow extends SlotException {
+  readonly why: string | null
+}
+
 /** Everything the student's page shows. */
 export interface StudentPage {
   readonly student: StudentRow & { readonly birthYear: number | null; readonly about: string; readonly zone: string }
   readonly slot: SlotRow | null
+  /** Lessons moved or cancelled, of the last weeks and to come, in order. */
+  readonly exceptions: readonly ExceptionRow[]
   readonly assignments: readonly FollowedDrill[]
   readonly past: Page<PastDrill>
   readonly lessons: Page<LessonRow>

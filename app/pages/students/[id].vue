@@ -9,6 +9,7 @@ import { SCHOOL_LABELS } from '#core/wording/school'
 import type { FollowedDrill, PastDrill } from '#shared/contracts/assignments'
 import type { LessonRow } from '#shared/contracts/lessons'
 import type { StudentPage } from '#shared/contracts/students'
+import type { LessonPlace } from '~/composables/useMoving'
 
 const route = useRoute()
 const id = computed(() => String(route.params.id))
@@ -128,6 +129,30 @@ async function movePlan(set: FollowedDrill, change: { readonly targetBpm?: numbe
   const now = { plan, targetOn: change.targetOn ?? set.targetOn }
   if (await write(`/api/assignments/${set.id}/plan`, now, 'put')) planChanged(set)
 }
+const moving = useMoving(reload)
+const placeOf = (day: string): LessonPlace => ({
+  student: student.value,
+  slotId: page.value!.slot!.id,
+  day,
+  before: page.value!.exceptions.find(each => each.day === day) ?? null,
+})
+const nextPlace = computed(() =>
+  page.value?.slot && student.value.nextLesson ? placeOf(student.value.nextLesson.day) : null,
+)
+// A page that sends here for one thing asks for it: its dialog opens at once.
+watch(
+  page,
+  now => {
+    const { ask, drill } = route.query
+    if (!now || !ask) return
+    if (ask === 'pain') hurting.value = true
+    else if (ask === 'hand') handOpen.value = true
+    else if (ask === 'plan') replanning.value = now.assignments.find(set => set.id === drill) ?? null
+    else if (ask === 'weekly') planning.value = true
+    void navigateTo({ query: {} }, { replace: true })
+  },
+  { immediate: true },
+)
 async function archive(archived: boolean) {
   if ((await write(`/api/students/${id.value}/archive`, { archived })) && archived) {
     toasts.say(`${student.value.name} is archived. Nothing is lost.`, {
@@ -189,8 +214,38 @@ const told = (set: FollowedDrill) =>
               page.slot
                 ? `${WEEKDAYS[page.slot.weekday - 1]} ${page.slot.wallTime}, ${page.slot.minutes} min${page.slot.everyWeeks > 1 ? `, every ${page.slot.everyWeeks} weeks` : ''}`
                 : 'No weekly lesson planned'
-            }}<template v-if="student.nextLesson"> · next {{ when.day(student.nextLesson.at) }} </template>
+            }}<template v-if="student.nextLesson">
+              · next {{ when.day(student.nextLesson.at) }}{{ student.nextLesson.moved ? ', moved' : '' }}
+            </template>
           </p>
+          <ul v-if="page.exceptions.length > 0" class="mt-1 space-y-0.5" aria-label="Lessons moved or cancelled">
+            <li v-for="each in page.exceptions" :key="each.day" class="flex flex-wrap items-center gap-x-3">
+              <span
+                >{{ when.longDay(each.day) }}:
+                <template v-if="each.to"
+                  >{{ each.cancelled ? 'cancelled, made up' : 'moved to' }} {{ when.longDay(each.to.day) }},
+                  {{ each.to.wallTime }}</template
+                ><b v-else>cancelled</b><template v-if="each.why">{{ ' ' }}({{ each.why }})</template></span
+              >
+              <template v-if="page.slot">
+                <button
+                  v-if="!each.to"
+                  type="button"
+                  class="min-h-9 underline underline-offset-4 text-soft hover:text-ink"
+                  @click="moving.askWhere(placeOf(each.day))"
+                >
+                  Make it up
+                </button>
+                <button
+                  type="button"
+                  class="min-h-9 underline underline-offset-4 text-soft hover:text-ink"
+                  @click="moving.putBack(placeOf(each.day))"
+                >
+                  Put it back
+                </button>
+              </template>
+            </li>
+          </ul>
           <p v-if="student.about" class="mt-2 max-w-prose">
             {{ student.about }}
           </p>
@@ -206,6 +261,12 @@ const told = (set: FollowedDrill) =>
               { label: 'Their school', run: () => (choosingSchool = true) },
               { label: student.pain ? 'The pain' : 'Something hurts', run: () => (hurting = true) },
               { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => (planning = true) },
+              ...(nextPlace
+                ? [
+                    { label: 'Move the next lesson', run: () => moving.askWhere(nextPlace!) },
+                    { label: 'Cancel the next lesson', run: () => moving.askWhy(nextPlace!) },
+                  ]
+                : []),
               ...(page.slot ? [{ label: 'End the weekly lesson', run: () => void endWeekly() }] : []),
               { label: student.archived ? 'Restore' : 'Archive', run: () => void archive(!student.archived) },
               { label: 'Save everything as a file', run: saveFile },
@@ -422,6 +483,7 @@ const told = (set: FollowedDrill) =>
       <SchoolDialog v-model:open="choosingSchool" :student="student" @saved="reload" />
       <HandDialog v-model:open="handOpen" :student="student" @saved="recheck" />
       <EraseDialog v-model:open="erasing" :student="student" @erased="erased" />
+      <MoveDialogs :moving="moving" />
       <SlotDialog v-model:open="planning" :weekly="page.slot" :student-id="student.id" @saved="reload" />
     </template>
   </div>

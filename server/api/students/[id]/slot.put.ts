@@ -1,5 +1,5 @@
 import { slotBody } from '#shared/contracts/students'
-import { setSlot } from '../../../services/students'
+import { setSlot } from '../../../services/slots'
 
 /** Sets the student's weekly lesson. */
 export default answering(async event =>

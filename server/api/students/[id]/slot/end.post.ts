@@ -1,5 +1,5 @@
 import { endSlotBody } from '#shared/contracts/students'
-import { endSlot } from '../../../../services/students'
+import { endSlot } from '../../../../services/slots'
 
 /** Ends the student's weekly lesson. */
 export default answering(async event =>

@@ -1,0 +1,7 @@
+import { exceptionBody } from '#shared/contracts/students'
+import { setException } from '../../../../services/slots'
+
+/** Moves one of the student's weekly lessons, cancels it, makes it up or puts it back. */
+export default answering(async event =>
+  setException(database.db, teacherOf(event), idOf(event), await bodyOf(event, exceptionBody), new Date()),
+)

@@ -1,0 +1,115 @@
+import { and, eq } from 'drizzle-orm'
+import type { z } from 'zod'
+import { dayPlus, localDay } from '#core/practice/schedule/local-time'
+import { fallsOn } from '#core/practice/schedule/weekly'
+import type { endSlotBody, exceptionBody, slotBody, SlotRow } from '#shared/contracts/students'
+import type { Database } from '../db/client'
+import { lessons, lessonSlots, slotExceptions } from '../db/tables'
+import { ownStudent, presentStudent } from '../policy/access'
+import type { Actor } from '../policy/actor'
+import { idempotentWrite } from '../writes/idempotent-write'
+import { DomainError, notFound } from './domain-error'
+
+const slotOf = (actor: Actor, studentId: string) =>
+  and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId))
+
+/** A weekly lesson as pages show it. */
+export const slotRow = ({ id, weekday, wallTime, minutes, everyWeeks }: SlotRow): SlotRow => ({
+  id,
+  weekday,
+  wallTime,
+  minutes,
+  everyWeeks,
+})
+
+/** Sets or changes the student's weekly lesson. Lessons already given keep their place. */
+export function setSlot(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  body: z.infer<typeof slotBody>,
+  now: Date,
+): Promise<SlotRow> {
+  return idempotentWrite(db, actor, `set-slot ${studentId}`, body, now, async tx => {
+    await presentStudent(tx, actor, studentId)
+    const [present] = await tx.select().from(lessonSlots).where(slotOf(actor, studentId)).for('update')
+    const { id, ...fields } = body
+    const startsOn = localDay(now.toISOString(), actor.zone)
+    if (present) {
+      await tx
+        .update(lessonSlots)
+        .set({ ...fields, startsOn, endsOn: null })
+        .where(eq(lessonSlots.id, present.id))
+      return slotRow({ ...present, ...fields })
+    }
+    const slot = { ...fields, id, studioId: actor.studioId, studentId, zone: actor.zone, startsOn, endsOn: null }
+    await tx.insert(lessonSlots).values(slot)
+    return slotRow(slot)
+  })
+}
+
+/** Ends the student's weekly lesson from today on; one that was begun today keeps its place. */
+export function endSlot(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  body: z.infer<typeof endSlotBody>,
+  now: Date,
+): Promise<{ ended: true }> {
+  return idempotentWrite(db, actor, `end-slot ${studentId}`, body, now, async tx => {
+    await ownStudent(tx, actor, studentId)
+    await tx
+      .update(lessonSlots)
+      .set({ endsOn: dayPlus(localDay(now.toISOString(), actor.zone), -1) })
+      .where(slotOf(actor, studentId))
+    return { ended: true }
+  })
+}
+
+/** How far ahead a lesson may be moved, days. */
+const MOST_DAYS = 366
+
+/**
+ * Moves one lesson of the weekly ones, cancels it, says when it is made up, or puts it back. Lessons already given keep
+ * their place.
+ * @throws DomainError `invalid` where none falls on that day or it would go too far; `conflict` when it was begun.
+ */
+export function setException(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  body: z.infer<typeof exceptionBody>,
+  now: Date,
+): Promise<{ id: string }> {
+  return idempotentWrite(db, actor, `set-exception ${studentId}`, body, now, async tx => {
+    await presentStudent(tx, actor, studentId)
+    const [slot] = await tx
+      .select()
+      .from(lessonSlots)
+      .where(and(slotOf(actor, studentId), eq(lessonSlots.id, body.slotId)))
+      .for('update')
+    if (!slot) throw notFound('weekly lesson')
+    if (!fallsOn(slot, body.day))
+      throw new DomainError('invalid', `no lesson is planned on ${body.day}`, { path: 'day' })
+    if (body.to && (body.to.day > dayPlus(body.day, MOST_DAYS) || body.to.day < dayPlus(body.day, -MOST_DAYS)))
+      throw new DomainError('invalid', 'a lesson is moved by a year at most', { path: 'to.day' })
+    const [begun] = await tx
+      .select({ id: lessons.id })
+      .from(lessons)
+      .where(and(eq(lessons.slotId, slot.id), eq(lessons.slotDay, body.day)))
+    if (begun) throw new DomainError('conflict', 'this lesson was begun already: it stays where it was')
+    const row = {
+      cancelled: body.cancelled,
+      toDay: body.to?.day ?? null,
+      toTime: body.to?.wallTime ?? null,
+      why: body.why || null,
+      actorId: actor.userId,
+      at: now,
+    }
+    await tx
+      .insert(slotExceptions)
+      .values({ id: body.id, studioId: actor.studioId, slotId: slot.id, day: body.day, ...row })
+      .onDuplicateKeyUpdate({ set: row })
+    return { id: body.id }
+  })
+}
