@@ -26,6 +26,7 @@ const MAKING = [
   'programmes',
   'students/[id]/drills',
   'students/[id]/practice',
+  'students/[id]/homework',
 ].map(path => `POST /api/${path}`)
 
 test('every route has its answer in the table', () => {

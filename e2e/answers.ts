@@ -1,3 +1,4 @@
+import { homeworkBody, type HomeworkRow } from '#shared/contracts/students'
 import { specChangeSchema } from '#core/schema/change'
 import { DECISIONS, planSchema, SCHOOLS } from '../core/schema/plan-fields'
 import { z } from 'zod'
@@ -176,6 +177,12 @@ const lessonRow: z.ZodType<LessonRow> = just({
   notes: z.array(z.string()),
 })
 const slot: z.ZodType<SlotRow> = just({ id, weekday: count, wallTime: z.string(), minutes: count, everyWeeks: count })
+const homeworkRow: z.ZodType<HomeworkRow> = just({
+  id,
+  at: instant,
+  lessonId: id.nullable(),
+  given: homeworkBody.shape.given,
+})
 const studentPage: z.ZodType<StudentPage> = just({
   student: studentRow.extend({ birthYear: count.nullable(), about: z.string(), zone: z.string() }),
   slot: slot.nullable(),
@@ -204,6 +211,7 @@ const studentPage: z.ZodType<StudentPage> = just({
   ),
   practiceDays: z.array(just({ day, minutes: count })),
   pains: z.array(painRow),
+  homework: z.array(homeworkRow),
 })
 const roster: z.ZodType<Roster> = just({ students: z.array(studentRow), former: count })
 const instrument: z.ZodType<InstrumentRow> = just({
@@ -256,6 +264,7 @@ const lesson: z.ZodType<LessonDetail> = just({
   }),
   agenda: z.array(agendaItem),
   events: z.array(event),
+  homework: z.array(homeworkRow),
   lastTime: just({ at: instant, notes: z.array(z.string()) }).nullable(),
 })
 const started: z.ZodType<LessonStarted> = just({ id, closed: instant.nullable() })
@@ -376,6 +385,7 @@ const studentFile: z.ZodType<StudentFile> = just({
     }),
   ),
   pains: z.array(painRow),
+  homework: z.array(homeworkRow),
   lessons: z.array(
     just({
       id,
@@ -445,6 +455,7 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'GET /api/students/[id]/export': studentFile,
   'POST /api/students/[id]/erase': just({ erased: z.literal(true) }),
   'PUT /api/students/[id]/slot/exception': justId,
+  'POST /api/students/[id]/homework': homeworkRow,
   'PUT /api/students/[id]/slot': slot,
   'POST /api/students/[id]/slot/end': just({ ended: z.literal(true) }),
   'GET /api/drills': z.array(drillRow),

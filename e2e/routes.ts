@@ -62,6 +62,30 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'GET /api/students/[id]/past-drills': { who: 'teacher' },
   'GET /api/students/[id]/export': { who: 'teacher' },
   'POST /api/students/[id]/erase': { who: 'teacher', body: id => ({ id, name: 'Not the name' }) },
+  'POST /api/students/[id]/homework': {
+    who: 'teacher',
+    body: (id, own) => ({
+      id,
+      lessonId: own.lessons ?? null,
+      given: {
+        form: 'compact',
+        minutesADay: 5,
+        drills: [
+          {
+            assignmentId: own.assignments,
+            taught: 0,
+            drillName: 'Mine',
+            stage: 'together',
+            bpm: 60,
+            targetBpm: 80,
+            minutes: 5,
+          },
+        ],
+        note: null,
+      },
+    }),
+    names: { 'lessonId': 'lessons', 'given.drills.0.assignmentId': 'assignments' },
+  },
   'PUT /api/students/[id]/slot': {
     who: 'teacher',
     body: id => ({ id, weekday: 1, wallTime: '16:00', minutes: 30, everyWeeks: 1 }),

@@ -1,3 +1,5 @@
+import { planLesson, type AgendaDrill, type AgendaEntry } from './agenda/agenda'
+
 /** A drill as it is given to practise: what the sheet says of it. */
 export interface HomeworkDrill {
   readonly assignmentId: string
@@ -22,3 +24,32 @@ export interface HomeworkGiven {
   readonly drills: readonly HomeworkDrill[]
   readonly note: string | null
 }
+
+/** The longest a drill is worked at a stretch, minutes (common practice: two to seven). */
+const MOST_IN_A_BLOCK = 7
+
+/**
+ * The blocks that the minutes of a drill are practised in, as even as whole minutes allow; they add up exactly.
+ * @example blocksOf(10) // [5, 5]
+ */
+export function blocksOf(minutes: number): readonly number[] {
+  const count = Math.max(1, Math.ceil(minutes / MOST_IN_A_BLOCK))
+  return Array.from({ length: count }, (_, i) => Math.floor(minutes / count) + (i < minutes % count ? 1 : 0))
+}
+
+/**
+ * A day's practice made from what is set: the warm-up first, then by need, whole minutes that add up to the day's. A
+ * drill that rests is left out.
+ * @param resting Whether a drill rests for now, as where it works a hand that hurts.
+ */
+export const homeworkOffered = <D extends AgendaDrill>(
+  drills: readonly D[],
+  minutesADay: number,
+  today: string,
+  resting: (drill: D) => boolean,
+): readonly AgendaEntry[] =>
+  planLesson(
+    drills.filter(drill => !resting(drill)),
+    minutesADay,
+    today,
+  ).items

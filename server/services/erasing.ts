@@ -30,6 +30,7 @@ import { DomainError } from './domain-error'
 import { idempotentWrite } from '../writes/idempotent-write'
 import { ownStudent } from '../policy/access'
 import { revisionsOf } from './revisions'
+import { homeworkOf } from './homework'
 import { pathsOf } from './stages'
 
 /**
@@ -162,6 +163,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
       }),
     ),
     pains: told.map(({ pain, note, at }) => ({ pain, note, at: at.toISOString() })),
+    homework: [...(await homeworkOf(db, actor, studentId, 100_000))].reverse(),
     lessons: given.map(lesson => ({
       id: lesson.id,
       startedAt: lesson.startedAt.toISOString(),

@@ -32,6 +32,7 @@ import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
 import { agendaNow, agendaThen } from './history'
 import { idempotentWrite } from '../writes/idempotent-write'
+import { homeworkIn } from './homework'
 import { painClearedAt } from './pains'
 import { openStage, sheetAtOpening } from './stages'
 import { ownLesson, ownStudent, presentStudent } from '../policy/access'
@@ -202,12 +203,13 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
         ),
       ),
   )
-  const [student, rows, lastTime, agenda, clearedAt] = await Promise.all([
+  const [student, rows, lastTime, agenda, clearedAt, homework] = await Promise.all([
     ownStudent(db, actor, lesson.studentId),
     log,
     lastTimeOf(db, actor, lesson),
     lesson.endedAt === null ? agendaNow(db, scope, taught) : taught.then(drills => agendaThen(db, scope, drills)),
     painClearedAt(db, actor, lesson.studentId),
+    homeworkIn(db, actor, lessonId),
   ])
   // What an older device left out, the log knows.
   const events = rows.map(({ body, revision }) =>
@@ -230,6 +232,7 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
     },
     agenda,
     events,
+    homework,
     lastTime,
   }
 }

@@ -5,23 +5,11 @@ import { foldLesson } from '#core/practice/log/fold'
 import type { PastDrill } from '#shared/contracts/assignments'
 import type { Page } from '#shared/contracts/common'
 import type { LessonRow } from '#shared/contracts/lessons'
-import type {
-  StudentPage,
-  saveStudentBody,
-  schoolBody,
-} from '#shared/contracts/students'
+import type { StudentPage, saveStudentBody, schoolBody } from '#shared/contracts/students'
 import type { z } from 'zod'
 import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
-import {
-  assignments,
-  drills,
-  drillVersions,
-  lessonEvents,
-  lessons,
-  standings,
-  students,
-} from '../db/tables'
+import { assignments, drills, drillVersions, lessonEvents, lessons, standings, students } from '../db/tables'
 import type { Engine } from '../engine/engine'
 import type { Actor } from '../policy/actor'
 import { followedDrills } from './history'
@@ -29,11 +17,11 @@ import { idempotentWrite } from '../writes/idempotent-write'
 import { ownInstrument, ownStudent, presentStudent } from '../policy/access'
 import { hashesAfter, revise } from './revisions'
 import { fallsOn } from '#core/practice/schedule/weekly'
+import { homeworkOf } from './homework'
 import { slotRow } from './slots'
 import { goesOn, rowOf, slotsOf, type Slot as RosterSlot } from './roster'
 import { painsOf } from './pains'
 import { practiceDays, practiceOfStudent } from './practice'
-
 
 /** The weekly lesson of a student. */
 
@@ -150,7 +138,7 @@ export async function listPastDrills(
 export async function readStudent(db: Database, actor: Actor, studentId: string, now: Date): Promise<StudentPage> {
   const student = await ownStudent(db, actor, studentId)
   const today = localDay(now.toISOString(), actor.zone)
-  const [[slot], set, taught, past, practised, days, pains] = await Promise.all([
+  const [[slot], set, taught, past, practised, days, pains, homework] = await Promise.all([
     slotsOf(db, actor, [studentId]),
     followedDrills(db, studentId, { actor, today }),
     listLessons(db, actor, studentId),
@@ -158,6 +146,7 @@ export async function readStudent(db: Database, actor: Actor, studentId: string,
     practiceOfStudent(db, actor, studentId),
     practiceDays(db, actor, studentId, today),
     painsOf(db, actor, studentId),
+    homeworkOf(db, actor, studentId),
   ])
   const lastLesson = taught.rows[0] ? new Date(taught.rows[0].startedAt) : undefined
   return {
@@ -175,6 +164,7 @@ export async function readStudent(db: Database, actor: Actor, studentId: string,
     practice: practised,
     practiceDays: days,
     pains,
+    homework,
   }
 }
 

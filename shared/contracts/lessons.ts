@@ -9,6 +9,7 @@ import type { Habits } from '#core/schema/habits'
 import type { Pain } from '#core/schema/pain'
 import type { InstrumentChoice } from '#core/guitar/instrument'
 import { bpmSchema, deviceTime, localDaySchema, uuidOf, writeId } from './common'
+import type { HomeworkRow } from './students'
 import type { AgendaItem } from './assignments'
 
 export const startLessonBody = z.strictObject({
@@ -145,6 +146,8 @@ export interface LessonDetail {
   readonly agenda: readonly AgendaItem[]
   /** Events of this lesson, in server order. */
   readonly events: readonly LessonEvent[]
+  /** What was given to practise in it, the latest first. */
+  readonly homework: readonly HomeworkRow[]
   /** Notes of the lesson before. */
   readonly lastTime: { readonly at: string; readonly notes: readonly string[] } | null
 }

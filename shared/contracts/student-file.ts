@@ -10,7 +10,7 @@ import type { Spec } from '#core/schema/parse'
 import type { Plan, SchoolName } from '#core/schema/plan-fields'
 import { writeId } from './common'
 import type { PracticeRow } from './practice'
-import type { PainRow } from './students'
+import type { HomeworkRow, PainRow } from './students'
 
 /** Erasing asks for the student's name, letter by letter. */
 export const eraseStudentBody = z.strictObject({ id: writeId, name: z.string() })
@@ -88,6 +88,8 @@ export interface StudentFile {
   })[]
   /** What hurt and when it was cleared, oldest first. */
   readonly pains: readonly PainRow[]
+  /** What was given to practise, oldest first. */
+  readonly homework: readonly HomeworkRow[]
   readonly lessons: readonly {
     readonly id: string
     readonly startedAt: string

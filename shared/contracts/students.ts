@@ -1,3 +1,4 @@
+import { HOMEWORK_FORMS, type HomeworkGiven } from '#core/practice/homework'
 import { z } from 'zod'
 import type { InstrumentChoice } from '#core/guitar/instrument'
 import type { SlotException } from '#core/practice/schedule/occurrences'
@@ -8,7 +9,7 @@ import { habitsSchema, type Habits } from '#core/schema/habits'
 import { painSchema, type Pain } from '#core/schema/pain'
 import { SCHOOLS, type SchoolName } from '#core/schema/plan-fields'
 import type { FollowedDrill, PastDrill } from './assignments'
-import { localDaySchema, personName, type Page, uuidOf, writeId } from './common'
+import { bpmSchema, localDaySchema, personName, type Page, uuidOf, writeId } from './common'
 import type { LessonRow } from './lessons'
 import type { PracticeRow } from './practice'
 
@@ -114,6 +115,46 @@ export interface ExceptionRow extends SlotException {
   readonly why: string | null
 }
 
+/** What a student is given to practise: minutes by drill that add up to the day's. */
+export const homeworkBody = z.strictObject({
+  id: writeId,
+  /** The lesson it is given in; null out of one. */
+  lessonId: uuidOf('must be a lesson').nullable(),
+  given: z
+    .strictObject({
+      form: z.enum(HOMEWORK_FORMS),
+      minutesADay: z.int().min(1, 'must be at least 1').max(240, 'must be at most 240'),
+      drills: z
+        .array(
+          z.strictObject({
+            assignmentId: uuidOf('must be a drill of this student'),
+            taught: z.int().min(0),
+            drillName: z.string().min(1).max(160),
+            stage: z.string().min(1).max(80),
+            bpm: bpmSchema.nullable(),
+            targetBpm: bpmSchema.nullable(),
+            minutes: z.int().min(1, 'must be at least 1').max(240, 'must be at most 240'),
+          }),
+        )
+        .min(1, 'give at least one drill')
+        .max(24, 'takes at most 24 drills'),
+      note: z.string().trim().max(1000, 'must be at most 1000 characters').nullable(),
+    })
+    .refine(({ minutesADay, drills }) => drills.reduce((sum, drill) => sum + drill.minutes, 0) === minutesADay, {
+      path: ['minutesADay'],
+      error: 'the minutes of the drills must add up to those of the day',
+    }),
+})
+
+/** What was given, and when. */
+export interface HomeworkRow {
+  readonly id: string
+  /** Instant, ISO. */
+  readonly at: string
+  readonly lessonId: string | null
+  readonly given: HomeworkGiven
+}
+
 /** Everything the student's page shows. */
 export interface StudentPage {
   readonly student: StudentRow & { readonly birthYear: number | null; readonly about: string; readonly zone: string }
@@ -129,6 +170,8 @@ export interface StudentPage {
   readonly practiceDays: readonly DayLoad[]
   /** What hurt and was cleared, the latest first. */
   readonly pains: readonly PainRow[]
+  /** What was given to practise, the latest first. */
+  readonly homework: readonly HomeworkRow[]
 }
 
 /** A pain that was told, or that it is gone. */

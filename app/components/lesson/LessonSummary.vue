@@ -6,7 +6,7 @@ import type { AgendaItem } from '#shared/contracts/assignments'
 
 /** What a lesson amounted to, on one page. */
 const props = defineProps<{ lesson: RunningLesson }>()
-const emit = defineEmits<{ reopen: []; noted: [text: string, about: 'drill' | 'lesson'] }>()
+const emit = defineEmits<{ reopen: []; homework: []; noted: [text: string, about: 'drill' | 'lesson'] }>()
 const when = useWhen()
 const noting = ref(false)
 const isToday = computed(() => when.day(detail.value.startedAt) === 'today')
@@ -102,12 +102,19 @@ const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round
       <h2 class="text-xl">Notes</h2>
       <p v-for="note in general" :key="note.id">“{{ note.text }}”</p>
     </section>
+    <section v-if="detail.homework.length > 0" class="mt-6 border-t border-line pt-4">
+      <h2 class="text-xl mb-1">Homework</h2>
+      <HomeworkGivenList :homework="detail.homework" />
+    </section>
     <div class="screen-only mt-8 flex flex-wrap gap-3">
       <BaseButton tone="action" @click="navigateTo('/')"> Back to today </BaseButton>
       <BaseButton @click="navigateTo(`/students/${detail.student.id}`)">
         Open {{ detail.student.name }}’s page
       </BaseButton>
       <BaseButton @click="noting = true"> Add a note </BaseButton>
+      <BaseButton v-if="isToday && lesson.detail.value!.agenda.length > 0" @click="emit('homework')"
+        >Homework</BaseButton
+      >
       <BaseButton v-if="isToday" @click="emit('reopen')"> Take the lesson up again </BaseButton>
       <BaseButton @click="printOut"> Print </BaseButton>
     </div>

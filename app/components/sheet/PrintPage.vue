@@ -7,6 +7,7 @@ import { isCompound, tempoInWords } from '#core/line/meter'
 import type { Score } from '#core/score/score'
 import { cueInWords } from '#core/wording/cue'
 import { fingerMarks, lowestFret, NECK_FRETS, silentStrings } from '../bench/chord-neck'
+import type { HomeworkSaid } from '../homework/homework-sheets'
 import { printLayout } from './print-pages'
 
 /**
@@ -18,6 +19,8 @@ const props = defineProps<{
   name: string
   student?: string
   tempos: { start: number; target: number | null }
+  /** Where it is given to practise: what it says of that. */
+  practise?: HomeworkSaid
 }>()
 const MOST_CHORDS = 12
 const CHORDS_A_ROW = 6
@@ -43,7 +46,14 @@ const printed = computed(() =>
   }),
 )
 const systems = (page: readonly number[]) => page.map(index => printed.value.layout.systems[index]!)
-const cues = computed(() => props.score.cues.filter(cue => cue.at === 0).slice(0, 3))
+const cues = computed(
+  () =>
+    props.practise?.cues ??
+    props.score.cues
+      .filter(cue => cue.at === 0)
+      .slice(0, 3)
+      .map(cueInWords),
+)
 const LOG_ROWS = 6
 const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInWords(tempo, props.score.meter)})` : '')
 </script>
@@ -54,7 +64,22 @@ const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInW
       <header v-if="number === 0">
         <h1>{{ name }}</h1>
         <p>{{ score.purpose }}</p>
-        <p class="tempos">
+        <p v-if="practise" class="tempos">
+          <span
+            >Stage <b>{{ practise.stage }}</b></span
+          >
+          <span
+            ><b>{{ practise.minutes }}</b></span
+          >
+          <span
+            >Tempo: <b>{{ practise.way }}</b></span
+          >
+          <span v-if="divides">{{ score.spec.rhythm.perBeat }} to a beat</span>
+          <span v-if="student"
+            >For <b>{{ student }}</b></span
+          >
+        </p>
+        <p v-else class="tempos">
           <span
             >Tempo <b>{{ tempos.start }}</b>{{ dotted(tempos.start) }}</span
           >
@@ -103,10 +128,12 @@ const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInW
         <div>
           <h2>Watch for</h2>
           <ul>
-            <li v-for="cue in cues" :key="cueInWords(cue)">
-              {{ cueInWords(cue) }}
+            <li v-for="cue in cues" :key="cue">
+              {{ cue }}
             </li>
           </ul>
+          <p v-if="practise?.word">“{{ practise.word }}”</p>
+          <p v-for="caution in practise?.cautions" :key="caution"><b>Careful:</b> {{ caution }}</p>
           <p><b>Pain is not normal: stop at once and tell your teacher.</b></p>
         </div>
         <table>

@@ -64,7 +64,7 @@ const demonstrating = ref(false)
 // As large as two screens hold it: who plays from it scrolls once at most.
 const { height: windowHeight } = useWindowSize()
 /** The dialog that is open, if any. */
-const asking = ref<'note' | 'fault' | 'pain' | 'bring' | 'home' | 'agenda' | 'end' | null>(null)
+const asking = ref<'note' | 'fault' | 'pain' | 'bring' | 'home' | 'agenda' | 'homework' | 'end' | null>(null)
 const isAsking = (which: NonNullable<typeof asking.value>) =>
   computed({
     get: () => asking.value === which,
@@ -74,7 +74,15 @@ const isAsking = (which: NonNullable<typeof asking.value>) =>
   })
 const [noting, faulting, bringing] = [isAsking('note'), isAsking('fault'), isAsking('bring')]
 const [hurting, reporting, ending] = [isAsking('pain'), isAsking('home'), isAsking('end')]
-const arranging = isAsking('agenda')
+const [arranging, giving] = [isAsking('agenda'), isAsking('homework')]
+/** The drills of this lesson as homework is made of them, the tempo as it was decided on here. */
+const toTakeHome = computed(() =>
+  agenda.value.map(set => ({
+    ...set,
+    bpm: lesson.standing(set).bpm,
+    heardOn: lesson.passesOf(set).length > 0 ? today.value : (set.lessonLogs.at(-1)?.at.slice(0, 10) ?? null),
+  })),
+)
 const ask = (which: NonNullable<typeof asking.value>) => () => {
   asking.value = which
 }
@@ -159,6 +167,7 @@ const shortcuts = [
     label: `It sounds ${quality} of 5`,
     run: () => score.value && run.rate(quality),
   })),
+  { key: 'p', label: 'Give homework', run: ask('homework') },
   { key: 'n', label: 'Write a note', run: ask('note') },
   { key: 'b', label: 'Bring in a drill', run: ask('bring') },
   { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
@@ -171,198 +180,222 @@ useKeys(() => (ended.value ? [] : shortcuts))
 </script>
 
 <template>
-  <div v-if="!detail" class="max-w-xl mx-auto p-8 pt-24">
-    <LoadState :error="lesson.error.value" @retry="lesson.load" />
-  </div>
-  <LessonSummary v-else-if="ended" :lesson="lesson" @reopen="run.reopen" @noted="run.note" />
-  <div v-else class="flex flex-col min-h-dvh lg:h-dvh">
-    <LessonHeader :detail="detail">
-      <BaseButton @click="asking = 'home'">At home <kbd class="key" aria-hidden="true">H</kbd></BaseButton>
-      <BaseButton @click="asking = 'note'">Note <kbd class="key" aria-hidden="true">N</kbd></BaseButton>
-      <BaseButton @click="asking = 'end'">End lesson <kbd class="key" aria-hidden="true">E</kbd></BaseButton>
-    </LessonHeader>
-    <div
-      class="flex-1 min-h-0 grid grid-cols-1 max-lg:content-start lg:grid-cols-[14rem_minmax(0,1fr)] xl:grid-cols-[14rem_minmax(0,1fr)_14rem]"
-    >
-      <LessonAgenda
-        :lesson="lesson"
-        :detail="detail"
-        :current-id="current?.id ?? null"
-        :straining="straining"
-        :agenda="agenda"
-        :items="items"
-        @choose="choose"
-        @bring="asking = 'bring'"
-        @arrange="asking = 'agenda'"
-      />
-      <div class="p-3 sm:px-5 lg:py-4 min-w-0 min-h-0 flex flex-col gap-3 lg:overflow-y-auto">
-        <SetAside :lesson-id="detail.id" />
-        <EmptyState v-if="!current" title="No drill is set for this student">
-          Bring one in from your shelf, or build one on the bench for {{ detail.student.name }}; the lesson stays open.
-          <template #action>
-            <BaseButton tone="action" @click="asking = 'bring'">Bring in a drill</BaseButton>
-          </template>
-        </EmptyState>
-        <template v-else>
-          <div class="flex items-center gap-2">
-            <BaseButton class="min-h-12 min-w-12" aria-label="Previous drill" :disabled="place <= 0" @click="step(-1)">
-              ←
-            </BaseButton>
-            <div class="min-w-0 flex-1">
-              <h2 class="text-xl leading-tight line-clamp-2">{{ current.drillName }}</h2>
-              <div class="text-soft flex flex-wrap gap-x-3">
-                <StageLine :set="current" />
-                <NuxtLink :to="onBench(false)" class="underline underline-offset-4">open it on the bench</NuxtLink>
+  <div>
+    <div v-if="!detail" class="max-w-xl mx-auto p-8 pt-24">
+      <LoadState :error="lesson.error.value" @retry="lesson.load" />
+    </div>
+    <LessonSummary
+      v-else-if="ended"
+      :lesson="lesson"
+      @reopen="run.reopen"
+      @noted="run.note"
+      @homework="asking = 'homework'"
+    />
+    <div v-else class="flex flex-col min-h-dvh lg:h-dvh">
+      <LessonHeader :detail="detail">
+        <BaseButton @click="asking = 'home'">At home <kbd class="key" aria-hidden="true">H</kbd></BaseButton>
+        <BaseButton @click="asking = 'homework'">Homework <kbd class="key" aria-hidden="true">P</kbd></BaseButton>
+        <BaseButton @click="asking = 'note'">Note <kbd class="key" aria-hidden="true">N</kbd></BaseButton>
+        <BaseButton @click="asking = 'end'">End lesson <kbd class="key" aria-hidden="true">E</kbd></BaseButton>
+      </LessonHeader>
+      <div
+        class="flex-1 min-h-0 grid grid-cols-1 max-lg:content-start lg:grid-cols-[14rem_minmax(0,1fr)] xl:grid-cols-[14rem_minmax(0,1fr)_14rem]"
+      >
+        <LessonAgenda
+          :lesson="lesson"
+          :detail="detail"
+          :current-id="current?.id ?? null"
+          :straining="straining"
+          :agenda="agenda"
+          :items="items"
+          @choose="choose"
+          @bring="asking = 'bring'"
+          @arrange="asking = 'agenda'"
+        />
+        <div class="p-3 sm:px-5 lg:py-4 min-w-0 min-h-0 flex flex-col gap-3 lg:overflow-y-auto">
+          <SetAside :lesson-id="detail.id" />
+          <EmptyState v-if="!current" title="No drill is set for this student">
+            Bring one in from your shelf, or build one on the bench for {{ detail.student.name }}; the lesson stays
+            open.
+            <template #action>
+              <BaseButton tone="action" @click="asking = 'bring'">Bring in a drill</BaseButton>
+            </template>
+          </EmptyState>
+          <template v-else>
+            <div class="flex items-center gap-2">
+              <BaseButton
+                class="min-h-12 min-w-12"
+                aria-label="Previous drill"
+                :disabled="place <= 0"
+                @click="step(-1)"
+              >
+                ←
+              </BaseButton>
+              <div class="min-w-0 flex-1">
+                <h2 class="text-xl leading-tight line-clamp-2">{{ current.drillName }}</h2>
+                <div class="text-soft flex flex-wrap gap-x-3">
+                  <StageLine :set="current" />
+                  <NuxtLink :to="onBench(false)" class="underline underline-offset-4">open it on the bench</NuxtLink>
+                </div>
+              </div>
+              <BaseButton
+                class="min-h-12 min-w-12"
+                aria-label="Next drill"
+                :disabled="place >= agenda.length - 1"
+                @click="step(1)"
+              >
+                →
+              </BaseButton>
+            </div>
+            <p v-if="straining.has(current.id)" class="border-l-4 border-attention pl-3" role="status">
+              This drill uses a finger that is to be spared.
+              <NuxtLink :to="onBench(true)" class="underline underline-offset-4">Fit it to this hand</NuxtLink>
+            </p>
+            <OfferStrip
+              v-if="standing && score"
+              ref="offer"
+              :standing="standing"
+              :set="current"
+              :trying="trying"
+              @decide="run.decide"
+              @vary="vary"
+              @help="openHelp"
+              @pain="asking = 'pain'"
+            />
+            <p v-if="trying" class="border-l-4 border-attention pl-3" role="status">
+              For now: {{ VARIATION_WORDS[trying] }}.
+              {{ counting ? 'Passes count at this tempo.' : 'Passes count again when you go back.' }}{{ ' ' }}
+              <button type="button" class="underline underline-offset-4 min-h-9" @click="trying = null">
+                Back to the drill as it is set
+              </button>
+            </p>
+            <TimedRunner v-if="plan" :key="current.id" :plan="plan" />
+            <div v-if="score" ref="room" class="lg:flex-1 lg:min-h-56 lg:overflow-y-auto">
+              <div class="bg-card border border-line rounded-md px-2 py-3">
+                <DrillSheet
+                  v-model:selected="selected"
+                  :score="score"
+                  :lanes="lanes"
+                  :quiet="quiet"
+                  :height="wide ? height - 26 : undefined"
+                  :clock="metronome"
+                />
               </div>
             </div>
-            <BaseButton
-              class="min-h-12 min-w-12"
-              aria-label="Next drill"
-              :disabled="place >= agenda.length - 1"
-              @click="step(1)"
-            >
-              →
-            </BaseButton>
-          </div>
-          <p v-if="straining.has(current.id)" class="border-l-4 border-attention pl-3" role="status">
-            This drill uses a finger that is to be spared.
-            <NuxtLink :to="onBench(true)" class="underline underline-offset-4">Fit it to this hand</NuxtLink>
-          </p>
-          <OfferStrip
-            v-if="standing && score"
-            ref="offer"
-            :standing="standing"
-            :set="current"
-            :trying="trying"
-            @decide="run.decide"
-            @vary="vary"
-            @help="openHelp"
-            @pain="asking = 'pain'"
-          />
-          <p v-if="trying" class="border-l-4 border-attention pl-3" role="status">
-            For now: {{ VARIATION_WORDS[trying] }}.
-            {{ counting ? 'Passes count at this tempo.' : 'Passes count again when you go back.' }}{{ ' ' }}
-            <button type="button" class="underline underline-offset-4 min-h-9" @click="trying = null">
-              Back to the drill as it is set
-            </button>
-          </p>
-          <TimedRunner v-if="plan" :key="current.id" :plan="plan" />
-          <div v-if="score" ref="room" class="lg:flex-1 lg:min-h-56 lg:overflow-y-auto">
-            <div class="bg-card border border-line rounded-md px-2 py-3">
-              <DrillSheet
-                v-model:selected="selected"
-                :score="score"
-                :lanes="lanes"
-                :quiet="quiet"
-                :height="wide ? height - 26 : undefined"
-                :clock="metronome"
-              />
+            <NoteCard v-if="score && selected !== null" :score="score" :selected="selected" />
+            <div v-if="score" class="flex flex-wrap gap-2">
+              <RowToggles />
+              <BaseButton size="sm" @click="demonstrating = true">Demonstrate</BaseButton>
+              <BaseButton size="sm" class="lg:hidden" @click="asking = 'bring'">Bring in a drill</BaseButton>
             </div>
-          </div>
-          <NoteCard v-if="score && selected !== null" :score="score" :selected="selected" />
-          <div v-if="score" class="flex flex-wrap gap-2">
-            <RowToggles />
-            <BaseButton size="sm" @click="demonstrating = true">Demonstrate</BaseButton>
-            <BaseButton size="sm" class="lg:hidden" @click="asking = 'bring'">Bring in a drill</BaseButton>
-          </div>
-          <LessonBeside
-            class="xl:hidden"
-            :score="score"
-            :set="current"
-            :lesson="lesson"
-            @gone="run.faultGone"
-            @still="stillThere"
-            @rate="run.rate"
-          />
-        </template>
+            <LessonBeside
+              class="xl:hidden"
+              :score="score"
+              :set="current"
+              :lesson="lesson"
+              @gone="run.faultGone"
+              @still="stillThere"
+              @rate="run.rate"
+            />
+          </template>
+        </div>
+        <LessonBeside
+          v-if="current"
+          class="max-xl:hidden border-l border-line p-4 overflow-y-auto"
+          :score="score"
+          :set="current"
+          :lesson="lesson"
+          @gone="run.faultGone"
+          @still="stillThere"
+          @rate="run.rate"
+        />
       </div>
-      <LessonBeside
-        v-if="current"
-        class="max-xl:hidden border-l border-line p-4 overflow-y-auto"
-        :score="score"
-        :set="current"
-        :lesson="lesson"
-        @gone="run.faultGone"
-        @still="stillThere"
-        @rate="run.rate"
+      <footer
+        v-if="current && score"
+        ref="foot"
+        class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-5 gap-y-2 max-lg:sticky max-lg:bottom-0 z-10"
+      >
+        <SoundDock
+          ref="dock"
+          v-model:tempo="tempo"
+          class="max-sm:w-full"
+          compact
+          :metronome="metronome"
+          :per-beat="score.spec.rhythm.perBeat"
+          :meter="score.meter"
+        />
+        <div class="min-w-40 flex-1">
+          <PassTally :passes="passesHere" :bpm="tempo" />
+          <p v-if="tempo !== setBpm" class="text-sm">
+            Set tempo is {{ setBpm }}.
+            <button type="button" class="underline underline-offset-4" @click="tempo = setBpm">Back to it</button>
+          </p>
+        </div>
+        <PassKeys
+          v-if="counting"
+          class="max-sm:w-full"
+          :undoable="canUndo"
+          @pass="run.pass"
+          @fault="asking = 'fault'"
+          @undo="run.undo"
+        />
+      </footer>
+      <LessonNoteDialog v-model:open="noting" :drill-name="current?.drillName ?? null" @noted="run.note" />
+      <FaultDialog v-model:open="faulting" @heard="heard" />
+      <PainDialog v-model:open="hurting" :student="detail.student" :today="today" @saved="lesson.hurts" />
+      <AgendaDialog
+        v-model:open="arranging"
+        :agenda="agenda"
+        :items="items"
+        :minutes="detail.minutes"
+        @arrange="run.arrange"
       />
+      <BaseDialog v-model:open="demonstrating" :title="current?.drillName ?? ''" :about="`At ${tempo}`" full>
+        <DrillSheet
+          v-if="score"
+          :score="score"
+          :lanes="lanes"
+          :quiet="quiet"
+          :clock="metronome"
+          :height="2 * windowHeight"
+        />
+        <div class="sticky -bottom-6 -mx-6 -mb-6 flex gap-3 bg-card px-6 pt-3 pb-6">
+          <BaseButton tone="action" class="min-h-14" @click="metronome.toggle()">
+            {{ metronome.playing.value ? 'Stop' : 'Play' }}
+          </BaseButton>
+          <BaseButton class="min-h-14" @click="demonstrating = false">Back to the lesson</BaseButton>
+        </div>
+      </BaseDialog>
+      <PracticeDialog
+        v-model:open="reporting"
+        :student="detail.student"
+        :drills="agenda"
+        :chosen-id="current?.id ?? null"
+        :today="today"
+        :since="detail.lastTime ? when.localDay(detail.lastTime.at) : null"
+        @saved="lesson.load"
+      />
+      <BringInDialog v-model:open="bringing" :lesson="lesson" @choose="run.choose" />
+      <BaseDialog
+        v-model:open="ending"
+        title="End this lesson?"
+        about="A summary follows. Notes can be added any time; today the lesson can also be taken up again."
+      >
+        <form class="flex flex-row-reverse justify-start gap-3" @submit.prevent="end">
+          <BaseButton tone="action" type="submit">End lesson</BaseButton>
+          <BaseButton @click="ending = false">Keep teaching</BaseButton>
+        </form>
+      </BaseDialog>
     </div>
-    <footer
-      v-if="current && score"
-      ref="foot"
-      class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-5 gap-y-2 max-lg:sticky max-lg:bottom-0 z-10"
-    >
-      <SoundDock
-        ref="dock"
-        v-model:tempo="tempo"
-        class="max-sm:w-full"
-        compact
-        :metronome="metronome"
-        :per-beat="score.spec.rhythm.perBeat"
-        :meter="score.meter"
-      />
-      <div class="min-w-40 flex-1">
-        <PassTally :passes="passesHere" :bpm="tempo" />
-        <p v-if="tempo !== setBpm" class="text-sm">
-          Set tempo is {{ setBpm }}.
-          <button type="button" class="underline underline-offset-4" @click="tempo = setBpm">Back to it</button>
-        </p>
-      </div>
-      <PassKeys
-        v-if="counting"
-        class="max-sm:w-full"
-        :undoable="canUndo"
-        @pass="run.pass"
-        @fault="asking = 'fault'"
-        @undo="run.undo"
-      />
-    </footer>
-    <LessonNoteDialog v-model:open="noting" :drill-name="current?.drillName ?? null" @noted="run.note" />
-    <FaultDialog v-model:open="faulting" @heard="heard" />
-    <PainDialog v-model:open="hurting" :student="detail.student" :today="today" @saved="lesson.hurts" />
-    <AgendaDialog
-      v-model:open="arranging"
-      :agenda="agenda"
-      :items="items"
-      :minutes="detail.minutes"
-      @arrange="run.arrange"
-    />
-    <BaseDialog v-model:open="demonstrating" :title="current?.drillName ?? ''" :about="`At ${tempo}`" full>
-      <DrillSheet
-        v-if="score"
-        :score="score"
-        :lanes="lanes"
-        :quiet="quiet"
-        :clock="metronome"
-        :height="2 * windowHeight"
-      />
-      <div class="sticky -bottom-6 -mx-6 -mb-6 flex gap-3 bg-card px-6 pt-3 pb-6">
-        <BaseButton tone="action" class="min-h-14" @click="metronome.toggle()">
-          {{ metronome.playing.value ? 'Stop' : 'Play' }}
-        </BaseButton>
-        <BaseButton class="min-h-14" @click="demonstrating = false">Back to the lesson</BaseButton>
-      </div>
-    </BaseDialog>
-    <PracticeDialog
-      v-model:open="reporting"
+    <HomeworkDialog
+      v-if="detail"
+      v-model:open="giving"
       :student="detail.student"
-      :drills="agenda"
-      :chosen-id="current?.id ?? null"
+      :sets="toTakeHome"
+      :lesson-id="detail.id"
       :today="today"
-      :since="detail.lastTime ? when.localDay(detail.lastTime.at) : null"
-      @saved="lesson.load"
+      @given="lesson.load"
     />
-    <BringInDialog v-model:open="bringing" :lesson="lesson" @choose="run.choose" />
-    <BaseDialog
-      v-model:open="ending"
-      title="End this lesson?"
-      about="A summary follows. Notes can be added any time; today the lesson can also be taken up again."
-    >
-      <form class="flex flex-row-reverse justify-start gap-3" @submit.prevent="end">
-        <BaseButton tone="action" type="submit">End lesson</BaseButton>
-        <BaseButton @click="ending = false">Keep teaching</BaseButton>
-      </form>
-    </BaseDialog>
   </div>
 </template>
 

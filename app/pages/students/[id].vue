@@ -42,6 +42,11 @@ const replanning = shallowRef<FollowedDrill | null>(null)
 /** The drill whose stages are looked at. */
 const staging = shallowRef<FollowedDrill | null>(null)
 const choosingSchool = ref(false)
+const giving = ref(false)
+/** The drills that are worked now, with the day each was last heard. */
+const open = computed(() =>
+  present.value.filter(set => set.waitsFor === null).map(set => ({ ...set, heardOn: set.lessons.at(-1)?.day ?? null })),
+)
 /** Everything kept of the student, as a file on this device. */
 function saveFile() {
   Object.assign(document.createElement('a'), { href: `/api/students/${id.value}/export`, download: '' }).click()
@@ -411,6 +416,17 @@ const told = (set: FollowedDrill) =>
       />
 
       <section class="mt-8">
+        <div class="flex flex-wrap items-center gap-3 mb-3">
+          <h2 class="text-xl flex-1">Homework</h2>
+          <BaseButton :disabled="open.length === 0" @click="giving = true">Give homework</BaseButton>
+        </div>
+        <p v-if="page!.homework.length === 0" class="text-soft">
+          Nothing was given yet. A sheet holds the drills with both hands, their tempos, minutes and what to watch for.
+        </p>
+        <HomeworkGivenList v-else :homework="page!.homework" />
+      </section>
+
+      <section class="mt-8">
         <h2 class="text-xl mb-3">Lessons</h2>
         <p v-if="lessons.rows.value.length === 0" class="text-soft">None yet.</p>
         <ul class="divide-y divide-line border-y border-line">
@@ -483,6 +499,14 @@ const told = (set: FollowedDrill) =>
       <SchoolDialog v-model:open="choosingSchool" :student="student" @saved="reload" />
       <HandDialog v-model:open="handOpen" :student="student" @saved="recheck" />
       <EraseDialog v-model:open="erasing" :student="student" @erased="erased" />
+      <HomeworkDialog
+        v-model:open="giving"
+        :student="student"
+        :sets="open"
+        :lesson-id="null"
+        :today="today"
+        @given="reload"
+      />
       <MoveDialogs :moving="moving" />
       <SlotDialog v-model:open="planning" :weekly="page.slot" :student-id="student.id" @saved="reload" />
     </template>

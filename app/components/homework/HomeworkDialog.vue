@@ -1,0 +1,180 @@
+<script setup lang="ts">
+import { fitLesson, type AgendaEntry } from '#core/practice/agenda/agenda'
+import { warmupMinutes } from '#core/practice/agenda/warmup'
+import { homeworkOffered, type HomeworkGiven } from '#core/practice/homework'
+import { isTimed } from '#core/practice/tempo/target'
+import { worksHand } from '#core/practice/works-hand'
+import { changedSpec } from '#core/schema/change'
+import type { HandInput } from '#core/schema/fields'
+import type { Habits } from '#core/schema/habits'
+import type { Pain } from '#core/schema/pain'
+import { wayInWords } from '#core/wording/homework'
+import { homeworkBody } from '#shared/contracts/students'
+import type { HomeworkDrillSet } from './homework-sheets'
+
+/** What a student is given to practise: offered by need, changed at will, printed, and on record. */
+const props = defineProps<{
+  student: {
+    readonly id: string
+    readonly name: string
+    readonly hand: HandInput
+    readonly habits: Habits
+    readonly pain: Pain | null
+  }
+  sets: readonly (HomeworkDrillSet & { readonly heardOn: string | null })[]
+  lessonId: string | null
+  today: string
+}>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ given: [] }>()
+const writes = useWrites()
+const toasts = useToasts()
+const { busy, refusal, clear, write } = useWrite(homeworkBody)
+const { paper, print } = usePaper<HomeworkGiven>()
+const USUAL_MINUTES = 20
+const minutesADay = ref(USUAL_MINUTES)
+const form = ref<HomeworkGiven['form']>('compact')
+const note = ref('')
+const items = ref<readonly AgendaEntry[]>([])
+const FORMS = [
+  { value: 'compact', label: 'all together' },
+  { value: 'pages', label: 'a page for each' },
+] as const
+const rests = (set: HomeworkDrillSet) => {
+  const { pain } = props.student
+  return pain !== null && worksHand(changedSpec(set.spec, set.change), set.hand, pain.hand ?? 'both')
+}
+const offer = () =>
+  homeworkOffered(
+    props.sets.map(set => ({ ...set, warmupMinutes: warmupMinutes(set.spec) })),
+    minutesADay.value,
+    props.today,
+    set => rests(set),
+  )
+watch(open, now => {
+  if (!now) return
+  clear()
+  note.value = ''
+  items.value = offer()
+})
+watch(minutesADay, minutes => {
+  items.value = items.value.length === 0 ? offer() : fitLesson(items.value, minutes)
+})
+const left = computed(() => props.sets.filter(set => !items.value.some(item => item.id === set.id)))
+const byId = computed(() => new Map(props.sets.map(set => [set.id, set])))
+const total = computed(() => items.value.reduce((sum, item) => sum + item.minutes, 0))
+const PUT_IN = 5
+const setMinutes = (id: string, minutes: number) => {
+  items.value = items.value.map(item => (item.id === id ? { id, minutes } : item))
+}
+async function give(onPaper: boolean) {
+  const given = {
+    form: form.value,
+    minutesADay: total.value,
+    note: note.value.trim() || null,
+    drills: items.value.map(({ id, minutes }) => {
+      const { taught, drillName, stage, plan, bpm, toTempo } = byId.value.get(id)!
+      const timed = toTempo && isTimed(plan)
+      return {
+        assignmentId: id,
+        taught,
+        drillName,
+        stage,
+        bpm: timed ? bpm : null,
+        targetBpm: timed ? plan.targetBpm : null,
+        minutes,
+      }
+    }),
+  } satisfies HomeworkGiven
+  const wish = { lessonId: props.lessonId, given }
+  if (!(await write(wish, body => writes.post(`/api/students/${props.student.id}/homework`, body)))) return
+  toasts.say('The homework is on record.')
+  emit('given')
+  open.value = false
+  if (onPaper) await print(given)
+}
+</script>
+
+<template>
+  <BaseDialog
+    v-model:open="open"
+    :title="`Homework for ${student.name}`"
+    about="Offered by need, the warm-up first. What you give is kept on record as it is now."
+    wide
+  >
+    <form class="space-y-4" @submit.prevent="give(true)">
+      <div class="grid sm:grid-cols-2 gap-4 items-end">
+        <BaseStepper v-model="minutesADay" label="Minutes a day" :min="2" :max="240" :step="5" unit="min" />
+        <BaseChips v-model="form" label="On paper" :options="FORMS" />
+      </div>
+      <p v-if="student.pain" class="border-l-4 border-pain pl-3">
+        What works a hand that hurts is left out until the pain is cleared.
+      </p>
+      <p v-if="items.length === 0" class="text-soft">Nothing is given yet. Put a drill in.</p>
+      <ol class="space-y-1.5">
+        <li
+          v-for="item in items"
+          :key="item.id"
+          class="flex flex-wrap items-center gap-x-3 gap-y-1 border border-line rounded-md bg-card px-3 py-1.5"
+        >
+          <div class="flex-1 min-w-44">
+            <p>{{ byId.get(item.id)!.drillName }}</p>
+            <p class="text-soft text-sm">
+              {{ byId.get(item.id)!.stage
+              }}<template v-if="byId.get(item.id)!.toTempo"
+                >, {{ wayInWords(byId.get(item.id)!.plan, byId.get(item.id)!.bpm) }}</template
+              >
+            </p>
+          </div>
+          <BaseStepper
+            class="w-36"
+            :model-value="item.minutes"
+            :label="`Minutes for ${byId.get(item.id)!.drillName}`"
+            hide-label
+            :min="1"
+            :max="240"
+            @update:model-value="setMinutes(item.id, $event)"
+          />
+          <span class="text-soft">min</span>
+          <BaseButton
+            size="sm"
+            :aria-label="`Leave out ${byId.get(item.id)!.drillName}`"
+            @click="items = items.filter(each => each.id !== item.id)"
+          >
+            ×
+          </BaseButton>
+        </li>
+      </ol>
+      <div v-if="left.length > 0" class="flex flex-wrap gap-2">
+        <BaseButton
+          v-for="set in left"
+          :key="set.id"
+          :aria-label="`Put in ${set.drillName}`"
+          @click="items = [...items, { id: set.id, minutes: PUT_IN }]"
+        >
+          + {{ set.drillName }}<template v-if="rests(set)"> (rests)</template>
+        </BaseButton>
+      </div>
+      <p class="figures flex flex-wrap items-center gap-3" role="status">
+        <span>{{ total }} minutes a day</span>
+        <BaseButton
+          v-if="total !== minutesADay && items.length > 0"
+          size="sm"
+          @click="items = fitLesson(items, minutesADay)"
+        >
+          Fit to {{ minutesADay }}
+        </BaseButton>
+      </p>
+      <FormField v-model="note" label="A word with it" hint="may stay empty" multiline />
+      <FormRefusal :refusal="refusal" :said-by-fields="[]" />
+      <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
+        <BaseButton @click="open = false">Cancel</BaseButton>
+        <BaseButton :disabled="busy || items.length === 0" @click="give(false)">Give without paper</BaseButton>
+        <BaseButton tone="action" type="submit" :busy="busy" :disabled="items.length === 0">Give and print</BaseButton>
+      </div>
+    </form>
+  </BaseDialog>
+  <Teleport to="body">
+    <HomeworkPaper v-if="paper" class="paper" :student="student" :given="paper" :sets="sets" :today="today" />
+  </Teleport>
+</template>

@@ -1,0 +1,8 @@
+import { homeworkBody } from '#shared/contracts/students'
+import { giveHomework } from '../../../services/homework'
+
+/** Writes down what a student is given to practise. */
+export default answering(async event => {
+  const body = await bodyOf(event, homeworkBody)
+  return created(event, body, await giveHomework(database.db, teacherOf(event), idOf(event), body, new Date()))
+})
