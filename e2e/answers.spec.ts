@@ -63,7 +63,14 @@ test('every route answers what the contract says, nothing less and nothing more'
     },
   ])
     expect((await owner.send('POST', `/api/lessons/${own.lessons}/events`, event(more))).status).toBe(201)
-  const late = ['POST /api/sign-out', 'POST /api/me/password', 'POST /api/sign-in', 'POST /api/students/[id]/erase']
+  const late = [
+    'POST /api/sign-out',
+    'POST /api/me/password',
+    'POST /api/sign-in',
+    'POST /api/students/[id]/erase',
+    'POST /api/students/[id]/hand-over',
+    'POST /api/accounts/[id]/remove',
+  ]
   const ask = (route: string, body = ROUTES[route]!.body?.(randomUUID(), rows)) =>
     owner.send(methodOf(route), pathOf(route, rows[route.split('/')[2] as keyof typeof rows]), body)
   const hold = (route: string, answer: Answer) => {
@@ -74,6 +81,11 @@ test('every route answers what the contract says, nothing less and nothing more'
   for (const route of Object.keys(ROUTES)) if (!late.includes(route)) hold(route, await ask(route))
   // Read once more, now that everything was changed.
   for (const route of Object.keys(ROUTES).filter(each => methodOf(each) === 'GET')) hold(route, await ask(route))
+  // To the colleague and back, who then has nobody and can go.
+  const handOver = (teacherId: string) => ask('POST /api/students/[id]/hand-over', { id: randomUUID(), teacherId })
+  hold('POST /api/students/[id]/hand-over', await handOver(rows.accounts))
+  hold('POST /api/students/[id]/hand-over', await handOver(userId))
+  hold('POST /api/accounts/[id]/remove', await ask('POST /api/accounts/[id]/remove'))
   hold('POST /api/students/[id]/erase', await ask('POST /api/students/[id]/erase', { id: randomUUID(), name: 'Mine' }))
   hold(
     'POST /api/me/password',

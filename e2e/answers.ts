@@ -1,3 +1,5 @@
+import type { BoardRow } from '#shared/contracts/board'
+import type { StudentProgress } from '#shared/contracts/progress'
 import { homeworkBody, type HomeworkRow } from '#shared/contracts/students'
 import { specChangeSchema } from '#core/schema/change'
 import { DECISIONS, planSchema, SCHOOLS } from '../core/schema/plan-fields'
@@ -63,6 +65,7 @@ const me: z.ZodType<Me> = just({
   studioName: z.string(),
   zone: z.string(),
   weights: weightsSchema.nullable(),
+  notice: z.string().nullable(),
 })
 const account: z.ZodType<AccountRow> = just({
   id,
@@ -183,6 +186,40 @@ const homeworkRow: z.ZodType<HomeworkRow> = just({
   lessonId: id.nullable(),
   given: homeworkBody.shape.given,
 })
+const boardRow: z.ZodType<BoardRow> = just({
+  id,
+  name: z.string(),
+  teacherName: z.string(),
+  mine: z.boolean(),
+  drills: just({ all: count, onPlan: count, behind: count, stalled: count }),
+  needs: z.array(
+    z.enum(['pain', 'unfinished', 'review', 'stalled', 'due', 'behind', 'nothing-set', 'review-due', 'silent']),
+  ),
+  lastLessonOn: day.nullable(),
+  lastPracticeOn: day.nullable(),
+  lessonMinutes: count,
+  homeMinutes: count,
+})
+const progress: z.ZodType<StudentProgress> = just({
+  lessons: z.array(
+    just({
+      id,
+      day,
+      faults: z.array(z.enum(ALL_FAULTS)),
+      minutes: z.array(just({ assignmentId: id, minutes: z.number().min(0) })),
+    }),
+  ),
+  drills: z.array(just({ id, drillName: z.string(), technique: z.string().nullable(), homeMinutes: count })),
+  changes: z.array(
+    just({
+      at: instant,
+      drillName: z.string(),
+      what: z.enum(['stage', 'plan', 'fingers', 'hand', 'version']),
+      from: z.string(),
+      to: z.string(),
+    }),
+  ),
+})
 const studentPage: z.ZodType<StudentPage> = just({
   student: studentRow.extend({ birthYear: count.nullable(), about: z.string(), zone: z.string() }),
   slot: slot.nullable(),
@@ -243,6 +280,7 @@ const drillDetail: z.ZodType<DrillDetail> = just({
   id,
   name: z.string(),
   archived: z.boolean(),
+  mine: z.boolean(),
   versions: z.array(version),
   anew: z.array(z.string()),
 })
@@ -452,6 +490,10 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'POST /api/students/[id]/archive': archived,
   'GET /api/students/[id]/lessons': pageOf(lessonRow),
   'GET /api/students/[id]/past-drills': pageOf(past),
+  'GET /api/board': z.array(boardRow),
+  'POST /api/students/[id]/hand-over': justId,
+  'PUT /api/studio/notice': just({ notice: z.string().nullable() }),
+  'GET /api/students/[id]/progress': progress,
   'GET /api/students/[id]/export': studentFile,
   'POST /api/students/[id]/erase': just({ erased: z.literal(true) }),
   'PUT /api/students/[id]/slot/exception': justId,
@@ -489,6 +531,7 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'POST /api/lessons/[id]/events': stored,
   'GET /api/accounts': z.array(account),
   'POST /api/accounts': justId,
+  'POST /api/accounts/[id]/remove': just({ removed: z.literal(true) }),
   'PUT /api/accounts/[id]/suspended': just({ suspended: z.boolean() }),
   'PUT /api/accounts/[id]/role': just({ role: z.enum(STAFF_ROLES) }),
   'PUT /api/accounts/[id]/password': justId,

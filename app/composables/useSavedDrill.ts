@@ -65,11 +65,11 @@ export function useSavedDrill(bench: Bench) {
   /** Saves what is on the bench unless it is saved already. @throws ApiError */
   async function saveVersion(): Promise<DrillVersion> {
     if (saved.value) return saved.value
-    if (drill.value) {
+    if (drill.value?.mine) {
       await writes.post(`/api/drills/${drill.value.id}/versions`, { spec: bench.minimal.value })
       await load(drill.value.id)
     } else {
-      await saveAs(ownTitle.value)
+      await saveAs(drill.value?.name ?? ownTitle.value)
     }
     return drill.value!.versions[0]!
   }
@@ -77,7 +77,8 @@ export function useSavedDrill(bench: Bench) {
   /** Saves the next version; a drill that has no name yet is asked for one. */
   async function save() {
     if (bench.problem.value) return
-    if (!drill.value) {
+    // Another teacher's is copied to be changed.
+    if (!drill.value?.mine) {
       naming.value = 'save'
       return
     }
@@ -90,6 +91,7 @@ export function useSavedDrill(bench: Bench) {
   const NAMINGS: Readonly<Record<Naming, (wanted: string) => Promise<void>>> = {
     save: saveAs,
     rename: async wanted => {
+      if (!drill.value!.mine) return saveAs(wanted)
       await writes.put(`/api/drills/${drill.value!.id}/name`, { name: wanted })
       await load(drill.value!.id)
     },

@@ -86,6 +86,13 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
       </template>
     </section>
     <StudioAccounts v-if="session.me?.role === 'owner'" />
+    <StudioNotice />
+    <section class="mt-10">
+      <h2 class="text-xl mb-1">Students at a glance</h2>
+      <NuxtLink to="/students/board" class="inline-flex items-center min-h-11 underline underline-offset-4">
+        The studio board: who is on plan, stalled, silent, and how much they work
+      </NuxtLink>
+    </section>
     <section class="mt-10">
       <h2 class="text-xl mb-1">You</h2>
       <p class="text-soft mb-3">

@@ -30,6 +30,18 @@ describe('what a student knows', () => {
     expect([...pairs]).toEqual([['24', 'doing']])
   })
 
+  test('the fastest clean pass of an order and a pair, told at four notes to a quarter', () => {
+    const eighths = { ...order([1, 2, 3, 4]), rhythm: { perBeat: 2 } }
+    const { cleanOrders, cleanPairs } = coverageOf([
+      known(order([1, 2, 3, 4]), { cleanBpm: 60 }),
+      known(eighths, { cleanBpm: 140, ended: true }),
+      known(order([1, 3, 2, 4])),
+      known({ version: 1, family: 'pair', pair: { fingers: [2, 4], reps: 2 } }, { cleanBpm: 88 }),
+    ])
+    expect([...cleanOrders]).toEqual([['1234', 70]])
+    expect([...cleanPairs]).toEqual([['24', 88]])
+  })
+
   test('the better of two says it', () => {
     const one = known(order([1, 2, 3, 4]), { ended: true })
     const other = known(order([1, 2, 3, 4]), { cleanBpm: 130, ended: true })

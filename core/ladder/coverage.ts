@@ -2,6 +2,7 @@ import { atTempo } from '../grade/at-tempo'
 import { gradeOf } from '../grade/grade'
 import { GRADE, type Weights } from '../grade/table'
 import type { HandInput } from '../schema/fields'
+import { equalSpeedBpm } from '../practice/tempo/arithmetic'
 import { realise } from '../score/realise'
 import type { Base, Column } from './column'
 import { columnOf, COLUMNS } from './columns/registry'
@@ -25,6 +26,12 @@ export interface Coverage {
   readonly orders: ReadonlyMap<string, Covered>
   /** Two fingers in turn, such as `24`. */
   readonly pairs: ReadonlyMap<string, Covered>
+  /**
+   * The fastest clean pass of each, quarters per minute at four notes to a quarter, so that tempos compare; one that
+   * was never clean is left out.
+   */
+  readonly cleanOrders: ReadonlyMap<string, number>
+  readonly cleanPairs: ReadonlyMap<string, number>
   /** Technique and row of the grade, such as `slurs 3`. */
   readonly cells: ReadonlyMap<string, Covered>
 }
@@ -35,6 +42,15 @@ const RANK: Readonly<Record<Covered, number>> = { left: 0, doing: 1, done: 2 }
 function note(map: Map<string, Covered>, key: string, state: Covered): void {
   const known = map.get(key)
   if (known === undefined || RANK[state] > RANK[known]) map.set(key, state)
+}
+
+/** Notes to a quarter where a spec says nothing, and those that tempos are compared at. */
+const USUAL_PER_BEAT = 4
+const COMPARED_PER_BEAT = 4
+
+/** Keeps the faster of two, in whole quarters per minute. */
+function faster(map: Map<string, number>, key: string, bpm: number | null): void {
+  if (bpm !== null) map.set(key, Math.max(map.get(key) ?? 0, Math.round(bpm)))
 }
 
 const stateOf = ({ cleanBpm, targetBpm, ended }: Known): Covered =>
@@ -49,17 +65,28 @@ export function coverageOf(known: readonly Known[], hand?: HandInput, weights: W
   const coverage = {
     orders: new Map<string, Covered>(),
     pairs: new Map<string, Covered>(),
+    cleanOrders: new Map<string, number>(),
+    cleanPairs: new Map<string, number>(),
     cells: new Map<string, Covered>(),
   }
   for (const drill of known) {
     const state = stateOf(drill)
     const { spec, cleanBpm, targetBpm } = drill
-    const { family, order, pair } = spec as Base & {
+    const { family, order, pair, rhythm } = spec as Base & {
+      readonly rhythm?: { readonly perBeat?: number }
       readonly order?: { readonly fingers: readonly number[] }
       readonly pair?: { readonly fingers: readonly number[] }
     }
-    if (family === 'order' && order?.fingers.length === 4) note(coverage.orders, order.fingers.join(''), state)
-    if (family === 'pair' && pair) note(coverage.pairs, pair.fingers.join(''), state)
+    const fast =
+      cleanBpm === null ? null : equalSpeedBpm(cleanBpm, rhythm?.perBeat ?? USUAL_PER_BEAT, COMPARED_PER_BEAT)
+    if (family === 'order' && order?.fingers.length === 4) {
+      note(coverage.orders, order.fingers.join(''), state)
+      faster(coverage.cleanOrders, order.fingers.join(''), fast)
+    }
+    if (family === 'pair' && pair) {
+      note(coverage.pairs, pair.fingers.join(''), state)
+      faster(coverage.cleanPairs, pair.fingers.join(''), fast)
+    }
     const technique = columnOf(spec as Base)?.name
     const realised = realise(spec, { hand })
     if (!technique || !realised.ok) continue

@@ -100,6 +100,12 @@ const PRESSING: readonly AttentionKind[] = [
   'silent',
 ]
 
+const rankOf = (kind: AttentionKind) => PRESSING.indexOf(kind)
+
+/** Kinds of attention, the most pressing first. @example byPressing(['silent', 'pain']) // ['pain', 'silent'] */
+export const byPressing = (kinds: readonly AttentionKind[]): readonly AttentionKind[] =>
+  kinds.toSorted((a, b) => rankOf(a) - rankOf(b))
+
 /** All that one student wants attention for, the most pressing first. */
 export interface StudentNeeds<N> {
   readonly student: { readonly id: string; readonly name: string }
@@ -110,7 +116,7 @@ export interface StudentNeeds<N> {
 export function needsByStudent<
   N extends { readonly kind: AttentionKind; readonly student: { readonly id: string; readonly name: string } },
 >(needs: readonly N[]): readonly StudentNeeds<N>[] {
-  const rank = ({ kind }: N) => PRESSING.indexOf(kind)
+  const rank = ({ kind }: N) => rankOf(kind)
   const found = new Map<string, N[]>()
   for (const need of needs) found.set(need.student.id, [...(found.get(need.student.id) ?? []), need])
   return [...found.values()]

@@ -26,6 +26,8 @@ import { endAssignment, setAssignment, setPins, setPlan, setSeveral } from '../s
 import { setPain } from '../services/pains'
 import { logPractice, takeBackPractice } from '../services/practice'
 import { endSlot, setException, setSlot } from '../services/slots'
+import { readBoard } from '../services/board'
+import { readProgress } from '../services/progress'
 import { setPath } from '../services/stages'
 import { changeStudent, createStudent, listLessons, listPastDrills, readStudent, setSchool } from '../services/students'
 import { readToday } from '../services/today'
@@ -193,6 +195,9 @@ async function everything(): Promise<void> {
     { ...body(), slotId: made.slotId, day: '2026-01-06', cancelled: true, to: null, why: null },
     NOW,
   )
+  await readBoard(db, teacher, NOW)
+  await readBoard(db, { ...teacher, role: 'owner' }, NOW)
+  await readProgress(db, teacher, made.studentId)
   await readToday(db, teacher, NOW, '2026-01-06')
   await endSlot(db, teacher, made.studentId, body(), NOW)
   const path = [

@@ -72,6 +72,8 @@ export const users = mysqlTable(
     sessionEpoch: int('session_epoch').notNull().default(0),
     /** May not sign in since. */
     suspendedAt: instant('suspended_at'),
+    /** Gone from the studio since; what they did keeps their name. */
+    removedAt: instant('removed_at'),
     createdAt: instant('created_at').notNull(),
   },
   t => [

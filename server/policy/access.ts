@@ -1,7 +1,7 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, getTableColumns } from 'drizzle-orm'
 import type { Database } from '../db/client'
 import { given, question } from '../db/question'
-import { assignments, drills, erasedIds, instruments, lessons, students } from '../db/tables'
+import { assignments, drills, drillVersions, erasedIds, instruments, lessons, students } from '../db/tables'
 import type { Actor } from './actor'
 import { DomainError, notFound } from '../services/domain-error'
 
@@ -70,6 +70,42 @@ export async function ownDrill(db: Database, actor: Actor, id: string) {
   return drill
 }
 
+/** A student of the studio, whoever teaches them: for its owner. @throws DomainError `not-found`. */
+export async function studentOfStudio(db: Database, owner: Actor, id: string) {
+  const [student] = await studentInStudio(db, { id, studioId: owner.studioId })
+  if (!student) throw notFound('student')
+  return student
+}
+
+/**
+ * A drill to be looked at: the teacher's own, or one that is set for a student of theirs. @throws DomainError
+ * `not-found`.
+ */
+export async function drillInSight(db: Database, actor: Actor, id: string) {
+  const [drill] = await db
+    .select()
+    .from(drills)
+    .where(and(eq(drills.id, id), eq(drills.studioId, actor.studioId)))
+  if (drill?.teacherId === actor.userId) return drill
+  const [set] = drill
+    ? await db
+        .select({ id: assignments.id })
+        .from(assignments)
+        .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
+        .innerJoin(students, eq(students.id, assignments.studentId))
+        .where(
+          and(
+            eq(drillVersions.drillId, id),
+            eq(assignments.studioId, actor.studioId),
+            eq(students.teacherId, actor.userId),
+          ),
+        )
+        .limit(1)
+    : []
+  if (!drill || !set) throw notFound('drill')
+  return drill
+}
+
 /** The teacher's own guitar. @throws DomainError `not-found`. */
 export async function ownInstrument(db: Database, actor: Actor, id: string) {
   const [instrument] = await db
@@ -93,15 +129,17 @@ export async function ownAssignment(db: Database, actor: Actor, id: string) {
   return row.assignment
 }
 
+// A lesson goes with its student: who teaches them now reads what was taught before.
 const lessonOfTeacher = (db: Database) =>
   db
-    .select()
+    .select(getTableColumns(lessons))
     .from(lessons)
+    .innerJoin(students, eq(students.id, lessons.studentId))
     .where(
       and(
         eq(lessons.id, given('id')),
         eq(lessons.studioId, given('studioId')),
-        eq(lessons.teacherId, given('teacherId')),
+        eq(students.teacherId, given('teacherId')),
       ),
     )
 const lessonRead = question(lessonOfTeacher)

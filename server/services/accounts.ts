@@ -6,12 +6,13 @@ import type {
   addAccountBody,
   resetPasswordBody,
   roleBody,
+  removeBody,
   suspendBody,
 } from '#shared/contracts/accounts'
 import type { z } from 'zod'
 import type { NewStudio } from '#shared/contracts/studios'
 import type { Database } from '../db/client'
-import { studios, users, type ROLES } from '../db/tables'
+import { students, studios, users, type ROLES } from '../db/tables'
 import { duplicateKey } from '../db/database-errors'
 import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
@@ -67,7 +68,11 @@ export async function openStudio(db: Database, { owner, ...studio }: NewStudio, 
 
 /** The accounts of a studio by name. */
 export async function listAccounts(db: Database, owner: Actor): Promise<readonly AccountRow[]> {
-  const rows = await db.select().from(users).where(eq(users.studioId, owner.studioId)).orderBy(asc(users.displayName))
+  const rows = await db
+    .select()
+    .from(users)
+    .where(and(eq(users.studioId, owner.studioId), isNull(users.removedAt)))
+    .orderBy(asc(users.displayName))
   return rows.map(row => ({
     id: row.id,
     name: row.displayName,
@@ -103,7 +108,7 @@ async function ownAccount(tx: Database, owner: Actor, userId: string) {
   const [user] = await tx
     .select()
     .from(users)
-    .where(and(eq(users.id, userId), eq(users.studioId, owner.studioId)))
+    .where(and(eq(users.id, userId), eq(users.studioId, owner.studioId), isNull(users.removedAt)))
     .for('update')
   if (!user) throw notFound('account')
   return user
@@ -142,6 +147,43 @@ export function suspendAccount(
       .set({ suspendedAt: body.suspended ? now : null, ...(body.suspended && { sessionEpoch: user.sessionEpoch + 1 }) })
       .where(eq(users.id, userId))
     return { suspended: body.suspended }
+  })
+}
+
+/**
+ * Takes somebody out of the studio: they sign in no more and their name is free; what they did keeps it.
+ * @throws DomainError `conflict` while they have students, former ones too, or are the only owner.
+ */
+export function removeAccount(
+  db: Database,
+  owner: Actor,
+  userId: string,
+  body: z.infer<typeof removeBody>,
+  now: Date,
+): Promise<{ removed: true }> {
+  return idempotentWrite(db, owner, `remove-account ${userId}`, body, now, async tx => {
+    const user = await ownAccount(tx, owner, userId)
+    if (user.role === 'student') throw new DomainError('conflict', "a student's account goes with the student")
+    if (user.role === 'owner') await assertAnotherOwner(tx, owner, userId)
+    const [left] = await tx
+      .select({ count: count() })
+      .from(students)
+      .where(and(eq(students.studioId, owner.studioId), eq(students.teacherId, userId)))
+    if (left!.count > 0)
+      throw new DomainError(
+        'conflict',
+        `${user.displayName} has ${left!.count} ${left!.count === 1 ? 'student' : 'students'}: hand them over first`,
+      )
+    await tx
+      .update(users)
+      .set({
+        signInName: `removed-${userId}`,
+        suspendedAt: user.suspendedAt ?? now,
+        removedAt: now,
+        sessionEpoch: user.sessionEpoch + 1,
+      })
+      .where(eq(users.id, userId))
+    return { removed: true }
   })
 }
 

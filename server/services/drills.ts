@@ -8,7 +8,7 @@ import type { Engine, WrittenDrill } from '../engine/engine'
 import type { Actor } from '../policy/actor'
 import { DomainError } from './domain-error'
 import { idempotentWrite } from '../writes/idempotent-write'
-import { ownDrill } from '../policy/access'
+import { drillInSight, ownDrill } from '../policy/access'
 
 const versionOf = (row: typeof drillVersions.$inferSelect): DrillVersion => ({
   id: row.id,
@@ -225,7 +225,7 @@ async function workedOutAnew(engine: Engine, version: typeof drillVersions.$infe
 
 /** One drill with all its versions, newest first. */
 export async function readDrill(db: Database, engine: Engine, actor: Actor, drillId: string): Promise<DrillDetail> {
-  const drill = await ownDrill(db, actor, drillId)
+  const drill = await drillInSight(db, actor, drillId)
   const versions = await db
     .select()
     .from(drillVersions)
@@ -235,6 +235,7 @@ export async function readDrill(db: Database, engine: Engine, actor: Actor, dril
     id: drill.id,
     name: drill.name,
     archived: drill.archivedAt !== null,
+    mine: drill.teacherId === actor.userId,
     versions: versions.map(versionOf),
     anew: await workedOutAnew(engine, versions[0]!),
   }

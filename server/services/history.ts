@@ -426,11 +426,12 @@ const setFields = {
       .as('last_stage'),
   bpm: standings.bpm,
   lessonsSinceRise: standings.lessonsSinceRise,
+  stageSince: standings.stageSince,
 }
 interface SetRow
   extends
     Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt' | 'opensAfter'>,
-    Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise'> {
+    Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise' | 'stageSince'> {
   readonly drillName: string
   readonly family: string
   /** No stage of its path follows the one it is at. */
@@ -540,8 +541,9 @@ function standingOf(
   today: string,
   local: (instant: string) => string,
 ): AssignmentStanding {
-  const { id, plan, targetOn, setAt, drillName, bpm, lessonsSinceRise, family } = row
-  const setOn = local(setAt.toISOString()).slice(0, 10)
+  const { id, plan, targetOn, setAt, stageSince, drillName, bpm, lessonsSinceRise, family } = row
+  // Each stage has a plan of its own, which begins when it is opened.
+  const begunOn = local((stageSince ?? setAt).toISOString()).slice(0, 10)
   return {
     id,
     drillName,
@@ -551,7 +553,7 @@ function standingOf(
     bpm,
     waitsFor: waiting.get(id) ?? null,
     completed: completed.get(id) ?? null,
-    pace: paceOf(plan, bpm, setOn, targetOn, today, lessonsSinceRise),
+    pace: paceOf(plan, bpm, begunOn, targetOn, today, lessonsSinceRise),
   }
 }
 
@@ -563,7 +565,6 @@ const detailed = (which: SQL) =>
         stage: stages.name,
         stageNumber: stages.number,
         change: stages.change,
-        stageSince: standings.stageSince,
         stageFrom: standings.stageFrom,
         pins: assignments.pins,
         endedAt: assignments.endedAt,

@@ -43,7 +43,7 @@ const UNPLANNED_MINUTES = 30
 type Lesson = typeof lessons.$inferSelect
 
 /** Ends a lesson that nobody ended, at the last thing that happened in it. */
-async function closeForgotten(tx: Database, actor: Actor, lesson: Lesson, now: Date): Promise<void> {
+export async function closeForgotten(tx: Database, actor: Actor, lesson: Lesson, now: Date): Promise<void> {
   const [last] = await tx
     .select({ at: max(lessonEvents.receivedAt).mapWith(lessonEvents.receivedAt) })
     .from(lessonEvents)

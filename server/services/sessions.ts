@@ -16,6 +16,7 @@ const whoseSession = question(db =>
       studioName: studios.name,
       zone: studios.zone,
       weights: studios.weights,
+      notice: studios.notice,
     })
     .from(users)
     .innerJoin(studios, eq(studios.id, users.studioId))

@@ -17,7 +17,7 @@ import { listStudents } from './roster'
 import { sessionOf } from './sessions'
 import { archiveProgramme, changeProgramme, createProgramme, readShelf, setFavourite } from './shelf'
 import { readStudent } from './students'
-import { setWeights } from './weights'
+import { setWeights } from './studio'
 
 const { db, close } = openTestDatabase()
 afterAll(close)

@@ -1,6 +1,6 @@
 import type { Weights } from '#core/grade/table'
 import { z } from 'zod'
-import { personName, writeId } from './common'
+import { personName, uuidOf, writeId } from './common'
 
 const signInName = z
   .string()
@@ -34,6 +34,9 @@ export const changePasswordBody = z.strictObject({
 export const addAccountBody = newAccount.extend({ id: writeId, role: z.enum(STAFF_ROLES) })
 export const suspendBody = z.strictObject({ id: writeId, suspended: z.boolean() })
 export const roleBody = z.strictObject({ id: writeId, role: z.enum(STAFF_ROLES) })
+export const removeBody = z.strictObject({ id: writeId })
+/** A student goes to another teacher. */
+export const handOverBody = z.strictObject({ id: writeId, teacherId: uuidOf('must be a teacher of the studio') })
 export const resetPasswordBody = z.strictObject({ id: writeId, password: newPassword })
 
 /** Who is signed in. */
@@ -49,6 +52,8 @@ export interface Me {
   readonly zone: string
   /** What each part of a grade counts for in the studio; null for the program's own. */
   readonly weights: Weights | null
+  /** What the studio says to its students and to who looks after them; null for what the program says. */
+  readonly notice: string | null
 }
 
 /** An account as the owner sees it. */

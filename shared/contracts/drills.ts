@@ -45,6 +45,8 @@ export interface DrillDetail {
   readonly id: string
   readonly name: string
   readonly archived: boolean
+  /** The teacher's own; another's is copied to be changed. */
+  readonly mine: boolean
   readonly versions: readonly DrillVersion[]
   /**
    * What comes out otherwise since the newest version was kept, where its sheet would now be another; empty where it is

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { isZone } from '#core/practice/schedule/local-time'
 import { newAccount } from './accounts'
-import { personName } from './common'
+import { personName, writeId } from './common'
 
 /** A studio that is to be opened, with its owner. */
 export const newStudio = z.strictObject({
@@ -10,3 +10,9 @@ export const newStudio = z.strictObject({
   owner: newAccount,
 })
 export type NewStudio = z.infer<typeof newStudio>
+
+/** What a studio says to its students and to who looks after them; null for what the program says. */
+export const noticeBody = z.strictObject({
+  id: writeId,
+  notice: z.string().trim().min(1, 'enter the notice').max(8000, 'must be at most 8000 characters').nullable(),
+})

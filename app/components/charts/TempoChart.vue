@@ -32,52 +32,81 @@ const summary = computed(() => {
   if (lessons.length === 0) return 'Not played in a lesson yet.'
   return `${lessons.length} ${lessons.length === 1 ? 'lesson' : 'lessons'}; best clean tempo ${clean.length > 0 ? `from ${clean[0]} to ${Math.max(...clean)}` : 'none yet'}; target ${props.set.plan.targetBpm}${props.set.targetOn ? ` by ${props.set.targetOn}` : ''}.`
 })
+const figures = computed(() =>
+  props.set.lessons.map(({ day, passes, clean, bestCleanBpm, triedBpm }) => [
+    day,
+    passes,
+    clean,
+    bestCleanBpm,
+    triedBpm,
+  ]),
+)
 const MARKS = { up: 'M-5 4L0 -4L5 4Z', down: 'M-5 -4L0 4L5 -4Z', same: 'M-4 -4H4V4H-4Z' }
 </script>
 
 <template>
-  <ChartFrame v-slot="{ width }" :title="`Tempo of ${set.drillName}`" :summary="summary" :height="HEIGHT">
-    <!-- Worked out once for all of it. -->
-    <template v-for="chart in [draw(width)]" :key="chart.width">
-      <ChartAxes :width="width" :height="HEIGHT" :margin="MARGIN" :ticks-x="chart.ticksX" :ticks-y="chart.ticksY" />
-      <path
-        v-if="chart.plan"
-        :d="chart.plan!"
-        fill="none"
-        stroke="var(--plan)"
-        stroke-width="2"
-        stroke-dasharray="6 4"
-      />
-      <path :d="chart.steps!" fill="none" stroke="var(--ink)" stroke-width="2" />
-      <circle
-        v-for="(lesson, i) in series.lessons"
-        :key="`lesson ${i}`"
-        :cx="chart.x(dateOf(lesson.day))"
-        :cy="chart.y(lesson.bestClean ?? lesson.tried)"
-        r="4"
-        :fill="lesson.bestClean === null ? 'var(--card)' : 'var(--plan)'"
-        :stroke="lesson.bestClean === null ? 'var(--attention)' : 'var(--card)'"
-        stroke-width="1.5"
-      >
-        <title>
-          {{ lesson.day }}:
-          {{ lesson.bestClean === null ? `nothing clean, tried ${lesson.tried}` : `clean at ${lesson.bestClean}` }},
-          {{ lesson.passes }} passes
-        </title>
-      </circle>
-      <path
-        v-for="(decision, i) in series.decisions"
-        :key="`decision ${i}`"
-        :d="MARKS[decision.kind]"
-        :transform="`translate(${chart.x(dateOf(decision.day))} ${HEIGHT - MARGIN.bottom - 5})`"
-        :fill="decision.overruled ? 'var(--card)' : 'var(--ink)'"
-        stroke="var(--ink)"
-      >
-        <title>
-          {{ decision.day }}: {{ { up: 'raised', down: 'eased', same: 'held' }[decision.kind] }} at {{ decision.bpm
-          }}{{ decision.overruled ? ', overruled' : '' }}
-        </title>
-      </path>
-    </template>
-  </ChartFrame>
+  <div class="min-w-0">
+    <ChartFrame v-slot="{ width }" :title="`Tempo of ${set.drillName}`" :summary="summary" :height="HEIGHT">
+      <!-- Worked out once for all of it. -->
+      <template v-for="chart in [draw(width)]" :key="chart.width">
+        <ChartAxes :width="width" :height="HEIGHT" :margin="MARGIN" :ticks-x="chart.ticksX" :ticks-y="chart.ticksY" />
+        <path
+          v-if="chart.plan"
+          :d="chart.plan!"
+          fill="none"
+          stroke="var(--plan)"
+          stroke-width="2"
+          stroke-dasharray="6 4"
+        />
+        <g v-for="stage in series.stages" :key="`stage ${stage.day}`">
+          <line
+            :x1="chart.x(dateOf(stage.day))"
+            :x2="chart.x(dateOf(stage.day))"
+            :y1="MARGIN.top"
+            :y2="HEIGHT - MARGIN.bottom"
+            stroke="var(--edge)"
+          />
+          <text :x="chart.x(dateOf(stage.day)) + 4" :y="MARGIN.top + 8" font-size="11" fill="var(--soft)">
+            {{ stage.name }}
+          </text>
+        </g>
+        <path :d="chart.steps!" fill="none" stroke="var(--ink)" stroke-width="2" />
+        <circle
+          v-for="(lesson, i) in series.lessons"
+          :key="`lesson ${i}`"
+          :cx="chart.x(dateOf(lesson.day))"
+          :cy="chart.y(lesson.bestClean ?? lesson.tried)"
+          r="4"
+          :fill="lesson.bestClean === null ? 'var(--card)' : 'var(--plan)'"
+          :stroke="lesson.bestClean === null ? 'var(--attention)' : 'var(--card)'"
+          stroke-width="1.5"
+        >
+          <title>
+            {{ lesson.day }}:
+            {{ lesson.bestClean === null ? `nothing clean, tried ${lesson.tried}` : `clean at ${lesson.bestClean}` }},
+            {{ lesson.passes }} passes
+          </title>
+        </circle>
+        <path
+          v-for="(decision, i) in series.decisions"
+          :key="`decision ${i}`"
+          :d="MARKS[decision.kind]"
+          :transform="`translate(${chart.x(dateOf(decision.day))} ${HEIGHT - MARGIN.bottom - 5})`"
+          :fill="decision.overruled ? 'var(--card)' : 'var(--ink)'"
+          stroke="var(--ink)"
+        >
+          <title>
+            {{ decision.day }}: {{ { up: 'raised', down: 'eased', same: 'held' }[decision.kind] }} at {{ decision.bpm
+            }}{{ decision.overruled ? ', overruled' : '' }}
+          </title>
+        </path>
+      </template>
+    </ChartFrame>
+    <ChartFigures
+      v-if="figures.length > 0"
+      :title="`Tempo of ${set.drillName}`"
+      :columns="['Day', 'Passes', 'Clean', 'Best clean', 'Fastest tried']"
+      :rows="figures"
+    />
+  </div>
 </template>

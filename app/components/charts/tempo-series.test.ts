@@ -2,18 +2,23 @@ import { describe, expect, test } from '@jest/globals'
 import type { FollowedDrill } from '#shared/contracts/assignments'
 import { tempoSeries } from './tempo-series'
 
-const decision = (day: string, bpm: number, revision: number, overruled = false) => ({
+const decision = (day: string, bpm: number, revision: number, overruled = false, stage?: number) => ({
   id: `d${revision}`,
   lessonId: day,
   revision,
   bpm,
   at: `${day}T16:10:00+00:00`,
   overruled,
-  event: {} as never,
+  event: { stage } as never,
 })
 
 const SET = {
   setOn: '2026-01-01',
+  stageSince: null,
+  path: [
+    { number: 0, name: 'together' },
+    { number: 1, name: 'slurred' },
+  ],
   targetOn: '2026-03-01',
   plan: { school: 'clean-passes', startBpm: 60, targetBpm: 90, step: 4, need: 3, tooMany: 5 },
   lessons: [
@@ -65,5 +70,21 @@ describe('the tempo chart', () => {
 
   test('without a date there is no plan line', () => {
     expect(tempoSeries({ ...SET, targetOn: null }, '2026-01-25').plan).toEqual([])
+  })
+
+  test('a stage that was opened is marked, what was heard before it in its lesson is not drawn, and its plan begins there', () => {
+    const staged = {
+      ...SET,
+      stageSince: '2026-01-22T16:00:00+00:00',
+      lessons: [
+        ...SET.lessons,
+        { lessonId: 'c', day: '2026-01-22', passes: 2, clean: 2, bestCleanBpm: null, triedBpm: null },
+      ],
+      decisions: [...SET.decisions.slice(0, 3), decision('2026-01-22', 60, 3, false, 1)],
+    } as unknown as FollowedDrill
+    const { stages, lessons, plan } = tempoSeries(staged, '2026-01-25')
+    expect(stages).toEqual([{ day: '2026-01-22', name: 'slurred' }])
+    expect(lessons).toHaveLength(2)
+    expect(plan[0]).toEqual({ day: '2026-01-22', bpm: 60 })
   })
 })

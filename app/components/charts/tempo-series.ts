@@ -20,6 +20,8 @@ export interface TempoSeries {
     readonly kind: 'up' | 'down' | 'same'
     readonly overruled: boolean
   }[]
+  /** Stages that were opened on the way. */
+  readonly stages: readonly { readonly day: string; readonly name: string }[]
   readonly plan: readonly { readonly day: string; readonly bpm: number }[]
   readonly lowest: number
   readonly highest: number
@@ -34,12 +36,16 @@ const dayOf = (iso: string) => iso.slice(0, 10)
  * @param today Local day.
  */
 export function tempoSeries(set: FollowedDrill, today: string): TempoSeries {
-  const lessons = set.lessons.map(({ day, bestCleanBpm, triedBpm, passes }): LessonPoint => ({
-    day,
-    bestClean: bestCleanBpm,
-    tried: triedBpm!,
-    passes,
-  }))
+  const lessons = set.lessons.flatMap(({ day, bestCleanBpm, triedBpm, passes }): readonly LessonPoint[] =>
+    // All of it was heard at a stage that was then passed.
+    triedBpm === null ? [] : [{ day, bestClean: bestCleanBpm, tried: triedBpm, passes }],
+  )
+  const names = new Map(set.path.map(stage => [stage.number, stage.name]))
+  const stages = set.decisions.flatMap(({ at, event }) => {
+    const name = event.stage === undefined ? undefined : names.get(event.stage)
+    return name === undefined ? [] : [{ day: dayOf(at), name }]
+  })
+  const since = set.stageSince === null ? set.setOn : dayOf(set.stageSince)
   const decisions = set.decisions.map((decision, i) => {
     const before = set.decisions[i - 1]?.bpm ?? set.plan.startBpm
     return {
@@ -51,11 +57,11 @@ export function tempoSeries(set: FollowedDrill, today: string): TempoSeries {
   })
   const to = [today, set.targetOn ?? today, dayPlus(set.setOn, 14)].sort().at(-1)!
   const plan =
-    set.targetOn === null
+    set.targetOn === null || set.targetOn <= since
       ? []
       : Array.from({ length: 25 }, (_, i) =>
-          dayPlus(set.setOn, Math.round(((i / 24) * (Date.parse(set.targetOn!) - Date.parse(set.setOn))) / 86_400_000)),
-        ).map(day => ({ day, bpm: plannedBpm(set.plan, set.setOn, set.targetOn!, day) }))
+          dayPlus(since, Math.round(((i / 24) * (Date.parse(set.targetOn!) - Date.parse(since))) / 86_400_000)),
+        ).map(day => ({ day, bpm: plannedBpm(set.plan, since, set.targetOn!, day) }))
   // Within a day only the last tempo is drawn: the line says where each lesson left it.
   const perDay = new Map([[set.setOn, set.plan.startBpm], ...decisions.map(({ day, bpm }) => [day, bpm] as const)])
   const steps = [
@@ -68,5 +74,15 @@ export function tempoSeries(set: FollowedDrill, today: string): TempoSeries {
     ...steps.map(step => step.bpm),
     ...lessons.map(lesson => lesson.tried),
   ]
-  return { lessons, steps, decisions, plan, lowest: Math.min(...all), highest: Math.max(...all), from: set.setOn, to }
+  return {
+    lessons,
+    steps,
+    decisions,
+    stages,
+    plan,
+    lowest: Math.min(...all),
+    highest: Math.max(...all),
+    from: set.setOn,
+    to,
+  }
 }

@@ -13,8 +13,9 @@ const when = useWhen()
 const forecast = computed(() =>
   forecastOf({
     plan: props.set.plan,
+    // What was played at an earlier stage says nothing of this one.
     points: props.set.lessons.flatMap(({ day, bestCleanBpm }) =>
-      bestCleanBpm === null ? [] : [{ day, bpm: bestCleanBpm }],
+      bestCleanBpm === null || day < (props.set.stageSince ?? '').slice(0, 10) ? [] : [{ day, bpm: bestCleanBpm }],
     ),
     targetOn: props.set.targetOn,
     today: props.today,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { scaleLinear } from 'd3-scale'
 import { fingerOrdersOf, FINGERS } from '#core/guitar/finger'
 import { COLUMNS } from '#core/ladder/columns/registry'
 import { missingAt, type Coverage, type Covered } from '#core/ladder/coverage'
@@ -27,6 +28,35 @@ const MARKS: Readonly<Record<Covered, string>> = { done: '●', doing: '◐', le
 const WORDS: Readonly<Record<Covered, string>> = { done: 'done', doing: 'being worked', left: 'left' }
 const mark = (state: Covered | undefined) => (state ? MARKS[state] : '·')
 const word = (state: Covered | undefined) => (state ? WORDS[state] : 'untouched')
+
+/** Best clean tempos from which a cell is fully shaded, and how strongly; the figure stands in it as well. */
+const [SLOW, FAST] = [40, 160]
+const shadeOf = scaleLinear([SLOW, FAST], [6, 55]).clamp(true)
+const shade = (bpm: number | undefined) =>
+  bpm === undefined
+    ? undefined
+    : { backgroundColor: `color-mix(in srgb, var(--plan) ${Math.round(shadeOf(bpm))}%, transparent)` }
+const pairRows = computed(() =>
+  FINGERS.flatMap(first =>
+    FINGERS.filter(second => second !== first).map(second => {
+      const key = `${first}${second}`
+      return [
+        `${first} then ${second}`,
+        word(coverage.value?.pairs.get(key)),
+        coverage.value?.cleanPairs.get(key) ?? null,
+      ]
+    }),
+  ),
+)
+const orderRows = computed(() =>
+  orders.flatMap(each =>
+    each.rest.map(order => [
+      order.split('').join(' '),
+      word(coverage.value?.orders.get(order)),
+      coverage.value?.cleanOrders.get(order) ?? null,
+    ]),
+  ),
+)
 
 const orders = FINGERS.map(first => ({
   first,
@@ -58,7 +88,8 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
         <span v-for="state in ['done', 'doing', 'left'] as const" :key="state" class="mr-4 whitespace-nowrap">
           <span aria-hidden="true">{{ MARKS[state] }}</span> {{ WORDS[state] }}
         </span>
-        <span class="whitespace-nowrap"><span aria-hidden="true">·</span> untouched</span>
+        <span class="whitespace-nowrap mr-4"><span aria-hidden="true">·</span> untouched</span>
+        <span>figure and shade: the best clean tempo, at four notes to the beat</span>
       </p>
       <div class="flex flex-wrap gap-x-12 gap-y-6 items-start">
         <div class="max-w-full overflow-x-auto" tabindex="0" role="region" aria-label="Orders of four fingers">
@@ -68,11 +99,12 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
             </caption>
             <tbody>
               <tr v-for="each in orders" :key="each.first">
-                <td v-for="order in each.rest" :key="order">
+                <td v-for="order in each.rest" :key="order" :style="shade(coverage.cleanOrders.get(order))">
                   <span class="figures">{{ order.split('').join(' ') }}</span>
                   <span class="mark" :aria-label="word(coverage.orders.get(order))">{{
                     mark(coverage.orders.get(order))
                   }}</span>
+                  <span class="tempo figures">{{ coverage.cleanOrders.get(order) ?? '' }}</span>
                 </td>
               </tr>
             </tbody>
@@ -91,17 +123,28 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
           <tbody>
             <tr v-for="first in FINGERS" :key="first">
               <th scope="row">{{ first }}</th>
-              <td v-for="second in FINGERS" :key="second">
+              <td v-for="second in FINGERS" :key="second" :style="shade(coverage.cleanPairs.get(`${first}${second}`))">
                 <span
                   v-if="first !== second"
                   class="mark"
                   :aria-label="word(coverage.pairs.get(`${first}${second}`))"
                   >{{ mark(coverage.pairs.get(`${first}${second}`)) }}</span
                 >
+                <span v-if="first !== second" class="tempo figures">{{
+                  coverage.cleanPairs.get(`${first}${second}`) ?? ''
+                }}</span>
               </td>
             </tr>
           </tbody>
         </table>
+      </div>
+      <div class="flex flex-wrap gap-x-12">
+        <ChartFigures
+          title="Orders of four fingers"
+          :columns="['Order', 'State', 'Best clean tempo']"
+          :rows="orderRows"
+        />
+        <ChartFigures title="Pairs of fingers" :columns="['Pair', 'State', 'Best clean tempo']" :rows="pairRows" />
       </div>
       <div class="flex flex-wrap gap-x-12 gap-y-6 items-start mt-6">
         <div class="max-w-full overflow-x-auto" tabindex="0" role="region" aria-label="Techniques by grade">
@@ -170,6 +213,13 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
   display: inline-block;
   min-width: 1.1rem;
   margin-left: 0.25rem;
+}
+.tempo {
+  display: inline-block;
+  min-width: 1.6rem;
+  margin-left: 0.2rem;
+  font-size: 0.8125rem;
+  text-align: right;
 }
 .cover.wide td {
   min-width: 2.25rem;

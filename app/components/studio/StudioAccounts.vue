@@ -8,6 +8,21 @@ const session = useSession()
 const toasts = useToasts()
 const open = ref(false)
 const chosen = shallowRef<AccountRow | null>(null)
+/** Whose student is handed over, and who is taken out. */
+const handing = shallowRef<AccountRow | null>(null)
+const removing = shallowRef<AccountRow | null>(null)
+async function remove() {
+  const account = removing.value!
+  try {
+    await writes.post(`/api/accounts/${account.id}/remove`, {})
+    removing.value = null
+    await reload()
+    toasts.say(`${account.name} is removed. What they taught keeps their name.`)
+  } catch (refusal) {
+    removing.value = null
+    toasts.say((refusal as Error).message, { tone: 'trouble' })
+  }
+}
 
 function edit(account: AccountRow | null) {
   chosen.value = account
@@ -48,6 +63,12 @@ const actionsFor = (account: AccountRow) => [
           run: () => void suspend(account, !account.suspended),
         },
       ]),
+  ...(account.role === 'student' || (data.value?.length ?? 0) < 2
+    ? []
+    : [{ label: 'Hand a student over', run: () => (handing.value = account) }]),
+  ...(account.id === session.me?.userId || account.role === 'student'
+    ? []
+    : [{ label: 'Remove', run: () => (removing.value = account) }]),
 ]
 </script>
 
@@ -70,6 +91,25 @@ const actionsFor = (account: AccountRow) => [
         <ActionMenu label="Change" :items="actionsFor(account)" />
       </li>
     </ul>
+    <HandOverDialog
+      v-if="handing"
+      :key="handing.id"
+      :open="true"
+      :from="handing"
+      :accounts="data ?? []"
+      @update:open="handing = null"
+      @saved="reload"
+    />
+    <BaseDialog
+      :open="removing !== null"
+      :title="`Remove ${removing?.name}?`"
+      about="They sign in no more, at once and for good. Their students are handed over first; what they taught stays."
+      @update:open="removing = null"
+    >
+      <form @submit.prevent="remove">
+        <DialogActions action="Remove" @cancel="removing = null" />
+      </form>
+    </BaseDialog>
     <AccountDialog v-model:open="open" :account="chosen" @saved="reload" />
   </section>
 </template>

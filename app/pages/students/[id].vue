@@ -5,6 +5,7 @@ import { careOf } from '#core/hand/care'
 import { nextReviewOn } from '#core/practice/tempo/review'
 import { isTimed } from '#core/practice/tempo/target'
 import { unsuitedInWords } from '#core/wording/fitting'
+import { isUnderAge } from '#core/wording/notice'
 import { SCHOOL_LABELS } from '#core/wording/school'
 import type { FollowedDrill, PastDrill } from '#shared/contracts/assignments'
 import type { LessonRow } from '#shared/contracts/lessons'
@@ -223,6 +224,11 @@ const told = (set: FollowedDrill) =>
               · next {{ when.day(student.nextLesson.at) }}{{ student.nextLesson.moved ? ', moved' : '' }}
             </template>
           </p>
+          <p v-if="isUnderAge(student.age)" class="text-soft">
+            Under age:
+            <NuxtLink to="/studio#notice" class="underline underline-offset-4">the studio’s notice</NuxtLink> goes to
+            who looks after them.
+          </p>
           <ul v-if="page.exceptions.length > 0" class="mt-1 space-y-0.5" aria-label="Lessons moved or cancelled">
             <li v-for="each in page.exceptions" :key="each.day" class="flex flex-wrap items-center gap-x-3">
               <span
@@ -404,6 +410,8 @@ const told = (set: FollowedDrill) =>
       />
 
       <StudentCoverage :key="page!.assignments.length" :student-id="student.id" :hand="student.hand" />
+
+      <StudentProgress :key="`progress ${student.id}`" :student-id="student.id" />
 
       <StudentPractice
         :student-id="student.id"

@@ -30,6 +30,9 @@ async function added(id: string) {
       <h1 class="text-2xl mr-auto">
         {{ showArchived ? 'Former students' : 'Students' }}
       </h1>
+      <NuxtLink to="/students/board" class="inline-flex items-center min-h-11 underline underline-offset-4">
+        Studio board
+      </NuxtLink>
       <label>
         <span class="sr-only">Find a student</span>
         <input

@@ -1,5 +1,5 @@
 import { weightsBody } from '#shared/contracts/shelf'
-import { setWeights } from '../../services/weights'
+import { setWeights } from '../../services/studio'
 
 /** What each part of a grade counts for in this studio. */
 export default answering(async event =>

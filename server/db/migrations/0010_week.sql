@@ -42,6 +42,7 @@ ALTER TABLE `stages` ADD `place` int;--> statement-breakpoint
 ALTER TABLE `standings` ADD `stage_from` int DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE `standings` ADD `stage_since` datetime(3);--> statement-breakpoint
 ALTER TABLE `studios` ADD `notice` text;--> statement-breakpoint
+ALTER TABLE `users` ADD `removed_at` datetime(3);--> statement-breakpoint
 ALTER TABLE `handovers` ADD CONSTRAINT `handovers_student` FOREIGN KEY (`studio_id`,`student_id`) REFERENCES `students`(`studio_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `handovers` ADD CONSTRAINT `handovers_from` FOREIGN KEY (`studio_id`,`from_id`) REFERENCES `users`(`studio_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `handovers` ADD CONSTRAINT `handovers_to` FOREIGN KEY (`studio_id`,`to_id`) REFERENCES `users`(`studio_id`,`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint

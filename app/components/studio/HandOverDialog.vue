@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { handOverBody, type AccountRow } from '#shared/contracts/accounts'
+import type { BoardRow } from '#shared/contracts/board'
+
+/** Gives a student of one teacher to another. */
+const props = defineProps<{ from: AccountRow; accounts: readonly AccountRow[] }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ saved: [] }>()
+const writes = useWrites()
+const toasts = useToasts()
+const { data } = useLoaded<readonly BoardRow[]>(() => '/api/board')
+const { busy, refusal, write } = useWrite(handOverBody)
+const studentId = ref<string | null>(null)
+const teacherId = ref<string | null>(null)
+const theirs = computed(() => (data.value ?? []).filter(row => row.teacherName === props.from.name))
+const students = computed(() => theirs.value.map(({ id, name }) => ({ value: id, label: name })))
+const teachers = computed(() =>
+  props.accounts
+    .filter(each => each.id !== props.from.id && each.role !== 'student' && !each.suspended)
+    .map(({ id, name }) => ({ value: id, label: name })),
+)
+async function save() {
+  const [student, teacher] = [studentId.value, teacherId.value]
+  if (student === null || teacher === null) return
+  const done = await write({ teacherId: teacher }, body => writes.post(`/api/students/${student}/hand-over`, body))
+  if (!done) return
+  const name = students.value.find(each => each.value === student)?.label
+  toasts.say(`${name} is taught by ${teachers.value.find(each => each.value === teacher)?.label} now.`)
+  emit('saved')
+  open.value = false
+}
+</script>
+
+<template>
+  <BaseDialog
+    v-model:open="open"
+    :title="`Hand over a student of ${from.name}`"
+    about="With all that was taught: drills, lessons and notes are read by the new teacher, and no more by the former one."
+  >
+    <form class="space-y-4" @submit.prevent="save">
+      <p v-if="data && students.length === 0" class="text-soft">{{ from.name }} has no student who comes.</p>
+      <BaseListbox v-model="studentId" label="Student" :options="students" />
+      <BaseListbox v-model="teacherId" label="To" :options="teachers" />
+      <FormRefusal :refusal="refusal" :said-by-fields="[]" />
+      <DialogActions
+        action="Hand over"
+        :busy="busy"
+        :disabled="studentId === null || teacherId === null"
+        @cancel="open = false"
+      />
+    </form>
+  </BaseDialog>
+</template>

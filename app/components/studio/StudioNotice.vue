@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { USUAL_NOTICE } from '#core/wording/notice'
+import { noticeBody } from '#shared/contracts/studios'
+
+/** What the studio says to its students, and of those under age to who looks after them: to read, to print, to change. */
+const session = useSession()
+const writes = useWrites()
+const toasts = useToasts()
+const { busy, refusal, clear, errorOf, write } = useWrite(noticeBody)
+const { paper, print } = usePaper<string>()
+const notice = computed(() => session.me?.notice ?? USUAL_NOTICE)
+const editing = ref(false)
+const draft = ref('')
+function edit() {
+  clear()
+  draft.value = notice.value
+  editing.value = true
+}
+async function keep(text: string | null) {
+  const before = session.me?.notice ?? null
+  if (!(await write({ notice: text }, body => writes.put('/api/studio/notice', body)))) return
+  if (session.me) session.me = { ...session.me, notice: text }
+  editing.value = false
+  toasts.say('The notice is kept.', { action: { label: 'Take back', run: () => void keep(before) } })
+}
+</script>
+
+<template>
+  <section class="mt-10" aria-label="Notice">
+    <div class="flex flex-wrap items-center gap-3 mb-2">
+      <h2 id="notice" class="text-xl mr-auto">Notice to students and guardians</h2>
+      <BaseButton v-if="session.me?.role === 'owner'" @click="edit">Change the notice</BaseButton>
+      <BaseButton @click="print(notice)">Print the notice</BaseButton>
+    </div>
+    <p class="text-soft mb-3">To be handed to every student, and to the parent or guardian of one under age.</p>
+    <div class="max-w-prose space-y-2 border-l-4 border-line pl-4 whitespace-pre-line">{{ notice }}</div>
+    <BaseDialog
+      v-model:open="editing"
+      title="The studio’s notice"
+      about="Local rules of data protection and safeguarding apply: have it read by somebody who knows them."
+      wide
+    >
+      <form class="space-y-4" @submit.prevent="keep(draft.trim())">
+        <FormField v-model="draft" label="Notice" multiline :error="errorOf('notice')" />
+        <FormRefusal :refusal="refusal" :said-by-fields="['notice']" />
+        <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
+          <BaseButton class="mr-auto" :disabled="session.me?.notice === null" @click="keep(null)">
+            The program’s own
+          </BaseButton>
+          <BaseButton @click="editing = false">Cancel</BaseButton>
+          <BaseButton tone="action" type="submit" :busy="busy">Keep it</BaseButton>
+        </div>
+      </form>
+    </BaseDialog>
+    <Teleport to="body">
+      <div v-if="paper" class="paper">
+        <h1>{{ session.me?.studioName }}</h1>
+        <p class="notice">{{ paper }}</p>
+        <p>Read, on ______________ by ____________________________</p>
+      </div>
+    </Teleport>
+  </section>
+</template>
+
+<style scoped>
+.paper {
+  color: #000;
+  max-width: 640px;
+}
+.paper h1 {
+  font-size: 22px;
+}
+.notice {
+  white-space: pre-line;
+  margin: 12px 0 40px;
+}
+</style>

@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import type { AttentionKind } from '#core/practice/attention'
+import type { BoardRow } from '#shared/contracts/board'
+
+/** Every student at a glance: who is on plan, who stands still, who is missed, and how much they work. */
+useHead({ title: 'Studio board · Fidactyl' })
+const { data, error, reload } = useLoaded<readonly BoardRow[]>(() => '/api/board')
+const session = useSession()
+const when = useWhen()
+const NEEDS: Readonly<Record<AttentionKind, string>> = {
+  'pain': '✚ Pain',
+  'unfinished': '► Still open',
+  'review': '◇ Fingers',
+  'stalled': '■ Stalled',
+  'due': '◆ Due',
+  'behind': '▽ Behind',
+  'nothing-set': '○ Nothing set',
+  'review-due': '↻ Review',
+  'silent': '… Silent',
+}
+const wanted = ref<'all' | 'wanting' | 'on-plan'>('all')
+const wantsSomething = (row: BoardRow) => row.needs.length > 0
+const SHOWN = [
+  { value: 'all', label: 'everybody' },
+  { value: 'wanting', label: 'who wants something' },
+  { value: 'on-plan', label: 'who is on plan' },
+] as const
+const search = ref('')
+const rows = computed(() => {
+  const text = search.value.trim().toLowerCase()
+  return (data.value ?? [])
+    .filter(row => wanted.value === 'all' || wantsSomething(row) === (wanted.value === 'wanting'))
+    .filter(row => !text || `${row.name} ${row.teacherName}`.toLowerCase().includes(text))
+})
+const hours = (minutes: number) => Math.round(minutes / 6) / 10
+const several = computed(() => new Set(data.value?.map(row => row.teacherName)).size > 1)
+// The more pressing sorts first; what wants nothing comes last.
+const rank = ({ needs }: BoardRow) => (needs[0] === undefined ? '~' : NEEDS[needs[0]])
+const columns = computed(() => [
+  { id: 'name', header: 'Student', value: (row: BoardRow) => row.name },
+  ...(several.value
+    ? [{ id: 'teacher', header: 'Teacher', value: (row: BoardRow) => row.teacherName, wideOnly: true }]
+    : []),
+  { id: 'needs', header: 'Wants', value: rank },
+  { id: 'onPlan', header: 'On plan', value: (row: BoardRow) => row.drills.onPlan, numeric: true },
+  { id: 'stalled', header: 'Stalled', value: (row: BoardRow) => row.drills.stalled, numeric: true },
+  { id: 'lesson', header: 'Last lesson', value: (row: BoardRow) => row.lastLessonOn ?? '' },
+  {
+    id: 'lessons',
+    header: 'Lessons, h',
+    value: (row: BoardRow) => hours(row.lessonMinutes),
+    numeric: true,
+    wideOnly: true,
+  },
+  { id: 'home', header: 'At home, h', value: (row: BoardRow) => hours(row.homeMinutes), numeric: true, wideOnly: true },
+])
+const figures = computed(() =>
+  rows.value.map(row => [
+    row.name,
+    row.teacherName,
+    row.needs.map(kind => NEEDS[kind].slice(2)).join(', '),
+    row.drills.all,
+    row.drills.onPlan,
+    row.drills.behind,
+    row.drills.stalled,
+    row.lastLessonOn,
+    row.lastPracticeOn,
+    row.lessonMinutes,
+    row.homeMinutes,
+  ]),
+)
+const summary = computed(() => {
+  const all = data.value ?? []
+  const of = (which: (row: BoardRow) => boolean) => all.filter(which).length
+  return [
+    [of(row => !wantsSomething(row)), 'want nothing'],
+    [of(row => row.needs.includes('pain')), 'in pain'],
+    [of(row => row.drills.stalled > 0), 'stalled'],
+    [of(row => row.drills.behind > 0), 'behind'],
+    [of(row => row.needs.includes('silent')), 'silent'],
+  ] as const
+})
+</script>
+
+<template>
+  <div class="p-5 sm:p-8 max-w-6xl">
+    <header class="flex flex-wrap items-end gap-4 mb-4">
+      <div class="mr-auto">
+        <h1 class="text-3xl">Studio board</h1>
+        <p class="text-soft">
+          {{ session.me?.role === 'owner' ? 'Every student of the studio' : 'Your students' }}; hours of the last four
+          weeks.
+        </p>
+      </div>
+      <NuxtLink to="/students" class="inline-flex items-center min-h-11 underline underline-offset-4">
+        The students as cards
+      </NuxtLink>
+    </header>
+    <LoadState v-if="!data" :error="error" @retry="reload" />
+    <EmptyState v-else-if="data.length === 0" title="No students yet">
+      A student added on the Students page stands here, with where their drills stand and when they were last here.
+    </EmptyState>
+    <template v-else>
+      <dl class="flex flex-wrap gap-x-8 gap-y-2 mb-5">
+        <div v-for="[count, what] in summary" :key="what">
+          <dt class="text-soft">{{ what }}</dt>
+          <dd class="font-head font-bold text-3xl figures">{{ count }}</dd>
+        </div>
+      </dl>
+      <div class="flex flex-wrap items-end gap-x-6 gap-y-3 mb-3">
+        <BaseChips v-model="wanted" label="Show" :options="SHOWN" />
+        <FormField v-model="search" class="w-60" label="Find" />
+      </div>
+      <p v-if="rows.length === 0" class="text-soft">Nobody of these.</p>
+      <div v-else class="overflow-x-auto" tabindex="0" role="region" aria-label="Studio board">
+        <DataTable :key="String(several)" caption="Students at a glance" :rows="rows" :columns="columns">
+          <template #name="{ row }">
+            <NuxtLink v-if="row.mine" :to="`/students/${row.id}`" class="font-bold hover:underline underline-offset-4">
+              {{ row.name }}
+            </NuxtLink>
+            <span v-else>{{ row.name }}</span>
+          </template>
+          <template #needs="{ row }">
+            <span v-if="row.needs.length === 0" class="text-plan">● nothing</span>
+            <span
+              v-for="kind in row.needs"
+              :key="kind"
+              class="mr-3 whitespace-nowrap"
+              :class="kind === 'pain' ? 'text-pain' : 'text-attention-ink'"
+              >{{ NEEDS[kind] }}</span
+            >
+          </template>
+          <template #onPlan="{ row }">
+            <span class="figures"
+              >{{ row.drills.onPlan }}<span class="text-soft"> of {{ row.drills.all }}</span></span
+            >
+          </template>
+          <template #stalled="{ row }"
+            ><span class="figures">{{ row.drills.stalled || '–' }}</span></template
+          >
+          <template #lesson="{ row }">{{ row.lastLessonOn ? when.date(row.lastLessonOn) : 'never' }}</template>
+        </DataTable>
+      </div>
+      <ChartFigures
+        class="mt-3"
+        title="Studio board"
+        :columns="[
+          'Student',
+          'Teacher',
+          'Wants',
+          'Drills',
+          'On plan',
+          'Behind',
+          'Stalled',
+          'Last lesson',
+          'Last practice',
+          'Lessons, min',
+          'At home, min',
+        ]"
+        :rows="figures"
+      />
+    </template>
+  </div>
+</template>

@@ -1,0 +1,7 @@
+import { removeBody } from '#shared/contracts/accounts'
+import { removeAccount } from '../../../services/accounts'
+
+/** Takes a teacher out of the studio who has no student any more. */
+export default answering(async event =>
+  removeAccount(database.db, ownerOf(event), idOf(event), await bodyOf(event, removeBody), new Date()),
+)
