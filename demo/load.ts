@@ -2,6 +2,7 @@ import { groundsInWords } from '#core/wording/decision'
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { standingOf, type DecisionMade, type PassHeard } from '#core/practice/log/standing'
+import type { Fault } from '#core/practice/log/kinds'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import { dayPlus, instantOf, localDay, localIso, weekdayOf } from '#core/practice/schedule/local-time'
 import { fallsOn } from '#core/practice/schedule/weekly'
@@ -236,6 +237,13 @@ async function follow(
 type Record = (event: Happening, seconds: number) => Promise<LessonEvent>
 type Happening = { [K in LessonEvent['kind']]: Omit<LessonEventOf<K>, 'id' | 'at'> }[LessonEvent['kind']]
 
+/** Faults of the demo, by turns: every third lesson has one, so that none stands out as coming again. */
+const DEMO_FAULTS: readonly Fault[] = ['flying-finger', 'hands-not-together', 'rushing', 'lifted-early', 'tension']
+function faultOf(day: string, drill: string): Fault | null {
+  const [week, own] = [Math.floor(Date.parse(day) / 604_800_000), drill.length]
+  return (week + own) % 3 === 0 ? DEMO_FAULTS[(Math.floor(week / 3) + own) % DEMO_FAULTS.length]! : null
+}
+
 interface Given {
   readonly studentId: string
   readonly slotId: string
@@ -269,6 +277,8 @@ async function giveLesson(
     if (given.at < drill.setAt) continue
     await happened({ kind: 'turn', assignmentId: drill.assignmentId }, 40)
     await workOn(drill, drill.set.startBpm + 3 + given.growth * weeks, random, happened)
+    const fault = faultOf(given.day, drill.set.drill)
+    if (fault) await happened({ kind: 'fault', assignmentId: drill.assignmentId, fault }, 15)
     if (drill.plan.school === 'untimed')
       await happened(
         { kind: 'rating', assignmentId: drill.assignmentId, quality: Math.min(3, 2 + Math.floor(weeks / 5)) },

@@ -341,6 +341,7 @@ const today: z.ZodType<TodayPage> = just({
       minutes: count,
       state: z.enum(['planned', 'running', 'ended', 'cancelled']),
       moved: z.boolean(),
+      why: z.string().nullable(),
       drills: z.array(just({ name: z.string(), toTempo: z.boolean(), bpm, targetBpm: bpm })),
     }),
   ),

@@ -13,6 +13,8 @@ export interface LessonPlace {
   readonly slotId: string
   /** The local day the rule puts it on. */
   readonly day: string
+  /** The time the rule puts it at, HH:MM. */
+  readonly wallTime: string
   /** What was said of it before; null where it is in its place. */
   readonly before: Exception | null
 }

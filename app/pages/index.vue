@@ -59,14 +59,15 @@ useKeys(() => [
 ])
 const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back', cancelled: 'Make it up' } as const
 const moving = useMoving(reload)
-const placeOf = ({ student, slot, moved, state, at }: TodayLesson): LessonPlace => ({
+const placeOf = ({ student, slot, moved, state, at, why }: TodayLesson): LessonPlace => ({
   student,
   slotId: slot!.id,
   day: slot!.day,
+  wallTime: when.clock(at),
   before: moved
-    ? { cancelled: false, to: { day: when.localDay(at), wallTime: when.clock(at) }, why: null }
+    ? { cancelled: false, to: { day: when.localDay(at), wallTime: when.clock(at) }, why }
     : state === 'cancelled'
-      ? { cancelled: true, to: null, why: null }
+      ? { cancelled: true, to: null, why }
       : null,
 })
 /** What can be done with a lesson that was not begun. */
@@ -165,6 +166,13 @@ function actOf(need: Need): RouteLocationRaw {
                     {{ lesson.student.name }}
                   </NuxtLink>
                 </h2>
+                <p v-if="lesson.state === 'cancelled' || lesson.moved">
+                  <b>{{ lesson.state === 'cancelled' ? 'Cancelled' : 'Moved here' }}</b><span
+                    v-if="lesson.why"
+                    class="text-soft"
+                    >: {{ lesson.why }}</span
+                  >
+                </p>
                 <CareNote :care="lesson.student.care" />
                 <ul class="text-soft">
                   <li v-for="drill in lesson.drills" :key="drill.name" class="flex gap-3">
@@ -177,23 +185,22 @@ function actOf(need: Need): RouteLocationRaw {
                   <li v-if="lesson.drills.length === 0">No drill is set.</li>
                 </ul>
               </div>
-              <p v-if="lesson.state === 'cancelled'" class="font-bold text-soft">cancelled</p>
-              <p v-else-if="lesson.moved" class="text-soft">moved here</p>
-              <BaseButton
-                v-if="lesson.lessonId || offset <= 0 || lesson.state === 'cancelled'"
-                class="max-sm:ml-auto"
-                :tone="lesson.state === 'ended' || lesson.state === 'cancelled' ? 'quiet' : 'action'"
-                :busy="starting === lesson.student.id"
-                :aria-label="`${ACTION[lesson.state]}: lesson of ${lesson.student.name}`"
-                @click="act(lesson)"
-              >
-                {{ ACTION[lesson.state] }}
-              </BaseButton>
-              <ActionMenu
-                v-if="lesson.slot && lesson.lessonId === null"
-                :label="`More about the lesson of ${lesson.student.name}`"
-                :items="movesOf(lesson)"
-              />
+              <div class="flex gap-2 max-sm:ml-auto">
+                <BaseButton
+                  v-if="lesson.lessonId || offset <= 0 || lesson.state === 'cancelled'"
+                  :tone="lesson.state === 'ended' || lesson.state === 'cancelled' ? 'quiet' : 'action'"
+                  :busy="starting === lesson.student.id"
+                  :aria-label="`${ACTION[lesson.state]}: lesson of ${lesson.student.name}`"
+                  @click="act(lesson)"
+                >
+                  {{ ACTION[lesson.state] }}
+                </BaseButton>
+                <ActionMenu
+                  v-if="lesson.slot && lesson.lessonId === null"
+                  :label="`More about the lesson of ${lesson.student.name}`"
+                  :items="movesOf(lesson)"
+                />
+              </div>
             </div>
           </li>
         </ol>

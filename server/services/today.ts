@@ -93,6 +93,7 @@ export async function readToday(
       minutes: lesson.minutes,
       state: lesson.endedAt ? 'ended' : 'running',
       moved: false,
+      why: null,
       drills: drillsOf(set.get(student.id)!),
     }
   }
@@ -117,6 +118,7 @@ export async function readToday(
         minutes: slot.minutes,
         state: state === 'cancelled' ? 'cancelled' : 'planned',
         moved: state === 'moved',
+        why: slot.exceptions.find(each => each.day === own && state !== 'in-place')?.why ?? null,
         drills: drillsOf(set.get(student.id)!),
       }
     })

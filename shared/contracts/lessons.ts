@@ -162,6 +162,8 @@ export interface TodayLesson {
   readonly state: 'planned' | 'running' | 'ended' | 'cancelled'
   /** It was moved here from another day or time. */
   readonly moved: boolean
+  /** Why it was moved or cancelled; null where nothing was said. */
+  readonly why: string | null
   readonly drills: readonly {
     readonly name: string
     readonly toTempo: boolean

@@ -10,7 +10,7 @@ const why = ref('')
 watch(props.moving.moving, place => {
   if (!place) return
   day.value = place.before?.to?.day ?? place.day
-  wallTime.value = place.before?.to?.wallTime ?? ''
+  wallTime.value = place.before?.to?.wallTime ?? place.wallTime
   why.value = place.before?.why ?? ''
 })
 watch(props.moving.cancelling, place => {

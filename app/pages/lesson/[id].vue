@@ -341,7 +341,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
         />
       </footer>
       <LessonNoteDialog v-model:open="noting" :drill-name="current?.drillName ?? null" @noted="run.note" />
-      <FaultDialog v-model:open="faulting" @heard="heard" />
+      <FaultDialog v-model:open="faulting" :score="score" :habits="current?.habits ?? {}" @heard="heard" />
       <PainDialog v-model:open="hurting" :student="detail.student" :today="today" @saved="lesson.hurts" />
       <AgendaDialog
         v-model:open="arranging"

@@ -140,6 +140,7 @@ const placeOf = (day: string): LessonPlace => ({
   student: student.value,
   slotId: page.value!.slot!.id,
   day,
+  wallTime: page.value!.slot!.wallTime,
   before: page.value!.exceptions.find(each => each.day === day) ?? null,
 })
 const nextPlace = computed(() =>
