@@ -1,6 +1,6 @@
 import { groundsInWords } from '#core/wording/decision'
 import { randomUUID } from 'node:crypto'
-import { eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { standingOf, type DecisionMade, type PassHeard } from '#core/practice/log/standing'
 import type { Fault } from '#core/practice/log/kinds'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
@@ -12,7 +12,7 @@ import { plannedPath } from '#core/stages/stage-plan'
 import type { Spec } from '#core/schema/parse'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
 import type { Database } from '../server/db/client'
-import { lessonSlots } from '../server/db/tables'
+import { lessonSlots, stages } from '../server/db/tables'
 import { addAccount, openStudio } from '../server/services/accounts'
 import type { Actor } from '../server/policy/actor'
 import { localEngine } from '../server/engine/engine'
@@ -22,6 +22,8 @@ import { appendEvent, startLesson } from '../server/services/lessons'
 import { setAssignment } from '../server/services/assignments'
 import { logPractice } from '../server/services/practice'
 import { createProgramme, setFavourite } from '../server/services/shelf'
+import { ownAssignment } from '../server/policy/access'
+import { giveHomework } from '../server/services/homework'
 import { setSlot } from '../server/services/slots'
 import { createStudent } from '../server/services/students'
 import {
@@ -163,6 +165,36 @@ async function loadStudent(
     if (student.practises && day >= dayPlus(today, -PRACTICE_DAYS))
       await tellPractice(db, actor, studentId, { ...student.practises, day, at }, followed, atHome)
   }
+  await takeHome(db, actor, studentId, followed, new Date(instantOf(days.at(-1)!, lesson.wallTime, STUDIO.zone)))
+}
+
+/** Minutes a day that the demo's students practise each drill. */
+const MINUTES_EACH = 5
+
+/** What a student was given to practise in the last lesson. */
+async function takeHome(db: Database, actor: Actor, studentId: string, followed: readonly Followed[], at: Date) {
+  const drills = await Promise.all(
+    followed.map(async ({ assignmentId, set, plan, decisions }) => {
+      const { revision, stage } = await ownAssignment(db, actor, assignmentId)
+      const [row] = await db
+        .select({ name: stages.name })
+        .from(stages)
+        .where(and(eq(stages.assignmentId, assignmentId), eq(stages.number, stage)))
+      const timed = plan.school !== 'untimed'
+      return {
+        assignmentId,
+        taught: revision,
+        drillName: set.drill,
+        stage: row!.name,
+        bpm: timed ? (decisions.at(-1)?.bpm ?? plan.startBpm) : null,
+        targetBpm: timed ? plan.targetBpm : null,
+        minutes: MINUTES_EACH,
+      }
+    }),
+  )
+  if (drills.length === 0) return
+  const given = { form: 'compact' as const, minutesADay: MINUTES_EACH * drills.length, drills, note: null }
+  await giveHomework(db, actor, studentId, { id: randomUUID(), lessonId: null, given }, at)
 }
 
 /** Days before today of which something is told of practice at home. */

@@ -315,7 +315,8 @@ describe('invariants of every score', () => {
       if (!lastWasReverse)
         expect(places(reversed.notes).map(String).sort()).toEqual(places(score.notes).map(String).sort())
       if (!lastWasReverse && isSingle(score)) expect(places(reversed.notes)).toEqual(places(score.notes).reverse())
-      expect(reversed.seconds).toBeCloseTo(score.seconds, 9)
+      // A drill that begins with a rest ends with it backwards, and no rest is counted after the last note.
+      if (score.notes[0]!.at === 0) expect(reversed.seconds).toBeCloseTo(score.seconds, 9)
     })
   })
 

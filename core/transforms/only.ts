@@ -26,13 +26,12 @@ function opened(event: Event): Event {
  * @throws SpecError (path `part`) where there is nothing of it.
  */
 export function onlyLine(line: Line, part: Part): Line {
-  if (part === 'fretting-hand') {
-    // What the plucking hand would tap it cannot tap alone either.
-    return { ...line, events: kept(line, event => !event.tap, 'nothing for the fretting hand'), unplucked: true }
-  }
+  if (part !== 'thumb' && line.events.some(event => event.tap))
+    throw new SpecError('part', 'a tapped drill needs both hands')
+  if (part === 'fretting-hand') return { ...line, unplucked: true }
   if (part === 'thumb')
     return { ...line, events: kept(line, event => event.pluck === 'p', 'no note that is given to the thumb') }
-  const events = kept(line, event => !event.slurred && !event.tap, 'nothing for the plucking hand').map(opened)
+  const events = kept(line, event => !event.slurred, 'nothing for the plucking hand').map(opened)
   return { ...line, events, grips: [] }
 }
 

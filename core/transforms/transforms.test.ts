@@ -96,6 +96,23 @@ describe('transforms', () => {
       message: 'the drill has no note that is given to the thumb',
     })
     expect(refused(order([{ do: 'only', part: 'foot' }]))).toMatchObject({ path: 'then.0.part' })
+    const tapped = {
+      string: 2,
+      cycle: [
+        { fret: 7, finger: 1 },
+        { fret: 14, tap: 'm' },
+      ],
+      times: 2,
+    }
+    expect(
+      refused({
+        version: 1,
+        family: 'tap',
+        instrument: { preset: 'electric' },
+        then: [{ do: 'only', part: 'fretting-hand' }],
+        tap: tapped,
+      }),
+    ).toEqual({ path: 'then.0.part', message: 'a tapped drill needs both hands' })
     expect(
       refused({
         version: 1,

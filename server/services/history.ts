@@ -63,8 +63,9 @@ interface Scope {
 
 /** Passes of a drill that a lesson looks back on: three times the longest run that a plan may ask for. */
 const PASSES_BACK = 60
-/** Faults of a drill that a lesson reminds of, and what was said of a drill that is looked through for them. */
+/** Faults of a drill that a lesson reminds of, its lessons they are of, and what is looked through for them. */
 const FAULTS_BACK = 3
+const FAULT_LESSONS = 3
 const SAID_BACK = 40
 /** Lessons with a drill that a decision looks at one by one, and those among which its best tempo is sought. */
 const LESSONS_BACK = 4
@@ -208,19 +209,33 @@ type Said = Pick<AgendaItem, 'faults' | 'lessonLogs' | 'bestBefore'>
 type SaidRow = Awaited<ReturnType<typeof latestSaid>>[number]
 type HeardRow = Awaited<ReturnType<typeof hearingsBack>>[number]
 
-/** The latest faults that are not gone, the latest first. */
-function faultsOf(said: readonly SaidRow[], local: (instant: string) => string): readonly HeardFault[] {
-  const gone = new Set(said.flatMap(({ body }) => (body.kind === 'fault-gone' ? [body.faultId] : [])))
-  return said
-    .toSorted((a, b) => inOrder(b, a))
-    .flatMap(row => {
-      const { body } = row
-      if (body.kind !== 'fault' || gone.has(body.id)) return []
-      const { id, fault, finger, instead } = body
-      const day = local(momentOf(row)).slice(0, 10)
-      return [{ id, fault, ...(finger !== undefined && { finger }), ...(instead !== undefined && { instead }), day }]
-    })
+/**
+ * The latest faults that are not gone, the latest first: each once, and only those of the last lessons with the drill.
+ * @param since When the earliest of those began; undefined where there were none so many.
+ */
+function faultsOf(
+  said: readonly SaidRow[],
+  since: Date | undefined,
+  local: (instant: string) => string,
+): readonly HeardFault[] {
+  const byId = new Map(said.flatMap(({ body }) => (body.kind === 'fault' ? [[body.id, body.fault] as const] : [])))
+  const standing = new Map<string, SaidRow>()
+  for (const row of said.filter(each => since === undefined || each.receivedAt >= since).toSorted(inOrder)) {
+    const { body } = row
+    // Put in anew, so that it stands where it was heard last.
+    if (body.kind === 'fault') {
+      standing.delete(body.fault)
+      standing.set(body.fault, row)
+    } else if (body.kind === 'fault-gone') standing.delete(byId.get(body.faultId) ?? '')
+  }
+  return [...standing.values()]
+    .reverse()
     .slice(0, FAULTS_BACK)
+    .map(row => {
+      const { id, fault, finger, instead } = row.body as LessonEventOf<'fault'>
+      const day = local(momentOf(row)).slice(0, 10)
+      return { id, fault, ...(finger !== undefined && { finger }), ...(instead !== undefined && { instead }), day }
+    })
 }
 
 /**
@@ -286,7 +301,7 @@ async function saidOf(
       return [
         id,
         {
-          faults: faultsOf(own, local),
+          faults: faultsOf(own, lessonsHeard[FAULT_LESSONS - 1]?.startedAt, local),
           lessonLogs: lessonLogsOf(
             own.filter(ofStage),
             lessonsHeard.slice(0, LESSONS_BACK),

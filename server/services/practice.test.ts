@@ -216,12 +216,32 @@ describe('what earlier lessons said', () => {
     expect(await offered(made, third, 2 * WEEK + 1)).toMatchObject({ grounds: { ground: 'fault-again' } })
     const [set] = (await readLesson(db, made.teacher, third, later(2 * WEEK))).agenda
     expect(set!.lessonLogs).toMatchObject([{ quality: 3, faults: ['late-shift'] }, { faults: ['late-shift'] }])
-    expect(set!.faults.map(each => each.id)).toContain(fault.id)
+    // Once, as it was heard last.
+    expect(set!.faults).toMatchObject([{ fault: 'late-shift', day: '2026-01-12' }])
     for (const { id } of set!.faults)
       await aLesson(made, 2 * WEEK + 2, { kind: 'fault-gone', assignmentId, faultId: id })
     await aLesson(made, 2 * WEEK + 3, { kind: 'end' })
     const fourth = await aLesson(made, 3 * WEEK)
     expect((await readLesson(db, made.teacher, fourth, later(3 * WEEK))).agenda[0]!.faults).toEqual([])
+  })
+
+  test('what nobody answered is reminded of for three lessons with the drill, and no longer', async () => {
+    const made = await aStudent()
+    const { assignmentId } = made
+    const heard = { kind: 'pass', assignmentId, bpm: 72, clean: false }
+    await aLesson(made, 0, heard, { kind: 'fault', assignmentId, fault: 'rushing' }, { kind: 'end' })
+    const reminded = async (week: number) => {
+      const id = await aLesson(made, week * WEEK, heard)
+      const { agenda } = await readLesson(db, made.teacher, id, later(week * WEEK + 2))
+      await aLesson(made, week * WEEK + 3, { kind: 'end' })
+      return agenda[0]!.faults.map(each => each.fault)
+    }
+    expect([await reminded(1), await reminded(2), await reminded(3), await reminded(4)]).toEqual([
+      ['rushing'],
+      ['rushing'],
+      ['rushing'],
+      [],
+    ])
   })
 
   test('the fastest clean pass of lessons longer ago is known, without those that are told one by one', async () => {

@@ -25,7 +25,7 @@ const quality = computed(() => state.value.quality.get(props.set.id) ?? null)
         <li v-for="fault in set.faults" :key="fault.id" class="border-l-4 border-attention pl-3">
           {{ faultInWords(fault) }} <span class="text-soft">{{ when.longDay(fault.day) }}</span>
           <p v-if="answered(fault)" class="font-bold">{{ answered(fault) }}</p>
-          <div v-else class="flex gap-2 mt-1">
+          <div v-else class="flex flex-wrap gap-2 mt-1">
             <BaseButton size="sm" :aria-label="`${faultInWords(fault)}: gone`" @click="emit('gone', fault)">
               Gone <kbd class="font-sans text-soft" aria-hidden="true">G</kbd>
             </BaseButton>

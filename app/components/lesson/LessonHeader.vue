@@ -36,7 +36,7 @@ const saved = computed(() => {
       :care="careOf(detail.student.hand, detail.student.habits, detail.student.pain)"
       class="max-sm:order-last"
     />
-    <div class="ml-auto flex gap-2">
+    <div class="ml-auto flex flex-wrap gap-2">
       <slot />
     </div>
   </header>

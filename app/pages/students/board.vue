@@ -138,7 +138,11 @@ const summary = computed(() => {
           <template #stalled="{ row }"
             ><span class="figures">{{ row.drills.stalled || '–' }}</span></template
           >
-          <template #lesson="{ row }">{{ row.lastLessonOn ? when.date(row.lastLessonOn) : 'never' }}</template>
+          <template #lesson="{ row }"
+            ><span class="whitespace-nowrap">{{
+              row.lastLessonOn ? when.date(row.lastLessonOn) : 'never'
+            }}</span></template
+          >
         </DataTable>
       </div>
       <ChartFigures
