@@ -1,5 +1,6 @@
 import { apiLoads } from './api-load'
 import { browserFigures } from './browser'
+import { decisionRates } from './decisions'
 import { againstLibrary, agreementRates, fingeringRates } from './fingering'
 import { gradeRates, shelfTimes } from './grade'
 import { realiseRates } from './realise-rate'
@@ -11,6 +12,8 @@ const whole = (value: number) => Math.round(value).toLocaleString('en-GB')
 for (const { name, perSecond } of realiseRates())
   rows.push([`realise ${name}`, `${whole(perSecond)} drills/s`, name.startsWith('order, 48') ? '≥ 5,000' : ''])
 for (const { name, perSecond, unit, aim } of fingeringRates()) rows.push([name, `${whole(perSecond)} ${unit}`, aim])
+for (const { school, perSecond } of decisionRates())
+  rows.push([`decisions over a term, ${school}`, `${whole(perSecond)}/s`, ''])
 const library = againstLibrary()
 rows.push([
   `engine against a shortest-path library, ${library.notes} notes, ${whole(library.nodes)} hands`,

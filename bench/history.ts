@@ -1,6 +1,8 @@
 import { drizzle } from 'drizzle-orm/mysql2'
 import { openDatabase } from '../server/db/client'
 import type { Database } from '../server/db/client'
+import { readBoard } from '../server/services/board'
+import { readProgress } from '../server/services/progress'
 import { readLesson } from '../server/services/lessons'
 import { rebuildTallies } from '../server/services/rebuild'
 import { listStudents } from '../server/services/roster'
@@ -52,7 +54,7 @@ async function bare(ask: (db: Database) => Promise<unknown>): Promise<number> {
   return at(sorted(all), 0.5)
 }
 
-const [teacher] = await benchStudio(db, 1, 30, 8)
+const [teacher] = await benchStudio(db, 1, 200, 8)
 const { actor, students } = teacher!
 const cookie = await enter(address, teacher!.name)
 const get = async (path: string) => {
@@ -78,6 +80,8 @@ for (const events of [10_000, 100_000, 1_000_000].filter(each => each <= most)) 
     ['Today', '/api/today', (on: Database) => readToday(on, actor, now)],
     ['Students', '/api/students', (on: Database) => listStudents(on, actor, now)],
     ['student page', `/api/students/${student.id}`, (on: Database) => readStudent(on, actor, student.id, now)],
+    ['studio board', '/api/board', (on: Database) => readBoard(on, actor, now)],
+    ['progress', `/api/students/${student.id}/progress`, (on: Database) => readProgress(on, actor, student.id)],
     ['lesson', `/api/lessons/${student.lessonId}`, (on: Database) => readLesson(on, actor, student.lessonId, now)],
   ] as const
   for (const [name, path, ask] of pages) {

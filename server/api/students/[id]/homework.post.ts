@@ -3,6 +3,7 @@ import { giveHomework } from '../../../services/homework'
 
 /** Writes down what a student is given to practise. */
 export default answering(async event => {
+  const who = teacherOf(event)
   const body = await bodyOf(event, homeworkBody)
-  return created(event, body, await giveHomework(database.db, teacherOf(event), idOf(event), body, new Date()))
+  return created(event, body, await giveHomework(database.db, who, idOf(event), body, new Date()))
 })
