@@ -136,7 +136,7 @@ test('pain is a fault of the drill and stands on the student, wherever they are 
   const told = 'Pain in the forearm since 1 March: rest until it is gone, asked about again on 8 March'
   await expect(page.getByText(told)).toBeVisible()
   await page.goto('/')
-  await expect(page.getByRole('link', { name: /Pain in the forearm/ })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Needs you' })).toContainText('Pain in the forearm')
   await page.goto(`/bench?student=${own.students}`)
   await page.getByRole('button', { name: 'Set for a student' }).click()
   await expect(dialog.getByText(told)).toBeVisible()

@@ -32,6 +32,7 @@ for (const light of ['light', 'dark'] as const) {
     await expectAccessible(page, 'today')
     for (const [path, ready] of [
       ['/students', 'Juno Pellwether'],
+      ['/students/board', 'Studio board'],
       ['/shelf', 'Shelf'],
       ['/bench', 'Figures'],
       ['/studio', 'Guitars'],

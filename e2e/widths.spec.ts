@@ -29,6 +29,7 @@ async function overTheEdge(page: Page) {
 const PLACES: readonly (readonly [path: string, ready: RegExp])[] = [
   ['/', /Needs you/],
   ['/students', /Juno Pellwether/],
+  ['/students/board', /Studio board/],
   ['/shelf', /Shelf/],
   ['/grade', /Grades/],
   ['/studio', /Guitars/],
