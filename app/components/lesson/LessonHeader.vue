@@ -36,7 +36,9 @@ const saved = computed(() => {
       :care="careOf(detail.student.hand, detail.student.habits, detail.student.pain)"
       class="max-sm:order-last"
     />
-    <div class="ml-auto flex flex-wrap gap-2">
+    <div
+      class="ml-auto flex flex-wrap gap-2 max-sm:w-full max-sm:gap-1.5 max-sm:[&>button]:flex-1 max-sm:[&>button]:px-1 max-sm:[&>button]:text-sm"
+    >
       <slot />
     </div>
   </header>
