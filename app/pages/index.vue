@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
 import { needsByStudent } from '#core/practice/attention'
-import { ACT_WORDS, attentionInWords } from '#core/wording/attention'
+import { ACT_WORDS, ATTENTION_MARKS, attentionInWords } from '#core/wording/attention'
 import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
 import type { RouteLocationRaw } from 'vue-router'
 import type { LessonPlace } from '~/composables/useMoving'
@@ -23,17 +23,6 @@ const nowBefore = computed(() =>
       -1)
     : -1,
 )
-const NEEDS = {
-  'pain': ['✚', 'Pain'],
-  'stalled': ['■', 'Stalled'],
-  'behind': ['▽', 'Behind'],
-  'due': ['◆', 'Due'],
-  'nothing-set': ['○', 'Nothing set'],
-  'silent': ['…', 'Silent'],
-  'unfinished': ['►', 'Still open'],
-  'review': ['◇', 'Fingers'],
-  'review-due': ['↻', 'Review'],
-} as const
 const heading = computed(() =>
   offset.value === 0
     ? 'Today'
@@ -223,7 +212,8 @@ function actOf(need: Need): RouteLocationRaw {
               >
                 <p class="flex-1 min-w-52">
                   <b :class="need.kind === 'pain' ? 'text-pain' : 'text-attention-ink'"
-                    ><span aria-hidden="true">{{ NEEDS[need.kind][0] }}</span> {{ NEEDS[need.kind][1] }}</b
+                    ><span aria-hidden="true">{{ ATTENTION_MARKS[need.kind].mark }}</span>
+                    {{ ATTENTION_MARKS[need.kind].word }}</b
                   >{{ ' ' }}<span class="text-soft">{{ attentionInWords(need) }}</span>
                 </p>
                 <BaseButton

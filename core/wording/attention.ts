@@ -43,3 +43,16 @@ export const ACT_WORDS: Readonly<Record<AttentionKind, string>> = {
   'review-due': 'Start a lesson',
   'silent': 'Plan a lesson',
 }
+
+/** What each is called in a word, with a mark that tells it apart by its shape. */
+export const ATTENTION_MARKS: Readonly<Record<AttentionKind, { readonly mark: string; readonly word: string }>> = {
+  'pain': { mark: '✚', word: 'Pain' },
+  'unfinished': { mark: '►', word: 'Still open' },
+  'review': { mark: '◇', word: 'Fingers' },
+  'stalled': { mark: '■', word: 'Stalled' },
+  'due': { mark: '◆', word: 'Due' },
+  'behind': { mark: '▽', word: 'Behind' },
+  'nothing-set': { mark: '○', word: 'Nothing set' },
+  'review-due': { mark: '↻', word: 'Review' },
+  'silent': { mark: '…', word: 'Silent' },
+}

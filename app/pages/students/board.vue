@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AttentionKind } from '#core/practice/attention'
+import { ATTENTION_MARKS } from '#core/wording/attention'
 import type { BoardRow } from '#shared/contracts/board'
 
 /** Every student at a glance: who is on plan, who stands still, who is missed, and how much they work. */
@@ -7,17 +7,6 @@ useHead({ title: 'Studio board · Fidactyl' })
 const { data, error, reload } = useLoaded<readonly BoardRow[]>(() => '/api/board')
 const session = useSession()
 const when = useWhen()
-const NEEDS: Readonly<Record<AttentionKind, string>> = {
-  'pain': '✚ Pain',
-  'unfinished': '► Still open',
-  'review': '◇ Fingers',
-  'stalled': '■ Stalled',
-  'due': '◆ Due',
-  'behind': '▽ Behind',
-  'nothing-set': '○ Nothing set',
-  'review-due': '↻ Review',
-  'silent': '… Silent',
-}
 const wanted = ref<'all' | 'wanting' | 'on-plan'>('all')
 const wantsSomething = (row: BoardRow) => row.needs.length > 0
 const SHOWN = [
@@ -35,7 +24,7 @@ const rows = computed(() => {
 const hours = (minutes: number) => Math.round(minutes / 6) / 10
 const several = computed(() => new Set(data.value?.map(row => row.teacherName)).size > 1)
 // The more pressing sorts first; what wants nothing comes last.
-const rank = ({ needs }: BoardRow) => (needs[0] === undefined ? '~' : NEEDS[needs[0]])
+const rank = ({ needs }: BoardRow) => (needs[0] === undefined ? '~' : ATTENTION_MARKS[needs[0]].word)
 const columns = computed(() => [
   { id: 'name', header: 'Student', value: (row: BoardRow) => row.name },
   ...(several.value
@@ -58,7 +47,7 @@ const figures = computed(() =>
   rows.value.map(row => [
     row.name,
     row.teacherName,
-    row.needs.map(kind => NEEDS[kind].slice(2)).join(', '),
+    row.needs.map(kind => ATTENTION_MARKS[kind].word).join(', '),
     row.drills.all,
     row.drills.onPlan,
     row.drills.behind,
@@ -127,7 +116,7 @@ const summary = computed(() => {
               :key="kind"
               class="mr-3 whitespace-nowrap"
               :class="kind === 'pain' ? 'text-pain' : 'text-attention-ink'"
-              >{{ NEEDS[kind] }}</span
+              ><span aria-hidden="true">{{ ATTENTION_MARKS[kind].mark }}</span> {{ ATTENTION_MARKS[kind].word }}</span
             >
           </template>
           <template #onPlan="{ row }">
