@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { usualTarget } from '#core/practice/tempo/target'
+import { isTimed, usualTarget } from '#core/practice/tempo/target'
 import { careOf } from '#core/hand/care'
 import { fitChangeInWords, unsuitedInWords } from '#core/wording/fitting'
 import { familyLookup, hasSheet } from '#core/families/registry'
@@ -188,6 +188,14 @@ function set() {
           >
             {{ changing ? 'Leave the stages' : 'Change the stages' }}
           </button>
+        </p>
+        <p v-if="at < path.length - 1" class="text-soft figures" role="status">
+          First “{{ path[at]!.name }}”,
+          {{
+            isTimed(path[at]!.plan)
+              ? `from ${path[at]!.plan.startBpm} to ${path[at]!.plan.targetBpm}`
+              : 'without a tempo, until it sounds good in two lessons'
+          }}.
         </p>
         <PathFields v-if="changing" v-model="path" :spec="parsed.value" :main="mainPlan" />
       </section>
