@@ -254,7 +254,8 @@ function lessonLogsOf(
   for (const row of said.toSorted(inOrder)) {
     const log = logs.get(row.lessonId) ?? { at: local(momentOf(row)), said: [] }
     log.said.push(row)
-    if (row.lessonId === openedIn) log.at = local(momentOf(row))
+    // When the server had it: by a device's clock, measured anew with each event, it might lie before the decision.
+    if (row.lessonId === openedIn) log.at = local(row.receivedAt.toISOString())
     logs.set(row.lessonId, log)
   }
   return [...logs.values()]
