@@ -225,7 +225,7 @@ test('a stage is passed by how it sounds in two lessons, and the next opens with
 
   const { body } = await teacher.send('POST', '/api/lessons', { id: randomUUID(), studentId: own.students, slot: null })
   await page.goto(`/lesson/${(body as { id: string }).id}`)
-  await expect(decision(page)).toContainText('4 of 5')
+  await expect(decision(page)).toContainText('It sounded 4 of 5')
   await page.keyboard.press('4')
   await page.keyboard.press('o')
   await expect(page.getByText('Three more clean passes in a row').first()).toBeVisible()

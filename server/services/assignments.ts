@@ -306,8 +306,7 @@ async function checkPins(engine: Engine, spec: unknown, pins: Pins): Promise<voi
 }
 
 /**
- * Gives a set drill another plan or day from now on; the tempo in force stays, and what was taught stays as it
- * was.
+ * Gives a set drill another plan or day from now on; the tempo in force stays, and what was taught stays as it was.
  * @throws DomainError `invalid` where the start would be another: the tempo is decided on in lessons.
  */
 export function setPlan(

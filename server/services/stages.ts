@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull, max } from 'drizzle-orm'
+import { and, asc, eq, isNotNull } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { LessonEventOf } from '#core/practice/log/events'
 import { stageAfter, type StageEntry } from '#core/practice/log/stage'
@@ -205,11 +205,7 @@ export function setPath(
       await tx.select({ id: assignments.id }).from(assignments).where(eq(assignments.id, assignmentId)).for('update')
       const present = presentOf(set)
       const known = await tx.select().from(stages).where(eq(stages.assignmentId, assignmentId))
-      const [last] = await tx
-        .select({ number: max(stages.number) })
-        .from(stages)
-        .where(eq(stages.assignmentId, assignmentId))
-      let number = last?.number ?? 0
+      let number = Math.max(...known.map(row => row.number))
       await tx.update(stages).set({ place: null }).where(eq(stages.assignmentId, assignmentId))
       let presentNumber = set.stage
       for (const [place, each] of body.stages.entries()) {

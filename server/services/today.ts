@@ -19,13 +19,22 @@ type Student = typeof students.$inferSelect
 const faceOf = ({ id, name, hand, habits, pain }: Student) => ({ id, name, care: careOf(hand, habits ?? {}, pain) })
 
 /** Lessons that were begun, of some places in the plan. */
-const begunOf = async (db: Database, places: readonly { readonly slotId: string; readonly slotDay: string }[]) =>
+const begunOf = async (
+  db: Database,
+  { studioId }: Actor,
+  places: readonly { readonly slotId: string; readonly slotDay: string }[],
+) =>
   places.length === 0
     ? []
     : db
         .select({ slotId: lessons.slotId, slotDay: lessons.slotDay })
         .from(lessons)
-        .where(or(...places.map(each => and(eq(lessons.slotId, each.slotId), eq(lessons.slotDay, each.slotDay)))))
+        .where(
+          and(
+            eq(lessons.studioId, studioId),
+            or(...places.map(each => and(eq(lessons.slotId, each.slotId), eq(lessons.slotDay, each.slotDay)))),
+          ),
+        )
 
 /** What is over, or will not be, goes below what is to come. */
 const isOver = ({ state }: TodayLesson) => state === 'ended' || state === 'cancelled'
@@ -101,6 +110,7 @@ export async function readToday(
   // One that was moved here may have been begun on another day.
   const elsewhere = await begunOf(
     db,
+    actor,
     held.filter(each => each.day !== day).map(each => ({ slotId: each.slot.id, slotDay: each.day })),
   )
   const planned = held

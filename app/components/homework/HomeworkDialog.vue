@@ -3,7 +3,7 @@ import { fitLesson, type AgendaEntry } from '#core/practice/agenda/agenda'
 import { warmupMinutes } from '#core/practice/agenda/warmup'
 import { homeworkOffered, type HomeworkGiven } from '#core/practice/homework'
 import { isTimed } from '#core/practice/tempo/target'
-import { worksHand } from '#core/practice/works-hand'
+import { restsFor } from '#core/practice/works-hand'
 import { changedSpec } from '#core/schema/change'
 import type { HandInput } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
@@ -40,16 +40,21 @@ const FORMS = [
   { value: 'compact', label: 'all together' },
   { value: 'pages', label: 'a page for each' },
 ] as const
-const rests = (set: HomeworkDrillSet) => {
-  const { pain } = props.student
-  return pain !== null && worksHand(changedSpec(set.spec, set.change), set.hand, pain.hand ?? 'both')
-}
+/** What rests for now, asked of the engine once for each drill. */
+const resting = computed(
+  () =>
+    new Set(
+      props.sets
+        .filter(set => restsFor(props.student.pain, changedSpec(set.spec, set.change), set.hand))
+        .map(set => set.id),
+    ),
+)
 const offer = () =>
   homeworkOffered(
     props.sets.map(set => ({ ...set, warmupMinutes: warmupMinutes(set.spec) })),
     minutesADay.value,
     props.today,
-    set => rests(set),
+    set => resting.value.has(set.id),
   )
 watch(open, now => {
   if (!now) return
@@ -107,7 +112,7 @@ async function give(onPaper: boolean) {
         <BaseStepper v-model="minutesADay" label="Minutes a day" :min="2" :max="240" :step="5" unit="min" />
         <BaseChips v-model="form" label="On paper" :options="FORMS" />
       </div>
-      <p v-if="student.pain" class="border-l-4 border-pain pl-3">
+      <p v-if="resting.size > 0" class="border-l-4 border-pain pl-3">
         What works a hand that hurts is left out until the pain is cleared.
       </p>
       <p v-if="items.length === 0" class="text-soft">Nothing is given yet. Put a drill in.</p>
@@ -152,7 +157,7 @@ async function give(onPaper: boolean) {
           :aria-label="`Put in ${set.drillName}`"
           @click="items = [...items, { id: set.id, minutes: PUT_IN }]"
         >
-          + {{ set.drillName }}<template v-if="rests(set)"> (rests)</template>
+          + {{ set.drillName }}<template v-if="resting.has(set.id)"> (rests)</template>
         </BaseButton>
       </div>
       <p class="figures flex flex-wrap items-center gap-3" role="status">

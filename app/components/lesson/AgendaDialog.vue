@@ -16,15 +16,11 @@ const names = computed(() => new Map(props.agenda.map(set => [set.id, set.drillN
 const left = computed(() => props.agenda.filter(set => !draft.value.some(item => item.id === set.id)))
 const total = computed(() => draft.value.reduce((all, item) => all + item.minutes, 0))
 const list = useTemplateRef<HTMLElement>('list')
-const said = ref('')
-function move(from: number, to: number) {
-  if (to < 0 || to >= draft.value.length) return
-  const now = [...draft.value]
-  now.splice(to, 0, ...now.splice(from, 1))
-  draft.value = now
-  said.value = `${names.value.get(now[to]!.id)} is now number ${to + 1}.`
-}
-useSorting(list, move)
+const { move, said } = useOrder<AgendaEntry>(list, {
+  items: () => draft.value,
+  keep: now => (draft.value = now),
+  name: ({ id }) => names.value.get(id) ?? 'The drill',
+})
 const setMinutes = (id: string, minutes: number) => {
   draft.value = draft.value.map(item => (item.id === id ? { id, minutes } : item))
 }

@@ -131,7 +131,8 @@ watch([wish, overruling], () => {
       : wish.value === 'ease'
         ? easedByHand(plan.value, standing.bpm)
         : standing.bpm
-  stage.value = next.value?.number ?? props.set.stageNumber
+  // After the last stage there is only back.
+  stage.value = next.value?.number ?? otherStages.value.at(-1)?.value ?? props.set.stageNumber
 })
 const movable = computed(() => wish.value === 'raise' || wish.value === 'ease')
 const wrong = computed(() =>

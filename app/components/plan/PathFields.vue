@@ -34,15 +34,12 @@ function plays(at: number, choice: number) {
   change(at, { ...stage, change: chosen.change, name: named ? chosen.label : stage.name })
 }
 const list = useTemplateRef<HTMLElement>('list')
-const said = ref('')
-function move(from: number, to: number) {
-  if (to < 0 || to >= path.value.length) return
-  const now = [...path.value]
-  now.splice(to, 0, ...now.splice(from, 1))
-  path.value = now
-  said.value = `${now[to]!.name} is now stage ${to + 1}.`
-}
-useSorting(list, move)
+const { move, said } = useOrder<StageDraft>(list, {
+  items: () => path.value,
+  keep: now => (path.value = now),
+  name: stage => stage.name,
+  place: 'stage',
+})
 const wrong = computed(() => wrongNames(path.value))
 const timed = (stage: StageDraft) => stage.plan.school !== 'untimed'
 </script>

@@ -21,16 +21,11 @@ async function named(name: string) {
 }
 
 const list = useTemplateRef<HTMLElement>('list')
-const said = ref('')
-function move(from: number, to: number) {
-  const programme = current.value
-  if (!programme || to < 0 || to >= programme.refs.length) return
-  const refs = [...programme.refs]
-  refs.splice(to, 0, ...refs.splice(from, 1))
-  void props.shelf.changeProgramme(programme, { name: programme.name, refs })
-  said.value = `${byRef.value.get(refs[to]!)?.name ?? 'The drill'} is now number ${to + 1}.`
-}
-useSorting(list, move)
+const { move, said } = useOrder<string>(list, {
+  items: () => current.value?.refs ?? [],
+  keep: refs => void props.shelf.changeProgramme(current.value!, { name: current.value!.name, refs }),
+  name: ref => byRef.value.get(ref)?.name ?? 'The drill',
+})
 const toasts = useToasts()
 function takeOut(at: number) {
   const programme = current.value

@@ -3,7 +3,7 @@ import { faultsOverLessons } from '#core/practice/progress/faults'
 import { hoursByTechnique } from '#core/practice/progress/hours'
 import { faultInWords } from '#core/wording/fault'
 import { capital } from '#core/wording/numbers'
-import type { DrillChange, StudentProgress } from '#shared/contracts/progress'
+import type { StudentProgress } from '#shared/contracts/progress'
 
 /** How a student got on over their lessons: faults, hours, and what of their drills was changed. */
 const props = defineProps<{ studentId: string }>()
@@ -47,13 +47,6 @@ const hours = computed(() =>
     ),
   ]),
 )
-const WHAT: Readonly<Record<DrillChange['what'], string>> = {
-  stage: 'stage',
-  plan: 'plan',
-  fingers: 'fingers',
-  hand: 'hand',
-  version: 'version',
-}
 const A_FEW = 6
 const all = ref(false)
 const changes = computed(() => (all.value ? data.value!.changes : data.value!.changes.slice(0, A_FEW)))
@@ -105,7 +98,7 @@ const round = (minutes: number) => Math.round(minutes)
             <span class="text-soft">{{ when.date(change.at) }}</span>
             <span
               ><b>{{ change.drillName }}</b
-              >, {{ WHAT[change.what] }}: <s class="text-soft">{{ change.from }}</s>{{ ' ' }}{{ change.to }}</span
+              >, {{ change.what }}: <s class="text-soft">{{ change.from }}</s>{{ ' ' }}{{ change.to }}</span
             >
           </li>
         </ul>

@@ -28,6 +28,7 @@ function first(of: TimedSlot, count: number): readonly string[] {
   return found
 }
 
+// The days and times of the examples are from memory.
 describe('a weekly lesson, by the examples of RFC 5545 (iCalendar), 3.8.5.3 and 3.3.5', () => {
   test('weekly for ten times: the clocks go back, the lesson stays at nine', () => {
     expect(first(slot(), 10)).toEqual([

@@ -4,6 +4,9 @@ import { dayOf, type HistoryEvent, type Listener } from './history'
 /** Sore skin of the fingertips shortens blocks, and blocks nothing. */
 const SKIN: Hurts = 'fingertip-skin'
 
+/** Whether something that hurts is to rest. @example isToRest('fingertip-skin') // false */
+export const isToRest = (hurts: Hurts): boolean => hurts !== SKIN
+
 /** What an event tells of pain. */
 export interface PainTold {
   /** Null where nobody said where. */
@@ -21,7 +24,7 @@ export function painIn(event: HistoryEvent): PainTold | null {
   const day = dayOf(event.at)
   switch (event.kind) {
     case 'hurt':
-      return event.hurts === SKIN ? null : { hurts: event.hurts, day: event.since, by: 'teacher' }
+      return !isToRest(event.hurts) ? null : { hurts: event.hurts, day: event.since, by: 'teacher' }
     case 'lesson':
       return event.faults.includes('pain') ? { hurts: null, day, by: 'teacher' } : null
     case 'practice':
