@@ -2,11 +2,7 @@
 import { changedSpec } from '#core/schema/change'
 import { leftOver } from '#core/fitting/fit'
 import { careOf } from '#core/hand/care'
-import { nextReviewOn } from '#core/practice/tempo/review'
-import { isTimed } from '#core/practice/tempo/target'
-import { unsuitedInWords } from '#core/wording/fitting'
 import { isUnderAge } from '#core/wording/notice'
-import { SCHOOL_LABELS } from '#core/wording/school'
 import type { FollowedDrill, PastDrill } from '#shared/contracts/assignments'
 import type { LessonRow } from '#shared/contracts/lessons'
 import type { StudentPage } from '#shared/contracts/students'
@@ -181,28 +177,6 @@ async function endWeekly() {
     })
   }
 }
-const told = (set: FollowedDrill) =>
-  set.decisions
-    .slice(-3)
-    .reverse()
-    .map(decision => {
-      const event = decision.event
-      const what = {
-        'raise': `raised to ${event.bpm}`,
-        'ease': `eased to ${event.bpm}`,
-        'hold': `held at ${event.bpm}`,
-        'done': 'completed',
-        'next-stage': 'next stage',
-        'vary': 'varied',
-        'rest': 'rested',
-      }[event.decision]
-      return {
-        at: decision.at,
-        what: event.supersedes ? `taken back: ${event.bpm}` : what,
-        why: event.reason ?? event.offerReason,
-        overruled: decision.overruled,
-      }
-    })
 </script>
 
 <template>
@@ -230,34 +204,12 @@ const told = (set: FollowedDrill) =>
             <NuxtLink to="/studio#notice" class="underline underline-offset-4">the studio’s notice</NuxtLink> goes to
             who looks after them.
           </p>
-          <ul v-if="page.exceptions.length > 0" class="mt-1 space-y-0.5" aria-label="Lessons moved or cancelled">
-            <li v-for="each in page.exceptions" :key="each.day" class="flex flex-wrap items-center gap-x-3">
-              <span
-                >{{ when.longDay(each.day) }}:
-                <template v-if="each.to"
-                  >{{ each.cancelled ? 'cancelled, made up' : 'moved to' }} {{ when.longDay(each.to.day) }},
-                  {{ each.to.wallTime }}</template
-                ><b v-else>cancelled</b><template v-if="each.why">{{ ' ' }}({{ each.why }})</template></span
-              >
-              <template v-if="page.slot">
-                <button
-                  v-if="!each.to"
-                  type="button"
-                  class="min-h-9 underline underline-offset-4 text-soft hover:text-ink"
-                  @click="moving.askWhere(placeOf(each.day))"
-                >
-                  Make it up
-                </button>
-                <button
-                  type="button"
-                  class="min-h-9 underline underline-offset-4 text-soft hover:text-ink"
-                  @click="moving.putBack(placeOf(each.day))"
-                >
-                  Put it back
-                </button>
-              </template>
-            </li>
-          </ul>
+          <ExceptionList
+            :exceptions="page.exceptions"
+            :changing="page.slot !== null"
+            @make-up="moving.askWhere(placeOf($event))"
+            @put-back="moving.putBack(placeOf($event))"
+          />
           <p v-if="student.about" class="mt-2 max-w-prose">
             {{ student.about }}
           </p>
@@ -312,94 +264,18 @@ const told = (set: FollowedDrill) =>
           <span>▲ raised ▼ eased ■ held, hollow when overruled</span>
         </p>
         <ul class="space-y-4">
-          <li
+          <StudentDrill
             v-for="set in present"
             :key="set.id"
-            class="grid lg:grid-cols-[18rem_minmax(0,1fr)_20rem] gap-5 bg-card border border-line rounded-md p-4"
-          >
-            <div>
-              <h3 class="text-lg leading-snug">
-                <NuxtLink
-                  :to="{ path: '/bench', query: { set: set.id, student: student.id } }"
-                  class="hover:underline underline-offset-4"
-                >
-                  {{ set.drillName }}
-                </NuxtLink>
-              </h3>
-              <StageLine :set="set" />
-              <p class="text-soft text-sm">version {{ set.versionNumber }}</p>
-              <p v-if="set.waitsFor" class="mt-1 border-l-4 border-line pl-3">
-                Opens when “{{ set.waitsFor }}” is passed: a clean pass at its target.
-              </p>
-              <p v-if="set.toTempo && !isTimed(set.plan)" class="mt-2">Without a tempo: by how it sounds.</p>
-              <p v-else-if="set.toTempo" class="figures mt-2">
-                <span class="font-head font-bold text-4xl">{{ set.bpm }}</span>
-                <span class="text-soft ml-2">of {{ set.plan.targetBpm }}</span>
-              </p>
-              <p v-if="set.completed" class="text-plan">
-                ● completed {{ when.longDay(set.completed.on)
-                }}<template v-if="nextReviewOn(set.completed)">
-                  , looked at again {{ when.longDay(nextReviewOn(set.completed)!) }}</template
-                >
-              </p>
-              <PaceMark v-else-if="set.toTempo && !set.waitsFor" :pace="set.pace" />
-              <p v-if="unsuited.get(set.id)!.length > 0" class="mt-1 border-l-4 border-attention pl-3">
-                {{ unsuitedInWords(unsuited.get(set.id)![0]!) }}
-                <NuxtLink
-                  :to="{ path: '/bench', query: { drill: set.drillId, student: student.id } }"
-                  class="underline underline-offset-4"
-                >
-                  Fit it on the bench
-                </NuxtLink>
-              </p>
-              <p class="text-soft mt-1">
-                since {{ when.date(set.setOn) }}{{ set.targetOn ? `, wanted by ${when.date(set.targetOn)}` : '' }}
-              </p>
-              <p v-if="set.toTempo" class="text-soft">{{ SCHOOL_LABELS[set.plan.school] }}</p>
-              <button
-                v-if="set.toTempo"
-                type="button"
-                class="mt-1 mr-4 min-h-9 underline underline-offset-4 text-soft hover:text-ink"
-                @click="replanning = set"
-              >
-                Change the plan
-              </button>
-              <button
-                v-if="set.toTempo"
-                type="button"
-                class="mt-1 mr-4 min-h-9 underline underline-offset-4 text-soft hover:text-ink"
-                @click="staging = set"
-              >
-                Change the stages
-              </button>
-              <button
-                type="button"
-                class="mt-1 min-h-9 underline underline-offset-4 text-soft hover:text-ink"
-                @click="end(set, true)"
-              >
-                Take off the list
-              </button>
-            </div>
-            <TempoChart v-if="set.toTempo && !set.waitsFor" :set="set" :today="today" />
-            <div v-if="set.toTempo && !set.waitsFor">
-              <h4 class="font-bold mb-1">Last decisions</h4>
-              <ul v-if="set.decisions.length > 0" class="space-y-2">
-                <li v-for="decision in told(set)" :key="decision.at">
-                  <p>
-                    <b>{{ decision.what }}</b>{{ ' '
-                    }}<span class="text-soft"
-                      >{{ when.date(decision.at) }}{{ decision.overruled ? ', against the plan' : '' }}</span
-                    >
-                  </p>
-                  <p class="text-soft">
-                    {{ decision.why }}
-                  </p>
-                </li>
-              </ul>
-              <p v-else class="text-soft">None yet; the first lesson with this drill will bring one.</p>
-              <DrillForecast :set="set" :today="today" @move="movePlan(set, $event)" />
-            </div>
-          </li>
+            :set="set"
+            :student-id="student.id"
+            :unsuited="unsuited.get(set.id)!"
+            :today="today"
+            @plan="replanning = set"
+            @stages="staging = set"
+            @end="end(set, true)"
+            @move="movePlan(set, $event)"
+          />
         </ul>
       </section>
 
