@@ -1,6 +1,5 @@
-import { changedSpec } from '#core/schema/change'
 import type { HomeworkGiven } from '#core/practice/homework'
-import { realise } from '#core/score/realise'
+import { setSheet } from '#core/stages/set-sheet'
 import type { CountPlan, Score, StepsPlan } from '#core/score/score'
 import { homeworkCautions, homeworkCues, minutesInWords, wayInWords } from '#core/wording/homework'
 import type { AssignmentDetail, HeardFault } from '#shared/contracts/assignments'
@@ -34,11 +33,7 @@ export function homeworkSheets(given: HomeworkGiven, sets: readonly HomeworkDril
   return given.drills.flatMap((drill, i): readonly HomeworkSheet[] => {
     const set = sets.find(each => each.id === drill.assignmentId)
     if (!set) return []
-    const { hand, habits, pins } = set
-    const result = realise(
-      { ...changedSpec(set.spec, set.change), tempo: set.bpm },
-      { hand, habits, pins, strayPins: 'dropped' },
-    )
+    const result = setSheet(set, set.bpm)
     if (!result.ok) return []
     const { value } = result
     const score = value.kind === 'sheet' ? value : null

@@ -4,10 +4,7 @@ import { familyNamed } from '#core/families/registry'
 import { leftOver } from '#core/fitting/fit'
 import { careOf } from '#core/hand/care'
 import { barTicks } from '#core/line/ticks'
-import { slowerBpm, variedSpec, type Variation } from '#core/practice/tempo/variations'
-import { realise } from '#core/score/realise'
 import { changedSpec } from '#core/schema/change'
-import type { Spec } from '#core/schema/parse'
 import { VARIATION_WORDS } from '#core/wording/decision'
 import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
 
@@ -20,33 +17,7 @@ const run = useLessonRun(lesson)
 const { agenda, items, canUndo, ended, current, standing, setBpm, tempo, passesHere } = run
 useHead({ title: computed(() => `Lesson${detail.value ? ` · ${detail.value.student.name}` : ''} · Fidactyl`) })
 
-/** The drill played another way for now: it is shown and sounds so, and no pass of it counts for the drill. */
-const trying = ref<Variation | null>(null)
-watch(
-  () => current.value?.id,
-  () => {
-    trying.value = null
-  },
-)
-function vary(variation: Variation | null) {
-  trying.value = trying.value === variation ? null : variation
-  // Some drills have nothing for one hand alone: then on muted strings.
-  if (trying.value?.endsWith('-alone') && !realised.value) trying.value = 'hands-apart'
-  if (trying.value === 'slower') tempo.value = slowerBpm(setBpm.value)
-}
-const counting = computed(() => trying.value === null || trying.value === 'slower')
-const realised = computed(() => {
-  if (!current.value || !detail.value) return null
-  const { spec, change, hand, habits, pins } = current.value
-  const played = changedSpec(spec, change) as Spec
-  const result = realise(
-    { ...(trying.value ? variedSpec(played, trying.value) : played), tempo: setBpm.value },
-    { hand, habits, pins, strayPins: 'dropped' },
-  )
-  return result.ok ? result.value : null
-})
-const score = computed(() => (realised.value?.kind === 'sheet' ? realised.value : null))
-const plan = computed(() => (realised.value && realised.value.kind !== 'sheet' ? realised.value : null))
+const { trying, vary, counting, score, plan } = useDrillInHand(current, setBpm, tempo)
 const source = computed(() =>
   score.value ? { meter: score.value.meter, ticks: score.value.bars * barTicks(score.value.meter) } : null,
 )
