@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util'
-import { toTab } from '../core/formats/tab'
+import { toTab } from '../core/formats/tab/write'
 import { judgedOf, said, type JudgedAnswer } from '../core/formats/door'
 import { explainRealised } from '../core/wording/explain'
 import { explainGrade } from '../core/wording/grade'

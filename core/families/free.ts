@@ -1,7 +1,7 @@
 import { needString } from '../line/on-guitar'
 import type { Finger, FingerOrOpen } from '../guitar/finger'
 import { midiAt, type Instrument } from '../guitar/instrument'
-import { assertNotes, MOST_NOTES } from '../line/budget'
+import { assertNotes, MOST_WRITTEN } from '../line/budget'
 import type { Event, Line } from '../line/line'
 import { fields, type Infer, type SharedSpec } from '../schema/fields'
 import { SpecError } from '../schema/spec-error'
@@ -18,13 +18,22 @@ const block = fields.block({
       finger: fields.fingerOrOpen().optional(),
       pluck: fields.oneOf('pluck', ['D', 'U', 'p', 'i', 'm', 'a', 'c']).optional(),
       via: fields.oneOf('via', ['pluck', 'hammer', 'pull', 'tap', 'rake', 'slide']).optional(),
+      marks: fields.list(fields.oneOf('mark', ['accent', 'staccato']), 1, 2).optional(),
     }),
     1,
-    MOST_NOTES,
+    MOST_WRITTEN,
   ),
+  /** What it was written out from: the drill's title then, and its spec. */
+  from: fields.block({ title: fields.text(200), spec: fields.anyObject().optional() }).optional(),
+  /** Where the drills of a routine begin, and what each is called. */
+  parts: fields
+    .list(fields.block({ at: fields.whole('at', 0, 100_000_000), title: fields.text(200) }), 1, 64)
+    .optional(),
 })
-type Free = Infer<typeof block>
-type FreeNote = Free['notes'][number]
+/** Music of the teacher's own: its notes, and where they came from. */
+export type Free = Infer<typeof block>
+/** One note of the teacher's own music: a place, or only a pitch for the engine to place. */
+export type FreeNote = Free['notes'][number]
 
 /** Places of a bare pitch on strings that are free, the nearest to the hand first. */
 function placesOf(
@@ -136,7 +145,7 @@ function fingerTogether(
 }
 
 function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line {
-  assertNotes(notes.length * spec.times, 'times')
+  assertNotes(notes.length * spec.times, 'times', MOST_WRITTEN)
   const sorted = notes.map((note, i) => ({ note, i })).sort((a, b) => a.note.at - b.note.at)
   const events: Event[] = []
   // Then fingers that are not typed, and places of bare pitches, are the engine's to choose.
@@ -178,7 +187,12 @@ function build(spec: SharedSpec, { notes }: Free, instrument: Instrument): Line 
         position,
         visit: `${key}`,
         slurred: note.via === 'hammer' || note.via === 'pull' || note.via === 'slide',
-        marks: fret > 0 && finger > 0 && Math.abs(fret - position + 1 - finger) > 0 && finger === 4 ? ['stretch'] : [],
+        marks: [
+          ...(note.marks ?? []),
+          ...(fret > 0 && finger > 0 && Math.abs(fret - position + 1 - finger) > 0 && finger === 4
+            ? ['stretch' as const]
+            : []),
+        ],
         ...(tapped && { tap: true as const, pluck: note.pluck ?? 'm' }),
         ...(!tapped && note.pluck && { pluck: note.pluck }),
         ...((note.via === 'slide' || note.via === 'rake') && { via: note.via }),
@@ -221,6 +235,16 @@ export const free: SheetFamily<Free> = {
   controls: [],
   uses: ['position', 'plucking', 'hold'],
   build,
-  title: (_, { notes }) => `Own music, ${notes.length} ${notes.length === 1 ? 'note' : 'notes'}`,
-  purpose: () => 'The teacher’s own passage, with the hands it needs.',
+  title: (_, { notes, from, parts }) =>
+    parts
+      ? `Routine of ${parts.length} drills`
+      : from
+        ? `${from.title}, written out`
+        : `Own music, ${notes.length} ${notes.length === 1 ? 'note' : 'notes'}`,
+  purpose: ({ from, parts }) =>
+    parts
+      ? `One after another: ${parts.map(part => part.title).join(' · ')}.`
+      : from
+        ? `Written out from “${from.title}”, note by note.`
+        : 'The teacher’s own passage, with the hands it needs.',
 }

@@ -6,16 +6,20 @@ import { SpecError } from '../schema/spec-error'
  */
 export const MOST_NOTES = 2000
 
+/** The most notes own music may have, written or read from a file: a long study in sixteenths. */
+export const MOST_WRITTEN = 4096
+
 const figure = (count: number) => count.toLocaleString('en-GB')
 
 /**
  * Refuses a drill that would have too many notes, before they are written.
  * @param count Notes it would have.
  * @param path Field that makes them so many.
- * @throws SpecError above {@link MOST_NOTES}.
+ * @param most As many as there may be; {@link MOST_NOTES} when left out.
+ * @throws SpecError above that.
  * @example assertNotes(48, 'times') // undefined
  */
-export function assertNotes(count: number, path: string): void {
-  if (count > MOST_NOTES)
-    throw new SpecError(path, `the drill would have ${figure(count)} notes; ${figure(MOST_NOTES)} are the most`)
+export function assertNotes(count: number, path: string, most = MOST_NOTES): void {
+  if (count > most)
+    throw new SpecError(path, `the drill would have ${figure(count)} notes; ${figure(most)} are the most`)
 }

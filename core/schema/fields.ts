@@ -70,6 +70,8 @@ export const fields = {
         4: whole('offset', -4, 12),
       })
       .partial(),
+  /** An object that is kept as it is and read where it is used. */
+  anyObject: () => z.record(z.string(), z.unknown()),
   text: (max: number) => z.string().trim().min(1, 'must not be empty').max(max, `must be at most ${max} characters`),
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { Note as Theory, Scale } from 'tonal'
-import { toTab } from '../formats/tab'
+import { toTab } from '../formats/tab/write'
 import { openingOf } from '../families/opening'
 import { FAMILIES } from '../families/registry'
 import { cueInWords } from '../wording/cue'

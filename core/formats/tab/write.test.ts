@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { scoreOf } from '../score/score-of.test.data'
-import { toTab } from './tab'
+import { scoreOf } from '../../score/score-of.test.data'
+import { toTab } from './write'
 
 const order = (more: object = {}, block: object = {}) => ({
   version: 1,

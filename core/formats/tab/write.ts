@@ -1,8 +1,8 @@
-import { barTicks, noteTicks } from '../line/ticks'
-import { pitchClassName } from '../pitch/pitch'
-import { instrumentOf } from '../guitar/instrument'
-import type { Note, Score } from '../score/score'
-import { tempoInWords } from '../line/meter'
+import { barTicks, noteTicks } from '../../line/ticks'
+import { pitchClassName } from '../../pitch/pitch'
+import { instrumentOf } from '../../guitar/instrument'
+import type { Note, Score } from '../../score/score'
+import { tempoInWords } from '../../line/meter'
 
 /**
  * How a note sounds where it is not plucked: h hammer-on, p pull-off, t tap, s slide, k raked (common letters of text

@@ -1,0 +1,112 @@
+import type { Free, FreeNote } from '../families/free'
+import { MOST_WRITTEN } from '../line/budget'
+import { barTicks } from '../line/ticks'
+import { minimalSpec } from '../families/minimal-spec'
+import type { Note, Score } from '../score/score'
+import { tidy, type Notes, type Stretch } from './edit'
+
+/** How a realised note is written down: its place, finger, stroke and marks, all of them the drill's own. */
+function written(note: Note): FreeNote {
+  const marks = (['accent', 'staccato'] as const).filter(kind => note.marks.includes(kind))
+  return {
+    at: note.at,
+    dur: note.dur,
+    string: note.string,
+    fret: note.fret,
+    ...(note.finger !== null && { finger: note.finger }),
+    ...(note.pluck !== null && { pluck: note.pluck }),
+    ...(note.via !== 'pluck' && { via: note.via }),
+    ...(marks.length > 0 && { marks }),
+  }
+}
+
+/**
+ * The notes of a score as own music, all passes; a stretch of it begins at once.
+ * Notes that ring on past the next of their string end there: a string sounds one note at a time.
+ */
+export function notesOf({ notes }: Score, stretch?: Stretch): Notes {
+  const inside = stretch ? notes.filter(({ at }) => at >= stretch.from && at < stretch.to) : notes
+  return tidy(inside.map(note => written(stretch ? { ...note, at: note.at - stretch.from } : note)))
+}
+
+/** Shared fields that mean the same for written notes as for the drill they come from. */
+const KEPT = ['instrument', 'position', 'rhythm', 'tempo', 'hold'] as const
+
+/**
+ * A drill as own music: its notes become free, and it knows where it came from.
+ * @param stretch Only what begins in it.
+ */
+export function writtenOut(score: Score, stretch?: Stretch): Record<string, unknown> {
+  const { spec } = score
+  const { accentEvery: _accents, swell: _swell, ...sound } = spec.sound
+  const { stroke } = spec.plucking
+  const origin = spec.family === 'free' ? (spec.free as Free).from : undefined
+  const free: Free = {
+    notes: [...notesOf(score, stretch)],
+    from: origin ?? { title: score.title, spec: minimalSpec(spec) },
+  }
+  return {
+    version: 1,
+    family: 'free',
+    free,
+    ...Object.fromEntries(KEPT.map(key => [key, spec[key]])),
+    sound,
+    plucking: { system: 'given', ...(stroke && { stroke }) },
+  }
+}
+
+/** One drill of a routine: its score, and what it is called there. */
+export interface RoutinePart {
+  readonly title: string
+  readonly score: Score
+}
+
+/** A routine, or why the drills cannot be one. */
+export type Routine =
+  { readonly ok: true; readonly spec: Record<string, unknown> } | { readonly ok: false; readonly why: string }
+
+const sameGuitar = (a: Score, b: Score) => JSON.stringify(a.spec.instrument) === JSON.stringify(b.spec.instrument)
+
+/**
+ * Several drills in a row as one sheet, each from the beginning of a bar, at one tempo: that of the slowest.
+ * The passes of the routine are its own; each drill comes with its passes written out.
+ * @param parts In order, one at least.
+ */
+export function routineOf(parts: readonly RoutinePart[]): Routine {
+  const first = parts[0]?.score
+  if (!first) return { ok: false, why: 'a routine needs a drill' }
+  const otherMeter = parts.find(({ score }) => String(score.meter) !== String(first.meter))
+  if (otherMeter)
+    return {
+      ok: false,
+      why: `“${otherMeter.title}” is in ${otherMeter.score.meter.join('/')}, “${parts[0]!.title}” in ${first.meter.join('/')}: a routine has one meter`,
+    }
+  const otherGuitar = parts.find(({ score }) => !sameGuitar(score, first))
+  if (otherGuitar)
+    return { ok: false, why: `“${otherGuitar.title}” is on another guitar or tuning than “${parts[0]!.title}”` }
+  const count = parts.reduce((sum, { score }) => sum + score.notes.length, 0)
+  if (count > MOST_WRITTEN)
+    return {
+      ok: false,
+      why: `${count.toLocaleString('en-GB')} notes together; ${MOST_WRITTEN.toLocaleString('en-GB')} are the most`,
+    }
+  const bar = barTicks(first.meter)
+  let at = 0
+  const placed = parts.map(({ title, score }) => {
+    const from = at
+    at += score.bars * bar
+    return { at: from, title, notes: notesOf(score).map(note => ({ ...note, at: note.at + from })) }
+  })
+  const free: Free = { notes: placed.flatMap(({ notes }) => notes), parts: placed.map(({ notes: _, ...part }) => part) }
+  return {
+    ok: true,
+    spec: {
+      ...writtenOut(first),
+      free,
+      rhythm: { meter: first.meter },
+      tempo: Math.min(...parts.map(({ score }) => score.tempo)),
+      sound: {},
+      plucking: { system: 'given' },
+    },
+  }
+}
