@@ -9,7 +9,7 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
 }) => {
   // While the server is down, and once the session is asked anew, the browser itself reports the failed requests.
   expectTrouble.allow.push(
-    /Failed to load resource: net::ERR_CONNECTION_(REFUSED|RESET)/,
+    /Failed to load resource: net::ERR_(CONNECTION_(REFUSED|RESET)|SOCKET_NOT_CONNECTED|EMPTY_RESPONSE)/,
     /Failed to load resource.*401/,
   )
   const server = new OwnServer(Number(process.env.E2E_PORT) + 400)

@@ -11,9 +11,11 @@ import type { Pins } from '#core/schema/fields'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { fieldAt, withField } from '#core/schema/minimal'
 import { parseSpec, type Parsed, type Spec } from '#core/schema/parse'
+import { sketch } from '#core/writing/sketch'
 import type { SpecProblem } from '#core/schema/spec-error'
 import { saysTheSame } from '../utils/same'
 import { useVerdict } from './useVerdict'
+import { notesOn } from './useWriting'
 
 /** The drill an empty bench opens with, for somebody or nobody in particular. */
 const openingSpec = (player: Player): Record<string, unknown> => ({ tempo: 60, ...openingFor(FAMILIES[0]!, player) })
@@ -34,6 +36,24 @@ function livePins(spec: Record<string, unknown>, pins: Pins): Pins {
   if (!result.ok || result.value.kind !== 'sheet') return {}
   const fretted = new Set(result.value.notes.filter(note => note.finger).map(note => note.key))
   return Object.fromEntries(Object.entries(pins).filter(([key]) => fretted.has(key)))
+}
+
+/** Own music with more notes is drawn as it is written; a hand is led through it by the engine, a moment later. */
+const MOST_AT_ONCE = 96
+const PLACEHOLDER = [{ at: 0, dur: 1, string: 1, fret: 0 }]
+
+/** Own music as it can be drawn at once; null for what is realised at once, and for other drills. */
+function sketchOf(raw: Record<string, unknown>, before: Score | undefined): Score | null {
+  if (raw.family !== 'free' || !before) return null
+  const notes = notesOn(raw)
+  const parsed = parseSpec(
+    notes.length > 0 ? raw : { ...raw, free: { ...(raw.free as object), notes: PLACEHOLDER } },
+    familyLookup,
+  )
+  if (!parsed.ok || parsed.value.then.length > 0) return null
+  const { times, fingering } = parsed.value
+  const light = notes.length * times <= MOST_AT_ONCE && fingering.rule === 'one-per-fret'
+  return light && notes.length > 0 ? null : sketch(parsed.value, notes, before)
 }
 
 /**
@@ -68,11 +88,22 @@ export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<We
     plan.value = result.value.kind === 'sheet' ? null : result.value
   }
 
+  /** Own music is drawn as it is written, until the engine has looked at it. */
+  const sketched = ref(false)
   // One finger per fret is drawn at once; where the engine chooses, the sheet follows when it has.
-  const atOnce = computed(() => !score.value || spec.value?.fingering.rule === 'one-per-fret')
+  const atOnce = computed(() => !score.value || (spec.value?.fingering.rule === 'one-per-fret' && !sketched.value))
   watch(
     [raw, context],
     () => {
+      const drawn = sketchOf(raw.value, score.value)
+      sketched.value = drawn !== null
+      if (drawn) {
+        spec.value = drawn.spec
+        score.value = drawn
+        plan.value = null
+        problem.value = drawn.notes.length > 0 ? null : { path: 'free.notes', message: 'nothing is written yet' }
+        return
+      }
       const parsed = parseSpec(raw.value, familyLookup)
       if (parsed.ok) spec.value = parsed.value
       if (!parsed.ok || atOnce.value) take(realise(raw.value, context.value))
@@ -84,7 +115,7 @@ export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<We
   watch(
     verdict.answer,
     answer => {
-      if (answer && !atOnce.value) take(answer)
+      if (answer && !atOnce.value && !(sketched.value && score.value?.notes.length === 0)) take(answer)
     },
     { flush: 'sync' },
   )

@@ -5,6 +5,8 @@ import type { PartName } from '#core/grade/table'
 import { tempoInWords } from '#core/line/meter'
 import { barTicks } from '#core/line/ticks'
 import { gradeInWords } from '#core/wording/grade'
+import { writtenOut } from '#core/writing/written-out'
+import type { PastedMusic } from '~/components/writing/pasted-music'
 import type { Roster } from '#shared/contracts/students'
 import type { Shortcut } from '~/composables/useKeys'
 
@@ -43,7 +45,16 @@ if (typeof route.query.spec !== 'string' && typeof route.query.set !== 'string' 
     .then(() => fitting.follow(student.value))
 }
 
-const selected = ref<number | null>(null)
+const desk = useWriting(bench)
+const picked = ref<number | null>(null)
+/** The note that is picked, or that the cursor of own music is on. */
+const selected = computed({
+  get: () => (desk.on.value ? desk.selected.value : picked.value),
+  set: index => {
+    if (desk.on.value) desk.goToNote(index)
+    else picked.value = index
+  },
+})
 const sheet = useTemplateRef<{ setFinger: (finger: number | null) => void }>('sheet')
 function show(key: string) {
   const index = score.value!.notes.findIndex(note => note.key === key)
@@ -82,6 +93,21 @@ function startNew() {
 function takeExcerpt(from: string, to: string) {
   letGo()
   bench.set('then', [...bench.spec.value!.then, { do: 'excerpt', from, to }])
+}
+
+/** The drill, or a stretch of it, becomes own music; undo brings the drill back. */
+function writeOut(from?: number, to?: number) {
+  letGo()
+  bench.replace(writtenOut(bench.score.value!, to === undefined ? undefined : { from: from!, to }))
+}
+/** What was pasted or typed becomes own music, or goes into it where it is written. */
+function takeMusic({ spec, clip }: PastedMusic) {
+  if (clip && desk.on.value) {
+    desk.take(clip, false)
+    return
+  }
+  letGo()
+  bench.replace(spec)
 }
 
 const tempo = computed({ get: () => bench.score.value?.tempo ?? 60, set: bpm => bench.set('tempo', bpm) })
@@ -138,6 +164,14 @@ const shortcuts: readonly Shortcut[] = [
 ]
 useKeys(() => shortcuts)
 
+/** The box that music is pasted into. */
+const pasting = ref(false)
+const pastedText = ref('')
+function paste(text: string) {
+  pastedText.value = text
+  pasting.value = true
+}
+
 const { plan, score } = bench
 const { title, naming } = kept
 const { setting } = assigning
@@ -161,6 +195,8 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         :students="students"
         @anew="startNew"
         @print="printOut"
+        @write-out="writeOut()"
+        @paste="pasting = true"
         @keys="shown = 'keys'"
       />
       <AnewNote v-if="kept.anew.value.length > 0" :changes="kept.anew.value" @dismiss="kept.dismissAnew" />
@@ -191,9 +227,12 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           :bench="bench"
           :student="student"
           :drill-id="kept.drill.value?.id ?? null"
+          :desk="desk"
           :clock="metronome"
           :lit="lit"
           @excerpt="takeExcerpt"
+          @write-out="writeOut"
+          @paste="paste"
         />
         <aside
           class="relative lg:overflow-y-auto p-5 lg:border-l border-line max-lg:col-span-full"
@@ -255,6 +294,13 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         :error="kept.refusal.value"
         @update:open="naming = null"
         @named="kept.name"
+      />
+      <PasteDialog
+        v-model:open="pasting"
+        :initial="pastedText"
+        :spec="bench.spec.value!"
+        :into="desk.on.value"
+        @taken="takeMusic"
       />
       <SetDialog
         v-model:open="setting"

@@ -23,7 +23,7 @@ const block = fields.block({
     1,
     MOST_WRITTEN,
   ),
-  /** What it was written out from: the drill's title then, and its spec. */
+  /** What it was written out from: the drill's title then, and its spec; without a spec what it is called. */
   from: fields.block({ title: fields.text(200), spec: fields.anyObject().optional() }).optional(),
   /** Where the drills of a routine begin, and what each is called. */
   parts: fields
@@ -239,12 +239,12 @@ export const free: SheetFamily<Free> = {
     parts
       ? `Routine of ${parts.length} drills`
       : from
-        ? `${from.title}, written out`
+        ? `${from.title}${from.spec ? ', written out' : ''}`
         : `Own music, ${notes.length} ${notes.length === 1 ? 'note' : 'notes'}`,
   purpose: ({ from, parts }) =>
     parts
       ? `One after another: ${parts.map(part => part.title).join(' · ')}.`
-      : from
+      : from?.spec
         ? `Written out from “${from.title}”, note by note.`
         : 'The teacher’s own passage, with the hands it needs.',
 }

@@ -13,7 +13,7 @@ const props = defineProps<{
   /** The lesson the bench was opened from. */
   lessonId: string | null
 }>()
-const emit = defineEmits<{ anew: []; print: []; keys: [] }>()
+const emit = defineEmits<{ anew: []; print: []; keys: []; writeOut: []; paste: [] }>()
 const studentId = defineModel<string | null>('studentId', { required: true })
 
 const { canUndo, canRedo, problem } = props.bench
@@ -22,6 +22,8 @@ const { setting, fingersChanged, keepFingers } = props.assigning
 const busy = computed(() => props.kept.busy.value || props.assigning.busy.value)
 const named = computed(() => props.kept.drill.value !== null)
 const impossible = computed(() => problem.value !== null)
+/** Own music as it stands: there is nothing to write out. */
+const isWritten = computed(() => props.bench.raw.value.family === 'free' && props.bench.spec.value!.then.length === 0)
 const options = computed(() => [
   { value: null, label: 'No student', detail: 'nobody’s hand' },
   ...props.students
@@ -49,6 +51,12 @@ const menu = computed(() => [
     disabled: !named.value,
   },
   { label: 'New drill', run: () => emit('anew') },
+  {
+    label: 'Write out as own music',
+    run: () => emit('writeOut'),
+    disabled: impossible.value || props.bench.plan.value !== null || isWritten.value,
+  },
+  { label: 'Paste tablature or notes', run: () => emit('paste') },
   { label: 'Keyboard shortcuts', run: () => emit('keys') },
 ])
 </script>

@@ -10,10 +10,22 @@ const props = defineProps<{
   bench: Bench
   student: StudentRow | null
   drillId: string | null
+  /** The desk of own music; nothing is written while its drill is another. */
+  desk: WritingDesk
   clock: { readonly tick: Readonly<Ref<number | null>> }
   lit: readonly string[] | null
 }>()
-const emit = defineEmits<{ excerpt: [from: string, to: string] }>()
+const emit = defineEmits<{
+  excerpt: [from: string, to: string]
+  writeOut: [from: number, to: number]
+  paste: [text: string]
+}>()
+useClipboardOf(
+  () => (writes.value ? props.desk : null),
+  text => emit('paste', text),
+)
+const writes = computed(() => props.desk.on.value && plan.value === null)
+const nothing = computed(() => props.bench.raw.value.family === 'free' && score.value?.notes.length === 0)
 const { lanes, quiet } = useSheetRows()
 const { plan, score, problem, asPlayed, engine } = props.bench
 const where = computed(() => fieldInWords(problem.value?.path ?? '', familyOf(props.bench.raw.value)))
@@ -24,7 +36,8 @@ const note = computed(() => (selected.value === null ? null : (score.value?.note
 function setFinger(finger: number | null) {
   if (!note.value?.finger) return
   const { key } = note.value
-  if (!asPlayed.value) props.bench.pin({ [key]: finger })
+  if (writes.value && !asPlayed.value) props.desk.finger(finger as 1 | null)
+  else if (!asPlayed.value) props.bench.pin({ [key]: finger })
   else if (finger !== null) asPlayed.value = { ...asPlayed.value, [key]: finger }
   else asPlayed.value = Object.fromEntries(Object.entries(asPlayed.value).filter(([each]) => each !== key))
 }
@@ -55,7 +68,7 @@ watch(score, () => {
 })
 /** Where the marking ended: what can be done with it appears there. */
 const marked = ref<Record<string, string>>({})
-const ACTION_WIDTH = 380
+const ACTION_WIDTH = 500
 watch(
   range,
   now => {
@@ -77,12 +90,24 @@ function takeExcerpt() {
   selected.value = null
   emit('excerpt', from!, to!)
 }
+/** The marked notes become own music. */
+function writeOut() {
+  if (!range.value || !score.value) return
+  const [from, to] = range.value.map(index => score.value!.notes[index]!.at)
+  range.value = null
+  selected.value = null
+  emit('writeOut', from!, to! + 1)
+}
 </script>
 
 <template>
   <section class="min-w-0 min-h-0 flex flex-col" aria-label="Sheet">
     <div ref="room" class="relative flex-1 min-h-0 lg:overflow-y-auto p-3 sm:p-5">
-      <div v-if="problem" role="alert" class="mb-3 border-l-4 border-attention bg-card rounded-r-md px-4 py-2.5">
+      <div
+        v-if="problem && !nothing"
+        role="alert"
+        class="mb-3 border-l-4 border-attention bg-card rounded-r-md px-4 py-2.5"
+      >
         <p class="font-bold">This cannot be played: {{ problem.message }}</p>
         <p class="text-soft">
           {{ where ? `At “${where}”. ` : '' }}The sheet shows the last playable drill; undo or change the parameter.
@@ -112,6 +137,7 @@ function takeExcerpt() {
         <p class="flex-1">Stopped: the fingers in sight are those from before.</p>
         <BaseButton size="sm" @click="engine.ask()"> Work them out </BaseButton>
       </div>
+      <WritingBar v-if="writes" :desk="desk" :bench="bench" />
       <TimedRunner v-if="plan" :plan="plan" />
       <div v-else class="bg-card border border-line rounded-md px-2 py-3">
         <DrillSheet
@@ -122,9 +148,11 @@ function takeExcerpt() {
           :quiet="quiet"
           :clock="clock"
           :lit="lit"
+          :writing="writes ? desk.surface : undefined"
         />
       </div>
-      <p v-if="!plan && !note" class="mt-2 text-soft">
+      <WritingNeck v-if="writes" :desk="desk" :bench="bench" class="mt-3" />
+      <p v-if="!plan && !note && !writes" class="mt-2 text-soft">
         Pick a note to see its finger, what stays down and what to mute. Arrow keys go from note to note.
       </p>
       <ChordChanges v-if="!plan" :score="score!" />
@@ -135,6 +163,7 @@ function takeExcerpt() {
       >
         <p>Notes {{ range[0] + 1 }} to {{ range[1] + 1 }}</p>
         <BaseButton tone="action" size="sm" @click="takeExcerpt">Make a drill of them</BaseButton>
+        <BaseButton size="sm" @click="writeOut">Write them out</BaseButton>
         <BaseButton size="sm" @click="range = null">Clear selection</BaseButton>
       </div>
     </div>
@@ -150,7 +179,7 @@ function takeExcerpt() {
         class="mt-1.5 pl-5"
         :note="note"
         :notes="score!.notes"
-        :pin="(asPlayed ?? bench.pins.value)[note.key]"
+        :pin="writes && !asPlayed ? desk.note.value?.finger : (asPlayed ?? bench.pins.value)[note.key]"
         :verdict="bench.fingering.value"
         :busy="engine.busy.value"
         @pin="setFinger"

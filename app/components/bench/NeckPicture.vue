@@ -15,6 +15,8 @@ const props = defineProps<{
   }[]
   silent?: readonly number[]
   pickable?: boolean
+  /** As wide as there is room, for many frets. */
+  wide?: boolean
   label: string
 }>()
 const emit = defineEmits<{ pick: [place: { string: number; fret: number }] }>()
@@ -41,7 +43,8 @@ const places = computed(() =>
 <template>
   <svg
     :viewBox="`0 0 ${width} ${height}`"
-    class="w-full max-w-72 text-ink figures"
+    class="w-full text-ink figures"
+    :class="wide ? 'max-w-2xl' : 'max-w-72'"
     :role="pickable ? 'group' : 'img'"
     :aria-label="label"
   >

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Score } from '#core/score/score'
-import { layOut, type SheetFrame, type SheetLayout } from './sheet-layout'
+import type { Spot, Stretch } from '#core/writing/edit'
+import { layOut, xOf, type SheetFrame, type SheetLayout, type System } from './sheet-layout'
 
 /** The sheet of a drill: wraps into systems of the measured width; notes are picked by mouse, touch or keys. */
 const props = defineProps<{
@@ -12,6 +13,8 @@ const props = defineProps<{
   clock?: { readonly tick: Readonly<Ref<number | null>> }
   /** Notes that something beside the sheet points at, by key. */
   lit?: readonly string[] | null
+  /** Where it is written on; places are then picked instead of notes, and keys belong to whoever writes. */
+  writing?: Writing | undefined
 }>()
 const litNotes = computed(() => (props.lit ? new Set(props.lit) : null))
 const selected = defineModel<number | null>('selected', { default: null })
@@ -28,7 +31,12 @@ const GAP = 12
 const keysOf = ({ systems }: SheetLayout) =>
   (props.quiet ? 60 : 0) + (systems.some(({ signs }) => signs.length > 0) ? 32 : 0)
 const at = (zoom: number) =>
-  layOut(props.score, { width: Math.floor(width.value / zoom), lanes: props.lanes, quiet: props.quiet })
+  layOut(props.score, {
+    width: Math.floor(width.value / zoom),
+    lanes: props.lanes,
+    quiet: props.quiet,
+    leastBars: props.writing?.leastBars.value,
+  })
 const fitting = computed(() => {
   if (width.value <= 120) return null
   const height = props.height ?? 0
@@ -102,10 +110,47 @@ let dragFrom: number | null = null
 function mark(from: number, to: number) {
   range.value = from === to ? null : [Math.min(from, to), Math.max(from, to)]
 }
+/** The place of a writing sheet that is pointed at: a moment and a string. */
+function spotAt(event: PointerEvent): Spot | null {
+  const line = (event.target as Element).closest<HTMLElement>('.sheet-line')
+  const { value: placed } = layout
+  const system = line && placed?.systems[lines.value!.indexOf(line)]
+  if (!placed || !system) return null
+  const box = line.getBoundingClientRect()
+  const x = (event.clientX - box.left) / zoom.value
+  const y = (event.clientY - box.top) / zoom.value
+  const { strings } = placed.frame.rows
+  const string = strings.reduce((best, row, i) => (Math.abs(row - y) < Math.abs(strings[best]! - y) ? i : best), 0) + 1
+  const at = system.from + (x - placed.frame.left - placed.inset) / placed.pxPerTick
+  return { at: Math.max(system.from, Math.min(system.to, at)), string }
+}
+const edge = (system: System, at: number) => xOf(drawn.value!, system, at)
+const isHere = (system: System, at: number) => at >= system.from && at < system.to
+const cursor = computed(() => props.writing?.cursor.value ?? null)
+const stretch = computed<Stretch | null>(() => props.writing?.stretch.value ?? null)
+watch(
+  cursor,
+  async now => {
+    await nextTick()
+    if (now) room.value?.querySelector('[data-cursor]')?.closest('.sheet-line')?.scrollIntoView({ block: 'nearest' })
+  },
+  { flush: 'post' },
+)
+
 function onPointerDown(event: PointerEvent) {
+  if (props.writing) {
+    const spot = event.button === 0 ? spotAt(event) : null
+    if (spot) props.writing.point(spot, event.shiftKey)
+    return
+  }
   dragFrom = event.button === 0 ? indexAt(event.target) : null
 }
 function onPointerMove(event: PointerEvent) {
+  if (props.writing) {
+    const spot = event.buttons === 1 && event.pointerType !== 'touch' ? spotAt(event) : null
+    if (spot) props.writing.drag(spot)
+    return
+  }
   if (dragFrom === null || event.buttons === 0) return
   const to = indexAt(document.elementFromPoint(event.clientX, event.clientY))
   if (to !== null && to !== dragFrom) mark(dragFrom, to)
@@ -121,6 +166,10 @@ async function goTo(index: number) {
 }
 
 function onKey(event: KeyboardEvent) {
+  if (props.writing) {
+    props.writing.onKey(event)
+    return
+  }
   const at = Number((event.target as Element).closest('[data-note]')?.getAttribute('data-note') ?? Number.NaN)
   if (Number.isNaN(at)) return
   if (event.shiftKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
@@ -156,10 +205,7 @@ const playhead = computed(() => {
   if (tick === null || tick === undefined || !layout.value) return null
   const system = layout.value.systems.find(each => tick >= each.from && tick < each.to)
   if (!system) return null
-  const inset = system.notes[0]
-    ? system.notes[0].x - layout.value.frame.left - (system.notes[0].note.at - system.from) * layout.value.pxPerTick
-    : 0
-  return { x: layout.value.frame.left + inset + (tick - system.from) * layout.value.pxPerTick, system: system.index }
+  return { x: xOf(layout.value, system, tick), system: system.index }
 })
 </script>
 
@@ -167,6 +213,10 @@ const playhead = computed(() => {
   <div
     ref="room"
     class="relative min-w-0"
+    :class="writing ? 'writing-sheet rounded-md' : ''"
+    :role="writing ? 'application' : undefined"
+    :tabindex="writing ? 0 : undefined"
+    :aria-label="writing ? 'Own music: type frets with the figures, move with the arrows' : undefined"
     @keydown="onKey"
     @pointerdown="onPointerDown"
     @pointermove="onPointerMove"
@@ -198,8 +248,29 @@ const playhead = computed(() => {
           :range="range"
           :digits="digits"
           :lit="litNotes"
+          :bare="writing !== undefined"
           @pick="pick"
         />
+        <template v-if="writing">
+          <div
+            v-if="stretch && stretch.from < system.to && stretch.to > system.from"
+            class="absolute bg-plan/20 border-x-2 border-plan pointer-events-none"
+            :style="{
+              left: `${edge(system, Math.max(stretch.from, system.from)) - 9}px`,
+              width: `${Math.min(edge(system, Math.min(stretch.to, system.to)) - 12, system.right) - edge(system, Math.max(stretch.from, system.from)) + 9}px`,
+              top: `${frame.rows.strings[0]! - 12}px`,
+              height: `${frame.rows.strings.at(-1)! - frame.rows.strings[0]! + 24}px`,
+            }"
+            aria-hidden="true"
+          />
+          <div
+            v-if="cursor && isHere(system, cursor.at)"
+            data-cursor
+            class="writing-cursor absolute w-6 h-5 -ml-3 -mt-2.5 rounded-sm border-2 border-action pointer-events-none dark:border-attention"
+            :style="{ left: `${edge(system, cursor.at)}px`, top: `${frame.rows.strings[cursor.string - 1]}px` }"
+            aria-hidden="true"
+          />
+        </template>
         <div
           v-if="playhead?.system === system.index"
           class="absolute top-1 bottom-3 w-0 border-l-2 border-dashed border-action dark:border-attention pointer-events-none"
@@ -214,6 +285,17 @@ const playhead = computed(() => {
 </template>
 
 <style scoped>
+.writing-sheet {
+  cursor: cell;
+  touch-action: pan-y;
+}
+.writing-sheet:focus-visible {
+  outline: 2px solid var(--attention);
+  outline-offset: 6px;
+}
+.writing-sheet:not(:focus-within) .writing-cursor {
+  opacity: 0.55;
+}
 .sheet-line {
   content-visibility: auto;
 }

@@ -10,6 +10,8 @@ const props = defineProps<{
   selected: number | null
   focusable: number | null
   still?: boolean
+  /** Nothing on it can be picked: it is written on. */
+  bare?: boolean
   range?: readonly [number, number] | null
   /** Small finger digits beside the frets. */
   digits?: boolean
@@ -194,7 +196,7 @@ const named = computed(() =>
         <path :d="quietOutlined" class="quiet" />
       </template>
     </g>
-    <template v-if="!still">
+    <template v-if="!still && !bare">
       <rect
         v-for="placed in system.notes"
         :key="placed.index"

@@ -18,6 +18,8 @@ export interface SheetRoom {
   readonly quiet?: boolean
   /** Draw no more than this many systems. */
   readonly most?: number
+  /** Draw no fewer bars than this, though nothing is written in them. */
+  readonly leastBars?: number | undefined
 }
 
 export interface PlacedNote {
@@ -107,7 +109,13 @@ export interface SheetLayout {
   readonly frame: SheetFrame
   readonly systems: readonly System[]
   readonly pxPerTick: number
+  /** Room between the beginning of a line and its first moment, px. */
+  readonly inset: number
 }
+
+/** Where a moment is in its system, px. */
+export const xOf = ({ frame, inset, pxPerTick }: SheetLayout, { from }: System, at: number) =>
+  frame.left + inset + (at - from) * pxPerTick
 
 const STRING_GAP = 16
 const LANE_GAP = 19
@@ -241,7 +249,8 @@ const fitting = (width: number, ...texts: readonly string[]) =>
  * Lays a score out in systems of a width: pure figures, no drawing.
  * @throws RangeError when the width leaves no room.
  */
-export function layOut(score: Score, room: SheetRoom): SheetLayout {
+export function layOut(written: Score, room: SheetRoom): SheetLayout {
+  const score = (room.leastBars ?? 0) > written.bars ? { ...written, bars: room.leastBars! } : written
   const instrument = instrumentOf(score.spec.instrument)
   const left = room.width < 480 ? 34 : 46
   const available = room.width - left - 10
@@ -354,7 +363,7 @@ export function layOut(score: Score, room: SheetRoom): SheetLayout {
   }
   const height = (rows.quiet.at(-1) ?? rows.lanes.at(-1) ?? rows.strings.at(-1)!) + 20
   const stringNames = [...instrument.tuning].reverse().map(midi => pitchClassName(midi + instrument.capo))
-  return { frame: { width: room.width, height, left, rows, stringNames }, systems, pxPerTick }
+  return { frame: { width: room.width, height, left, rows, stringNames }, systems, pxPerTick, inset }
 }
 
 /** What a finger does for a while: on which strings it lies. */

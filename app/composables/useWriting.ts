@@ -1,0 +1,448 @@
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import type { Free, FreeNote } from '#core/families/free'
+import { instrumentOf } from '#core/guitar/instrument'
+import { barTicks, type Tick } from '#core/line/ticks'
+import { SpecError } from '#core/schema/spec-error'
+import { barsOf, overBars, stepFrom } from '#core/writing/bars'
+import * as edit from '#core/writing/edit'
+import type { Clip, Moved, Notes, Spot, Stretch } from '#core/writing/edit'
+import { lengthInWords, lengthOf, lengthTicks, type NoteValue, type WrittenLength } from '#core/writing/lengths'
+import { realisedOf } from '#core/writing/sketch'
+import type { Bench } from './useBench'
+
+/** Figures typed one after another within this are one fret, ms. */
+const ONE_FRET_MS = 900
+
+/** What a sheet that is written on asks of whoever writes. */
+export interface Writing {
+  readonly cursor: Readonly<Ref<Spot>>
+  readonly stretch: Readonly<Ref<Stretch | null>>
+  /** Bars there are to be at least, so that the cursor has a place. */
+  readonly leastBars: Readonly<Ref<number>>
+  /** The cursor goes to the place nearest to a moment, or the marked stretch goes on until there. */
+  readonly point: (spot: Spot, extend: boolean) => void
+  readonly drag: (spot: Spot) => void
+  readonly onKey: (event: KeyboardEvent) => void
+}
+
+/** A key that writes, and what it does. */
+export interface WritingKey {
+  readonly keys: string
+  readonly label: string
+}
+
+const VALUES: readonly NoteValue[] = ['w', 'h', 'q', 'e', 's', 'n']
+const STROKES = { p: 'p', i: 'i', m: 'm', a: 'a', c: 'c', d: 'D', u: 'U' } as const
+
+/** Every key of the writing, for the list of them. */
+export const WRITING_KEYS: readonly WritingKey[] = [
+  { keys: '0–9', label: 'A fret; two figures soon after each other are one' },
+  { keys: '← →', label: 'To the note before, to the next' },
+  { keys: '↑ ↓', label: 'To the thinner, the thicker string' },
+  { keys: 'W H Q E S N', label: 'Whole, half, quarter, eighth, sixteenth, thirty-second' },
+  { keys: '. T =', label: 'Dotted, triplet, tied on by the length' },
+  { keys: 'R', label: 'A rest' },
+  { keys: 'L / K', label: 'Slur (hammer-on or pull-off), slide, tap' },
+  { keys: '> ’', label: 'Accent, staccato' },
+  { keys: 'Shift 1–4, Shift 0', label: 'Fretting finger; the engine’s choice' },
+  { keys: 'P I M A C D U', label: 'Plucking finger, down-stroke, up-stroke' },
+  { keys: 'Shift ← →', label: 'Mark a stretch' },
+  { keys: 'Alt ↑ ↓', label: 'The same pitch on the next string' },
+  { keys: 'Ctrl ↑ ↓', label: 'A fret up or down' },
+  { keys: 'Alt PgUp PgDn', label: 'An octave up or down' },
+  { keys: 'Alt ← →', label: 'Earlier, later by the length' },
+  { keys: 'Insert', label: 'Make room of the length' },
+  { keys: 'Delete, Shift Delete', label: 'Take out; and close the gap' },
+  { keys: 'Ctrl D', label: 'Repeat the bar or the marked stretch' },
+  { keys: 'Ctrl C X V A', label: 'Copy, cut, paste, mark all' },
+]
+
+/** The notes of own music on a bench, none for another drill. */
+export const notesOn = (raw: Record<string, unknown>): Notes =>
+  raw.family === 'free' ? (((raw.free as Partial<Free> | undefined)?.notes ?? []) as Notes) : []
+
+/**
+ * Own music, written on its sheet: a cursor on a string at a moment, a length in hand, a marked stretch; what is done
+ * to the notes is done by the core, and is one step of the bench's undo each.
+ */
+export function useWriting(bench: Bench) {
+  const notes = computed(() => notesOn(bench.raw.value))
+  const instrument = computed(() => instrumentOf(bench.spec.value!.instrument))
+  const meter = computed(() => bench.spec.value!.rhythm.meter)
+  const bar = computed(() => barTicks(meter.value))
+  const on = computed(() => bench.raw.value.family === 'free' && bench.spec.value!.then.length === 0)
+
+  const cursor = shallowRef<Spot>({ at: 0, string: 1 })
+  const anchor = ref<Tick | null>(null)
+  const length = shallowRef<WrittenLength>({ value: 'e', dotted: false, tuplet: 1 })
+  const ticks = computed(() => lengthTicks(length.value))
+  const clip = shallowRef<Clip | null>(null)
+  /** What could not be done, and why. */
+  const said = ref('')
+
+  const here = computed(() => edit.indexAt(notes.value, cursor.value))
+  const onset = computed(() => notes.value.flatMap((note, i) => (note.at === cursor.value.at ? [i] : [])))
+  const stretch = computed<Stretch | null>(() => {
+    if (anchor.value === null || anchor.value === cursor.value.at) return null
+    const [from, to] = [anchor.value, cursor.value.at].sort((a, b) => a - b)
+    return { from: from!, to: to! }
+  })
+  const inStretch = () => notes.value.flatMap((note, i) => (stretch.value && edit.isIn(note, stretch.value) ? [i] : []))
+  /** Whole onsets: what lengths, rests and marks are about. */
+  const chosen = () => (stretch.value ? inStretch() : onset.value)
+  /** Single notes: what strings, frets, slurs and fingers are about. */
+  const picked = () => (stretch.value ? inStretch() : here.value >= 0 ? [here.value] : [])
+
+  // A drill with fewer strings or notes leaves the cursor nowhere.
+  watch(instrument, ({ tuning }) => {
+    if (cursor.value.string > tuning.length) cursor.value = { ...cursor.value, string: tuning.length }
+  })
+
+  /** Tries a change; what the core refuses is said. @returns Whether it was made. */
+  function write(change: (notes: Notes) => Notes, otherwise = ''): boolean {
+    said.value = ''
+    try {
+      const next = change(notes.value)
+      if (next === notes.value) {
+        said.value = otherwise
+        return false
+      }
+      bench.set('free.notes', next)
+      return true
+    } catch (error) {
+      if (!(error instanceof SpecError)) throw error
+      said.value = error.message
+      return false
+    }
+  }
+  const writeMoved = (moved: Moved): boolean =>
+    write(() => (moved.ok ? moved.notes : notes.value), moved.ok ? '' : moved.why)
+  /** Does something to notes, where there are any. */
+  const toNotes = (
+    indices: readonly number[],
+    change: (notes: Notes, indices: readonly number[]) => Notes,
+    otherwise?: string,
+  ) => {
+    if (indices.length === 0) said.value = 'There is no note here.'
+    else write(before => change(before, indices), otherwise)
+  }
+
+  let typed = { text: '', at: -1, string: 0, time: 0 }
+  /** Types a figure of a fret; the second of two figures makes them one fret where the neck has it. */
+  function typeFigure(figure: string) {
+    const { at, string } = cursor.value
+    const now = performance.now()
+    const goesOn = typed.at === at && typed.string === string && now - typed.time < ONE_FRET_MS
+    const both = Number(typed.text + figure)
+    const text = goesOn && typed.text !== '0' && both <= instrument.value.lastFret ? typed.text + figure : figure
+    typed = { text, at, string, time: now }
+    putFret(Number(text))
+  }
+  /** Puts a fret under the cursor, as long as what sounds with it, or else as the length in hand. */
+  function putFret(fret: number) {
+    const { at, string } = cursor.value
+    if (fret > instrument.value.lastFret) {
+      said.value = `The last fret is ${instrument.value.lastFret}.`
+      return
+    }
+    anchor.value = null
+    const together = notes.value[here.value] ?? notes.value[onset.value[0] ?? -1]
+    const next = notes.value.find(note => note.at > at)?.at ?? Infinity
+    const dur = together?.dur ?? Math.min(ticks.value, next - at)
+    write(before => edit.put(before, { at, string, fret, dur }))
+  }
+
+  function go(at: Tick, string = cursor.value.string, extend = false) {
+    anchor.value = extend ? (anchor.value ?? cursor.value.at) : null
+    cursor.value = { at, string: Math.min(instrument.value.tuning.length, Math.max(1, string)) }
+    said.value = ''
+    // The length in hand follows the note, so that the next is as long.
+    const note = notes.value[here.value]
+    const own = note && lengthOf(note.dur)
+    if (own) length.value = own
+  }
+  const step = (way: 1 | -1, extend = false) =>
+    go(stepFrom(notes.value, cursor.value.at, way, ticks.value), cursor.value.string, extend)
+
+  function setLength(change: Partial<WrittenLength>) {
+    const next = { ...length.value, ...change }
+    length.value = next
+    const indices = chosen()
+    if (indices.length > 0) write(before => edit.lengthen(before, indices, lengthTicks(next)))
+  }
+  function rest() {
+    const indices = chosen()
+    if (indices.length > 0) write(before => edit.takeOut(before, indices))
+    const { at } = cursor.value
+    go(stretch.value ? stretch.value.to : at + ticks.value)
+  }
+  function takeOut() {
+    const indices = picked()
+    toNotes(indices, edit.takeOut)
+  }
+  function takeBack() {
+    if (stretch.value || here.value >= 0) takeOut()
+    else {
+      step(-1)
+      if (onset.value.length > 0) write(before => edit.takeOut(before, onset.value))
+    }
+  }
+  const lengthHere = () => notes.value[onset.value[0] ?? -1]?.dur ?? ticks.value
+  function closeGap() {
+    const gap = stretch.value ?? { from: cursor.value.at, to: cursor.value.at + lengthHere() }
+    if (write(before => edit.closeTime(before, gap))) go(gap.from)
+  }
+  const openGap = () => write(before => edit.openTime(before, stretch.value?.from ?? cursor.value.at, ticks.value))
+  const barHere = (): Stretch => {
+    const from = cursor.value.at - (cursor.value.at % bar.value)
+    return { from, to: from + bar.value }
+  }
+  function repeat() {
+    const what = stretch.value ?? barHere()
+    if (write(before => edit.repeat(before, what))) go(what.to)
+  }
+  function markAll() {
+    anchor.value = 0
+    cursor.value = { ...cursor.value, at: Math.max(edit.endOf(notes.value), 1) }
+  }
+  /** A copy of what is marked, or of the notes under the cursor. */
+  function copy(): Clip | null {
+    const what = stretch.value ?? { from: cursor.value.at, to: cursor.value.at + lengthHere() }
+    const taken = edit.copy(notes.value, what)
+    if (taken.notes.length === 0) {
+      said.value = 'There is no note here.'
+      return null
+    }
+    clip.value = taken
+    return taken
+  }
+  function cut() {
+    if (copy()) write(before => edit.takeOut(before, stretch.value ? inStretch() : onset.value))
+  }
+  function paste(what = clip.value) {
+    if (!what) {
+      said.value = 'Nothing was copied.'
+      return
+    }
+    const at = stretch.value?.from ?? cursor.value.at
+    if (write(before => edit.paste(before, at, what))) go(at + what.ticks)
+  }
+
+  const verbs = {
+    typeFigure,
+    putFret,
+    step,
+    setLength,
+    rest,
+    takeOut,
+    takeBack,
+    closeGap,
+    openGap,
+    repeat,
+    markAll,
+    copy,
+    cut,
+    paste,
+    tie: () => {
+      const by = ticks.value
+      toNotes(chosen(), (before, indices) => edit.tieOn(before, indices, by))
+    },
+    slur: () =>
+      toNotes(
+        picked(),
+        (before, indices) => edit.slur(before, indices, 'slur'),
+        'A slur needs a note just before it on its string, on another fret.',
+      ),
+    slide: () =>
+      toNotes(
+        picked(),
+        (before, indices) => edit.slur(before, indices, 'slide'),
+        'A slide needs a fretted note just before it on its string.',
+      ),
+    tap: () => toNotes(picked(), edit.tap, 'An open string cannot be tapped.'),
+    mark: (kind: 'accent' | 'staccato') => toNotes(chosen(), (before, indices) => edit.mark(before, indices, kind)),
+    finger: (finger: 1 | 2 | 3 | 4 | null) =>
+      toNotes(picked(), (before, indices) => edit.finger(before, indices, finger)),
+    pluck: (pluck: FreeNote['pluck'] | null) =>
+      toNotes(picked(), (before, indices) => edit.pluck(before, indices, pluck)),
+    moveString: (by: 1 | -1) => {
+      const moved = edit.moveString(notes.value, picked(), by, instrument.value)
+      if (writeMoved(moved) && !stretch.value) go(cursor.value.at, cursor.value.string + by)
+    },
+    moveFret: (by: number) => writeMoved(edit.moveFret(notes.value, picked(), by, instrument.value)),
+    moveOctave: (by: 1 | -1) => {
+      const before = notes.value[here.value]
+      const moved = edit.moveOctave(notes.value, picked(), by, instrument.value)
+      const string =
+        moved.ok && before
+          ? moved.notes.find(note => note.at === before.at && !notes.value.includes(note))?.string
+          : null
+      if (writeMoved(moved) && string && !stretch.value) go(cursor.value.at, string)
+    },
+    moveTime: (way: 1 | -1) => {
+      const by = way * ticks.value
+      const indices = chosen()
+      const start = anchor.value
+      if (!writeMoved(edit.moveTime(notes.value, indices, by))) return
+      go(cursor.value.at + by)
+      if (start !== null) anchor.value = start + by
+    },
+  }
+
+  const STEPS: Readonly<Record<string, (extend: boolean) => void>> = {
+    ArrowRight: extend => step(1, extend),
+    ArrowLeft: extend => step(-1, extend),
+    Enter: () => step(1),
+    ArrowUp: () => go(cursor.value.at, cursor.value.string - 1),
+    ArrowDown: () => go(cursor.value.at, cursor.value.string + 1),
+    Home: extend => go(0, cursor.value.string, extend),
+    End: extend => go(edit.endOf(notes.value), cursor.value.string, extend),
+    Insert: () => openGap(),
+    Delete: shift => (shift ? closeGap() : takeOut()),
+    Backspace: () => takeBack(),
+  }
+  const ALT: Readonly<Record<string, () => void>> = {
+    ArrowUp: () => verbs.moveString(-1),
+    ArrowDown: () => verbs.moveString(1),
+    ArrowLeft: () => verbs.moveTime(-1),
+    ArrowRight: () => verbs.moveTime(1),
+    PageUp: () => verbs.moveOctave(1),
+    PageDown: () => verbs.moveOctave(-1),
+  }
+  const CTRL: Readonly<Record<string, () => void>> = {
+    ArrowUp: () => verbs.moveFret(1),
+    ArrowDown: () => verbs.moveFret(-1),
+    a: markAll,
+    d: repeat,
+  }
+  const LETTERS: Readonly<Record<string, () => void>> = {
+    '.': () => setLength({ dotted: !length.value.dotted }),
+    't': () => setLength({ tuplet: length.value.tuplet === 1 ? 3 : 1 }),
+    '=': verbs.tie,
+    'r': rest,
+    'l': verbs.slur,
+    '/': verbs.slide,
+    'k': verbs.tap,
+    '>': () => verbs.mark('accent'),
+    "'": () => verbs.mark('staccato'),
+    '’': () => verbs.mark('staccato'),
+    ...Object.fromEntries(VALUES.map(value => [value, () => setLength({ value })])),
+    ...Object.fromEntries(Object.entries(STROKES).map(([key, pluck]) => [key, () => verbs.pluck(pluck)])),
+  }
+
+  /** What a key does, null where it is nothing of the writing. */
+  function meant(event: KeyboardEvent): (() => void) | null {
+    if (event.altKey) return ALT[event.key] ?? null
+    if (event.ctrlKey || event.metaKey)
+      return event.shiftKey ? null : (CTRL[event.key.length === 1 ? event.key.toLowerCase() : event.key] ?? null)
+    const move = STEPS[event.key]
+    if (move) return () => move(event.shiftKey)
+    const digit = /^(?:Digit|Numpad)(\d)$/.exec(event.code)?.[1]
+    if (event.shiftKey && digit) {
+      const finger = Number(digit)
+      return finger <= 4 ? () => verbs.finger(finger === 0 ? null : (finger as 1)) : null
+    }
+    if (/^\d$/.test(event.key)) return () => typeFigure(event.key)
+    if (event.key === 'Escape' && stretch.value)
+      return () => {
+        anchor.value = null
+      }
+    return LETTERS[event.key.toLowerCase()] ?? null
+  }
+
+  /** The place nearest to a moment: where a note begins or ends, or on the grid of the length in hand. */
+  function nearest({ at, string }: Spot): Spot {
+    const start = Math.floor(at / bar.value) * bar.value
+    const grid = Math.min(ticks.value, bar.value)
+    const places = [
+      ...Array.from({ length: Math.ceil(bar.value / grid) }, (_, i) => start + i * grid),
+      start + bar.value,
+      ...notes.value.flatMap(note => [note.at, note.at + note.dur]),
+    ]
+    const best = places.reduce((near, place) => (Math.abs(place - at) < Math.abs(near - at) ? place : near), 0)
+    return { at: best, string }
+  }
+
+  const surface: Writing = {
+    cursor,
+    stretch,
+    leastBars: computed(() => Math.max(barsOf(notes.value, meter.value), Math.floor(cursor.value.at / bar.value) + 1)),
+    point: (spot, extend) => {
+      const place = nearest(spot)
+      go(place.at, place.string, extend)
+    },
+    drag: spot => {
+      const place = nearest(spot)
+      if (place.at !== cursor.value.at) go(place.at, place.string, true)
+    },
+    onKey: event => {
+      const run = meant(event)
+      if (!run) return
+      event.preventDefault()
+      event.stopPropagation()
+      run()
+    },
+  }
+
+  return {
+    ...verbs,
+    /** Whether the drill on the bench is own music that can be written on as it stands. */
+    on,
+    surface,
+    notes,
+    cursor,
+    stretch,
+    length,
+    said,
+    /** Where the note under the cursor is in the score; null where there is none. */
+    selected: computed(() => {
+      const { value: score } = bench.score
+      const note = notes.value[here.value]
+      if (!note || !score) return null
+      const [realised] = realisedOf([note], score)
+      const index = realised ? score.notes.indexOf(realised) : -1
+      return index < 0 ? null : index
+    }),
+    /** The note under the cursor. */
+    note: computed(() => notes.value[here.value] ?? null),
+    /** Where the cursor is, in words. */
+    where: computed(() => {
+      const { at, string } = cursor.value
+      const beat = (at % bar.value) / (bar.value / meter.value[0])
+      const note = notes.value[here.value]
+      return [
+        `Bar ${Math.floor(at / bar.value) + 1}, beat ${Math.round((beat + 1) * 100) / 100}`,
+        `string ${string}`,
+        note ? `${note.fret === 0 ? 'open' : `fret ${note.fret}`}, ${lengthInWords(note.dur)}` : 'nothing here',
+      ].join(' · ')
+    }),
+    /** What runs over a bar line, in words. */
+    over: computed(() =>
+      overBars(notes.value, meter.value).map(
+        ({ bar: number, by }) =>
+          `Bar ${number} is overfull by ${lengthInWords(by)}: its last note is tied over the bar line.`,
+      ),
+    ),
+    /** Puts the cursor on a note of the score. */
+    goToNote: (index: number | null) => {
+      const found = index === null ? undefined : bench.score.value?.notes[index]
+      if (found) go(found.at, found.string)
+    },
+    /** Writes a place of the neck at the cursor, and goes on unless more sounds together. */
+    pickPlace: ({ string, fret }: { string: number; fret: number }, together: boolean) => {
+      cursor.value = { ...cursor.value, string }
+      putFret(fret)
+      if (!together) step(1)
+    },
+    /** Begins anew with nothing. */
+    clear: () => {
+      if (write(() => [])) go(0)
+    },
+    /** Puts music in at the cursor, or in place of all. */
+    take: (what: Clip, all: boolean) => {
+      const at = all ? 0 : cursor.value.at
+      if (write(before => edit.paste(all ? [] : before, at, what))) go(at + what.ticks)
+    },
+  }
+}
+export type WritingDesk = ReturnType<typeof useWriting>

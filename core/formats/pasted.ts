@@ -1,0 +1,106 @@
+import { instrumentOf, midiAt } from '../guitar/instrument'
+import type { Tick } from '../line/ticks'
+import type { SharedSpec } from '../schema/fields'
+import type { Clip } from '../writing/edit'
+import { endOf } from '../writing/edit'
+import { readNoteNames } from '../writing/note-names'
+import { readTab, type TabRead } from './tab/read'
+import { PLAIN_VALUE, type RhythmBy } from './tab/rhythm'
+
+/** How pasted music is to be read where it leaves that open, and the drill it comes beside. */
+export interface PastedOptions {
+  readonly rhythm?: RhythmBy | undefined
+  /** Ticks of a note where all are alike, or before any length is named. */
+  readonly value?: Tick
+  readonly beside: Pick<SharedSpec, 'instrument' | 'rhythm' | 'tempo' | 'position'>
+}
+
+/** Music made of a text, before anything is done with it. */
+export interface Pasted {
+  readonly ok: true
+  readonly kind: 'tablature' | 'names'
+  /** As a drill of its own. */
+  readonly spec: Record<string, unknown>
+  /** To be put into other music. */
+  readonly clip: Clip
+  /** How its rhythm was read, and how else it could be. */
+  readonly rhythm: RhythmBy | null
+  readonly ways: readonly RhythmBy[]
+  readonly warnings: readonly string[]
+}
+
+/** Music made of a text, or why none can be. */
+export type ReadPasted = Pasted | { readonly ok: false; readonly why: string }
+
+const specOf = (
+  clip: Clip,
+  { instrument, rhythm, tempo, position }: PastedOptions['beside'],
+  {
+    meter,
+    title,
+    more = {},
+  }: { meter?: readonly [number, number]; title?: string | null; more?: Record<string, unknown> },
+) => ({
+  version: 1,
+  family: 'free',
+  free: { notes: clip.notes, ...(title && { from: { title } }) },
+  instrument,
+  position,
+  rhythm: { ...rhythm, ...(meter && { meter: [...meter] }) },
+  tempo,
+  ...more,
+})
+
+function fromTab(read: TabRead, { beside }: PastedOptions): Pasted {
+  const { notes, meter, tempo, capo, tuning, title } = read
+  const { tuning: _, capo: __, ...guitar } = beside.instrument
+  const own = tuning !== null || capo !== null
+  const instrument = own
+    ? { ...guitar, ...(tuning && { tuning: [...tuning] }), ...(capo !== null && { capo }) }
+    : beside.instrument
+  const { lastFret } = instrumentOf(instrument)
+  const highest = notes.reduce((most, { fret = 0 }) => Math.max(most, fret), 0)
+  const clip = { notes, ticks: endOf(notes) }
+  return {
+    ok: true,
+    kind: 'tablature',
+    spec: specOf(clip, { ...beside, instrument, ...(tempo !== null && { tempo }) }, { meter, title }),
+    clip,
+    rhythm: read.rhythm,
+    ways: read.ways,
+    warnings: [
+      ...(highest > lastFret ? [`Fret ${highest} is past the last fret of this guitar, ${lastFret}.`] : []),
+      ...read.warnings,
+    ],
+  }
+}
+
+/**
+ * Reads what was pasted or typed: text tablature, or note names; a drill of its own on the guitar in hand, its pitches
+ * left to the engine to place where only names are given.
+ * @param text At most 200,000 characters.
+ */
+export function readPasted(text: string, options: PastedOptions): ReadPasted {
+  const tab = readTab(text, options)
+  if (tab.ok) return fromTab(tab, options)
+  // Where nothing looks like a string, names are meant.
+  if (tab.line > 0 || text.length > 20_000 || /-{3}|-\d+-/.test(text))
+    return { ok: false, why: tab.line > 0 ? `Line ${tab.line}: ${tab.why}.` : `The text cannot be read: ${tab.why}.` }
+  const guitar = instrumentOf(options.beside.instrument)
+  const lowest = Math.min(...guitar.tuning) + guitar.capo
+  const named = readNoteNames(text, options.value ?? PLAIN_VALUE, [lowest, midiAt(guitar, 1, guitar.lastFret)])
+  if (!named.ok)
+    return {
+      ok: false,
+      why: `Neither tablature nor note names. ${named.why.charAt(0).toUpperCase()}${named.why.slice(1)}.`,
+    }
+  return {
+    ok: true,
+    kind: 'names',
+    spec: specOf(named.clip, options.beside, { more: { fingering: { rule: 'best' } } }),
+    clip: named.clip,
+    rhythm: null,
+    ways: [],
+    warnings: [],
+  }
+}
