@@ -47,6 +47,54 @@ async function changeTimes(page: Page, presses: number): Promise<number[]> {
   }, presses)
 }
 
+/** Lays own music of so many notes on the bench, through the clipboard of its sheet, and goes to its end. */
+async function writeMusic(page: Page, address: string, count: number) {
+  const note = (i: number) => ({ at: i * 2520, dur: 2520, string: 1 + ((i * 7) % 3), fret: 5 + ((i * 5) % 4) })
+  await page.goto(
+    `${address}/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family: 'free', free: { notes: [note(0)] } }))}`,
+  )
+  const sheet = page.locator('.writing-sheet')
+  await sheet.waitFor()
+  const clip = { notes: Array.from({ length: count }, (_, i) => note(i)), ticks: count * 2520 }
+  await sheet.evaluate((element, text) => {
+    const clipboardData = new DataTransfer()
+    clipboardData.setData('application/x-fidactyl-notes', text)
+    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true }))
+  }, JSON.stringify(clip))
+  await page.waitForTimeout(4000)
+  await sheet.focus()
+  await page.keyboard.press('End')
+}
+
+/**
+ * Milliseconds from a figure typed on a sheet to the end of the frame that shows it, one per key; as above at the
+ * beginning of a frame. After each the cursor goes on.
+ */
+async function typingTimes(page: Page, keys: number): Promise<number[]> {
+  return page.evaluate(async count => {
+    const sheet = document.querySelector('.writing-sheet')!
+    const press = (key: string, code: string) =>
+      sheet.dispatchEvent(new KeyboardEvent('keydown', { key, code, bubbles: true, cancelable: true }))
+    const times: number[] = []
+    for (let i = 0; i < count; i++) {
+      await new Promise(resolve => setTimeout(resolve, 120))
+      times.push(
+        await new Promise<number>(resolve =>
+          requestAnimationFrame(() => {
+            const began = performance.now()
+            press(String(5 + (i % 4)), `Digit${5 + (i % 4)}`)
+            const channel = new MessageChannel()
+            channel.port1.onmessage = () => resolve(performance.now() - began)
+            channel.port2.postMessage(null)
+          }),
+        ),
+      )
+      press('ArrowRight', 'ArrowRight')
+    }
+    return times
+  }, keys)
+}
+
 /**
  * Milliseconds from asking the worker about 64 notes, every finger free, to its answer: score, reasons, other ways and
  * all.
@@ -199,6 +247,12 @@ export async function browserFigures(address: string, password: string) {
     const times = await changeTimes(page, 120)
     frames.push({ notes, p50: percentile(times, 0.5), p95: percentile(times, 0.95) })
   }
+  const typing: { notes: number; p50: number; p95: number }[] = []
+  for (const notes of [64, 1024]) {
+    await writeMusic(page, address, notes)
+    const times = await typingTimes(page, 60)
+    typing.push({ notes, p50: percentile(times, 0.5), p95: percentile(times, 0.95) })
+  }
   const worker = await verdictTimes(page, address)
   await page.goto(`${address}/students`)
   await page.getByRole('link', { name: /Bram/ }).first().click()
@@ -207,5 +261,5 @@ export async function browserFigures(address: string, password: string) {
   const pages = { bench: await pageFigures(page, `${address}/bench`), lesson: await pageFigures(page, page.url()) }
   const shelf = await shelfFigures(page, address)
   await browser.close()
-  return { firstPageBytes, frames, worker, pages, shelf }
+  return { firstPageBytes, frames, typing, worker, pages, shelf }
 }

@@ -1,5 +1,5 @@
 import { useManualRefHistory } from '@vueuse/core'
-import { computed, ref, type Ref, shallowRef, watch } from 'vue'
+import { computed, markRaw, ref, type Ref, shallowRef, watch } from 'vue'
 import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
 import { openingFor, type Player } from '#core/fitting/opening'
 import type { Grade } from '#core/grade/grade'
@@ -11,6 +11,7 @@ import type { Pins } from '#core/schema/fields'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { fieldAt, withField } from '#core/schema/minimal'
 import { parseSpec, type Parsed, type Spec } from '#core/schema/parse'
+import type { Notes } from '#core/writing/edit'
 import { sketch } from '#core/writing/sketch'
 import type { SpecProblem } from '#core/schema/spec-error'
 import { saysTheSame } from '../utils/same'
@@ -21,9 +22,16 @@ import { notesOn } from './useWriting'
 const openingSpec = (player: Player): Record<string, unknown> => ({ tempo: 60, ...openingFor(FAMILIES[0]!, player) })
 
 /** What undo goes back through: the drill, and the fingers set over it. */
-interface Draft {
+export interface Draft {
   readonly spec: Record<string, unknown>
   readonly pins: Pins
+}
+
+/** A drill on the bench with what undo and redo lead to, the nearest first. */
+export interface Steps {
+  readonly past: readonly Draft[]
+  readonly present: Draft
+  readonly future: readonly Draft[]
 }
 
 /**
@@ -38,22 +46,28 @@ function livePins(spec: Record<string, unknown>, pins: Pins): Pins {
   return Object.fromEntries(Object.entries(pins).filter(([key]) => fretted.has(key)))
 }
 
-/** Own music with more notes is drawn as it is written; a hand is led through it by the engine, a moment later. */
-const MOST_AT_ONCE = 96
+/** Stands for the notes of an empty sheet, which is no drill yet. */
 const PLACEHOLDER = [{ at: 0, dur: 1, string: 1, fret: 0 }]
 
-/** Own music as it can be drawn at once; null for what is realised at once, and for other drills. */
-function sketchOf(raw: Record<string, unknown>, before: Score | undefined): Score | null {
-  if (raw.family !== 'free' || !before) return null
-  const notes = notesOn(raw)
-  const parsed = parseSpec(
-    notes.length > 0 ? raw : { ...raw, free: { ...(raw.free as object), notes: PLACEHOLDER } },
-    familyLookup,
+/** Whether own music says the same as before but for its notes. */
+function onlyNotesDiffer(now: Record<string, unknown>, before: Record<string, unknown>): boolean {
+  const same = (a: Record<string, unknown>, b: Record<string, unknown>, but: string) =>
+    Object.keys(a).length === Object.keys(b).length && Object.keys(a).every(key => key === but || a[key] === b[key])
+  return (
+    same(now, before, 'free') &&
+    same(now.free as Record<string, unknown>, before.free as Record<string, unknown>, 'notes')
   )
-  if (!parsed.ok || parsed.value.then.length > 0) return null
-  const { times, fingering } = parsed.value
-  const light = notes.length * times <= MOST_AT_ONCE && fingering.rule === 'one-per-fret'
-  return light && notes.length > 0 ? null : sketch(parsed.value, notes, before)
+}
+
+/** The spec of own music in which only notes were written since it was checked, or of an empty sheet; null for others. */
+function writtenSpec(raw: Record<string, unknown>, checked: Spec | null, last: Record<string, unknown>): Spec | null {
+  if (raw.family !== 'free') return null
+  const notes = notesOn(raw)
+  // The notes themselves are the core's own work: checking a thousand of them anew at every key is not needed.
+  if (checked && onlyNotesDiffer(raw, last)) return { ...checked, free: { ...(checked.free as object), notes } }
+  if (notes.length > 0) return null
+  const parsed = parseSpec({ ...raw, free: { ...(raw.free as object), notes: PLACEHOLDER } }, familyLookup)
+  return parsed.ok ? { ...parsed.value, free: { ...(parsed.value.free as object), notes } } : null
 }
 
 /**
@@ -65,7 +79,8 @@ export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<We
   const draft = shallowRef<Draft>({ spec: openingSpec(person.value), pins: {} })
   /** What the bench opened by itself. */
   const opened = shallowRef(draft.value)
-  const { undo, redo, canUndo, canRedo, clear, commit } = useManualRefHistory(draft, { capacity: 200 })
+  const history = useManualRefHistory(draft, { capacity: 200 })
+  const { undo, redo, canUndo, canRedo, clear, commit } = history
   const raw = computed(() => draft.value.spec)
   const pins = computed(() => draft.value.pins)
   /** Fingers a student really takes, while the teacher writes them down; null otherwise. */
@@ -73,6 +88,8 @@ export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<We
 
   const spec = shallowRef<Spec>()
   const score = shallowRef<Score>()
+  /** The last score that a hand was led through: what figures are about. */
+  const settled = shallowRef<Score>()
   const plan = shallowRef<CountPlan | StepsPlan | null>(null)
   const problem = shallowRef<SpecProblem | null>(null)
   const context = computed(() => ({
@@ -84,34 +101,48 @@ export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<We
   function take(result: Parsed<Realised>) {
     problem.value = result.ok ? null : result.error
     if (!result.ok) return
-    if (result.value.kind === 'sheet') score.value = result.value
+    if (result.value.kind === 'sheet') {
+      score.value = result.value
+      settled.value = result.value
+    }
     plan.value = result.value.kind === 'sheet' ? null : result.value
   }
 
   /** Own music is drawn as it is written, until the engine has looked at it. */
   const sketched = ref(false)
+  let ownSpec: Spec | null = null
+  let lastOwn: Record<string, unknown> = {}
   // One finger per fret is drawn at once; where the engine chooses, the sheet follows when it has.
   const atOnce = computed(() => !score.value || (spec.value?.fingering.rule === 'one-per-fret' && !sketched.value))
   watch(
     [raw, context],
     () => {
-      const drawn = sketchOf(raw.value, score.value)
-      sketched.value = drawn !== null
-      if (drawn) {
-        spec.value = drawn.spec
-        score.value = drawn
+      const written = score.value ? writtenSpec(raw.value, ownSpec, lastOwn) : null
+      ownSpec = written
+      lastOwn = raw.value
+      sketched.value = written !== null
+      if (written) {
+        spec.value = written
+        score.value = sketch(written, notesOn(raw.value), score.value!)
         plan.value = null
-        problem.value = drawn.notes.length > 0 ? null : { path: 'free.notes', message: 'nothing is written yet' }
+        problem.value = score.value.notes.length > 0 ? null : { path: 'free.notes', message: 'nothing is written yet' }
         return
       }
       const parsed = parseSpec(raw.value, familyLookup)
-      if (parsed.ok) spec.value = parsed.value
+      if (parsed.ok) {
+        spec.value = parsed.value
+        if (parsed.value.family === 'free' && parsed.value.then.length === 0) ownSpec = parsed.value
+      }
       if (!parsed.ok || atOnce.value) take(realise(raw.value, context.value))
     },
     { immediate: true, flush: 'sync' },
   )
 
-  const verdict = useVerdict(() => ({ spec: raw.value, context: context.value, weights: weights.value }))
+  // What is typed is looked at when the hand rests; a parameter that was changed at once.
+  const verdict = useVerdict(
+    () => ({ spec: raw.value, context: context.value, weights: weights.value }),
+    () => (sketched.value ? 250 : 60),
+  )
   watch(
     verdict.answer,
     answer => {
@@ -158,6 +189,7 @@ export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<We
     asPlayed,
     spec,
     score,
+    settled,
     /** A drill without a guitar: counting or timed steps; null while a sheet is on the bench. */
     plan,
     problem,
@@ -169,6 +201,11 @@ export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<We
     /** The spec without what has its default; what is saved and shared. */
     minimal: computed(() => (spec.value && problem.value === null ? minimalSpec(spec.value) : raw.value)),
     get: (path: string) => (spec.value ? fieldAt(spec.value, path) : undefined),
+    /** Writes other notes of own music; pins go, for their keys may be those of other notes now. */
+    setNotes: (notes: Notes) => {
+      draft.value = { spec: withField(raw.value, 'free.notes', notes), pins: {} }
+      commit()
+    },
     set: (path: string, value: unknown) => replace(withField(raw.value, path, value)),
     replace,
     /** Pins fingers to notes, or with null lets the drill have its own again. */
@@ -209,6 +246,19 @@ export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<We
       replace({ ...shared, ...opening, ...(instrument && { instrument }) })
     },
     load,
+    /** The drill with all that undo and redo lead to; drafts are never changed. */
+    steps: computed((): Steps => ({
+      past: history.undoStack.value.map(({ snapshot }) => snapshot),
+      present: draft.value,
+      future: history.redoStack.value.map(({ snapshot }) => snapshot),
+    })),
+    /** Takes up a drill with its undo, as it was left. */
+    takeUp: ({ past, present, future }: Steps) => {
+      load(present.spec, present.pins)
+      const record = (snapshot: Draft) => markRaw({ snapshot, timestamp: 0 })
+      history.undoStack.value = past.map(record)
+      history.redoStack.value = future.map(record)
+    },
     undo,
     redo,
     canUndo,

@@ -5,9 +5,12 @@ import { fillIn } from '#core/families/fill-in'
 import { familyOf } from '#core/families/registry'
 import { pinsSchema, type Pins } from '#core/schema/fields'
 import { fieldInWords } from '#core/wording/field'
+import type { DrillVersion } from '#shared/contracts/drills'
 import { useToasts } from '../stores/toasts'
 import type { Assigning } from './useAssigning'
 import type { Bench } from './useBench'
+import type { BenchWork, BenchWorkKeeper } from './useBenchWork'
+import { saysTheSame } from '../utils/same'
 import { minimalOf, type SavedDrill } from './useSavedDrill'
 
 /** What an address of the bench may ask for; read as it comes. */
@@ -17,6 +20,8 @@ export interface BenchQuery {
   readonly pins?: unknown
   readonly set?: unknown
   readonly student?: unknown
+  /** What this device keeps, where a drill is too long to be spelt out. */
+  readonly work?: unknown
 }
 
 /** The parts of the bench that an address names. */
@@ -25,7 +30,11 @@ export interface BenchParts {
   readonly kept: SavedDrill
   readonly assigning: Assigning
   readonly studentId: Readonly<Ref<string | null>>
+  readonly work: BenchWorkKeeper
 }
+
+/** An address that every server and browser takes whole, in characters; longer drills stay on the device. */
+const MOST_SPELT = 6000
 
 /** Pins of an address; what cannot be read is no reason to lose the drill. */
 function readPins(text: unknown): Pins {
@@ -39,7 +48,7 @@ function readPins(text: unknown): Pins {
 }
 
 /** The address holds what is on the bench: it can be reloaded, gone back to, sent to a colleague. */
-export function useBenchAddress({ bench, kept, assigning, studentId }: BenchParts) {
+export function useBenchAddress({ bench, kept, assigning, studentId, work }: BenchParts) {
   const toasts = useToasts()
   const router = useRouter()
   const { lesson } = useRoute().query
@@ -69,8 +78,26 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
     }
   }
 
+  /** Whether kept work says what is on the bench already. */
+  const isOnBench = ({ steps: { present } }: BenchWork) =>
+    saysTheSame(present.pins, bench.pins.value) &&
+    saysTheSame(minimalOf({ spec: present.spec as DrillVersion['spec'] }), bench.minimal.value)
+
   /** Opens what an address asks for: a drill as it was set, a drill spelt out, a saved drill. */
-  async function open({ spec, drill, pins, set, student }: BenchQuery) {
+  async function open({ spec, drill, pins, set, student, work: workId }: BenchQuery) {
+    const own = await work.find(typeof workId === 'string' ? workId : work.id.value)
+    if (typeof workId === 'string' && typeof spec !== 'string') {
+      if (typeof drill === 'string')
+        await kept.load(drill).catch((error: Error) => toasts.say(error.message, { tone: 'trouble' }))
+      if (typeof set === 'string' && typeof student === 'string') await assigning.load(set, student)
+      if (own) bench.takeUp(own.steps)
+      else
+        toasts.say(
+          'What this address names was kept on another device, or is gone. The bench opens with a plain drill.',
+          { tone: 'trouble' },
+        )
+      return
+    }
     if (typeof set === 'string' && typeof student === 'string') {
       await assigning.load(set, student)
       const { value: assignment } = assigning.assignment
@@ -85,6 +112,9 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
     const newest = kept.drill.value?.versions[0]
     if (typeof spec === 'string') openSpec(spec, pins)
     else if (newest) bench.load(minimalOf(newest))
+    else if (drill === undefined && set === undefined) await work.look()
+    // The same drill as was here before a reload: undo goes on as well.
+    if (own && typeof spec === 'string' && isOnBench(own)) bench.takeUp(own.steps)
   }
 
   // Putting the drill in the address is a navigation too: it must not overtake one that leads away.
@@ -97,12 +127,13 @@ export function useBenchAddress({ bench, kept, assigning, studentId }: BenchPart
     watchDebounced(
       [bench.minimal, bench.pins, studentId, kept.drill, assigning.assignment],
       () => {
+        const spelt = JSON.stringify(bench.minimal.value)
         const query = {
           ...(kept.drill.value && { drill: kept.drill.value.id }),
           ...(studentId.value && { student: studentId.value }),
           ...(assigning.assignment.value && { set: assigning.assignment.value.id }),
           ...(typeof lesson === 'string' && { lesson }),
-          spec: JSON.stringify(bench.minimal.value),
+          ...(spelt.length <= MOST_SPELT ? { spec: spelt } : { work: work.id.value }),
           ...(Object.keys(bench.pins.value).length > 0 && { pins: JSON.stringify(bench.pins.value) }),
         }
         if (!leaving) void router.replace({ path: '/bench', query })

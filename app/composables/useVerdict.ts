@@ -17,8 +17,9 @@ export interface Asked {
 /**
  * Keeps the engine's verdict on what is asked, worked out in a worker. Only the newest question counts; a long one can
  * be stopped, and is then asked again by hand or by the next change.
+ * @param restMs How long nothing is to change before it is asked, ms.
  */
-export function useVerdict(asked: () => Asked) {
+export function useVerdict(asked: () => Asked, restMs: () => number = () => 60) {
   const answer = shallowRef<Parsed<Graded> | null>(null)
   const busy = ref(false)
   const stopped = ref(false)
@@ -44,7 +45,7 @@ export function useVerdict(asked: () => Asked) {
     if (mine !== newest) void ask()
   }
 
-  watchDebounced(asked, () => void ask(), { debounce: 60, immediate: true })
+  watchDebounced(asked, () => void ask(), { debounce: restMs, immediate: true })
 
   return {
     answer: shallowReadonly(answer),

@@ -80,8 +80,12 @@ export function useWriting(bench: Bench) {
   /** What could not be done, and why. */
   const said = ref('')
 
-  const here = computed(() => edit.indexAt(notes.value, cursor.value))
   const onset = computed(() => notes.value.flatMap((note, i) => (note.at === cursor.value.at ? [i] : [])))
+  /** The note under the cursor; or, where it stands beside the only one of its moment, that one. */
+  const here = computed(() => {
+    const under = edit.indexAt(notes.value, cursor.value)
+    return under < 0 && onset.value.length === 1 ? onset.value[0]! : under
+  })
   const stretch = computed<Stretch | null>(() => {
     if (anchor.value === null || anchor.value === cursor.value.at) return null
     const [from, to] = [anchor.value, cursor.value.at].sort((a, b) => a - b)
@@ -93,21 +97,42 @@ export function useWriting(bench: Bench) {
   /** Single notes: what strings, frets, slurs and fingers are about. */
   const picked = () => (stretch.value ? inStretch() : here.value >= 0 ? [here.value] : [])
 
+  // Where there is nothing to write at, as in a drill that was just opened, the cursor goes to its first note.
+  watch(
+    () => on.value && notes.value[0],
+    first => {
+      if (first && cursor.value.at === 0 && !onset.value.includes(edit.indexAt(notes.value, cursor.value)))
+        cursor.value = { at: first.at, string: first.string ?? 1 }
+    },
+    { immediate: true },
+  )
   // A drill with fewer strings or notes leaves the cursor nowhere.
   watch(instrument, ({ tuning }) => {
     if (cursor.value.string > tuning.length) cursor.value = { ...cursor.value, string: tuning.length }
   })
 
+  /** The notes with the fingers that were pinned to them: these are written down before anything moves. */
+  function withPins(): Notes {
+    const pins = bench.pins.value
+    if (Object.keys(pins).length === 0 || !bench.score.value) return notes.value
+    const realised = realisedOf(notes.value, bench.score.value)
+    return notes.value.map((note, i) => {
+      const pin = pins[realised[i]?.key ?? '']
+      return pin ? { ...note, finger: pin as 1 } : note
+    })
+  }
+
   /** Tries a change; what the core refuses is said. @returns Whether it was made. */
   function write(change: (notes: Notes) => Notes, otherwise = ''): boolean {
     said.value = ''
     try {
-      const next = change(notes.value)
-      if (next === notes.value) {
+      const start = withPins()
+      const next = change(start)
+      if (next === start) {
         said.value = otherwise
         return false
       }
-      bench.set('free.notes', next)
+      bench.setNotes(next)
       return true
     } catch (error) {
       if (!(error instanceof SpecError)) throw error
@@ -413,8 +438,11 @@ export function useWriting(bench: Bench) {
       return [
         `Bar ${Math.floor(at / bar.value) + 1}, beat ${Math.round((beat + 1) * 100) / 100}`,
         `string ${string}`,
+        note && note.string !== string ? `the note is on string ${note.string}` : null,
         note ? `${note.fret === 0 ? 'open' : `fret ${note.fret}`}, ${lengthInWords(note.dur)}` : 'nothing here',
-      ].join(' · ')
+      ]
+        .filter(part => part !== null)
+        .join(' · ')
     }),
     /** What runs over a bar line, in words. */
     over: computed(() =>

@@ -32,9 +32,25 @@ const fitting = useFitting(bench, kept)
 const { fitted } = fitting
 const assigning = useAssigning(bench, kept, students)
 const { lanes, quiet } = useSheetRows()
-const address = useBenchAddress({ bench, kept, assigning, studentId })
+const work = useBenchWork(bench, {
+  saved: computed(() => kept.saved.value !== null),
+  title: computed(() => kept.title.value),
+  query: () => ({
+    ...(kept.drill.value && { drill: kept.drill.value.id }),
+    ...(studentId.value && { student: studentId.value }),
+  }),
+})
+const address = useBenchAddress({ bench, kept, assigning, studentId, work })
 await address.open(route.query)
 address.follow()
+work.follow()
+/** Goes on with what was left on this device unsaved, for whom and from what it was. */
+async function takeUpLeft() {
+  const taken = await work.takeUpLeft()
+  if (!taken) return
+  studentId.value = taken.query.student ?? null
+  if (taken.query.drill) await kept.load(taken.query.drill).catch(() => kept.letGo())
+}
 
 // The drill moves to the student's own guitar and hand; undo or “Keep the original” takes it back. An address that
 // spells a drill out, and one that was set for this student, are left as they are.
@@ -196,10 +212,11 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         @anew="startNew"
         @print="printOut"
         @write-out="writeOut()"
-        @paste="pasting = true"
+        @paste="paste('')"
         @keys="shown = 'keys'"
       />
       <AnewNote v-if="kept.anew.value.length > 0" :changes="kept.anew.value" @dismiss="kept.dismissAnew" />
+      <LeftNote v-if="work.left.value" :work="work.left.value" @take-up="takeUpLeft" @drop="work.dropLeft" />
       <FitNote v-if="fitted" :fitted="fitted" @original="fitting.keepOriginal" @dismiss="fitting.dismiss" />
       <div
         class="flex-1 min-h-0 grid grid-cols-1 md:grid-cols-[16rem_minmax(0,1fr)] lg:grid-cols-[18rem_minmax(0,1fr)_16rem]"
@@ -218,7 +235,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
             {{ unfolded ? 'Fold the parameters' : 'Parameters' }}
           </BaseButton>
           <div id="parameters" :class="unfolded ? 'max-md:mt-4' : 'max-md:hidden'">
-            <BenchControls :bench="bench" />
+            <BenchControls :bench="bench" @paste="paste('')" @clear="desk.clear" @write-out="writeOut()" />
           </div>
         </aside>
         <BenchSheet
@@ -260,7 +277,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
             />
             <BenchNotches :bench="bench" :context="{ hand: student?.hand }" :weights="weights" />
             <BenchTempoForGrade
-              :score="score"
+              :score="bench.settled.value ?? score"
               :hand="student?.hand"
               :own="bench.grade.value.value"
               :weights="weights"
@@ -269,7 +286,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           </template>
           <BenchFigures
             v-if="!plan"
-            :score="score"
+            :score="bench.settled.value ?? score"
             :hand="student?.hand"
             :verdict="bench.fingering.value"
             :busy="bench.engine.busy.value"

@@ -1,7 +1,6 @@
 import type { Finger } from '../guitar/finger'
-import { instrumentOf, midiAt } from '../guitar/instrument'
+import { instrumentOf, midiAt, type Instrument } from '../guitar/instrument'
 import { free, type Free, type FreeNote } from '../families/free'
-import type { Stroke } from '../line/line'
 import { barTicks, ticksToMs } from '../line/ticks'
 import type { Spec } from '../schema/parse'
 import type { Note, Score } from '../score/score'
@@ -34,6 +33,47 @@ function placeFor(midi: number, spec: Spec): { readonly string: number; readonly
   )
 }
 
+const sameMarks = (a: readonly string[], b: readonly string[]) =>
+  a.length === b.length && a.every((mark, i) => mark === b[i])
+
+/** One note as it can be drawn; the very one realised before where it says the same. */
+function sketchNote(note: FreeNote, i: number, old: Note | undefined, spec: Spec, instrument: Instrument): Note {
+  const { string, fret } =
+    note.string !== undefined && note.fret !== undefined
+      ? { string: note.string, fret: note.fret }
+      : (old ?? placeFor(note.midi ?? 0, spec))
+  const via = note.via ?? 'pluck'
+  const slurred = via === 'hammer' || via === 'pull' || via === 'slide'
+  const usual = Math.min(4, Math.max(1, fret - spec.position + 1)) as Finger
+  const before = old?.fret === fret && old.finger ? old.finger : usual
+  const finger = via === 'tap' ? null : fret === 0 ? 0 : (note.finger ?? before)
+  const pluck = slurred ? null : (note.pluck ?? old?.pluck ?? (via === 'tap' ? 'm' : 'D'))
+  const marks = note.marks ?? []
+  const key = `p1.n${i + 1}`
+  if (
+    old?.key === key &&
+    old.dur === note.dur &&
+    old.fret === fret &&
+    old.via === via &&
+    old.finger === finger &&
+    old.pluck === pluck &&
+    sameMarks(old.marks, marks)
+  )
+    return old
+  return {
+    key,
+    at: note.at,
+    dur: note.dur,
+    string,
+    fret,
+    midi: midiAt(instrument, string, fret),
+    finger,
+    pluck,
+    via,
+    marks,
+  }
+}
+
 /**
  * Own music as it can be drawn at once, before the engine has led a hand through it: places and lengths as written,
  * strokes and fingers where they are, or as they were before. What only the engine knows is taken over.
@@ -45,38 +85,7 @@ export function sketch(spec: Spec, notes: readonly FreeNote[], before: Score): S
   const block = spec.free as Free
   const known = realisedOf(notes, before)
   const end = endOf(notes)
-  const first = notes.map((note, i): Note => {
-    const old = known[i]
-    const place =
-      note.string !== undefined && note.fret !== undefined
-        ? { string: note.string, fret: note.fret }
-        : (old ?? placeFor(note.midi ?? 0, spec))
-    const { string, fret } = place
-    const via = note.via ?? 'pluck'
-    const slurred = via === 'hammer' || via === 'pull' || via === 'slide'
-    const finger =
-      via === 'tap'
-        ? null
-        : fret === 0
-          ? 0
-          : (note.finger ??
-            (old?.fret === fret && old.finger
-              ? old.finger
-              : (Math.min(4, Math.max(1, fret - spec.position + 1)) as Finger)))
-    const next: Note = {
-      key: `p1.n${i + 1}`,
-      at: note.at,
-      dur: note.dur,
-      string,
-      fret,
-      midi: midiAt(instrument, string, fret),
-      finger,
-      pluck: slurred ? null : ((note.pluck ?? old?.pluck ?? (via === 'tap' ? 'm' : 'D')) as Stroke),
-      via,
-      marks: note.marks ?? [],
-    }
-    return old && JSON.stringify(old) === JSON.stringify(next) ? old : next
-  })
+  const first = notes.map((note, i) => sketchNote(note, i, known[i], spec, instrument))
   const passes = notes.length === 0 ? [] : Array.from({ length: spec.times }, (_, pass) => pass)
   const bar = barTicks(spec.rhythm.meter)
   return {

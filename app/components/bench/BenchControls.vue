@@ -6,6 +6,7 @@ import { romanPosition } from '#core/guitar/geometry'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
 const props = defineProps<{ bench: Bench }>()
+const emit = defineEmits<{ paste: []; clear: []; writeOut: [] }>()
 const familyName = computed({ get: () => props.bench.spec.value!.family, set: name => props.bench.changeFamily(name) })
 const family = computed(() => familyNamed(familyName.value))
 const uses = (control: SharedControl) => familyUses(family.value, control)
@@ -71,7 +72,14 @@ const slurOptions = computed(() =>
       />
     </div>
     <BenchFold :key="familyName" :label="family.label" summary="" unfolded>
-      <BenchFamilyControls :bench="bench" :family="family" />
+      <OwnMusicControls
+        v-if="familyName === 'free'"
+        :bench="bench"
+        @paste="emit('paste')"
+        @clear="emit('clear')"
+        @write-out="emit('writeOut')"
+      />
+      <BenchFamilyControls v-else :bench="bench" :family="family" />
     </BenchFold>
     <FingeringControls v-if="onSheet" :bench="bench" />
     <TravelControls v-if="uses('travel') || uses('strings')" :bench="bench" :strings="uses('strings')" />

@@ -54,7 +54,9 @@ const slow = refDebounced(waits, 400)
 // page that scrolls, and that is the reader's own.
 const room = useTemplateRef<HTMLElement>('room')
 function keepInSight() {
-  if (selected.value === null || !room.value || room.value.scrollHeight <= room.value.clientHeight) return
+  // While it is written on, the sheet itself keeps its cursor in sight.
+  if (writes.value || selected.value === null || !room.value || room.value.scrollHeight <= room.value.clientHeight)
+    return
   room.value
     .querySelector(`[data-note="${selected.value}"]`)
     ?.closest('.sheet-line')
@@ -151,11 +153,14 @@ function writeOut() {
           :writing="writes ? desk.surface : undefined"
         />
       </div>
-      <WritingNeck v-if="writes" :desk="desk" :bench="bench" class="mt-3" />
+      <template v-if="writes">
+        <WritingNeck :desk="desk" :bench="bench" class="mt-3" />
+        <WritingMore :desk="desk" class="mt-3" />
+      </template>
       <p v-if="!plan && !note && !writes" class="mt-2 text-soft">
         Pick a note to see its finger, what stays down and what to mute. Arrow keys go from note to note.
       </p>
-      <ChordChanges v-if="!plan" :score="score!" />
+      <ChordChanges v-if="!plan" :score="bench.settled.value ?? score!" />
       <div
         v-if="range && !plan"
         class="absolute z-10 flex flex-wrap items-center gap-2 border border-edge rounded-md bg-card shadow-md px-3 py-2"
@@ -170,9 +175,17 @@ function writeOut() {
     <div
       v-if="!plan"
       class="lg:max-h-[45%] lg:overflow-y-auto"
-      :class="note ? 'px-3 sm:px-5 py-2 lg:border-t border-line' : ''"
+      :class="[
+        note || writes ? 'px-3 sm:px-5 py-2 lg:border-t border-line' : '',
+        // As high with a note as without: the sheet stays where it is while the cursor goes on.
+        writes ? 'lg:h-44' : '',
+      ]"
       tabindex="-1"
     >
+      <p v-if="writes" class="figures" role="status">
+        {{ desk.where.value
+        }}<span v-if="desk.said.value" class="text-attention-ink font-bold"> · {{ desk.said.value }}</span>
+      </p>
       <NoteCard :score="score!" :selected="selected" :judged="bench.fingering.value !== null" />
       <FingerChoice
         v-if="note && note.finger"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Score } from '#core/score/score'
 import type { Spot, Stretch } from '#core/writing/edit'
-import { layOut, xOf, type SheetFrame, type SheetLayout, type System } from './sheet-layout'
+import { layOut, xOf, type LaidOut, type SheetFrame, type SheetLayout, type System } from './sheet-layout'
 
 /** The sheet of a drill: wraps into systems of the measured width; notes are picked by mouse, touch or keys. */
 const props = defineProps<{
@@ -30,13 +30,19 @@ const GAP = 12
 /** Height of the keys under the sheet, px. */
 const keysOf = ({ systems }: SheetLayout) =>
   (props.quiet ? 60 : 0) + (systems.some(({ signs }) => signs.length > 0) ? 32 : 0)
+/** What was laid out last: lines of it in which nothing changed are taken over. */
+let laidOut: LaidOut | undefined
 const at = (zoom: number) =>
-  layOut(props.score, {
-    width: Math.floor(width.value / zoom),
-    lanes: props.lanes,
-    quiet: props.quiet,
-    leastBars: props.writing?.leastBars.value,
-  })
+  layOut(
+    props.score,
+    {
+      width: Math.floor(width.value / zoom),
+      lanes: props.lanes,
+      quiet: props.quiet,
+      leastBars: props.writing?.leastBars.value,
+    },
+    laidOut,
+  )
 const fitting = computed(() => {
   if (width.value <= 120) return null
   const height = props.height ?? 0
@@ -69,6 +75,7 @@ watch(
   layout,
   next => {
     cancelIdleCallback(waiting)
+    laidOut = next ? { score: props.score, layout: next } : undefined
     const before = drawn.value
     const hidden = (lines.value ?? []).map(line => outOfSight.has(line))
     if (!next || !before || next.systems.length !== before.systems.length || !hidden.includes(true)) {
@@ -129,10 +136,14 @@ const isHere = (system: System, at: number) => at >= system.from && at < system.
 const cursor = computed(() => props.writing?.cursor.value ?? null)
 const stretch = computed<Stretch | null>(() => props.writing?.stretch.value ?? null)
 watch(
-  cursor,
-  async now => {
+  () => cursor.value?.at,
+  async at => {
+    if (at === undefined) return
     await nextTick()
-    if (now) room.value?.querySelector('[data-cursor]')?.closest('.sheet-line')?.scrollIntoView({ block: 'nearest' })
+    // After the frame: where things are is not asked for while they are being drawn.
+    requestAnimationFrame(() =>
+      room.value?.querySelector('[data-cursor]')?.closest('.sheet-line')?.scrollIntoView({ block: 'nearest' }),
+    )
   },
   { flush: 'post' },
 )

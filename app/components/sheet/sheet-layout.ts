@@ -245,11 +245,41 @@ const RIBBON_TEXT = { inset: 9, letter: 5.8 }
 const fitting = (width: number, ...texts: readonly string[]) =>
   texts.find(text => RIBBON_TEXT.inset + text.length * RIBBON_TEXT.letter <= width) ?? ''
 
+/** A score with its layout. */
+export interface LaidOut {
+  readonly score: Score
+  readonly layout: SheetLayout
+}
+
+/** Whether what a hand does, and how wide things are, is as it was: systems can differ in their notes only. */
+const isLaidOutAlike = (
+  before: LaidOut,
+  score: Score,
+  now: Pick<SheetLayout, 'pxPerTick' | 'inset'>,
+  width: number,
+  rows: SheetFrame['rows'],
+) =>
+  before.score.holds === score.holds &&
+  before.score.shifts === score.shifts &&
+  before.score.report === score.report &&
+  before.score.cues === score.cues &&
+  String(before.score.meter) === String(score.meter) &&
+  before.layout.pxPerTick === now.pxPerTick &&
+  before.layout.inset === now.inset &&
+  before.layout.frame.width === width &&
+  JSON.stringify(before.layout.frame.rows) === JSON.stringify(rows)
+
+/** Whether a system has just these notes. */
+const hasNotes = (system: System, notes: readonly Note[], first: number, end: number) =>
+  system.notes.length === end - first &&
+  system.notes.every(({ note, index }, i) => index === first + i && note === notes[index])
+
 /**
  * Lays a score out in systems of a width: pure figures, no drawing.
+ * @param before The layout of the score as it was: systems in which nothing changed are the same objects.
  * @throws RangeError when the width leaves no room.
  */
-export function layOut(written: Score, room: SheetRoom): SheetLayout {
+export function layOut(written: Score, room: SheetRoom, before?: LaidOut): SheetLayout {
   const score = (room.leastBars ?? 0) > written.bars ? { ...written, bars: room.leastBars! } : written
   const instrument = instrumentOf(score.spec.instrument)
   const left = room.width < 480 ? 34 : 46
@@ -296,12 +326,26 @@ export function layOut(written: Score, room: SheetRoom): SheetLayout {
   // Room for a finger's digit between the bar line and the first note.
   const inset = Math.min(18, cell * pxPerTick * 0.62)
   const systems: System[] = []
+  const alike = before && isLaidOutAlike(before, score, { pxPerTick, inset }, room.width, rows) ? before.layout : null
   let firstNote = 0
   for (let from = 0; from < total && systems.length < (room.most ?? Infinity); from += length) {
     const to = Math.min(from + length, total)
     const x = (at: number) => left + inset + (at - from) * pxPerTick
     let end = firstNote
     while (end < score.notes.length && score.notes[end]!.at < to) end++
+    const old = alike?.systems[systems.length]
+    // A slur may come from the line before: that one has to be the same too.
+    const last = systems.at(-1)
+    if (
+      old?.from === from &&
+      old.to === to &&
+      hasNotes(old, score.notes, firstNote, end) &&
+      (last === alike!.systems[systems.length - 1] || old.slurs.length + old.slides.length === 0)
+    ) {
+      systems.push(old)
+      firstNote = end
+      continue
+    }
     const notes = score.notes
       .slice(firstNote, end)
       .map((note, i): PlacedNote => ({

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { NOTE_VALUES, TUPLETS, type WrittenLength } from '#core/writing/lengths'
 
-/** What can be done to own music besides typing frets: lengths, slurs, marks, moves; each with its key. */
+/** What is done to own music most, besides typing frets: lengths, slurs, marks; each with its key. */
 const props = defineProps<{ desk: WritingDesk; bench: Bench }>()
-const { length, note, said, where, over, stretch } = props.desk
-const more = useLocalStorage('fidactyl-writing-more', false)
-const keys = ref(false)
+const { length, note, over } = props.desk
 
 const tuplets = [
   { value: 1 as WrittenLength['tuplet'], label: 'no tuplet' },
@@ -48,46 +46,14 @@ const sounds = computed((): readonly Verb[] => [
   },
   { label: 'Take out', key: 'Delete', run: props.desk.takeOut },
 ])
-const strokes = computed((): readonly Verb[] => [
-  ...(['p', 'i', 'm', 'a', 'c'] as const).map(pluck => ({
-    label: pluck,
-    key: pluck.toUpperCase(),
-    run: () => props.desk.pluck(pluck),
-    pressed: note.value?.pluck === pluck,
-  })),
-  { label: 'down-stroke', key: 'D', run: () => props.desk.pluck('D'), pressed: note.value?.pluck === 'D' },
-  { label: 'up-stroke', key: 'U', run: () => props.desk.pluck('U'), pressed: note.value?.pluck === 'U' },
-  { label: 'by the system', key: '', run: () => props.desk.pluck(null) },
-])
-const moves: readonly Verb[] = [
-  { label: 'Thinner string', key: 'Alt ↑', run: () => props.desk.moveString(-1) },
-  { label: 'Thicker string', key: 'Alt ↓', run: () => props.desk.moveString(1) },
-  { label: 'Fret up', key: 'Ctrl ↑', run: () => props.desk.moveFret(1) },
-  { label: 'Fret down', key: 'Ctrl ↓', run: () => props.desk.moveFret(-1) },
-  { label: 'Octave up', key: 'Alt PgUp', run: () => props.desk.moveOctave(1) },
-  { label: 'Octave down', key: 'Alt PgDn', run: () => props.desk.moveOctave(-1) },
-  { label: 'Earlier', key: 'Alt ←', run: () => props.desk.moveTime(-1) },
-  { label: 'Later', key: 'Alt →', run: () => props.desk.moveTime(1) },
-]
-const time = computed((): readonly Verb[] => [
-  { label: stretch.value ? 'Repeat what is marked' : 'Repeat the bar', key: 'Ctrl D', run: props.desk.repeat },
-  { label: 'Make room', key: 'Insert', run: props.desk.openGap },
-  { label: 'Close the gap', key: 'Shift Delete', run: props.desk.closeGap },
-  { label: 'Copy', key: 'Ctrl C', run: () => void props.desk.copy() },
-  { label: 'Cut', key: 'Ctrl X', run: props.desk.cut },
-  { label: 'Put in the copy', key: 'Ctrl V', run: () => props.desk.paste() },
-  { label: 'Mark all', key: 'Ctrl A', run: props.desk.markAll },
-  { label: 'Clear the sheet', key: '', run: props.desk.clear },
-])
-const groups = computed(() => [
-  { name: 'Plucked by', verbs: strokes.value },
-  { name: 'Move', verbs: moves },
-  { name: 'Time', verbs: time.value },
-])
 </script>
 
 <template>
-  <div class="mb-3 space-y-2" role="group" aria-label="Writing">
+  <div
+    class="mb-3 space-y-2 lg:sticky lg:-top-5 lg:-mx-2 lg:px-2 lg:py-2 bg-paper z-10"
+    role="group"
+    aria-label="Writing"
+  >
     <div class="flex flex-wrap items-stretch gap-1">
       <button
         v-for="each in NOTE_VALUES"
@@ -135,51 +101,7 @@ const groups = computed(() => [
       >
         {{ verb.label }}
       </button>
-      <button
-        type="button"
-        class="min-h-10 px-2 underline underline-offset-4 text-soft"
-        :aria-expanded="more"
-        aria-controls="writing-more"
-        @click="more = !more"
-      >
-        {{ more ? 'Less' : 'More' }}
-      </button>
     </div>
-    <div v-show="more" id="writing-more" class="space-y-1.5">
-      <div v-for="group in groups" :key="group.name" class="flex flex-wrap items-center gap-1">
-        <span class="w-20 text-sm font-bold text-soft">{{ group.name }}</span>
-        <button
-          v-for="verb in group.verbs"
-          :key="verb.label"
-          type="button"
-          class="rounded-md border min-h-9 px-2"
-          :class="verb.pressed ? 'bg-ink text-card border-ink' : 'bg-card border-line hover:border-edge'"
-          :aria-pressed="verb.pressed"
-          :title="verb.key ? `${verb.label} (${verb.key})` : verb.label"
-          @click="verb.run()"
-        >
-          {{ verb.label }}
-        </button>
-      </div>
-      <button
-        type="button"
-        class="min-h-9 underline underline-offset-4 text-soft"
-        :aria-expanded="keys"
-        aria-controls="writing-keys"
-        @click="keys = !keys"
-      >
-        {{ keys ? 'Hide the keys' : 'All keys of the sheet' }}
-      </button>
-      <dl v-show="keys" id="writing-keys" class="grid grid-cols-1 md:grid-cols-2 gap-x-6 gap-y-0.5 text-sm">
-        <div v-for="each in WRITING_KEYS" :key="each.keys" class="flex gap-3">
-          <dt class="w-36 shrink-0 font-bold figures">{{ each.keys }}</dt>
-          <dd class="text-soft">{{ each.label }}</dd>
-        </div>
-      </dl>
-    </div>
-    <p class="figures" role="status">
-      {{ where }}<span v-if="said" class="text-attention-ink font-bold"> · {{ said }}</span>
-    </p>
     <ul v-if="over.length > 0" class="text-soft text-sm">
       <li v-for="each in over.slice(0, 3)" :key="each">{{ each }}</li>
       <li v-if="over.length > 3">and {{ over.length - 3 }} more bars</li>

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import type { Free } from '#core/families/free'
+
+/** Where own music came from, and how more of it comes in. */
+const props = defineProps<{ bench: Bench }>()
+const emit = defineEmits<{ paste: []; clear: []; writeOut: [] }>()
+const from = useField<Free['from']>(props.bench, 'free.from')
+const parts = useField<Free['parts']>(props.bench, 'free.parts')
+const varied = computed(() => (props.bench.spec.value?.then.length ?? 0) > 0)
+</script>
+
+<template>
+  <div class="space-y-3">
+    <div v-if="from?.spec">
+      <p class="text-soft">Written out from “{{ from.title }}”.</p>
+      <BaseButton size="sm" class="mt-1.5" @click="bench.replace(from.spec!)"> Back to that drill </BaseButton>
+    </div>
+    <div v-if="varied">
+      <p class="text-soft">
+        It is varied below: the notes are written on again once the variations are taken back or written out.
+      </p>
+      <BaseButton size="sm" class="mt-1.5" @click="emit('writeOut')"> Write the variations out </BaseButton>
+    </div>
+    <ol v-if="parts" aria-label="Drills of the routine">
+      <li v-for="(part, i) in parts" :key="i" class="text-soft">{{ i + 1 }}. {{ part.title }}</li>
+    </ol>
+    <div class="flex flex-wrap gap-2">
+      <BaseButton size="sm" @click="emit('paste')"> Paste tablature or notes </BaseButton>
+      <BaseButton v-if="!varied" size="sm" @click="emit('clear')"> Start with an empty sheet </BaseButton>
+    </div>
+  </div>
+</template>
