@@ -20,6 +20,7 @@ const MAKING = [
   'drills/[id]/versions',
   'assignments',
   'instruments',
+  'chords',
   'lessons',
   'lessons/[id]/events',
   'accounts',

@@ -26,6 +26,7 @@ import type {
   HistoryDecision,
   PastDrill,
 } from '../shared/contracts/assignments'
+import { KEPT_KINDS, type KeptChords } from '../shared/contracts/chords'
 import type { InstrumentRow } from '../shared/contracts/instruments'
 import type { LessonRow, EventStored, LessonDetail, LessonStarted, TodayPage } from '../shared/contracts/lessons'
 import type { CoveredDrill } from '../shared/contracts/coverage'
@@ -257,6 +258,14 @@ const instrument: z.ZodType<InstrumentRow> = just({
   choice: instrumentSchema,
   archived: z.boolean(),
   students: count,
+})
+
+const keptChords: z.ZodType<KeptChords> = just({
+  id,
+  kind: z.enum(KEPT_KINDS),
+  name: z.string(),
+  chords: z.string(),
+  fingers: z.string().nullable(),
 })
 
 const version: z.ZodType<DrillVersion> = just({ id, number: count, title: z.string(), spec, createdAt: instant })
@@ -527,6 +536,9 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'POST /api/instruments': justId,
   'PUT /api/instruments/[id]': justId,
   'POST /api/instruments/[id]/archive': archived,
+  'GET /api/chords': z.array(keptChords),
+  'POST /api/chords': justId,
+  'POST /api/chords/[id]/archive': archived,
   'POST /api/lessons': started,
   'GET /api/lessons/[id]': lesson,
   'POST /api/lessons/[id]/events': stored,

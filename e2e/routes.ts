@@ -9,7 +9,7 @@ export type Who = 'anybody' | 'signed-in' | 'teacher' | 'owner'
  * Whose rows a route of the API may be asked about, by the name of the part of its address or body that holds the id.
  */
 export type Kind =
-  'students' | 'drills' | 'assignments' | 'lessons' | 'instruments' | 'accounts' | 'programmes' | 'practice'
+  'students' | 'drills' | 'assignments' | 'lessons' | 'instruments' | 'chords' | 'accounts' | 'programmes' | 'practice'
 
 export interface Row {
   readonly who: Who
@@ -160,6 +160,12 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'POST /api/instruments': { who: 'teacher', body: id => ({ id, name: 'Mine', choice: {} }) },
   'PUT /api/instruments/[id]': { who: 'teacher', body: id => ({ id, name: 'Mine', choice: {} }) },
   'POST /api/instruments/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
+  'GET /api/chords': { who: 'teacher' },
+  'POST /api/chords': {
+    who: 'teacher',
+    body: id => ({ id, kind: 'progression', name: 'Mine', chords: 'C Am F G', fingers: null }),
+  },
+  'POST /api/chords/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
   'POST /api/lessons': {
     who: 'teacher',
     body: (id, own) => ({ id, studentId: own.students, slot: null }),

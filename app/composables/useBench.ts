@@ -59,7 +59,7 @@ function onlyNotesDiffer(now: Record<string, unknown>, before: Record<string, un
   )
 }
 
-/** The spec of own music in which only notes were written since it was checked, or of an empty sheet; null for others. */
+/** The spec of own music in which only notes were written since its check, or of an empty sheet; else null. */
 function writtenSpec(raw: Record<string, unknown>, checked: Spec | null, last: Record<string, unknown>): Spec | null {
   if (raw.family !== 'free') return null
   const notes = notesOn(raw)
@@ -243,7 +243,11 @@ export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<We
       // The guitar on the bench stays: a family's own is only for one that is not said.
       const instrument = shared.instrument as object | undefined
       const opening = openingFor(familyNamed(name), { ...person.value, instrument })
-      replace({ ...shared, ...opening, ...(instrument && { instrument }) })
+      // A progression goes along to whatever else is played over it.
+      const chords = (raw.value[String(family)] as { chords?: unknown } | undefined)?.chords
+      const block = opening[name] as { chords?: unknown } | undefined
+      const kept = chords && block?.chords ? { [name]: { ...block, chords } } : {}
+      replace({ ...shared, ...opening, ...kept, ...(instrument && { instrument }) })
     },
     load,
     /** The drill with all that undo and redo lead to; drafts are never changed. */

@@ -197,8 +197,8 @@ describe('patterns', () => {
     ['p', '"p" is not finger:role, such as p:R or m:2, nor r for a rest'],
     ['x:1', '"x:1" is not finger:role, such as p:R or m:2, nor r for a rest'],
     ['p:5', '"p:5" is not finger:role, such as p:R or m:2, nor r for a rest'],
-    ['p:R/z', '"p:R/z": the length after / is one of w h q e s t, dotted with a point'],
-    ['p:R/q/e', '"p:R/q/e": the length after / is one of w h q e s t, dotted with a point'],
+    ['p:R/z', '"p:R/z": the length after / is one of w h q e s t, dotted with a point, tied with ~'],
+    ['p:R/q/e', '"p:R/q/e": the length after / is one of w h q e s t, dotted with a point, tied with ~'],
     ['p:R+', '"" is not finger:role, such as p:R or m:2, nor r for a rest'],
   ])('%j is refused', (text, message) => {
     expect(refusal(() => readTokens(text, 'pattern.tokens'))).toBe(`pattern.tokens: ${message}`)

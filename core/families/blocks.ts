@@ -2,7 +2,7 @@ import { barTicks, TICKS_PER_QUARTER } from '../line/ticks'
 import { writeLine } from '../line/writer'
 import { fields, type Infer } from '../schema/fields'
 import { SpecError } from '../schema/spec-error'
-import { chordList, chordsInWords, chordShapes, nameIn } from './chord-fields'
+import { chordList, chordsInWords, chordShapes, chordTicks, nameIn } from './chord-fields'
 import type { SheetFamily } from './family'
 import { playPattern } from './play-pattern'
 import { strum } from './strum'
@@ -83,8 +83,7 @@ export const blocks: SheetFamily<Blocks> = {
       writer => {
         for (const [i, chord] of chords.entries()) {
           const entry = drill.chords[i]!
-          const barCount = entry.bars ?? drill.barsPerChord
-          const ticks = bar * barCount
+          const ticks = chordTicks(entry, drill.barsPerChord, spec.rhythm.meter)
           const from = writer.at()
           const strings = chord.strings.map(each => each.string)
           const note = (each: (typeof chord.strings)[number]) => ({
@@ -112,12 +111,12 @@ export const blocks: SheetFamily<Blocks> = {
           if (drill.stage === 'strum')
             strum(writer, { chord, instrument, strokes: drill.strum, path: 'blocks.strum', ticks })
           if (drill.stage === 'block')
-            for (let each = 0; each < barCount; each++) writer.play(chord.strings.map(note), bar)
+            for (let left = ticks; left > 0; left -= bar) writer.play(chord.strings.map(note), Math.min(bar, left))
           if (drill.stage === 'sequential') {
             if (chord.strings.length * EIGHTH > ticks)
               throw new SpecError(
                 `blocks.chords.${i}`,
-                `${chord.name} has ${chord.strings.length} strings; ${barCount} ${barCount === 1 ? 'bar holds' : 'bars hold'} ${Math.floor(ticks / EIGHTH)} eighths`,
+                `${chord.name} has ${chord.strings.length} strings; its time holds ${Math.floor(ticks / EIGHTH)} eighths`,
               )
             for (const each of chord.strings) {
               writer.turn()

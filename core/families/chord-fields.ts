@@ -1,5 +1,7 @@
 import { chordShape, type ChordShape } from '../chords/chord'
+import { MOST_CHORDS } from '../chords/chord-line'
 import { instrumentOf, midiAt, type Instrument } from '../guitar/instrument'
+import { barTicks, type Tick } from '../line/ticks'
 import { fields, type Infer, type SharedSpec } from '../schema/fields'
 import { SpecError } from '../schema/spec-error'
 
@@ -12,12 +14,24 @@ export const chordList = () =>
       fingers: fields.text(12).optional(),
       tokens: fields.text(400).optional(),
       bars: fields.whole('bars', 1, 32).optional(),
+      /** Beats of the meter it lasts, where that is no whole bars. */
+      beats: fields.whole('beats', 1, 128).optional(),
     }),
     1,
-    32,
+    MOST_CHORDS,
   )
 
 export type ChordEntry = Infer<ReturnType<typeof chordList>>[number]
+
+/**
+ * How long a chord lasts, in ticks: its beats or bars, else as many bars as every chord of the drill.
+ * @example chordTicks({ frets: 'x32010', beats: 2 }, 1, [4, 4]) // 20160
+ */
+export const chordTicks = (
+  { bars, beats }: ChordEntry,
+  barsPerChord: number,
+  meter: readonly [number, number],
+): Tick => (beats === undefined ? barTicks(meter) * (bars ?? barsPerChord) : (barTicks(meter) / meter[0]) * beats)
 
 /** Settles the chords of a block. @throws SpecError with the chord's path. */
 export function chordShapes(

@@ -1,9 +1,8 @@
 import type { ChordShape } from '../chords/chord'
-import { barTicks } from '../line/ticks'
 import { writeLine, type Played } from '../line/writer'
 import { fields, type Infer } from '../schema/fields'
 import { SpecError } from '../schema/spec-error'
-import { chordList, chordsInWords, chordShapes } from './chord-fields'
+import { chordList, chordsInWords, chordShapes, chordTicks } from './chord-fields'
 import type { SheetFamily } from './family'
 import { playPattern } from './play-pattern'
 
@@ -81,7 +80,6 @@ export const pattern: SheetFamily<Pattern> = {
   plucking: () => 'given',
   build: (spec, drill, instrument) => {
     const chords = chordShapes(drill.chords, instrument, 'pattern')
-    const bar = barTicks(spec.rhythm.meter)
     return writeLine(
       spec,
       instrument,
@@ -101,7 +99,7 @@ export const pattern: SheetFamily<Pattern> = {
             instrument,
             tokens: entry.tokens ?? drill.tokens,
             tokensPath: entry.tokens ? `pattern.chords.${i}.tokens` : 'pattern.tokens',
-            ticks: bar * (entry.bars ?? drill.barsPerChord),
+            ticks: chordTicks(entry, drill.barsPerChord, spec.rhythm.meter),
             topString: drill.topString ?? 1,
             ring: drill.ring,
             nextBass: line ? () => bassNote(line.string, line.frets[next++ % line.frets.length]!, chord) : null,
@@ -131,7 +129,7 @@ export const pattern: SheetFamily<Pattern> = {
   title: (spec, { chords, tokens, ring }) =>
     `Pattern ${tokens
       .split(/\s+/)
-      .map(token => (/^r(\/|$)/.test(token) ? '–' : token.replace(/:[RABL1-4]/g, '').replace(/\/\w\.?/, '')))
+      .map(token => (/^r(\/|$)/.test(token) ? '–' : token.replace(/:[RABL1-4]/g, '').replace(/\/\S+/, '')))
       .join(' ')} over ${chordsInWords(chords, spec, 'pattern')}${ring ? ', ringing' : ''}`,
   purpose: () => 'The plucking hand keeps its pattern while the chords change under it.',
 }

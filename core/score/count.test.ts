@@ -37,6 +37,12 @@ describe('the count', () => {
     expect(said([4, 4], [0, quarter, 1.5 * quarter])).toBe('1 & 2 & 3 & 4 &')
   })
 
+  test('triplets beside sixteenths: each beat is counted by its own notes', () => {
+    const quarter = TICKS_PER_QUARTER
+    const onsets = [0, quarter / 3, (2 * quarter) / 3, quarter, 1.25 * quarter, 2 * quarter, 3 * quarter, 3.5 * quarter]
+    expect(said([4, 4], onsets)).toBe('1 & a 2 e & a 3 4 &')
+  })
+
   test('notes that fall between the beats are counted by both: three over two', () => {
     const third = (4 * TICKS_PER_QUARTER) / 3
     expect(said([2, 4], [0, third / 2, third])).toBe('1 & a 2 & a')

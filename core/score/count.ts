@@ -11,6 +11,17 @@ export interface CountMark {
   readonly beat: boolean
 }
 
+/** The count of one beat by its own onsets. */
+function countBeat(number: number, beat: Tick, onsets: readonly Tick[]): readonly CountMark[] {
+  const grid = onsets.reduce(commonGrid, beat)
+  const said = SAID[beat / grid]
+  return Array.from({ length: beat / grid }, (_, i): CountMark => ({
+    at: number * beat + i * grid,
+    text: i === 0 ? String(number + 1) : (said?.[i - 1] ?? '·'),
+    beat: i === 0,
+  }))
+}
+
 /**
  * The count of one bar as far as its notes need it: beats by number, divisions as they are said ("1 e & a"), on the
  * coarsest grid on which all of them begin.
@@ -22,6 +33,12 @@ export function countBar(meter: readonly [number, number], onsets: readonly Tick
   const [bar, beat] = [barTicks(meter), beatTicks(meter)]
   const coarsest = onsets.reduce(commonGrid, bar)
   const grid = coarsest % beat === 0 ? coarsest : commonGrid(coarsest, beat)
+  // Triplets beside sixteenths have no count in common that anybody says: each beat is counted by its own.
+  if (beat / grid > Math.max(4, ...Object.keys(SAID).map(Number)) && onsets.some(at => at % beat !== 0))
+    return Array.from({ length: bar / beat }, (_, i) => {
+      const own = onsets.flatMap(at => (at >= i * beat && at < (i + 1) * beat ? [at - i * beat] : []))
+      return countBeat(i, beat, own)
+    }).flat()
   const said = SAID[beat / grid]
   return Array.from({ length: bar / grid }, (_, i): CountMark => {
     const at = i * grid

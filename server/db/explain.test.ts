@@ -17,6 +17,7 @@ import {
 import { readCoverage } from '../services/coverage'
 import { archiveProgramme, changeProgramme, createProgramme, readShelf, setFavourite } from '../services/shelf'
 import { eraseStudent, exportStudent } from '../services/erasing'
+import { archiveChords, keepChords, listChords } from '../services/chords'
 import { changeInstrument, createInstrument, listInstruments, archiveInstrument } from '../services/instruments'
 import { appendEvent, readLesson, startLesson } from '../services/lessons'
 import { endSessions, sessionOf } from '../services/sessions'
@@ -54,6 +55,12 @@ beforeAll(async () => {
     for (let s = 0; s < 4; s++) {
       const student = await makeStudent(plain, someone)
       await createInstrument(plain, someone, { id: randomUUID(), name: 'Guitar', choice: { preset: 'half' } }, NOW)
+      await keepChords(
+        plain,
+        someone,
+        { id: randomUUID(), kind: 'shape', name: 'C', chords: 'x32010', fingers: null },
+        NOW,
+      )
       await pool.query('INSERT INTO slot_exceptions (id, studio_id, slot_id, day, cancelled, actor_id, at) VALUES ?', [
         Array.from({ length: 20 }, (_, i) => [
           randomUUID(),
@@ -100,7 +107,7 @@ beforeAll(async () => {
   teacher = await makeTeacher(plain, { password: 'walnut and spruce' })
   made = await makeStudent(plain, teacher)
   await pool.query(
-    'ANALYZE TABLE sign_in_attempts, lesson_events, lessons, hearings, standings, decisions, assignments, writes, students, drills, drill_versions, lesson_slots, slot_exceptions, users, instruments',
+    'ANALYZE TABLE sign_in_attempts, lesson_events, lessons, hearings, standings, decisions, assignments, writes, students, drills, drill_versions, lesson_slots, slot_exceptions, users, instruments, kept_chords',
   )
 }, 120_000)
 
@@ -177,6 +184,10 @@ async function everything(): Promise<void> {
   const guitar = await createInstrument(db, teacher, { ...body(), name: 'Guitar', choice: { preset: 'half' } }, NOW)
   await changeInstrument(db, teacher, guitar.id, { ...body(), name: 'Guitar', choice: { preset: 'half' } }, NOW)
   await listInstruments(db, teacher)
+  const kept = { kind: 'progression', name: 'Mine', chords: 'C G', fingers: null } as const
+  const { id: chordsId } = await keepChords(db, teacher, { ...body(), ...kept }, NOW)
+  await listChords(db, teacher)
+  await archiveChords(db, teacher, chordsId, { ...body(), archived: true }, NOW)
   await archiveInstrument(db, teacher, guitar.id, { ...body(), archived: true }, NOW)
   const card = { name: 'Student', birthYear: null, instrument: { preset: 'classical' as const }, hand: {}, about: '' }
   await createStudent(db, teacher, { ...body(), ...card }, NOW)
@@ -286,6 +297,7 @@ describe('what the database does for each question', () => {
       'drills',
       'lesson_slots',
       'instruments',
+      'kept_chords',
       'practice',
       'pains',
     ]

@@ -29,6 +29,7 @@ import type { DrillMarks } from '../../core/ladder/marks'
 import type { Demand, Signature } from '../../core/ladder/signature'
 import { DECISIONS, type Plan, type SchoolName } from '../../core/schema/plan-fields'
 import type { SpecChange } from '../../core/schema/change'
+import { KEPT_KINDS } from '../../shared/contracts/chords'
 import type { LessonEvent } from '../../core/practice/log/events'
 import type { HomeworkGiven } from '../../core/practice/homework'
 import type { PracticeEvent } from '../../core/practice/tempo/history'
@@ -109,6 +110,32 @@ export const signInAttempts = mysqlTable(
     since: instant('since').notNull(),
   },
   t => [index('attempts_by_age').on(t.since)],
+)
+
+/** Chords that a teacher keeps by a name: a whole progression as it is typed, or the frets of one shape. */
+export const keptChords = mysqlTable(
+  'kept_chords',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    teacherId: uuid('teacher_id').notNull(),
+    kind: mysqlEnum('kind', KEPT_KINDS).notNull(),
+    name: varchar('name', { length: 80 }).notNull(),
+    /** The typed line, or the frets. */
+    chords: varchar('chords', { length: 400 }).notNull(),
+    /** Fingers of a shape; null where they are found by rule. */
+    fingers: varchar('fingers', { length: 12 }),
+    archivedAt: instant('archived_at'),
+    createdAt: instant('created_at').notNull(),
+  },
+  t => [
+    foreignKey({
+      name: 'kept_chords_teacher',
+      columns: [t.studioId, t.teacherId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+    index('kept_chords_by_teacher').on(t.studioId, t.teacherId, t.name),
+  ],
 )
 
 /** A guitar of the teacher's own, beside the ready-made ones. */

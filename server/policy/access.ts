@@ -1,7 +1,7 @@
 import { and, eq, getTableColumns } from 'drizzle-orm'
 import type { Database } from '../db/client'
 import { given, question } from '../db/question'
-import { assignments, drills, drillVersions, erasedIds, instruments, lessons, students } from '../db/tables'
+import { assignments, drills, drillVersions, erasedIds, instruments, keptChords, lessons, students } from '../db/tables'
 import type { Actor } from './actor'
 import { DomainError, notFound } from '../services/domain-error'
 
@@ -116,6 +116,16 @@ export async function ownInstrument(db: Database, actor: Actor, id: string) {
     )
   if (!instrument) throw notFound('guitar')
   return instrument
+}
+
+/** Chords the teacher keeps. @throws DomainError `not-found` */
+export async function ownChords(db: Database, actor: Actor, id: string) {
+  const [kept] = await db
+    .select()
+    .from(keptChords)
+    .where(and(eq(keptChords.id, id), eq(keptChords.studioId, actor.studioId), eq(keptChords.teacherId, actor.userId)))
+  if (!kept) throw notFound('chords')
+  return kept
 }
 
 /** A drill set for one of the teacher's students. @throws DomainError `not-found`, or `gone`. */

@@ -178,7 +178,7 @@ function writeOut() {
       :class="[
         note || writes ? 'px-3 sm:px-5 py-2 lg:border-t border-line' : '',
         // As high with a note as without: the sheet stays where it is while the cursor goes on.
-        writes ? 'lg:h-44' : '',
+        writes ? 'lg:h-36' : '',
       ]"
       tabindex="-1"
     >

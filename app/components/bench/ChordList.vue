@@ -1,15 +1,33 @@
 <script setup lang="ts">
 import { chordNames, chordShape, readFrets } from '#core/chords/chord'
-import { SHAPES } from '#core/chords/shapes'
+import { fretsInWords } from '#core/chords/voicings'
 import type { ChordEntry } from '#core/families/chord-fields'
-import { instrumentOf, midiAt, type InstrumentChoice } from '#core/guitar/instrument'
+import { shapesOf, type Settling } from '#core/families/chord-list'
+import { instrumentOf, midiAt } from '#core/guitar/instrument'
 import { SpecError } from '#core/schema/spec-error'
 
-/** The chords of a drill: from the table, typed as frets, or clicked on a small neck. */
-const props = defineProps<{ label: string; instrument: InstrumentChoice; ownPatterns?: boolean }>()
+/**
+ * The chords of a drill: typed in one line or picked whole, put in order, each with shapes to step through, its frets
+ * typed or clicked on a small neck, and where the drill has one a pattern of its own.
+ */
+const props = defineProps<{ label: string; bench: Bench; ownPatterns?: boolean }>()
 const chords = defineModel<readonly ChordEntry[]>({ required: true })
-const guitar = computed(() => instrumentOf(props.instrument))
+const kept = useKeptChords()
+const { attempt, busy, refusal } = useAttempt()
+const guitar = computed(() => instrumentOf(props.bench.spec.value!.instrument))
 const open = ref(0)
+/** The pattern that all chords share. */
+const drillTokens = computed(
+  () => (props.bench.get(`${props.bench.spec.value!.family}.tokens`) as string | undefined) ?? 'p:R i:3 m:2 a:1',
+)
+
+const settling = computed((): Settling => ({
+  instrument: props.bench.spec.value!.instrument,
+  before: chords.value,
+  own: kept.shapes.value.map(({ name, chords: frets, fingers }) => ({ name, frets, ...(fingers && { fingers }) })),
+  beatsPerBar: props.bench.spec.value!.rhythm.meter[0],
+  barsPerChord: (props.bench.get(`${props.bench.spec.value!.family}.barsPerChord`) as number | undefined) ?? 1,
+}))
 
 const shapes = computed(() =>
   chords.value.map(chord => {
@@ -21,7 +39,9 @@ const shapes = computed(() =>
     }
   }),
 )
+const here = computed(() => chords.value[open.value] ?? null)
 const current = computed(() => shapes.value[open.value]?.shape ?? null)
+const nameOf = (i: number) => chords.value[i]?.name ?? shapes.value[i]?.shape?.name ?? chords.value[i]?.frets ?? ''
 const names = computed(() =>
   current.value
     ? chordNames(
@@ -41,13 +61,22 @@ const silent = computed(() =>
     : [],
 )
 
+const list = useTemplateRef<HTMLElement>('list')
+const { move, said } = useOrder(list, {
+  items: () => chords.value.map((chord, i) => ({ chord, name: nameOf(i) })),
+  keep: now => {
+    chords.value = now.map(({ chord }) => chord)
+  },
+  name: each => each.name,
+})
+
 function change(i: number, chord: ChordEntry) {
   chords.value = chords.value.map((each, k) => (k === i ? chord : each))
 }
 const typeFrets = (i: number, frets: string) =>
   change(i, { ...chords.value[i]!, name: undefined, fingers: undefined, frets: frets.trim() })
 function pick(place: { string: number; fret: number }) {
-  const chord = chords.value[open.value]
+  const chord = here.value
   if (!chord) return
   const count = guitar.value.tuning.length
   let frets: (number | null)[]
@@ -59,44 +88,98 @@ function pick(place: { string: number; fret: number }) {
   const index = count - place.string
   frets[index] = frets[index] === place.fret ? null : place.fret
   if (frets.every(fret => fret === null)) return
-  const words = frets.map(fret => (fret === null ? 'x' : String(fret)))
-  change(open.value, {
-    ...chord,
-    name: undefined,
-    fingers: undefined,
-    frets: words.some(word => word.length > 1) ? words.join('-') : words.join(''),
-  })
-}
-function add(frets: string, name: string) {
-  chords.value = [...chords.value, { name, frets }]
-  open.value = chords.value.length - 1
+  change(open.value, { ...chord, name: undefined, fingers: undefined, frets: fretsInWords(frets) })
 }
 function drop(i: number) {
   chords.value = chords.value.filter((_, k) => k !== i)
   open.value = Math.max(0, Math.min(open.value, chords.value.length - 2))
 }
-const table = SHAPES.map(({ name, frets }) => ({ label: name, frets }))
+
+/** Shapes of the open chord by its name, or by the name it sounds as. */
+const called = computed(() => here.value?.name ?? names.value[0] ?? '')
+const choices = computed(() => (called.value ? shapesOf(called.value, settling.value) : []))
+const choice = computed(() => choices.value.findIndex(each => each.frets === here.value?.frets))
+function step(by: 1 | -1) {
+  const next = choices.value[(choice.value + by + choices.value.length) % choices.value.length]
+  if (!next || !here.value) return
+  const { fingers: _, ...chord } = here.value
+  change(open.value, { ...chord, name: called.value, ...next })
+}
+
+const naming = ref<{ kind: 'progression' | 'shape'; chords: string; fingers: string | null; initial: string } | null>(
+  null,
+)
+const keepLine = (line: string) => {
+  naming.value = {
+    kind: 'progression',
+    chords: line,
+    fingers: null,
+    initial: chords.value
+      .map((_, i) => nameOf(i))
+      .join(' ')
+      .slice(0, 80),
+  }
+}
+const keepShape = () => {
+  naming.value = {
+    kind: 'shape',
+    chords: here.value!.frets,
+    fingers: here.value!.fingers ?? null,
+    initial: called.value,
+  }
+}
+async function keep(name: string) {
+  const { kind, chords: line, fingers } = naming.value!
+  if (await attempt(() => kept.keep({ kind, name, chords: line, fingers }))) naming.value = null
+}
+const isMine = computed(() =>
+  kept.shapes.value.find(each => each.chords === here.value?.frets && each.name === called.value),
+)
 </script>
 
 <template>
-  <fieldset class="space-y-2">
+  <fieldset class="space-y-3">
     <legend class="text-sm font-bold text-soft mb-1">
       {{ label }}
     </legend>
-    <ol class="flex flex-wrap gap-1.5">
-      <li v-for="(chord, i) in chords" :key="i">
+    <ChordLine
+      v-model="chords"
+      :settling="settling"
+      :kept="kept.progressions.value"
+      @keep="keepLine"
+      @put-away="kept.putAway"
+    />
+    <ol ref="list" class="space-y-1" aria-label="Chords in order">
+      <MovableRow
+        v-for="(chord, i) in chords"
+        :key="`${i}.${chord.frets}`"
+        :at="i"
+        :count="chords.length"
+        :out="`Take ${nameOf(i)} out`"
+        :fixed="chords.length < 2"
+        @move="move(i, $event)"
+        @out="drop(i)"
+      >
         <button
           type="button"
-          class="rounded-md border min-h-9 px-2.5"
-          :class="i === open ? 'bg-ink text-card border-ink font-bold' : 'bg-card border-line hover:border-edge'"
+          class="rounded-md border min-h-9 min-w-12 px-2.5"
+          :class="i === open ? 'bg-ink text-card border-ink font-bold' : 'border-transparent hover:border-edge'"
           :aria-pressed="i === open"
           @click="open = i"
         >
-          {{ chord.name ?? shapes[i]?.shape?.name ?? chord.frets }}
+          {{ nameOf(i) }}
         </button>
-      </li>
+      </MovableRow>
     </ol>
-    <div v-if="chords[open]" class="rounded-md border border-line bg-card p-3 space-y-2">
+    <p class="sr-only" role="status">{{ said }}</p>
+    <div v-if="here" class="rounded-md border border-line bg-card p-3 space-y-2">
+      <div v-if="choices.length > 0" class="flex items-center gap-2">
+        <BaseButton size="sm" :aria-label="`${called}: the shape before`" @click="step(-1)">‹</BaseButton>
+        <p class="flex-1 text-center figures" role="status">
+          {{ called }}: {{ choice < 0 ? 'a shape of its own' : `shape ${choice + 1} of ${choices.length}` }}
+        </p>
+        <BaseButton size="sm" :aria-label="`${called}: the next shape`" @click="step(1)">›</BaseButton>
+      </div>
       <NeckPicture
         :label="`Neck of ${current?.name ?? 'the chord'}: pick places`"
         :strings="guitar.tuning.length"
@@ -116,7 +199,7 @@ const table = SHAPES.map(({ name, frets }) => ({ label: name, frets }))
       <WrittenField
         label="Frets, thick string first"
         hint="x32010; with bars between above nine: x-10-12-12-11-10"
-        :text="chords[open]!.frets"
+        :text="here.frets"
         @written="typeFrets(open, $event)"
       />
       <p v-if="shapes[open]?.problem" class="text-attention-ink" role="alert">
@@ -125,27 +208,35 @@ const table = SHAPES.map(({ name, frets }) => ({ label: name, frets }))
       <p v-else class="text-soft">
         {{ names.length > 0 ? `Sounds as ${names.slice(0, 3).join(' or ')}.` : 'No common name.' }}
       </p>
-      <WrittenField
-        v-if="ownPatterns"
-        label="A pattern of its own (optional)"
-        :text="chords[open]!.tokens ?? ''"
-        @written="change(open, { ...chords[open]!, tokens: $event.trim() || undefined })"
-      />
-      <BaseButton v-if="chords.length > 1" size="sm" @click="drop(open)"> Take out </BaseButton>
-    </div>
-    <details>
-      <summary class="text-soft underline underline-offset-4 min-h-9 content-center">Add a chord</summary>
-      <div class="flex flex-wrap gap-1.5 mt-1">
-        <button
-          v-for="entry in table"
-          :key="entry.label"
-          type="button"
-          class="rounded-md border border-line bg-card min-h-9 px-2.5 hover:border-edge"
-          @click="add(entry.frets, entry.label)"
-        >
-          {{ entry.label }}
-        </button>
+      <div class="flex flex-wrap gap-2">
+        <BaseButton v-if="isMine" size="sm" @click="kept.putAway(isMine)"> Keep this shape no longer </BaseButton>
+        <BaseButton v-else-if="current" size="sm" @click="keepShape"> Keep this shape </BaseButton>
       </div>
-    </details>
+      <BenchFold v-if="ownPatterns" label="A pattern of its own" :summary="here.tokens ?? 'that of the drill'">
+        <PatternGrid
+          v-if="here.tokens"
+          label="Over this chord only"
+          :meter="bench.spec.value!.rhythm.meter"
+          :model-value="here.tokens"
+          @update:model-value="change(open, { ...here, tokens: $event.trim() || undefined })"
+        />
+        <BaseButton v-if="here.tokens" size="sm" @click="change(open, { ...here, tokens: undefined })">
+          As the drill has it
+        </BaseButton>
+        <BaseButton v-else size="sm" @click="change(open, { ...here, tokens: drillTokens })">
+          Give it its own
+        </BaseButton>
+      </BenchFold>
+    </div>
+    <NameDialog
+      :open="naming !== null"
+      :title="naming?.kind === 'shape' ? 'Keep this shape' : 'Keep this progression'"
+      action="Keep"
+      :initial="naming?.initial ?? ''"
+      :busy="busy"
+      :error="refusal"
+      @update:open="naming = null"
+      @named="keep"
+    />
   </fieldset>
 </template>

@@ -68,7 +68,7 @@ const groups = (text: string) =>
   <ChordList
     v-else-if="control.kind === 'chords'"
     :label="control.label"
-    :instrument="bench.spec.value!.instrument"
+    :bench="bench"
     :own-patterns="ownPatterns"
     :model-value="value as ChordEntry[]"
     @update:model-value="value = $event"
@@ -76,6 +76,7 @@ const groups = (text: string) =>
   <PatternGrid
     v-else-if="control.kind === 'tokens'"
     :label="control.label"
+    :meter="bench.spec.value!.rhythm.meter"
     :model-value="(value ?? '') as string"
     @update:model-value="value = $event"
   />

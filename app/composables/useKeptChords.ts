@@ -1,0 +1,31 @@
+import { computed } from 'vue'
+import type { KeptChords } from '#shared/contracts/chords'
+import { useToasts } from '../stores/toasts'
+import { useWrites } from '../stores/writes'
+import { useLoaded } from './useApi'
+
+/** The progressions and shapes the teacher keeps; putting one away can be undone. */
+export function useKeptChords() {
+  const writes = useWrites()
+  const toasts = useToasts()
+  const { data, reload } = useLoaded<readonly KeptChords[]>(() => '/api/chords')
+  const all = computed(() => data.value ?? [])
+
+  const archive = async (id: string, archived: boolean) => {
+    await writes.post(`/api/chords/${id}/archive`, { archived })
+    await reload()
+  }
+  return {
+    progressions: computed(() => all.value.filter(each => each.kind === 'progression')),
+    shapes: computed(() => all.value.filter(each => each.kind === 'shape')),
+    /** Keeps a progression or a shape. @throws ApiError */
+    keep: async (kept: Omit<KeptChords, 'id'>) => {
+      await writes.post('/api/chords', kept)
+      await reload()
+    },
+    putAway: async ({ id, name }: KeptChords) => {
+      await archive(id, true)
+      toasts.say(`“${name}” is put away.`, { action: { label: 'Undo', run: () => void archive(id, false) } })
+    },
+  }
+}

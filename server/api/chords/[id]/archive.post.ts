@@ -1,0 +1,7 @@
+import { archiveChordsBody } from '#shared/contracts/chords'
+import { archiveChords } from '../../../services/chords'
+
+/** Puts kept chords away or takes them out again. */
+export default answering(async event =>
+  archiveChords(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveChordsBody), new Date()),
+)
