@@ -34,7 +34,7 @@ const LAYERS: readonly (readonly string[])[] = [
   ['families', 'transforms', 'strokes', 'hand'],
   ['fingering'],
   ['score'],
-  ['fitting', 'chord-changes', 'practice', 'writing'],
+  ['fitting', 'chord-changes', 'practice', 'writing', 'variations'],
   ['stages'],
   ['grade'],
   ['ladder'],

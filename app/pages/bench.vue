@@ -188,6 +188,14 @@ function paste(text: string) {
   pasting.value = true
 }
 
+/** The variations that stand side by side. */
+const varying = ref(false)
+function takeVariation(spec: Record<string, unknown>) {
+  varying.value = false
+  letGo()
+  bench.replace(spec)
+}
+
 const { plan, score } = bench
 const { title, naming } = kept
 const { setting } = assigning
@@ -235,7 +243,13 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
             {{ unfolded ? 'Fold the parameters' : 'Parameters' }}
           </BaseButton>
           <div id="parameters" :class="unfolded ? 'max-md:mt-4' : 'max-md:hidden'">
-            <BenchControls :bench="bench" @paste="paste('')" @clear="desk.clear" @write-out="writeOut()" />
+            <BenchControls
+              :bench="bench"
+              @paste="paste('')"
+              @clear="desk.clear"
+              @write-out="writeOut()"
+              @side-by-side="varying = true"
+            />
           </div>
         </aside>
         <BenchSheet
@@ -312,6 +326,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         @update:open="naming = null"
         @named="kept.name"
       />
+      <VariationDialog v-if="!plan" v-model:open="varying" :bench="bench" :student="student" @take="takeVariation" />
       <PasteDialog
         v-model:open="pasting"
         :initial="pastedText"

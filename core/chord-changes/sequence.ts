@@ -1,4 +1,5 @@
 import { chordShape, type ChordShape } from '../chords/chord'
+import { chordTicks, type ChordEntry } from '../families/chord-fields'
 import { instrumentOf } from '../guitar/instrument'
 import { barTicks, type Tick } from '../line/ticks'
 import type { Score } from '../score/score'
@@ -10,12 +11,7 @@ export interface PlacedChord {
 }
 
 interface WithChords {
-  readonly chords: readonly {
-    readonly frets: string
-    readonly name?: string
-    readonly fingers?: string
-    readonly bars?: number
-  }[]
+  readonly chords: readonly ChordEntry[]
   readonly barsPerChord: number
 }
 
@@ -30,7 +26,7 @@ export function chordSequence({ spec }: Score): readonly PlacedChord[] {
   const block = spec[spec.family]
   if (!hasChords(block) || spec.then.length > 0) return []
   const instrument = instrumentOf(spec.instrument)
-  const starts = startsOf(block, barTicks(spec.rhythm.meter))
+  const starts = startsOf(block, spec.rhythm.meter)
   return block.chords.map((chord, i) => ({
     at: starts[i]!,
     shape: chordShape(chord, instrument, `${spec.family}.chords.${i}`),
@@ -38,9 +34,9 @@ export function chordSequence({ spec }: Score): readonly PlacedChord[] {
 }
 
 /** When each chord begins within a pass, and last when the pass is over. */
-function startsOf({ chords, barsPerChord }: WithChords, bar: Tick): readonly Tick[] {
+function startsOf({ chords, barsPerChord }: WithChords, meter: readonly [number, number]): readonly Tick[] {
   const starts = [0]
-  for (const { bars = barsPerChord } of chords) starts.push(starts.at(-1)! + bars * bar)
+  for (const chord of chords) starts.push(starts.at(-1)! + chordTicks(chord, barsPerChord, meter))
   return starts
 }
 
@@ -49,7 +45,7 @@ export function chordsThroughout(score: Score): readonly PlacedChord[] {
   const chords = chordSequence(score)
   if (chords.length === 0) return []
   const bar = barTicks(score.meter)
-  const pass = startsOf(score.spec[score.spec.family] as WithChords, bar).at(-1)!
-  const passes = Math.round((score.bars * bar) / pass)
+  const pass = startsOf(score.spec[score.spec.family] as WithChords, score.meter).at(-1)!
+  const passes = Math.max(1, Math.round((score.bars * bar) / pass))
   return Array.from({ length: passes }, (_, i) => chords.map(chord => ({ ...chord, at: chord.at + i * pass }))).flat()
 }

@@ -6,7 +6,7 @@ import { romanPosition } from '#core/guitar/geometry'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
 const props = defineProps<{ bench: Bench }>()
-const emit = defineEmits<{ paste: []; clear: []; writeOut: [] }>()
+const emit = defineEmits<{ paste: []; clear: []; writeOut: []; sideBySide: [] }>()
 const familyName = computed({ get: () => props.bench.spec.value!.family, set: name => props.bench.changeFamily(name) })
 const family = computed(() => familyNamed(familyName.value))
 const uses = (control: SharedControl) => familyUses(family.value, control)
@@ -87,7 +87,12 @@ const slurOptions = computed(() =>
     <template v-if="onSheet">
       <SoundControls :bench="bench" :holds="uses('hold')" />
       <GuitarControls :bench="bench" />
-      <VaryControls :bench="bench" :moves="uses('position')" :divides="uses('perBeat')" />
+      <VaryControls
+        :bench="bench"
+        :moves="uses('position')"
+        :divides="uses('perBeat')"
+        @side-by-side="emit('sideBySide')"
+      />
     </template>
   </div>
 </template>

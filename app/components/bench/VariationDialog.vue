@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { MOST_VARIATIONS, playVariation, worthwhile, type VariationChoice } from '#core/variations/choices'
+import { shortTitle } from '#core/schema/title'
+import { gradeInWords } from '#core/wording/grade'
+import { capital } from '#core/wording/numbers'
+import { minimalOf } from '~/composables/useSavedDrill'
+import type { StudentRow } from '#shared/contracts/students'
+
+/**
+ * Up to eight ways to play the drill on the bench, side by side: what each trains, how fast and how hard it is; two at
+ * full size; any of them kept as drills, set as the student's next ones, or put on the bench.
+ */
+const props = defineProps<{ bench: Bench; student: StudentRow | null }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ take: [spec: Record<string, unknown>] }>()
+const writes = useWrites()
+const toasts = useToasts()
+const { attempt, busy, refusal } = useAttempt()
+const engine = useEngine()
+
+const spec = computed(() => props.bench.spec.value!)
+const choices = computed(() => (open.value ? worthwhile(spec.value) : []))
+/** The variations in sight, each one or several choices by id. */
+const wanted = ref<readonly (readonly string[])[]>([])
+watch(open, now => {
+  if (!now) return
+  wanted.value = choices.value.slice(0, 4).map(({ id }) => [id])
+  kept.value = []
+  compared.value = []
+})
+const named = (id: string) => choices.value.find(choice => choice.id === id)
+const cards = computed(() =>
+  wanted.value.map(ids => {
+    const own = ids.map(named).filter((each): each is VariationChoice => each !== undefined)
+    return {
+      key: ids.join('+'),
+      ids,
+      label: capital(own.map(({ label }) => label).join(', then ')),
+      trains: own.map(({ trains }) => trains).join('; '),
+      played: playVariation(spec.value, own),
+    }
+  }),
+)
+const isShown = (id: string) => wanted.value.some(ids => ids.length === 1 && ids[0] === id)
+function toggle(id: string) {
+  if (isShown(id)) wanted.value = wanted.value.filter(ids => !(ids.length === 1 && ids[0] === id))
+  else if (wanted.value.length < MOST_VARIATIONS) wanted.value = [...wanted.value, [id]]
+}
+const full = computed(() => wanted.value.length >= MOST_VARIATIONS)
+function combine(i: number, id: string) {
+  if (id) wanted.value = wanted.value.map((ids, k) => (k === i ? [...ids, id] : ids))
+}
+function drop(i: number) {
+  wanted.value = wanted.value.filter((_, k) => k !== i)
+}
+const more = (ids: readonly string[]) => [
+  { value: '', label: 'Combine with …' },
+  ...choices.value.filter(({ id }) => !ids.includes(id)).map(({ id, label }) => ({ value: id, label: capital(label) })),
+]
+
+/** Grades come from the worker, each when it is known. */
+const grades = shallowRef<ReadonlyMap<string, number>>(new Map())
+watch(
+  cards,
+  async now => {
+    for (const { key, played } of now) {
+      if (grades.value.has(key) || !played) continue
+      const judged = await engine.ask().judge(plain(played.spec), plain({ hand: props.student?.hand }))
+      if (judged.ok && judged.value.kind === 'sheet')
+        grades.value = new Map([...grades.value, [key, judged.value.grade.value]])
+    }
+  },
+  { immediate: true },
+)
+watch([spec, () => props.student], () => {
+  grades.value = new Map()
+})
+
+const kept = ref<readonly string[]>([])
+const compared = ref<readonly string[]>([])
+const without = (list: readonly string[], key: string) => list.filter(each => each !== key)
+const tick = (key: string) => {
+  kept.value = kept.value.includes(key) ? without(kept.value, key) : [...kept.value, key]
+}
+/** Two at most: a third takes the place of the first. */
+const compare = (key: string) => {
+  compared.value = compared.value.includes(key) ? without(compared.value, key) : [...compared.value, key].slice(-2)
+}
+const beside = computed(() => cards.value.filter(({ key, played }) => played && compared.value.includes(key)))
+const chosen = computed(() => cards.value.filter(({ key, played }) => played && kept.value.includes(key)))
+
+/** Saves the chosen ones as drills. @returns Their ids. */
+async function save(): Promise<string[]> {
+  const ids: string[] = []
+  for (const { played } of chosen.value) {
+    const name = shortTitle(played!.score.title).slice(0, 120)
+    const saved = await writes.post<{ id: string }>('/api/drills', {
+      name,
+      spec: minimalOf({ spec: played!.spec as never }),
+    })
+    ids.push(saved.id)
+  }
+  return ids
+}
+const count = computed(() => `${chosen.value.length} ${chosen.value.length === 1 ? 'drill' : 'drills'}`)
+async function keep() {
+  const words = count.value
+  if (!(await attempt(save))) return
+  toasts.say(`${capital(words)} kept on your shelf.`)
+  open.value = false
+}
+async function setNext() {
+  const { student } = props
+  const words = count.value
+  const done = await attempt(async () => {
+    await writes.post(`/api/students/${student!.id}/drills`, { refs: await save(), path: true })
+  })
+  if (!done) return
+  toasts.say(`${capital(words)} set for ${student!.name}, one after the other.`)
+  open.value = false
+}
+</script>
+
+<template>
+  <BaseDialog v-model:open="open" title="Variations side by side" :about="bench.score.value?.title" full>
+    <div class="flex flex-wrap gap-1.5" role="group" aria-label="Ways to vary">
+      <button
+        v-for="choice in choices"
+        :key="choice.id"
+        type="button"
+        class="rounded-md border min-h-9 px-2.5 disabled:opacity-55"
+        :class="isShown(choice.id) ? 'bg-ink text-card border-ink font-bold' : 'bg-card border-line hover:border-edge'"
+        :aria-pressed="isShown(choice.id)"
+        :disabled="full && !isShown(choice.id)"
+        @click="toggle(choice.id)"
+      >
+        {{ capital(choice.label) }}
+      </button>
+    </div>
+    <p class="text-soft mt-1" role="status">
+      {{ wanted.length }} of {{ MOST_VARIATIONS }} in sight{{ full ? '; take one away to see another' : '' }}.
+    </p>
+    <div v-if="beside.length > 0" class="mt-3 space-y-3" role="group" aria-label="At full size">
+      <section
+        v-for="card in beside"
+        :key="card.key"
+        class="border border-line rounded-md p-3"
+        :aria-label="card.label"
+      >
+        <p class="font-bold">{{ card.label }}</p>
+        <DrillSheet :score="card.played!.score" lanes />
+      </section>
+    </div>
+    <ul class="mt-3 grid grid-cols-1 md:grid-cols-2 xl:grid-cols-3 gap-3">
+      <li v-for="(card, i) in cards" :key="card.key" class="border border-line rounded-md p-3 flex flex-col gap-2">
+        <div class="flex items-start gap-2">
+          <p class="font-bold flex-1">{{ card.label }}</p>
+          <BaseButton size="sm" :aria-label="`Take ${card.label} away`" @click="drop(i)">×</BaseButton>
+        </div>
+        <template v-if="card.played">
+          <SheetThumb :score="card.played.score" :width="420" />
+          <p class="text-soft">Trains {{ card.trains }}.</p>
+          <p class="figures">
+            {{ card.played.score.notesPerSecond.toFixed(1) }} notes a second at {{ card.played.score.tempo }}
+            <template v-if="grades.has(card.key)"> · grade {{ gradeInWords(grades.get(card.key)!) }}</template>
+          </p>
+          <div class="flex flex-wrap gap-1.5 mt-auto">
+            <ToggleButton :model-value="kept.includes(card.key)" @update:model-value="tick(card.key)">
+              Choose
+            </ToggleButton>
+            <ToggleButton :model-value="compared.includes(card.key)" @update:model-value="compare(card.key)">
+              Full size
+            </ToggleButton>
+            <BaseButton size="sm" @click="emit('take', card.played.spec as Record<string, unknown>)">
+              Put on the bench
+            </BaseButton>
+          </div>
+        </template>
+        <p v-else class="text-attention-ink">Together these cannot be played on this drill.</p>
+        <BaseListbox
+          :model-value="''"
+          :label="`Combine ${card.label} with`"
+          hide-label
+          :options="more(card.ids)"
+          @update:model-value="combine(i, $event)"
+        />
+      </li>
+    </ul>
+    <p v-if="cards.length === 0" class="mt-3 text-soft">Press a way to vary the drill: its sheet appears here.</p>
+    <FormRefusal :refusal="refusal ? { message: refusal } : null" />
+    <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
+      <BaseButton @click="open = false">Close</BaseButton>
+      <BaseButton v-if="student" :busy="busy" :disabled="chosen.length === 0" @click="setNext">
+        Set as {{ student.name }}’s next
+      </BaseButton>
+      <BaseButton tone="action" :busy="busy" :disabled="chosen.length === 0" @click="keep">
+        {{ chosen.length === 0 ? 'Keep as drills' : `Keep ${count}` }}
+      </BaseButton>
+    </div>
+  </BaseDialog>
+</template>
