@@ -49,18 +49,27 @@ async function choose(page: import('@playwright/test').Page, label: string) {
     .click()
 }
 
-test('a pattern is pressed on its grid, typed, and transfers to another chord', async ({ page }) => {
+test('a pattern is pressed on its strings, set by keys and typed, and transfers to another chord', async ({ page }) => {
   await choose(page, 'Plucking pattern')
-  await page.getByRole('button', { name: 'eighth 2, 1 top: nothing' }).click()
+  await page.getByRole('button', { name: 'step 2, 1 top: nothing' }).click()
   await expect(page.getByLabel('Typed')).toHaveValue('p:R i:3+a:1 m:2 a:1 p:A i:3 m:2 a:1')
-  await page.getByLabel('Typed').fill('p:R+a:1/q i:3 m:2')
+  // Every finger on every voice, lengths and rests: by keys alone.
+  await page.getByRole('button', { name: 'step 2, 1 top: a' }).focus()
+  for (const key of ['Delete', 'ArrowRight', 'ArrowDown', 'c', 'q', '.', 'Insert', 'ArrowDown', 'p'])
+    await page.keyboard.press(key)
+  await expect(page.getByLabel('Typed')).toHaveValue('p:R i:3 c:2/q. p:3/q. a:1 p:A i:3 m:2 a:1')
+  // It is more than a bar now: the rest of it is on the next page.
+  await expect(page.getByText('Bar 1 of 2')).toBeVisible()
+  await page.getByRole('button', { name: 'The next bar' }).click()
+  await expect(page.getByRole('button', { name: 'step 6, bass A: p' })).toBeVisible()
+  await page.getByLabel('Typed').fill('p:R+a:1/q~e i:3 m:2')
   await page.getByLabel('Typed').press('Enter')
-  await expect(page.getByText('lengths of its own')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'step 1, 1 top: a' })).toBeVisible()
   await page.getByText('Over an alternating thumb').click()
   await page.getByRole('button', { name: 'm a between' }).click()
   await expect(page.getByLabel('Typed')).toHaveValue('p:R m:2 p:A a:1')
-  await page.getByText('Add a chord').click()
-  await page.getByRole('button', { name: 'Dm', exact: true }).click()
+  await page.getByLabel('Chords in a line').fill('C G Dm')
+  await page.getByLabel('Chords in a line').press('Enter')
   await expect(page.getByRole('heading', { level: 1 })).toContainText('over C G Dm')
 })
 

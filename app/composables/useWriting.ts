@@ -111,14 +111,24 @@ export function useWriting(bench: Bench) {
     if (cursor.value.string > tuning.length) cursor.value = { ...cursor.value, string: tuning.length }
   })
 
-  /** The notes with the fingers that were pinned to them: these are written down before anything moves. */
-  function withPins(): Notes {
+  /**
+   * The notes before a change: with the fingers that were pinned to them, which are written down before anything moves,
+   * and where the cursor or the marked stretch is with the places the engine chose.
+   */
+  function start(): Notes {
+    const { value: score } = bench.score
     const pins = bench.pins.value
-    if (Object.keys(pins).length === 0 || !bench.score.value) return notes.value
-    const realised = realisedOf(notes.value, bench.score.value)
+    const concerns = (note: FreeNote) => (stretch.value ? edit.isIn(note, stretch.value) : note.at === cursor.value.at)
+    const bare = notes.value.some(note => note.string === undefined && concerns(note))
+    if (!score || (Object.keys(pins).length === 0 && !bare)) return notes.value
+    const realised = realisedOf(notes.value, score)
     return notes.value.map((note, i) => {
-      const pin = pins[realised[i]?.key ?? '']
-      return pin ? { ...note, finger: pin as 1 } : note
+      const as = realised[i]
+      const pin = pins[as?.key ?? '']
+      const { midi: _, ...rest } = note
+      const placed =
+        note.string === undefined && as && concerns(note) ? { ...rest, string: as.string, fret: as.fret } : note
+      return pin ? { ...placed, finger: pin as 1 } : placed
     })
   }
 
@@ -126,9 +136,9 @@ export function useWriting(bench: Bench) {
   function write(change: (notes: Notes) => Notes, otherwise = ''): boolean {
     said.value = ''
     try {
-      const start = withPins()
-      const next = change(start)
-      if (next === start) {
+      const before = start()
+      const next = change(before)
+      if (next === before) {
         said.value = otherwise
         return false
       }
@@ -140,8 +150,13 @@ export function useWriting(bench: Bench) {
       return false
     }
   }
-  const writeMoved = (moved: Moved): boolean =>
-    write(() => (moved.ok ? moved.notes : notes.value), moved.ok ? '' : moved.why)
+  /** Tries a move of notes; what keeps them where they are is said. */
+  function writeMoved(move: (notes: Notes) => Moved): Moved {
+    const moved = move(start())
+    if (moved.ok) write(() => moved.notes)
+    else said.value = moved.why
+    return moved
+  }
   /** Does something to notes, where there are any. */
   const toNotes = (
     indices: readonly number[],
@@ -291,26 +306,25 @@ export function useWriting(bench: Bench) {
     pluck: (pluck: FreeNote['pluck'] | null) =>
       toNotes(picked(), (before, indices) => edit.pluck(before, indices, pluck)),
     moveString: (by: 1 | -1) => {
-      const moved = edit.moveString(notes.value, picked(), by, instrument.value)
-      if (writeMoved(moved) && !stretch.value) go(cursor.value.at, cursor.value.string + by)
+      const moved = writeMoved(before => edit.moveString(before, picked(), by, instrument.value))
+      if (moved.ok && !stretch.value) go(cursor.value.at, cursor.value.string + by)
     },
-    moveFret: (by: number) => writeMoved(edit.moveFret(notes.value, picked(), by, instrument.value)),
+    moveFret: (by: number) => {
+      writeMoved(before => edit.moveFret(before, picked(), by, instrument.value))
+    },
     moveOctave: (by: 1 | -1) => {
-      const before = notes.value[here.value]
-      const moved = edit.moveOctave(notes.value, picked(), by, instrument.value)
-      const string =
-        moved.ok && before
-          ? moved.notes.find(note => note.at === before.at && !notes.value.includes(note))?.string
-          : null
-      if (writeMoved(moved) && string && !stretch.value) go(cursor.value.at, string)
+      const { value: known } = notes
+      const moved = writeMoved(before => edit.moveOctave(before, picked(), by, instrument.value))
+      const { at } = cursor.value
+      const string = moved.ok && moved.notes.find(note => note.at === at && !known.includes(note))?.string
+      if (string && !stretch.value) go(at, string)
     },
     moveTime: (way: 1 | -1) => {
       const by = way * ticks.value
-      const indices = chosen()
-      const start = anchor.value
-      if (!writeMoved(edit.moveTime(notes.value, indices, by))) return
+      const { value: from } = anchor
+      if (!writeMoved(before => edit.moveTime(before, chosen(), by)).ok) return
       go(cursor.value.at + by)
-      if (start !== null) anchor.value = start + by
+      if (from !== null) anchor.value = from + by
     },
   }
 
@@ -409,6 +423,11 @@ export function useWriting(bench: Bench) {
     },
   }
 
+  /** The note under the cursor as it was realised. */
+  const placed = computed(() => {
+    const note = notes.value[here.value]
+    return note && bench.score.value ? (realisedOf([note], bench.score.value)[0] ?? null) : null
+  })
   return {
     ...verbs,
     /** Whether the drill on the bench is own music that can be written on as it stands. */
@@ -421,20 +440,23 @@ export function useWriting(bench: Bench) {
     said,
     /** Where the note under the cursor is in the score; null where there is none. */
     selected: computed(() => {
-      const { value: score } = bench.score
-      const note = notes.value[here.value]
-      if (!note || !score) return null
-      const [realised] = realisedOf([note], score)
-      const index = realised ? score.notes.indexOf(realised) : -1
+      const index = placed.value ? bench.score.value!.notes.indexOf(placed.value) : -1
       return index < 0 ? null : index
     }),
     /** The note under the cursor. */
     note: computed(() => notes.value[here.value] ?? null),
-    /** Where the cursor is, in words. */
+    /** Where the cursor is, in words; a pitch without a place is where the engine put it. */
     where: computed(() => {
-      const { at, string } = cursor.value
+      const { at } = cursor.value
+      const bare = notes.value[here.value]?.string === undefined ? placed.value : null
+      const string = bare?.string ?? cursor.value.string
       const beat = (at % bar.value) / (bar.value / meter.value[0])
-      const note = notes.value[here.value]
+      const written = notes.value[here.value]
+      const note = written && {
+        dur: written.dur,
+        string: written.string ?? bare?.string,
+        fret: written.fret ?? bare?.fret,
+      }
       return [
         `Bar ${Math.floor(at / bar.value) + 1}, beat ${Math.round((beat + 1) * 100) / 100}`,
         `string ${string}`,

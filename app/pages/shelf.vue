@@ -12,6 +12,7 @@ import {
   techniqueLabel,
   type ShelfEntry,
   type ShelfQuery,
+  routineOfEntries,
 } from '~/components/shelf/shelf-entries'
 
 useHead({ title: 'Shelf · Fidactyl' })
@@ -85,6 +86,13 @@ async function setFor({ studentId: id, path }: { studentId: string; path: boolea
   const name = students.value.find(each => each.id === id)?.name ?? ''
   const refs = setting.value!.map(entry => entry.ref)
   if (await shelf.setFor(refs, id, name, path)) setting.value = null
+}
+const toasts = useToasts()
+/** Lays several drills on the bench as one sheet, in their order. */
+function openRoutine(entries: readonly ShelfEntry[]) {
+  const routine = routineOfEntries(entries)
+  if (routine.ok) void navigateTo({ path: '/bench', query: { spec: JSON.stringify(routine.spec) } })
+  else toasts.say(`They cannot stand on one sheet: ${routine.why}.`, { tone: 'trouble' })
 }
 const actionsOf = (entry: ShelfEntry) => [
   { label: 'Open on the bench', run: () => void navigateTo(benchAddress(entry)) },
@@ -187,7 +195,7 @@ const actionsOf = (entry: ShelfEntry) => [
           </div>
         </TabPanel>
         <TabPanel tabindex="-1">
-          <ShelfCollections :shelf="shelf" @set="setting = $event" />
+          <ShelfCollections :shelf="shelf" @set="setting = $event" @routine="openRoutine" />
         </TabPanel>
       </TabPanels>
     </TabGroup>
@@ -200,6 +208,7 @@ const actionsOf = (entry: ShelfEntry) => [
       <p class="flex-1 font-bold">{{ chosen.length }} chosen</p>
       <BaseButton @click="chosen = []">Clear</BaseButton>
       <BaseButton @click="adding = true">Add to a collection</BaseButton>
+      <BaseButton v-if="chosen.length > 1" @click="openRoutine(chosenEntries)">As one sheet</BaseButton>
       <BaseButton tone="action" @click="setting = chosenEntries">Set for a student</BaseButton>
     </div>
     <SetSeveralDialog

@@ -4,7 +4,7 @@ import { realise } from '../score/realise'
 import type { Score } from '../score/score'
 import { FAMILIES } from '../families/registry'
 import { openingFor } from '../fitting/opening'
-import { routineOf, writtenOut } from './written-out'
+import { partsThroughout, routineOf, writtenOut } from './written-out'
 
 const sheets = FAMILIES.filter(family => 'build' in family)
 const opened = (name: string) =>
@@ -67,6 +67,10 @@ describe('several drills in a row', () => {
     expect(score.notes).toHaveLength(2 * (order.notes.length + pair.notes.length))
     expect(score.notes[order.notes.length]!.at).toBe(order.bars * 4 * 10080)
     expect(told(score).slice(0, order.notes.length)).toEqual(told(order))
+    const starts = partsThroughout(score)
+    expect(starts.map(({ title }) => title)).toEqual(['First', 'Second', 'First', 'Second'])
+    for (const { at } of starts) expect(score.notes.some(note => note.at === at)).toBe(true)
+    expect(partsThroughout(order)).toEqual([])
   })
 
   test('what cannot stand on one sheet is refused with its name', () => {
@@ -80,7 +84,7 @@ describe('several drills in a row', () => {
       return routine.ok ? null : routine.why
     }
     expect(why(waltz)).toBe('“Other” is in 3/4, “First” in 4/4: a routine has one meter')
-    expect(why(dropped)).toBe('“Other” is on another guitar or tuning than “First”')
+    expect(why(dropped)).toBe('“Other” is tuned otherwise than “First”, or has another capo')
     expect(routineOf([])).toMatchObject({ ok: false })
   })
 })

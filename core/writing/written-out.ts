@@ -1,6 +1,7 @@
 import type { Free, FreeNote } from '../families/free'
+import { instrumentOf } from '../guitar/instrument'
 import { MOST_WRITTEN } from '../line/budget'
-import { barTicks } from '../line/ticks'
+import { barTicks, type Tick } from '../line/ticks'
 import { minimalSpec } from '../families/minimal-spec'
 import type { Note, Score } from '../score/score'
 import { tidy, type Notes, type Stretch } from './edit'
@@ -65,7 +66,11 @@ export interface RoutinePart {
 export type Routine =
   { readonly ok: true; readonly spec: Record<string, unknown> } | { readonly ok: false; readonly why: string }
 
-const sameGuitar = (a: Score, b: Score) => JSON.stringify(a.spec.instrument) === JSON.stringify(b.spec.instrument)
+/** Whether two drills are written for the same strings, from the same capo. */
+function sameStrings(a: Score, b: Score): boolean {
+  const [one, other] = [instrumentOf(a.spec.instrument), instrumentOf(b.spec.instrument)]
+  return String(one.tuning) === String(other.tuning) && one.capo === other.capo
+}
 
 /**
  * Several drills in a row as one sheet, each from the beginning of a bar, at one tempo: that of the slowest.
@@ -81,9 +86,12 @@ export function routineOf(parts: readonly RoutinePart[]): Routine {
       ok: false,
       why: `“${otherMeter.title}” is in ${otherMeter.score.meter.join('/')}, “${parts[0]!.title}” in ${first.meter.join('/')}: a routine has one meter`,
     }
-  const otherGuitar = parts.find(({ score }) => !sameGuitar(score, first))
+  const otherGuitar = parts.find(({ score }) => !sameStrings(score, first))
   if (otherGuitar)
-    return { ok: false, why: `“${otherGuitar.title}” is on another guitar or tuning than “${parts[0]!.title}”` }
+    return {
+      ok: false,
+      why: `“${otherGuitar.title}” is tuned otherwise than “${parts[0]!.title}”, or has another capo`,
+    }
   const count = parts.reduce((sum, { score }) => sum + score.notes.length, 0)
   if (count > MOST_WRITTEN)
     return {
@@ -109,4 +117,14 @@ export function routineOf(parts: readonly RoutinePart[]): Routine {
       plucking: { system: 'given' },
     },
   }
+}
+
+/** Where the drills of a routine begin, pass after pass; none for other music. */
+export function partsThroughout({ spec, notes }: Score): readonly { readonly at: Tick; readonly title: string }[] {
+  const parts = spec.family === 'free' && spec.then.length === 0 ? (spec.free as Free).parts : undefined
+  if (!parts) return []
+  const pass = notes.reduce((end, { at, dur }) => Math.max(end, at + dur), 0) / spec.times
+  return Array.from({ length: spec.times }, (_, i) =>
+    parts.map(({ at, title }) => ({ at: at + i * pass, title })),
+  ).flat()
 }

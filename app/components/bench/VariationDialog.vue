@@ -54,7 +54,7 @@ function drop(i: number) {
   wanted.value = wanted.value.filter((_, k) => k !== i)
 }
 const more = (ids: readonly string[]) => [
-  { value: '', label: 'Combine with …' },
+  { value: '', label: 'Combine with…' },
   ...choices.value.filter(({ id }) => !ids.includes(id)).map(({ id, label }) => ({ value: id, label: capital(label) })),
 ]
 

@@ -1,4 +1,5 @@
 import { chordsThroughout } from '#core/chord-changes/sequence'
+import { partsThroughout } from '#core/writing/written-out'
 import { romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
 import { barTicks } from '#core/line/ticks'
@@ -73,7 +74,7 @@ export interface System {
   readonly notes: readonly PlacedNote[]
   /** Fingers that only lie there and never sound: their frets, in brackets. */
   readonly silent: readonly { readonly x: number; readonly y: number; readonly text: string }[]
-  /** Names of chords, where they begin. */
+  /** Names of chords, or of the drills of a routine, where they begin. */
   readonly chords: readonly { readonly x: number; readonly text: string }[]
   readonly counts: readonly { readonly x: number; readonly text: string; readonly beat: boolean }[]
   readonly barLines: readonly number[]
@@ -245,6 +246,12 @@ const RIBBON_TEXT = { inset: 9, letter: 5.8 }
 const fitting = (width: number, ...texts: readonly string[]) =>
   texts.find(text => RIBBON_TEXT.inset + text.length * RIBBON_TEXT.letter <= width) ?? ''
 
+/** What stands over the count: names of chords, or of the drills of a routine, where they begin. */
+const headsOf = (score: Score): readonly { readonly at: number; readonly text: string }[] => [
+  ...chordsThroughout(score).map(({ at, shape }) => ({ at, text: shape.name })),
+  ...partsThroughout(score).map(({ at, title }) => ({ at, text: title })),
+]
+
 /** A score with its layout. */
 export interface LaidOut {
   readonly score: Score
@@ -286,11 +293,11 @@ export function layOut(written: Score, room: SheetRoom, before?: LaidOut): Sheet
   const available = room.width - left - 10
   if (available < 40) throw new RangeError(`a sheet needs more room than ${room.width} px`)
   const signs = signsOf(score)
-  const chords = chordsThroughout(score)
+  const heads = headsOf(score)
   const rows = rowsFor(instrument.tuning.length, room, {
     taps: score.notes.some(note => note.via === 'tap'),
     signs: [...signs.values()].some(kinds => kinds.length > 0),
-    chords: chords.length > 0,
+    chords: heads.length > 0,
   })
   const bar = barTicks(score.meter)
   const cell = cellTicks(score)
@@ -373,7 +380,7 @@ export function layOut(written: Score, room: SheetRoom, before?: LaidOut): Sheet
       silent: silentHolds
         .filter(hold => hold.from >= from && hold.from < to)
         .map(hold => ({ x: x(hold.from), y: rows.strings[hold.string - 1]!, text: `(${hold.fret})` })),
-      chords: chords.filter(({ at }) => at >= from && at < to).map(({ at, shape }) => ({ x: x(at), text: shape.name })),
+      chords: heads.filter(({ at }) => at >= from && at < to).map(({ at, text }) => ({ x: x(at), text })),
       counts: barsHere
         .flatMap(barStart =>
           countBar(score.meter, onsets.get(barStart) ?? []).map(mark => ({ ...mark, at: barStart + mark.at })),

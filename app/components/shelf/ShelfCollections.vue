@@ -5,7 +5,7 @@ import { techniqueLabel, type ShelfEntry } from './shelf-entries'
 
 /** A teacher's collections: each a list in an order, dragged or moved by its buttons, set for a student as a whole. */
 const props = defineProps<{ shelf: Shelf }>()
-const emit = defineEmits<{ set: [entries: readonly ShelfEntry[]] }>()
+const emit = defineEmits<{ set: [entries: readonly ShelfEntry[]]; routine: [entries: readonly ShelfEntry[]] }>()
 const { programmes, byRef, opened } = props.shelf
 const current = computed(() => programmes.value.find(each => each.id === opened.value) ?? programmes.value[0] ?? null)
 const items = computed(() =>
@@ -70,6 +70,7 @@ const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.
       <section v-if="current" :aria-label="current.name">
         <div class="flex flex-wrap items-center gap-3 mb-3">
           <h2 class="text-xl flex-1">{{ current.name }}</h2>
+          <BaseButton :disabled="present.length < 2" @click="emit('routine', present)"> As one sheet </BaseButton>
           <BaseButton tone="action" :disabled="present.length === 0" @click="emit('set', present)">
             Set for a student
           </BaseButton>

@@ -5,7 +5,7 @@ import { signatureOf } from '#core/ladder/signature'
 import { realise } from '#core/score/realise'
 import type { DrillRow } from '#shared/contracts/drills'
 import type { RungRow, ShelfPage } from '#shared/contracts/shelf'
-import { chosenOf, countsOf, entriesOf, matching, NO_QUERY, type ShelfQuery } from './shelf-entries'
+import { chosenOf, countsOf, entriesOf, matching, NO_QUERY, routineOfEntries, type ShelfQuery } from './shelf-entries'
 
 const realised = (spec: object) => {
   const result = realise({ version: 1, ...spec })
@@ -126,5 +126,18 @@ describe('what is looked for', () => {
     const grades = chosenOf(entries, { technique: null, row: null }).map(each => each.grade!)
     expect(grades).toEqual(grades.toSorted((a, b) => a - b))
     expect(chosenOf(entries, { technique: 'count', row: null }).map(each => each.ref)).toEqual(['c'])
+  })
+})
+
+describe('drills in a row as one sheet', () => {
+  const order = { name: 'Order', spec: { version: 1, family: 'order', order: { fingers: [1, 2] } } }
+
+  test('are a routine in their order; what has no sheet is named', () => {
+    const routine = routineOfEntries([order, { ...order, name: 'Again' }])
+    expect(routine.ok && (routine.spec.free as { parts: { title: string }[] }).parts.map(({ title }) => title)).toEqual(
+      ['Order', 'Again'],
+    )
+    const counting = { name: 'Counting', spec: { version: 1, family: 'count', count: { tempos: [60] } } }
+    expect(routineOfEntries([order, counting])).toEqual({ ok: false, why: '“Counting” has no sheet' })
   })
 })

@@ -3,6 +3,7 @@ import { gradeFrom } from '#core/grade/grade'
 import type { Weights } from '#core/grade/table'
 import { handWorked, markedBy, marksOf, type DrillMarks } from '#core/ladder/marks'
 import { rowOfGrade } from '#core/ladder/rows'
+import { routineOf, type Routine, type RoutinePart } from '#core/writing/written-out'
 import { realise } from '#core/score/realise'
 import { demandInWords } from '#core/wording/demand'
 import type { DrillRow } from '#shared/contracts/drills'
@@ -201,3 +202,14 @@ export const chosenOf = (entries: readonly ShelfEntry[], { technique, row }: Pic
   entries
     .filter(entry => (technique === null || entry.technique === technique) && (row === null || entry.row === row))
     .sort((a, b) => (a.grade ?? 9) - (b.grade ?? 9))
+
+/** Drills in a row as one sheet of own music, or why they cannot be; each is realised as it is on the shelf. */
+export function routineOfEntries(entries: readonly Pick<ShelfEntry, 'name' | 'spec'>[]): Routine {
+  const parts: RoutinePart[] = []
+  for (const { name, spec } of entries) {
+    const result = realise(spec)
+    if (!result.ok || result.value.kind !== 'sheet') return { ok: false, why: `“${name}” has no sheet` }
+    parts.push({ title: name, score: result.value })
+  }
+  return routineOf(parts)
+}
