@@ -47,6 +47,16 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
         },
       ],
       [/^Save on your shelf$/, press(/^Save$/)],
+      [/^Paste tablature or notes$/, page => more(page, 'Paste tablature or notes')],
+      [
+        /^Variations side by side$/,
+        async page => {
+          const fold = page.getByRole('button', { name: 'Parameters', exact: true })
+          if (await fold.isVisible()) await fold.click()
+          await press(/^Vary/)(page)
+          await press('See variations side by side')(page)
+        },
+      ],
       [/^Set for a student$/, press(/^Set/)],
     ],
   ],

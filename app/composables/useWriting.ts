@@ -201,8 +201,14 @@ export function useWriting(bench: Bench) {
     const own = note && lengthOf(note.dur)
     if (own) length.value = own
   }
-  const step = (way: 1 | -1, extend = false) =>
-    go(stepFrom(notes.value, cursor.value.at, way, ticks.value), cursor.value.string, extend)
+  /** To the next place of time; where notes begin there and none on this string, to the nearest of theirs. */
+  function step(way: 1 | -1, extend = false) {
+    const at = stepFrom(notes.value, cursor.value.at, way, ticks.value)
+    const { string } = cursor.value
+    const strings = notes.value.flatMap(note => (note.at === at && note.string ? [note.string] : []))
+    const nearest = strings.toSorted((a, b) => Math.abs(a - string) - Math.abs(b - string))[0]
+    go(at, nearest ?? string, extend)
+  }
 
   function setLength(change: Partial<WrittenLength>) {
     const next = { ...length.value, ...change }
