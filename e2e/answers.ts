@@ -104,6 +104,7 @@ const decision: z.ZodType<HistoryDecision> = just({
   overruled: z.boolean(),
   event: decided,
 })
+const ownVariation = just({ name: z.string(), change: specChangeSchema })
 const stageOfPath = just({ number: count, name: z.string(), change: specChangeSchema.nullable(), plan: planSchema })
 const detail = {
   id,
@@ -124,6 +125,7 @@ const detail = {
   change: specChangeSchema.nullable(),
   spec,
   pins: pinsSchema,
+  variations: z.array(ownVariation),
   taught: count,
   hand: handSchema,
   habits: habitsSchema,
@@ -359,7 +361,7 @@ const today: z.ZodType<TodayPage> = just({
 
 const studentFile: z.ZodType<StudentFile> = just({
   format: z.literal('fidactyl-student'),
-  version: z.literal(5),
+  version: z.literal(6),
   writtenAt: instant,
   zone: z.string(),
   student: just({
@@ -397,6 +399,7 @@ const studentFile: z.ZodType<StudentFile> = just({
       path: z.array(stageOfPath),
       plan: planSchema,
       pins: pinsSchema,
+      variations: z.array(ownVariation),
       targetOn: day.nullable(),
       opensAfter: id.nullable(),
       setAt: instant,
@@ -523,6 +526,7 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'POST /api/assignments/[id]/end': just({ ended: z.boolean() }),
   'PUT /api/assignments/[id]/pins': justId,
   'PUT /api/assignments/[id]/path': justId,
+  'PUT /api/assignments/[id]/variations': justId,
   'PUT /api/assignments/[id]/plan': justId,
   'GET /api/shelf': shelf,
   'PUT /api/shelf/favourites': just({ kept: z.boolean() }),

@@ -129,6 +129,10 @@ export const ROUTES: Readonly<Record<string, Row>> = {
     who: 'teacher',
     body: id => ({ id, stages: [{ number: 0, name: 'slowly', change: null, plan: PLAN }] }),
   },
+  'PUT /api/assignments/[id]/variations': {
+    who: 'teacher',
+    body: id => ({ id, variations: [{ name: 'muted', change: { sound: { length: 'muted' } } }] }),
+  },
   'PUT /api/assignments/[id]/plan': { who: 'teacher', body: id => ({ id, plan: PLAN, targetOn: null }) },
   'GET /api/shelf': { who: 'teacher' },
   'PUT /api/shelf/favourites': {

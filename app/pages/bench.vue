@@ -188,6 +188,11 @@ function paste(text: string) {
   pasting.value = true
 }
 
+/** What was kept for the set drill is in sight at once. */
+async function reloadSet() {
+  const { value: set } = assigning.assignment
+  if (set && studentId.value) await assigning.load(set.id, studentId.value)
+}
 /** The variations that stand side by side. */
 const varying = ref(false)
 function takeVariation(spec: Record<string, unknown>) {
@@ -326,7 +331,15 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         @update:open="naming = null"
         @named="kept.name"
       />
-      <VariationDialog v-if="!plan" v-model:open="varying" :bench="bench" :student="student" @take="takeVariation" />
+      <VariationDialog
+        v-if="!plan"
+        v-model:open="varying"
+        :bench="bench"
+        :student="student"
+        :assignment="assigning.assignment.value"
+        @take="takeVariation"
+        @offered="reloadSet"
+      />
       <PasteDialog
         v-model:open="pasting"
         :initial="pastedText"

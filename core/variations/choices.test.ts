@@ -3,8 +3,9 @@ import { openingFor } from '../fitting/opening'
 import { FAMILIES, familyLookup } from '../families/registry'
 import { parseSpec, type Spec } from '../schema/parse'
 import type { Transform } from '../schema/fields'
+import { variedByOwn } from '../practice/tempo/variations'
 import { realise } from '../score/realise'
-import { playVariation, varied, variationChoices, worthwhile } from './choices'
+import { changeOf, playVariation, varied, variationChoices, worthwhile } from './choices'
 
 const sheets = FAMILIES.filter(family => 'build' in family)
 function specOf(name: string): Spec {
@@ -77,5 +78,16 @@ describe('the variations of a drill', () => {
     const spec = { ...specOf('order'), sound: { ...specOf('order').sound, length: 'staccato' as const } }
     expect(variationChoices(spec).map(({ id }) => id)).not.toContain('staccato')
     expect(variationChoices(spec).map(({ id }) => id)).not.toContain(`division-${spec.rhythm.perBeat}`)
+  })
+
+  test('kept as one change and made later, it is played as it was shown', () => {
+    const spec = specOf('order')
+    const choices = variationChoices(spec)
+    const chosen = ['pluck-im', 'staccato', 'swell', 'rotate-2', 'accents-3'].map(id =>
+      choices.find(each => each.id === id)!,
+    )
+    const own = { name: 'All of it', change: changeOf(spec, chosen) }
+    expect(played(variedByOwn(spec, own))).toEqual(played(varied(spec, chosen)))
+    expect(changeOf(spec, [])).toEqual({})
   })
 })

@@ -158,6 +158,20 @@ export function variationChoices(spec: Spec): readonly VariationChoice[] {
   ]
 }
 
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** Several ways to vary a drill as one change of it, to be kept and made at another time. */
+export function changeOf(spec: Spec, choices: readonly VariationChoice[]): SpecChange {
+  const changes = choices.flatMap(({ change }) => (change ? Object.entries(change) : []))
+  const merged = changes.reduce<Record<string, unknown>>((all, [key, value]) => {
+    const before = all[key]
+    return { ...all, [key]: isRecord(before) && isRecord(value) ? { ...before, ...value } : value }
+  }, {})
+  const transforms = choices.flatMap(({ transform }) => transform ?? [])
+  return transforms.length > 0 ? { ...merged, then: [...spec.then, ...transforms] } : merged
+}
+
 /** A variation with the score it comes to. */
 export interface Variation {
   readonly choices: readonly VariationChoice[]

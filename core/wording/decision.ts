@@ -1,4 +1,4 @@
-import type { Variation } from '../practice/tempo/variations'
+import type { OwnVariation, Variation } from '../practice/tempo/variations'
 import type { Decision, HeardBy } from '../practice/tempo/school'
 import { HURTS_WORDS } from './care'
 import { dayInWords } from './day'
@@ -25,6 +25,10 @@ export const VARIATION_WORDS: Readonly<Record<Variation, string>> = {
   'slower': 'a fifth slower',
   'accents': 'accents moved',
 }
+
+/** A variation in words: a common one, or the teacher's own by its name. */
+export const variationInWords = (variation: Variation | OwnVariation): string =>
+  typeof variation === 'string' ? VARIATION_WORDS[variation] : variation.name
 
 /**
  * Why a decision is what it is, in one sentence; a second where the lesson has to confirm what was reported from home,

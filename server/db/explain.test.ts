@@ -29,7 +29,7 @@ import { logPractice, takeBackPractice } from '../services/practice'
 import { endSlot, setException, setSlot } from '../services/slots'
 import { readBoard } from '../services/board'
 import { readProgress } from '../services/progress'
-import { setPath } from '../services/stages'
+import { setVariations, setPath } from '../services/stages'
 import { changeStudent, createStudent, listLessons, listPastDrills, readStudent, setSchool } from '../services/students'
 import { readToday } from '../services/today'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase, PLAN, SPEC } from '../tests/studio'
@@ -216,6 +216,7 @@ async function everything(): Promise<void> {
     { number: null, name: 'slurred', change: null, plan: PLAN },
   ]
   await setPath(db, localEngine, teacher, made.assignmentId, { ...body(), stages: path }, NOW)
+  await setVariations(db, localEngine, teacher, made.assignmentId, { ...body(), variations: [] }, NOW)
   const drill = await createDrill(db, localEngine, teacher, { ...body(), name: 'x', spec: SPEC }, NOW)
   await saveVersion(db, localEngine, teacher, drill.id, { ...body(), spec: SPEC }, NOW)
   await renameDrill(db, teacher, drill.id, { ...body(), name: 'y' }, NOW)

@@ -33,6 +33,7 @@ import { KEPT_KINDS } from '../../shared/contracts/chords'
 import type { LessonEvent } from '../../core/practice/log/events'
 import type { HomeworkGiven } from '../../core/practice/homework'
 import type { PracticeEvent } from '../../core/practice/tempo/history'
+import type { OwnVariation } from '../../core/practice/tempo/variations'
 import type { Spec } from '../../core/schema/parse'
 
 // Instants are UTC with milliseconds and are given by the services: no column reads the database's clock.
@@ -307,6 +308,8 @@ export const assignments = mysqlTable(
     position: int('position').notNull(),
     /** Number of its newest revision. */
     revision: int('revision').notNull().default(0),
+    /** Other ways to play it that the teacher keeps for a standstill; null for none. */
+    variations: json('variations').$type<readonly OwnVariation[]>(),
     /** The set drill that is to be passed first; null where it is open at once. */
     opensAfter: uuid('opens_after'),
     setAt: instant('set_at').notNull(),

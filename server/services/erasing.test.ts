@@ -87,7 +87,7 @@ describe('a student as one file', () => {
     const file = await exportStudent(db, teacher, made.studentId, NOW)
     expect(file).toMatchObject({
       format: 'fidactyl-student',
-      version: 5,
+      version: 6,
       zone: 'Europe/London',
       student: {
         id: made.studentId,

@@ -91,7 +91,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
   for (const event of events) byLesson.get(event.lessonId)!.push(event)
   return {
     format: 'fidactyl-student',
-    version: 5,
+    version: 6,
     writtenAt: now.toISOString(),
     zone: actor.zone,
     student: {
@@ -126,6 +126,7 @@ export async function exportStudent(db: Database, actor: Actor, studentId: strin
       path: paths.get(assignment.id)!,
       plan: assignment.plan,
       pins: assignment.pins ?? {},
+      variations: assignment.variations ?? [],
       targetOn: assignment.targetOn,
       opensAfter: assignment.opensAfter,
       setAt: assignment.setAt.toISOString(),

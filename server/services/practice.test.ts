@@ -353,7 +353,7 @@ test('all of it is in the student’s file, and goes with them', async () => {
   await log(made, { feel: 'pain', hurts: 'joint', note: 'the index' })
   const file = await exportStudent(db, made.teacher, made.studentId, NOW)
   expect(file).toMatchObject({
-    version: 5,
+    version: 6,
     practice: [{ drill: made.assignmentId, hurts: 'joint', note: 'the index', takenBackAt: null }],
     pains: [{ pain: { where: 'joint' } }],
   })

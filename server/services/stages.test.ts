@@ -11,7 +11,7 @@ import { later, makeStudent, makeTeacher, NOW, openTestDatabase, PLAN } from '..
 import { setPlan } from './assignments'
 import { exportStudent } from './erasing'
 import { appendEvent, readLesson, startLesson } from './lessons'
-import { setPath } from './stages'
+import { setPath, setVariations } from './stages'
 import { readStudent } from './students'
 
 const { db, close } = openTestDatabase()
@@ -282,5 +282,37 @@ describe('another path', () => {
     await append(decided(made, 0, { stage: 1 }))
     await append(decided(made, 1, { stage: 0, decision: 'ease', bpm: 72 }))
     expect(await drillOf(made)).toMatchObject({ stage: 'together', plan: longer, bpm: 72 })
+  })
+})
+
+describe('other ways to play a set drill, kept for a standstill', () => {
+  const keep = (made: Made, variations: unknown) =>
+    setVariations(
+      db,
+      localEngine,
+      made.teacher,
+      made.assignmentId,
+      { id: randomUUID(), variations: variations as never },
+      later(5),
+    )
+
+  test('are in every lesson, in the student’s file, and taken away again', async () => {
+    const made = await onItsWay()
+    const muted = { name: 'On muted strings', change: { sound: { length: 'muted' } } }
+    await keep(made, [muted])
+    const { id } = await lessonAt(made, 10)
+    const { agenda } = await readLesson(db, made.teacher, id, later(11))
+    expect(agenda[0]!.variations).toEqual([muted])
+    const file = await exportStudent(db, made.teacher, made.studentId, later(12))
+    expect(file.drills[0]!.variations).toEqual([muted])
+    await keep(made, [])
+    expect((await readLesson(db, made.teacher, id, later(13))).agenda[0]!.variations).toEqual([])
+  })
+
+  test('one that cannot be played is refused by its field, and the others stay as they were', async () => {
+    const made = await onItsWay()
+    await expect(
+      keep(made, [{ name: 'Off the guitar', change: { then: [{ do: 'string-set', by: 7 }] } }]),
+    ).rejects.toMatchObject({ code: 'invalid', path: expect.stringContaining('variations.0.change') })
   })
 })

@@ -4,7 +4,7 @@ import type { LessonEventOf } from '#core/practice/log/events'
 import { stageAfter, type StageEntry } from '#core/practice/log/stage'
 import { changedSpec, type SpecChange } from '#core/schema/change'
 import type { Spec } from '#core/schema/parse'
-import type { pathBody, StageOfPath } from '#shared/contracts/assignments'
+import type { pathBody, StageOfPath, variationsBody } from '#shared/contracts/assignments'
 import type { Database } from '../db/client'
 import { amongGiven, question } from '../db/question'
 import { assignmentRevisions, assignments, decisions, drillVersions, lessonEvents, lessons, stages } from '../db/tables'
@@ -35,6 +35,33 @@ export async function checkStages(
         path: [where(i), problem.path].filter(Boolean).join('.'),
       })
   }
+}
+
+/**
+ * Keeps other ways to play a set drill, to be offered when it stands still.
+ * @throws DomainError `invalid` with the field of one that cannot be played.
+ */
+export function setVariations(
+  db: Database,
+  engine: Engine,
+  actor: Actor,
+  assignmentId: string,
+  body: z.infer<typeof variationsBody>,
+  now: Date,
+): Promise<{ id: string }> {
+  return idempotentWrite(db, actor, `set-variations ${assignmentId}`, body, now, async tx => {
+    const { drillVersionId } = await ownAssignment(tx, actor, assignmentId)
+    const [version] = await tx
+      .select({ spec: drillVersions.spec })
+      .from(drillVersions)
+      .where(eq(drillVersions.id, drillVersionId))
+    await checkStages(engine, version!.spec, body.variations, i => `variations.${i}.change`)
+    await tx
+      .update(assignments)
+      .set({ variations: body.variations.length > 0 ? body.variations : null })
+      .where(eq(assignments.id, assignmentId))
+    return { id: assignmentId }
+  })
 }
 
 const pathRows = question(db =>

@@ -7,6 +7,7 @@ import { pinsSchema, type HandInput, type Pins } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
 import type { Spec } from '#core/schema/parse'
 import type { LessonHeld, PracticeEvent } from '#core/practice/tempo/history'
+import { MOST_OWN, type OwnVariation } from '#core/practice/tempo/variations'
 import type { Completed } from '#core/practice/tempo/review'
 import { specChangeSchema, type SpecChange } from '#core/schema/change'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
@@ -55,6 +56,15 @@ export const pathBody = z.strictObject({
       const known = stages.flatMap(({ number }) => number ?? [])
       return new Set(known).size === known.length
     }, 'a stage is named twice'),
+})
+
+/** Other ways to play a drill that are offered at a standstill, in their order; none takes them all away. */
+export const variationsBody = z.strictObject({
+  id: writeId,
+  variations: z
+    .array(z.strictObject({ name: stageName, change: specChangeSchema }))
+    .max(MOST_OWN, `takes at most ${MOST_OWN} variations`)
+    .refine(uniqueNames, 'two variations have the same name'),
 })
 
 export const pinsBody = z.strictObject({ id: writeId, pins: pinsSchema })
@@ -126,6 +136,8 @@ export interface AssignmentDetail extends AssignmentStanding {
   readonly change: SpecChange | null
   /** Fingers set for this student over the drill's own. */
   readonly pins: Pins
+  /** Other ways to play it that the teacher keeps for a standstill. */
+  readonly variations: readonly OwnVariation[]
   /** Number of the revision this is: what is taught names it. */
   readonly taught: number
   /** Whose hand it is fingered for. */

@@ -4,6 +4,7 @@ import type { LessonEvent } from '#core/practice/log/events'
 import type { HandInput, Pins } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
 import type { Hurts, Pain } from '#core/schema/pain'
+import type { OwnVariation } from '#core/practice/tempo/variations'
 import type { SpecChange } from '#core/schema/change'
 import type { StageOfPath } from './assignments'
 import type { Spec } from '#core/schema/parse'
@@ -18,7 +19,7 @@ export const eraseStudentBody = z.strictObject({ id: writeId, name: z.string() }
 /** Everything kept of a student, as one JSON file; times are instants in UTC, `zone` is the studio's. */
 export interface StudentFile {
   readonly format: 'fidactyl-student'
-  readonly version: 5
+  readonly version: 6
   readonly writtenAt: string
   readonly zone: string
   readonly student: {
@@ -55,6 +56,7 @@ export interface StudentFile {
     readonly path: readonly StageOfPath[]
     readonly plan: Plan
     readonly pins: Pins
+    readonly variations: readonly OwnVariation[]
     readonly targetOn: string | null
     /** The drill of this list that is to be passed first; null where it is open at once. */
     readonly opensAfter: string | null

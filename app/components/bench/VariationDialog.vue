@@ -1,18 +1,24 @@
 <script setup lang="ts">
-import { MOST_VARIATIONS, playVariation, worthwhile, type VariationChoice } from '#core/variations/choices'
+import { changeOf, MOST_VARIATIONS, playVariation, worthwhile, type VariationChoice } from '#core/variations/choices'
 import { shortTitle } from '#core/schema/title'
 import { gradeInWords } from '#core/wording/grade'
 import { capital } from '#core/wording/numbers'
 import { minimalOf } from '~/composables/useSavedDrill'
+import type { AssignmentDetail } from '#shared/contracts/assignments'
 import type { StudentRow } from '#shared/contracts/students'
 
 /**
  * Up to eight ways to play the drill on the bench, side by side: what each trains, how fast and how hard it is; two at
  * full size; any of them kept as drills, set as the student's next ones, or put on the bench.
  */
-const props = defineProps<{ bench: Bench; student: StudentRow | null }>()
+const props = defineProps<{
+  bench: Bench
+  student: StudentRow | null
+  /** The set drill the bench is about: variations can be kept for its standstill. */
+  assignment: AssignmentDetail | null
+}>()
 const open = defineModel<boolean>('open', { required: true })
-const emit = defineEmits<{ take: [spec: Record<string, unknown>] }>()
+const emit = defineEmits<{ take: [spec: Record<string, unknown>]; offered: [] }>()
 const writes = useWrites()
 const toasts = useToasts()
 const { attempt, busy, refusal } = useAttempt()
@@ -109,6 +115,22 @@ async function keep() {
   toasts.say(`${capital(words)} kept on your shelf.`)
   open.value = false
 }
+/** Keeps the chosen ones to be offered when the set drill stands still, in place of those kept before. */
+async function offer() {
+  const { assignment } = props
+  const variations = chosen.value.map(({ label, played }) => ({
+    name: label.slice(0, 80),
+    change: changeOf(assignment!.spec, played!.choices),
+  }))
+  if (!(await attempt(() => writes.put(`/api/assignments/${assignment!.id}/variations`, { variations })))) return
+  toasts.say(
+    variations.length > 0
+      ? `Offered when “${assignment!.drillName}” stands still: ${variations.map(each => each.name).join('; ')}.`
+      : `At a standstill of “${assignment!.drillName}” only the common ways are offered.`,
+  )
+  emit('offered')
+  open.value = false
+}
 async function setNext() {
   const { student } = props
   const words = count.value
@@ -186,10 +208,19 @@ async function setNext() {
         />
       </li>
     </ul>
+    <p v-if="assignment && assignment.variations.length > 0" class="mt-3 text-soft">
+      Offered at a standstill now: {{ assignment.variations.map(each => each.name).join('; ') }}.
+      <button v-if="chosen.length === 0" type="button" class="underline underline-offset-4 min-h-9" @click="offer">
+        Offer them no longer
+      </button>
+    </p>
     <p v-if="cards.length === 0" class="mt-3 text-soft">Press a way to vary the drill: its sheet appears here.</p>
     <FormRefusal :refusal="refusal ? { message: refusal } : null" />
     <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
       <BaseButton @click="open = false">Close</BaseButton>
+      <BaseButton v-if="assignment" :busy="busy" :disabled="chosen.length === 0" @click="offer">
+        Offer at a standstill
+      </BaseButton>
       <BaseButton v-if="student" :busy="busy" :disabled="chosen.length === 0" @click="setNext">
         Set as {{ student.name }}’s next
       </BaseButton>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { remedyOf } from '#core/practice/log/remedies'
 import { isTimed } from '#core/practice/tempo/target'
-import type { Variation } from '#core/practice/tempo/variations'
-import { groundsInWords, VARIATION_WORDS } from '#core/wording/decision'
+import type { OwnVariation, Variation } from '#core/practice/tempo/variations'
+import { groundsInWords, variationInWords } from '#core/wording/decision'
 import { capital } from '#core/wording/numbers'
 import type { DecisionKind } from '#core/schema/plan-fields'
 import { nextStage } from '#core/stages/order'
@@ -13,14 +13,14 @@ import { easedByHand, raisedByHand } from '#core/practice/tempo/schools/registry
 /** What the plan offers, with its reason; the teacher accepts or overrules, saying why. */
 const props = defineProps<{
   standing: Standing
-  set: Pick<AgendaItem, 'plan' | 'path' | 'stageNumber'>
+  set: Pick<AgendaItem, 'plan' | 'path' | 'stageNumber' | 'variations'>
   /** The variation that is being tried, if any. */
-  trying: Variation | null
+  trying: Variation | OwnVariation | null
 }>()
 const emit = defineEmits<{
   decide: [choice: Decided]
   /** Another way to play the drill, for now. */
-  vary: [variation: Variation | null]
+  vary: [variation: Variation | OwnVariation | null]
   /** A drill of a family that helps, on the bench. */
   help: [family: string]
   /** The pain is looked at again. */
@@ -73,8 +73,10 @@ const tone = computed(() => {
   if (offer.value.decision === 'ease' || remedy.value) return 'border-attention'
   return urgent.value ? 'border-plan' : 'border-line'
 })
-/** What is offered at a plateau, one press each. */
-const variations = computed(() => (offer.value.grounds.ground === 'plateau' ? offer.value.grounds.variations : []))
+/** What is offered at a plateau, one press each: what the teacher keeps for this drill, then the common ways. */
+const variations = computed((): readonly (Variation | OwnVariation)[] =>
+  offer.value.grounds.ground === 'plateau' ? [...props.set.variations, ...offer.value.grounds.variations] : [],
+)
 /** What helps against the fault that came again. */
 const remedy = computed(() =>
   offer.value.grounds.ground === 'fault-again' ? remedyOf(offer.value.grounds.fault) : null,
@@ -108,7 +110,7 @@ const otherStages = computed(() =>
 const REASONS = ['not easy yet', 'sound first', 'tired today', 'easier than it looks', 'ready for more']
 
 /** Takes the offer, where there is something to take; of variations the first. */
-function take(variation: Variation | null = variations.value[0] ?? null) {
+function take(variation: Variation | OwnVariation | null = variations.value[0] ?? null) {
   if (!urgent.value) return
   if (variation) emit('vary', variation)
   emit('decide', {
@@ -179,12 +181,12 @@ function decide() {
     <div v-if="variations.length > 0" class="w-full flex flex-wrap gap-2 order-last" role="group" aria-label="Try">
       <BaseButton
         v-for="variation in variations"
-        :key="variation"
+        :key="variationInWords(variation)"
         class="min-h-11"
-        :aria-pressed="trying === variation"
+        :aria-pressed="trying !== null && saysTheSame(trying, variation)"
         @click="take(variation)"
       >
-        {{ capital(VARIATION_WORDS[variation]) }}
+        {{ capital(variationInWords(variation)) }}
       </BaseButton>
     </div>
     <div class="flex flex-wrap gap-2">

@@ -5,7 +5,7 @@ import { leftOver } from '#core/fitting/fit'
 import { careOf } from '#core/hand/care'
 import { barTicks } from '#core/line/ticks'
 import { changedSpec } from '#core/schema/change'
-import { VARIATION_WORDS } from '#core/wording/decision'
+import { variationInWords } from '#core/wording/decision'
 import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
 
 definePageMeta({ layout: 'bare' })
@@ -234,7 +234,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
               @pain="asking = 'pain'"
             />
             <p v-if="trying" class="border-l-4 border-attention pl-3" role="status">
-              For now: {{ VARIATION_WORDS[trying] }}.
+              For now: {{ variationInWords(trying) }}.
               {{ counting ? 'Passes count at this tempo.' : 'Passes count again when you go back.' }}{{ ' ' }}
               <button type="button" class="underline underline-offset-4 min-h-9" @click="trying = null">
                 Back to the drill as it is set

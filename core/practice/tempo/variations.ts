@@ -1,3 +1,4 @@
+import { changedSpec, type SpecChange } from '../../schema/change'
 import type { Transform } from '../../schema/fields'
 import type { Spec } from '../../schema/parse'
 
@@ -9,6 +10,15 @@ export const VARIATIONS = ['reverse', 'subdivision', 'hands-apart', 'slower', 'a
 /** One of them, or one hand alone as it helps against a fault. */
 export type Variation = (typeof VARIATIONS)[number] | 'fretting-alone' | 'plucking-alone'
 
+/** A way to play a drill that the teacher keeps for it: what it is called, what it changes. */
+export interface OwnVariation {
+  readonly name: string
+  readonly change: SpecChange
+}
+
+/** The most a teacher keeps for one drill. */
+export const MOST_OWN = 8
+
 /** How much of the tempo is left when a drill is played slower. */
 const SLOWER = 0.8
 
@@ -19,6 +29,9 @@ export const slowerBpm = (bpm: number): number => Math.round(SLOWER * bpm)
 const OTHER_SUBDIVISION: Readonly<Record<number, number>> = { 1: 2, 2: 3, 3: 4, 4: 3, 6: 4, 8: 6 }
 
 const more = (spec: Spec, transform: Transform): Spec => ({ ...spec, then: [...spec.then, transform] })
+
+/** A drill played as the teacher keeps it for. */
+export const variedByOwn = (spec: Spec, { change }: OwnVariation): Spec => changedSpec(spec, change) as Spec
 
 /** A drill varied; `slower` leaves it as it is, for its tempo is what changes. */
 export function variedSpec(spec: Spec, variation: Variation): Spec {
