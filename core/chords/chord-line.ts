@@ -1,4 +1,4 @@
-import { Chord } from 'tonal'
+import { chordNamed } from '../pitch/theory'
 import { nearChords } from './near'
 
 /** One chord of a typed line: by name or by its frets, and for how many beats of the meter. */
@@ -46,7 +46,7 @@ export const plainName = (word: string) =>
 
 /** Whether the theory library knows a chord of this name, its bass included. */
 export function isChordName(name: string): boolean {
-  const chord = Chord.get(plainName(name))
+  const chord = chordNamed(plainName(name))
   return !chord.empty && chord.notes.length > 1
 }
 

@@ -1,5 +1,6 @@
 import type { FingerOrOpen } from '../guitar/finger'
 import { Chord } from 'tonal'
+import { chordNamed } from '../pitch/theory'
 import { midiAt, type Instrument } from '../guitar/instrument'
 import { spellingOf, type Spelling } from '../pitch/pitch'
 import { SpecError } from '../schema/spec-error'
@@ -199,6 +200,6 @@ export function chordShape(input: ChordInput, instrument: Instrument, path: stri
     contacts,
     position,
     typed: input.fingers !== undefined,
-    spelling: spellingOf(Chord.get(name.split('/')[0]!).notes),
+    spelling: spellingOf(chordNamed(name.split('/')[0]!).notes),
   }
 }

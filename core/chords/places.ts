@@ -1,5 +1,6 @@
 import { needString } from '../line/on-guitar'
-import { Chord, Note } from 'tonal'
+import { Note } from 'tonal'
+import { chordNamed } from '../pitch/theory'
 import type { Instrument } from '../guitar/instrument'
 import { SpecError } from '../schema/spec-error'
 
@@ -25,7 +26,7 @@ export function shapePlaces(
   formula: readonly number[],
   instrument: Instrument,
 ): readonly ShapePlace[] {
-  const { notes, empty } = Chord.get(chord)
+  const { notes, empty } = chordNamed(chord)
   if (empty || notes.length === 0) throw new SpecError('shape.chord', `no chord is called ${JSON.stringify(chord)}`)
   if (formula.length !== strings.length)
     throw new SpecError('shape.formula', `the formula has ${formula.length} figures for ${strings.length} strings`)

@@ -1,4 +1,5 @@
-import { Chord, Note } from 'tonal'
+import { Note } from 'tonal'
+import { chordNamed } from '../pitch/theory'
 import { instrumentOf, midiAt, type Instrument, type InstrumentChoice } from '../guitar/instrument'
 import { SpecError } from '../schema/spec-error'
 import { plainName } from './chord-line'
@@ -33,7 +34,7 @@ export interface Tones {
  * @returns Null for a name that the theory library does not know.
  */
 export function tonesOf(name: string): Tones | null {
-  const chord = Chord.get(plainName(name))
+  const chord = chordNamed(plainName(name))
   if (chord.empty || !chord.tonic) return null
   const chromas = chord.notes.map(note => Note.chroma(note)!)
   const bass = chord.bass ? Note.chroma(chord.bass)! : Note.chroma(chord.tonic)!

@@ -1,7 +1,8 @@
 import { travelled } from '../line/travel'
 import { needString } from '../line/on-guitar'
 import type { Finger } from '../guitar/finger'
-import { Note, Scale } from 'tonal'
+import { Note } from 'tonal'
+import { scaleNamed } from '../pitch/theory'
 import { romanPosition } from '../guitar/geometry'
 import { midiAt, type Instrument } from '../guitar/instrument'
 import { noteTicks } from '../line/ticks'
@@ -34,7 +35,7 @@ function chromasOf({ tonic, type }: ScaleBlock): {
   const root = Note.chroma(tonic)
   if (root === undefined || Note.get(tonic).empty || Note.get(tonic).oct !== undefined)
     throw new SpecError('scale.tonic', `${JSON.stringify(tonic)} is not the name of a note, such as C or F#`)
-  const scale = Scale.get(`${tonic} ${type}`)
+  const scale = scaleNamed(`${tonic} ${type}`)
   if (scale.empty) throw new SpecError('scale.type', `no scale is called ${JSON.stringify(type)}`)
   return { tonic: root, all: new Set(scale.notes.map(note => Note.chroma(note)!)), spelling: spellingOf(scale.notes) }
 }
@@ -279,4 +280,4 @@ export const scale: SheetFamily<ScaleBlock> = {
 }
 
 /** Of a scale of seven tones every other one is a third. */
-const isSevenTone = (tonic: string, type: string) => Scale.get(`${tonic} ${type}`).notes.length === 7
+const isSevenTone = (tonic: string, type: string) => scaleNamed(`${tonic} ${type}`).notes.length === 7

@@ -1,7 +1,7 @@
 import { travelled } from '../line/travel'
 import type { Finger } from '../guitar/finger'
 import { shapePlaces, type ShapePlace } from '../chords/places'
-import { Chord } from 'tonal'
+import { chordNamed } from '../pitch/theory'
 import { romanPosition } from '../guitar/geometry'
 import { instrumentOf, midiAt } from '../guitar/instrument'
 import { spellingOf } from '../pitch/pitch'
@@ -109,7 +109,7 @@ export const shape: SheetFamily<Shape> = {
       )
     const up = fingered(place)
     const route = travelled(up, drill.travel)
-    const spelling = spellingOf(Chord.get(drill.chord).notes)
+    const spelling = spellingOf(chordNamed(drill.chord).notes)
     const dur = noteTicks(spec.rhythm.perBeat)
     return writeLine(
       spec,
