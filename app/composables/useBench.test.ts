@@ -206,3 +206,17 @@ describe('one field of the drill', () => {
     expect(order.value).not.toBe(before)
   })
 })
+
+describe('another family', () => {
+  test('a progression goes along to whatever else is played over it', () => {
+    const chords = [
+      { name: 'Am', frets: 'x02210' },
+      { name: 'E7', frets: '020100' },
+    ]
+    bench.load({ version: 1, family: 'pattern', pattern: { chords, tokens: 'p:R i:3' } })
+    bench.changeFamily('blocks')
+    expect(bench.get('blocks.chords')).toEqual(chords)
+    bench.changeFamily('order')
+    expect(bench.problem.value).toBeNull()
+  })
+})

@@ -11,7 +11,8 @@ import type { Pins } from '#core/schema/fields'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { fieldAt, withField } from '#core/schema/minimal'
 import { parseSpec, type Parsed, type Spec } from '#core/schema/parse'
-import type { Notes } from '#core/writing/edit'
+import { instrumentOf } from '#core/guitar/instrument'
+import { isOnGuitar, type Notes } from '#core/writing/edit'
 import { sketch } from '#core/writing/sketch'
 import type { SpecProblem } from '#core/schema/spec-error'
 import { saysTheSame } from '../utils/same'
@@ -64,7 +65,8 @@ function writtenSpec(raw: Record<string, unknown>, checked: Spec | null, last: R
   if (raw.family !== 'free') return null
   const notes = notesOn(raw)
   // The notes themselves are the core's own work: checking a thousand of them anew at every key is not needed.
-  if (checked && onlyNotesDiffer(raw, last)) return { ...checked, free: { ...(checked.free as object), notes } }
+  if (checked && onlyNotesDiffer(raw, last) && isOnGuitar(notes, instrumentOf(checked.instrument)))
+    return { ...checked, free: { ...(checked.free as object), notes } }
   if (notes.length > 0) return null
   const parsed = parseSpec({ ...raw, free: { ...(raw.free as object), notes: PLACEHOLDER } }, familyLookup)
   return parsed.ok ? { ...parsed.value, free: { ...(parsed.value.free as object), notes } } : null

@@ -1,6 +1,6 @@
 import { useEventListener, useSessionStorage, watchDebounced } from '@vueuse/core'
 import { openDB, type DBSchema } from 'idb'
-import { toRaw, shallowRef, type Ref } from 'vue'
+import { shallowRef, type Ref } from 'vue'
 import { v4 as newId } from 'uuid'
 import { useSession } from '../stores/session'
 import type { Bench, Steps } from './useBench'
@@ -65,8 +65,7 @@ export function useBenchWork(
       userId,
       at: new Date().toISOString(),
       title: title.value,
-      // Drafts are plain and never change; only the lists that hold them are wrapped.
-      steps: toRaw(steps),
+      steps,
       query: query(),
       saved: saved.value,
     })

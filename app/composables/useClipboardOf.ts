@@ -1,14 +1,19 @@
 import { useEventListener } from '@vueuse/core'
+import { free } from '#core/families/free'
 import type { Clip } from '#core/writing/edit'
 import type { WritingDesk } from './useWriting'
 
 /** Notes copied from one sheet to another, also between windows; other programs see text. */
 const TYPE = 'application/x-fidactyl-notes'
 
+/** What another page put there is checked as any drill is. */
 function readClip(text: string): Clip | null {
   try {
-    const read = JSON.parse(text) as Clip
-    return Array.isArray(read.notes) && Number.isInteger(read.ticks) ? read : null
+    const read = JSON.parse(text) as { notes?: unknown; ticks?: unknown }
+    const checked = free.block.safeParse({ notes: read.notes })
+    return checked.success && Number.isInteger(read.ticks) && Number(read.ticks) > 0
+      ? { notes: checked.data.notes, ticks: Number(read.ticks) }
+      : null
   } catch {
     return null
   }

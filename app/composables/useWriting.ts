@@ -6,14 +6,14 @@ import { SpecError } from '#core/schema/spec-error'
 import { barsOf, overBars, stepFrom } from '#core/writing/bars'
 import * as edit from '#core/writing/edit'
 import type { Clip, Moved, Notes, Spot, Stretch } from '#core/writing/edit'
-import { lengthInWords, lengthOf, lengthTicks, type NoteValue, type WrittenLength } from '#core/writing/lengths'
+import { lengthInWords, lengthOf, lengthTicks, type WrittenLength } from '#core/writing/lengths'
 import { realisedOf } from '#core/writing/sketch'
 import type { Bench } from './useBench'
 
 /** Figures typed one after another within this are one fret, ms. */
 const ONE_FRET_MS = 900
 
-/** What a sheet that is written on asks of whoever writes. */
+/** What a sheet that is written on asks of whoever writes; keys are told to `writingKey`. */
 export interface Writing {
   readonly cursor: Readonly<Ref<Spot>>
   readonly stretch: Readonly<Ref<Stretch | null>>
@@ -22,40 +22,7 @@ export interface Writing {
   /** The cursor goes to the place nearest to a moment, or the marked stretch goes on until there. */
   readonly point: (spot: Spot, extend: boolean) => void
   readonly drag: (spot: Spot) => void
-  readonly onKey: (event: KeyboardEvent) => void
 }
-
-/** A key that writes, and what it does. */
-export interface WritingKey {
-  readonly keys: string
-  readonly label: string
-}
-
-const VALUES: readonly NoteValue[] = ['w', 'h', 'q', 'e', 's', 'n']
-const STROKES = { p: 'p', i: 'i', m: 'm', a: 'a', c: 'c', d: 'D', u: 'U' } as const
-
-/** Every key of the writing, for the list of them. */
-export const WRITING_KEYS: readonly WritingKey[] = [
-  { keys: '0–9', label: 'A fret; two figures soon after each other are one' },
-  { keys: '← →', label: 'To the note before, to the next' },
-  { keys: '↑ ↓', label: 'To the thinner, the thicker string' },
-  { keys: 'W H Q E S N', label: 'Whole, half, quarter, eighth, sixteenth, thirty-second' },
-  { keys: '. T =', label: 'Dotted, triplet, tied on by the length' },
-  { keys: 'R', label: 'A rest' },
-  { keys: 'L / K', label: 'Slur (hammer-on or pull-off), slide, tap' },
-  { keys: '> ’', label: 'Accent, staccato' },
-  { keys: 'Shift 1–4, Shift 0', label: 'Fretting finger; the engine’s choice' },
-  { keys: 'P I M A C D U', label: 'Plucking finger, down-stroke, up-stroke' },
-  { keys: 'Shift ← →', label: 'Mark a stretch' },
-  { keys: 'Alt ↑ ↓', label: 'The same pitch on the next string' },
-  { keys: 'Ctrl ↑ ↓', label: 'A fret up or down' },
-  { keys: 'Alt PgUp PgDn', label: 'An octave up or down' },
-  { keys: 'Alt ← →', label: 'Earlier, later by the length' },
-  { keys: 'Insert', label: 'Make room of the length' },
-  { keys: 'Delete, Shift Delete', label: 'Take out; and close the gap' },
-  { keys: 'Ctrl D', label: 'Repeat the bar or the marked stretch' },
-  { keys: 'Ctrl C X V A', label: 'Copy, cut, paste, mark all' },
-]
 
 /** The notes of own music on a bench, none for another drill. */
 export const notesOn = (raw: Record<string, unknown>): Notes =>
@@ -334,67 +301,6 @@ export function useWriting(bench: Bench) {
     },
   }
 
-  const STEPS: Readonly<Record<string, (extend: boolean) => void>> = {
-    ArrowRight: extend => step(1, extend),
-    ArrowLeft: extend => step(-1, extend),
-    Enter: () => step(1),
-    ArrowUp: () => go(cursor.value.at, cursor.value.string - 1),
-    ArrowDown: () => go(cursor.value.at, cursor.value.string + 1),
-    Home: extend => go(0, cursor.value.string, extend),
-    End: extend => go(edit.endOf(notes.value), cursor.value.string, extend),
-    Insert: () => openGap(),
-    Delete: shift => (shift ? closeGap() : takeOut()),
-    Backspace: () => takeBack(),
-  }
-  const ALT: Readonly<Record<string, () => void>> = {
-    ArrowUp: () => verbs.moveString(-1),
-    ArrowDown: () => verbs.moveString(1),
-    ArrowLeft: () => verbs.moveTime(-1),
-    ArrowRight: () => verbs.moveTime(1),
-    PageUp: () => verbs.moveOctave(1),
-    PageDown: () => verbs.moveOctave(-1),
-  }
-  const CTRL: Readonly<Record<string, () => void>> = {
-    ArrowUp: () => verbs.moveFret(1),
-    ArrowDown: () => verbs.moveFret(-1),
-    a: markAll,
-    d: repeat,
-  }
-  const LETTERS: Readonly<Record<string, () => void>> = {
-    '.': () => setLength({ dotted: !length.value.dotted }),
-    't': () => setLength({ tuplet: length.value.tuplet === 1 ? 3 : 1 }),
-    '=': verbs.tie,
-    'r': rest,
-    'l': verbs.slur,
-    '/': verbs.slide,
-    'k': verbs.tap,
-    '>': () => verbs.mark('accent'),
-    "'": () => verbs.mark('staccato'),
-    '’': () => verbs.mark('staccato'),
-    ...Object.fromEntries(VALUES.map(value => [value, () => setLength({ value })])),
-    ...Object.fromEntries(Object.entries(STROKES).map(([key, pluck]) => [key, () => verbs.pluck(pluck)])),
-  }
-
-  /** What a key does, null where it is nothing of the writing. */
-  function meant(event: KeyboardEvent): (() => void) | null {
-    if (event.altKey) return ALT[event.key] ?? null
-    if (event.ctrlKey || event.metaKey)
-      return event.shiftKey ? null : (CTRL[event.key.length === 1 ? event.key.toLowerCase() : event.key] ?? null)
-    const move = STEPS[event.key]
-    if (move) return () => move(event.shiftKey)
-    const digit = /^(?:Digit|Numpad)(\d)$/.exec(event.code)?.[1]
-    if (event.shiftKey && digit) {
-      const finger = Number(digit)
-      return finger <= 4 ? () => verbs.finger(finger === 0 ? null : (finger as 1)) : null
-    }
-    if (/^\d$/.test(event.key)) return () => typeFigure(event.key)
-    if (event.key === 'Escape' && stretch.value)
-      return () => {
-        anchor.value = null
-      }
-    return LETTERS[event.key.toLowerCase()] ?? null
-  }
-
   /** The place nearest to a moment: where a note begins or ends, or on the grid of the length in hand. */
   function nearest({ at, string }: Spot): Spot {
     const start = Math.floor(at / bar.value) * bar.value
@@ -420,13 +326,6 @@ export function useWriting(bench: Bench) {
       const place = nearest(spot)
       if (place.at !== cursor.value.at) go(place.at, place.string, true)
     },
-    onKey: event => {
-      const run = meant(event)
-      if (!run) return
-      event.preventDefault()
-      event.stopPropagation()
-      run()
-    },
   }
 
   /** The note under the cursor as it was realised. */
@@ -436,6 +335,11 @@ export function useWriting(bench: Bench) {
   })
   return {
     ...verbs,
+    go,
+    /** Marks nothing. */
+    unmark: () => {
+      anchor.value = null
+    },
     /** Whether the drill on the bench is own music that can be written on as it stands. */
     on,
     surface,
@@ -493,11 +397,6 @@ export function useWriting(bench: Bench) {
     /** Begins anew with nothing. */
     clear: () => {
       if (write(() => [])) go(0)
-    },
-    /** Puts music in at the cursor, or in place of all. */
-    take: (what: Clip, all: boolean) => {
-      const at = all ? 0 : cursor.value.at
-      if (write(before => edit.paste(all ? [] : before, at, what))) go(at + what.ticks)
     },
   }
 }

@@ -111,19 +111,19 @@ function takeExcerpt(from: string, to: string) {
   bench.set('then', [...bench.spec.value!.then, { do: 'excerpt', from, to }])
 }
 
-/** The drill, or a stretch of it, becomes own music; undo brings the drill back. */
-function writeOut(from?: number, to?: number) {
-  letGo()
-  bench.replace(writtenOut(bench.score.value!, to === undefined ? undefined : { from: from!, to }))
-}
-/** What was pasted or typed becomes own music, or goes into it where it is written. */
-function takeMusic({ spec, clip }: PastedMusic) {
-  if (clip && desk.on.value) {
-    desk.take(clip, false)
-    return
-  }
+/** Lays another drill on the bench in place of the one that was saved or set; undo brings it back. */
+function lay(spec: Record<string, unknown>) {
+  varying.value = false
   letGo()
   bench.replace(spec)
+}
+/** The drill, or a stretch of it, becomes own music. */
+const writeOut = (from?: number, to?: number) =>
+  lay(writtenOut(bench.score.value!, to === undefined ? undefined : { from: from!, to }))
+/** What was pasted or typed becomes own music, or goes into it where it is written. */
+function takeMusic({ spec, clip }: PastedMusic) {
+  if (clip && desk.on.value) desk.paste(clip)
+  else lay(spec)
 }
 
 const tempo = computed({ get: () => bench.score.value?.tempo ?? 60, set: bpm => bench.set('tempo', bpm) })
@@ -195,12 +195,6 @@ async function reloadSet() {
 }
 /** The variations that stand side by side. */
 const varying = ref(false)
-function takeVariation(spec: Record<string, unknown>) {
-  varying.value = false
-  letGo()
-  bench.replace(spec)
-}
-
 const { plan, score } = bench
 const { title, naming } = kept
 const { setting } = assigning
@@ -254,6 +248,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
               @clear="desk.clear"
               @write-out="writeOut()"
               @side-by-side="varying = true"
+              @back="lay"
             />
           </div>
         </aside>
@@ -337,7 +332,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         :bench="bench"
         :student="student"
         :assignment="assigning.assignment.value"
-        @take="takeVariation"
+        @take="lay"
         @offered="reloadSet"
       />
       <PasteDialog

@@ -31,6 +31,7 @@ describe('chords typed in one line', () => {
     expect(told('| C F G |', 3)).toBe('C:1 F:1 G:1')
     expect(told('| C F G |')).toMatchObject({
       why: '3 chords do not share the 4 beats of bar 1 evenly: mark their beats with /',
+      meter: true,
     })
   })
 
@@ -69,6 +70,11 @@ describe('chords typed in one line', () => {
         expect(readChordLine(writeChordLine(filled, beats), beats)).toEqual({ ok: true, chords: filled })
       }),
     )
+  })
+
+  test('one chord for very long is several, each no longer than a drill takes', () => {
+    const line = readChordLine(`|: C :| x40`, 4)
+    expect(line.ok && line.chords.map(({ beats }) => beats)).toEqual([128, 32])
   })
 
   test('whatever is typed, it is read or refused in words', () => {

@@ -17,18 +17,20 @@ export type ChordLine =
       readonly why: string
       /** Chord names near to what was typed. */
       readonly near: readonly string[]
+      /** Nothing is wrong with the words: only in this meter they do not come out even. */
+      readonly meter: boolean
     }
 
 /** The most chords a line may come to, repeats written out. */
 export const MOST_CHORDS = 64
 
 class Unread extends Error {
-  readonly word: string
-  readonly near: readonly string[]
-  constructor(word: string, why: string, near: readonly string[] = []) {
+  constructor(
+    readonly word: string,
+    why: string,
+    readonly more: { readonly near?: readonly string[]; readonly meter?: boolean } = {},
+  ) {
     super(why)
-    this.word = word
-    this.near = near
   }
 }
 
@@ -55,7 +57,7 @@ function readChord(word: string): Pick<LineChord, 'name' | 'frets'> {
   const name = plainName(word)
   if (isChordName(name)) return { name }
   const near = nearChords(name)
-  throw new Unread(word, `no chord is called “${word}”`, near)
+  throw new Unread(word, `no chord is called “${word}”`, { near })
 }
 
 /** The chords of one bar: words share it evenly, or are a beat each where strokes are among them. */
@@ -77,11 +79,12 @@ function share(
       throw new Unread(
         words.at(-1)!,
         `${chords.length} chords do not share the ${beats} beats of bar ${number} evenly: mark their beats with /`,
+        { meter: true },
       )
     return chords.map(chord => ({ ...chord, beats: beats / chords.length }))
   }
   if (words.length > beats)
-    throw new Unread(words.at(-1)!, `bar ${number} has ${words.length} beats; the meter has ${beats}`)
+    throw new Unread(words.at(-1)!, `bar ${number} has ${words.length} beats; the meter has ${beats}`, { meter: true })
   // Each word is a beat, a stroke one more of the chord before it; the last chord fills the bar.
   const starts = words.flatMap((word, i) => (word === '/' ? [] : [i]))
   return chords.map((chord, k) => ({ ...chord, beats: (starts[k + 1] ?? beats) - starts[k]! }))
@@ -115,12 +118,15 @@ function barsOf(text: string): string[] {
   return bars
 }
 
-/** The same chord twice in a row is one that lasts longer. */
-function joined(chords: readonly LineChord[]): LineChord[] {
+/** Bars that one chord may last. */
+const MOST_BARS = 32
+
+/** The same chord twice in a row is one that lasts longer, up to so many beats. */
+function joined(chords: readonly LineChord[], most: number): LineChord[] {
   const all: LineChord[] = []
   for (const chord of chords) {
     const last = all.at(-1)
-    if (last && last.name === chord.name && last.frets === chord.frets)
+    if (last && last.name === chord.name && last.frets === chord.frets && last.beats + chord.beats <= most)
       all[all.length - 1] = { ...last, beats: last.beats + chord.beats }
     else all.push(chord)
   }
@@ -144,13 +150,15 @@ export function readChordLine(text: string, beats: number): ChordLine {
       !inBars && strokes
         ? readBar(typed, typed.split(/\s+/).length, 1)
         : bars.flatMap((bar, i) => (bar === '%' ? [] : readBar(bar, beats, i + 1))),
+      MOST_BARS * beats,
     )
     if (chords.length > MOST_CHORDS)
       throw new Unread('', `${chords.length} chords with their repeats; ${MOST_CHORDS} are the most`)
     if (chords.length === 0) throw new Unread('', 'no chord is typed')
     return { ok: true, chords }
   } catch (error) {
-    if (error instanceof Unread) return { ok: false, word: error.word, why: error.message, near: error.near }
+    if (error instanceof Unread)
+      return { ok: false, word: error.word, why: error.message, near: [], meter: false, ...error.more }
     throw error
   }
 }

@@ -14,7 +14,16 @@ export interface Token {
   readonly ticks: Tick
 }
 
-const LENGTHS: Readonly<Record<string, Tick>> = { w: 4, h: 2, q: 1, e: 1 / 2, s: 1 / 4, t: 1 / 3 }
+/** Letters of lengths in quarters; t is an eighth of a triplet. */
+const LENGTHS: Readonly<Record<string, number>> = { w: 4, h: 2, q: 1, e: 1 / 2, s: 1 / 4, t: 1 / 3 }
+
+/**
+ * Lengths of a pattern by their letters, in ticks.
+ * @example LENGTH_TICKS.q // 10080
+ */
+export const LENGTH_TICKS: Readonly<Record<string, Tick>> = Object.fromEntries(
+  Object.entries(LENGTHS).map(([letter, quarters]) => [letter, Math.round(quarters * TICKS_PER_QUARTER)]),
+)
 
 /** A length such as `q`, `q.` or `q~e` in quarters; null where it is none. */
 function quartersOf(text: string): number | null {

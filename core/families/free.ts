@@ -1,6 +1,6 @@
 import { needString } from '../line/on-guitar'
 import type { Finger, FingerOrOpen } from '../guitar/finger'
-import { midiAt, type Instrument } from '../guitar/instrument'
+import { midiAt, placesOfPitch, type Instrument } from '../guitar/instrument'
 import { assertNotes, MOST_WRITTEN } from '../line/budget'
 import type { Event, Line } from '../line/line'
 import { fields, type Infer, type SharedSpec } from '../schema/fields'
@@ -19,21 +19,23 @@ const block = fields.block({
       pluck: fields.oneOf('pluck', ['D', 'U', 'p', 'i', 'm', 'a', 'c']).optional(),
       via: fields.oneOf('via', ['pluck', 'hammer', 'pull', 'tap', 'rake', 'slide']).optional(),
       marks: fields.list(fields.oneOf('mark', ['accent', 'staccato']), 1, 2).optional(),
+      /** What the drill of a routine is called that begins here. */
+      part: fields.text(200).optional(),
     }),
     1,
     MOST_WRITTEN,
   ),
   /** What it was written out from: the drill's title then, and its spec; without a spec what it is called. */
   from: fields.block({ title: fields.text(200), spec: fields.anyObject().optional() }).optional(),
-  /** Where the drills of a routine begin, and what each is called. */
-  parts: fields
-    .list(fields.block({ at: fields.whole('at', 0, 100_000_000), title: fields.text(200) }), 1, 64)
-    .optional(),
 })
 /** Music of the teacher's own: its notes, and where they came from. */
 export type Free = Infer<typeof block>
 /** One note of the teacher's own music: a place, or only a pitch for the engine to place. */
 export type FreeNote = Free['notes'][number]
+
+/** Where the drills of a routine begin, and what each is called; none for other music. */
+export const partsOf = (notes: readonly FreeNote[]) =>
+  notes.flatMap(({ at, part }) => (part === undefined ? [] : [{ at, title: part }]))
 
 /** Places of a bare pitch on strings that are free, the nearest to the hand first. */
 function placesOf(
@@ -43,12 +45,9 @@ function placesOf(
   hand: number,
   taken: ReadonlySet<number>,
 ): readonly { readonly string: number; readonly fret: number }[] {
-  return instrument.tuning
-    .map((_, k) => k + 1)
-    .filter(string => !taken.has(string) && (note.string === undefined || note.string === string))
-    .map(string => ({ string, fret: pitch - midiAt(instrument, string, 0) }))
-    .filter(({ fret }) => fret >= 0 && fret <= instrument.lastFret)
-    .sort((a, b) => Math.abs(a.fret - hand - 1) - Math.abs(b.fret - hand - 1) || a.fret - b.fret)
+  return placesOfPitch(instrument, pitch)
+    .filter(({ string }) => !taken.has(string) && (note.string === undefined || note.string === string))
+    .toSorted((a, b) => Math.abs(a.fret - hand - 1) - Math.abs(b.fret - hand - 1) || a.fret - b.fret)
 }
 
 /** Where a note goes: as given, or for a bare pitch the place nearest to the hand, on a string that is free. */
@@ -235,16 +234,17 @@ export const free: SheetFamily<Free> = {
   controls: [],
   uses: ['position', 'plucking', 'hold'],
   build,
-  title: (_, { notes, from, parts }) =>
-    parts
-      ? `Routine of ${parts.length} drills`
-      : from
-        ? `${from.title}${from.spec ? ', written out' : ''}`
-        : `Own music, ${notes.length} ${notes.length === 1 ? 'note' : 'notes'}`,
-  purpose: ({ from, parts }) =>
-    parts
-      ? `One after another: ${parts.map(part => part.title).join(' · ')}.`
-      : from?.spec
-        ? `Written out from “${from.title}”, note by note.`
-        : 'The teacher’s own passage, with the hands it needs.',
+  title: (_, { notes, from }) => {
+    const parts = partsOf(notes)
+    if (parts.length > 0) return `Routine of ${parts.length} ${parts.length === 1 ? 'drill' : 'drills'}`
+    if (from) return `${from.title}${from.spec ? ', written out' : ''}`
+    return `Own music, ${notes.length} ${notes.length === 1 ? 'note' : 'notes'}`
+  },
+  purpose: ({ notes, from }) => {
+    const parts = partsOf(notes)
+    if (parts.length > 0) return `One after another: ${parts.map(part => part.title).join(' · ')}.`
+    return from?.spec
+      ? `Written out from “${from.title}”, note by note.`
+      : 'The teacher’s own passage, with the hands it needs.'
+  },
 }

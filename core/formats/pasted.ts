@@ -1,8 +1,8 @@
 import { instrumentOf, midiAt } from '../guitar/instrument'
 import type { Tick } from '../line/ticks'
 import type { SharedSpec } from '../schema/fields'
-import type { Clip } from '../writing/edit'
-import { endOf } from '../writing/edit'
+import { capital } from '../wording/numbers'
+import { endOf, type Clip } from '../writing/edit'
 import { readNoteNames } from '../writing/note-names'
 import { readTab, type TabRead } from './tab/read'
 import { PLAIN_VALUE, type RhythmBy } from './tab/rhythm'
@@ -32,23 +32,15 @@ export interface Pasted {
 /** Music made of a text, or why none can be. */
 export type ReadPasted = Pasted | { readonly ok: false; readonly why: string }
 
-const specOf = (
-  clip: Clip,
-  { instrument, rhythm, tempo, position }: PastedOptions['beside'],
-  {
-    meter,
-    title,
-    more = {},
-  }: { meter?: readonly [number, number]; title?: string | null; more?: Record<string, unknown> },
-) => ({
+/** Music as a drill beside another: on its guitar, in its meter, at its tempo. */
+const specBeside = (clip: Clip, { instrument, rhythm, tempo, position }: PastedOptions['beside']) => ({
   version: 1,
   family: 'free',
-  free: { notes: clip.notes, ...(title && { from: { title } }) },
+  free: { notes: clip.notes },
   instrument,
   position,
-  rhythm: { ...rhythm, ...(meter && { meter: [...meter] }) },
+  rhythm,
   tempo,
-  ...more,
 })
 
 function fromTab(read: TabRead, { beside }: PastedOptions): Pasted {
@@ -64,7 +56,12 @@ function fromTab(read: TabRead, { beside }: PastedOptions): Pasted {
   return {
     ok: true,
     kind: 'tablature',
-    spec: specOf(clip, { ...beside, instrument, ...(tempo !== null && { tempo }) }, { meter, title }),
+    spec: {
+      ...specBeside(clip, { ...beside, instrument }),
+      free: { notes, ...(title && { from: { title } }) },
+      rhythm: { ...beside.rhythm, meter },
+      ...(tempo !== null && { tempo }),
+    },
     clip,
     rhythm: read.rhythm,
     ways: read.ways,
@@ -89,15 +86,11 @@ export function readPasted(text: string, options: PastedOptions): ReadPasted {
   const guitar = instrumentOf(options.beside.instrument)
   const lowest = Math.min(...guitar.tuning) + guitar.capo
   const named = readNoteNames(text, options.value ?? PLAIN_VALUE, [lowest, midiAt(guitar, 1, guitar.lastFret)])
-  if (!named.ok)
-    return {
-      ok: false,
-      why: `Neither tablature nor note names. ${named.why.charAt(0).toUpperCase()}${named.why.slice(1)}.`,
-    }
+  if (!named.ok) return { ok: false, why: `Neither tablature nor note names. ${capital(named.why)}.` }
   return {
     ok: true,
     kind: 'names',
-    spec: specOf(named.clip, options.beside, { more: { fingering: { rule: 'best' } } }),
+    spec: { ...specBeside(named.clip, options.beside), fingering: { rule: 'best' } },
     clip: named.clip,
     rhythm: null,
     ways: [],

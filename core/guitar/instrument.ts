@@ -65,6 +65,18 @@ export function stringOffsetMm(
 }
 
 /**
+ * Every place that sounds a pitch, thinnest string first; none where the guitar has no such pitch.
+ * @example placesOfPitch(instrumentOf({ preset: 'classical' }), 45) // [{ string: 5, fret: 0 }, { string: 6, fret: 5 }]
+ */
+export const placesOfPitch = (
+  instrument: Instrument,
+  midi: number,
+): readonly { readonly string: number; readonly fret: number }[] =>
+  instrument.tuning
+    .map((_, k) => ({ string: k + 1, fret: midi - midiAt(instrument, k + 1, 0) }))
+    .filter(({ fret }) => fret >= 0 && fret <= instrument.lastFret)
+
+/**
  * Sounding pitch of a place on the neck.
  * @param string String number, 1 = thinnest.
  * @param fret Fret counted from the capo, 0 = open.

@@ -4,6 +4,9 @@ import { barTicks, commonGrid, type Tick } from '../line/ticks'
 /** How the divisions of a beat are said (common practice); others are dots. */
 const SAID: Readonly<Record<number, readonly string[]>> = { 1: [], 2: ['&'], 3: ['&', 'a'], 4: ['e', '&', 'a'] }
 
+/** The most divisions that have words. */
+const MOST_SAID = 4
+
 /** One place of the count row. */
 export interface CountMark {
   readonly at: Tick
@@ -34,7 +37,7 @@ export function countBar(meter: readonly [number, number], onsets: readonly Tick
   const coarsest = onsets.reduce(commonGrid, bar)
   const grid = coarsest % beat === 0 ? coarsest : commonGrid(coarsest, beat)
   // Triplets beside sixteenths have no count in common that anybody says: each beat is counted by its own.
-  if (beat / grid > Math.max(4, ...Object.keys(SAID).map(Number)) && onsets.some(at => at % beat !== 0))
+  if (beat / grid > MOST_SAID && onsets.some(at => at % beat !== 0))
     return Array.from({ length: bar / beat }, (_, i) => {
       const own = onsets.flatMap(at => (at >= i * beat && at < (i + 1) * beat ? [at - i * beat] : []))
       return countBeat(i, beat, own)

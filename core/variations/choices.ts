@@ -1,3 +1,4 @@
+import { minimalSpec } from '../families/minimal-spec'
 import { familyNamed, familyUses } from '../families/registry'
 import { romanPosition } from '../guitar/geometry'
 import { changedSpec, type SpecChange } from '../schema/change'
@@ -175,7 +176,8 @@ export function changeOf(spec: Spec, choices: readonly VariationChoice[]): SpecC
 /** A variation with the score it comes to. */
 export interface Variation {
   readonly choices: readonly VariationChoice[]
-  readonly spec: Readonly<Record<string, unknown>>
+  /** As short as it is saved. */
+  readonly spec: Record<string, unknown>
   readonly score: Score
 }
 
@@ -183,11 +185,14 @@ export interface Variation {
 const heard = ({ notes, spec: { sound } }: Score) =>
   JSON.stringify([notes.map(({ key: _, ...note }) => note), sound.length, sound.swell])
 
+const ONE_PER_FRET = { fingering: { rule: 'one-per-fret' } } as const
+
 /** A drill varied, as it is played; null where it cannot be. Fingers are one per fret: quick, and the same for all. */
 export function playVariation(spec: Spec, choices: readonly VariationChoice[]): Variation | null {
-  const changed = varied(spec, choices)
-  const result = realise({ ...changed, ...(spec.fingering.rule === 'best' && { fingering: { rule: 'one-per-fret' } }) })
-  return result.ok && result.value.kind === 'sheet' ? { choices, spec: changed, score: result.value } : null
+  const result = realise({ ...varied(spec, choices), ...(spec.fingering.rule === 'best' && ONE_PER_FRET) })
+  if (!result.ok || result.value.kind !== 'sheet') return null
+  const { value: score } = result
+  return { choices, spec: minimalSpec({ ...score.spec, fingering: spec.fingering }), score }
 }
 
 /** The ways of varying a drill that can be played and make something else of it. */

@@ -1,5 +1,5 @@
 import type { FreeNote } from '../families/free'
-import { midiAt, type Instrument } from '../guitar/instrument'
+import { midiAt, placesOfPitch, type Instrument } from '../guitar/instrument'
 import { MOST_WRITTEN } from '../line/budget'
 import type { Tick } from '../line/ticks'
 import { SpecError } from '../schema/spec-error'
@@ -12,6 +12,10 @@ export interface Stretch {
   readonly from: Tick
   readonly to: Tick
 }
+
+/** Whether all places are on a guitar: notes copied from one with more strings or frets may not be. */
+export const isOnGuitar = (notes: Notes, { tuning, lastFret }: Instrument) =>
+  notes.every(({ string = 1, fret = 0 }) => string <= tuning.length && fret <= lastFret)
 
 /** Notes taken out of a stretch: their times from its beginning, and how long it was. */
 export interface Clip {
@@ -26,7 +30,8 @@ export interface Spot {
 }
 
 const SLURRED: readonly FreeNote['via'][] = ['hammer', 'pull', 'slide']
-const isSlurred = (note: FreeNote) => SLURRED.includes(note.via)
+/** Whether a note is sounded by the fretting hand from the one before. */
+export const isSlurred = (note: FreeNote) => SLURRED.includes(note.via)
 
 /** Later strings of one onset follow thinner; a pitch without a string comes after those that have one. */
 const inOrder = (a: FreeNote, b: FreeNote) =>
@@ -261,15 +266,12 @@ export const moveOctave = (notes: Notes, indices: readonly number[], by: 1 | -1,
       return note.midi === undefined ? note : { ...note, midi: note.midi + 12 * by }
     const midi = midiAt(instrument, note.string, note.fret) + 12 * by
     const here = note.fret
-    const places = instrument.tuning
-      .map((_, k) => ({ string: k + 1, fret: midi - midiAt(instrument, k + 1, 0) }))
+    const places = placesOfPitch(instrument, midi)
       .filter(
-        ({ string, fret }) =>
-          fret >= 0 &&
-          fret <= instrument.lastFret &&
+        ({ string }) =>
           !notes.some((other, i) => !indices.includes(i) && other.at === note.at && other.string === string),
       )
-      .sort((a, b) => way(a.fret, here) - way(b.fret, here))
+      .toSorted((a, b) => way(a.fret, here) - way(b.fret, here))
     const { midi: _, ...rest } = note
     return places[0] ? at(rest, places[0].string, places[0].fret) : 'this guitar has no such pitch'
   })

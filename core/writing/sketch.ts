@@ -1,10 +1,10 @@
 import type { Finger } from '../guitar/finger'
-import { instrumentOf, midiAt, type Instrument } from '../guitar/instrument'
+import { instrumentOf, midiAt, placesOfPitch, type Instrument } from '../guitar/instrument'
 import { free, type Free, type FreeNote } from '../families/free'
 import { barTicks, ticksToMs } from '../line/ticks'
 import type { Spec } from '../schema/parse'
 import type { Note, Score } from '../score/score'
-import { endOf } from './edit'
+import { endOf, isSlurred } from './edit'
 
 /** Which realised notes belong to which written ones: of the first pass, by onset, string or pitch. */
 export function realisedOf(notes: readonly FreeNote[], score: Pick<Score, 'notes'>): readonly (Note | undefined)[] {
@@ -21,16 +21,9 @@ export function realisedOf(notes: readonly FreeNote[], score: Pick<Score, 'notes
 
 /** The nearest place for a pitch that the engine has not placed yet. */
 function placeFor(midi: number, spec: Spec): { readonly string: number; readonly fret: number } {
-  const instrument = instrumentOf(spec.instrument)
-  const places = instrument.tuning
-    .map((_, k) => ({ string: k + 1, fret: midi - midiAt(instrument, k + 1, 0) }))
-    .filter(({ fret }) => fret >= 0 && fret <= instrument.lastFret)
-  return (
-    places.sort((a, b) => Math.abs(a.fret - spec.position) - Math.abs(b.fret - spec.position))[0] ?? {
-      string: 1,
-      fret: 0,
-    }
-  )
+  const places = placesOfPitch(instrumentOf(spec.instrument), midi)
+  const away = ({ fret }: { readonly fret: number }) => Math.abs(fret - spec.position)
+  return places.toSorted((a, b) => away(a) - away(b))[0] ?? { string: 1, fret: 0 }
 }
 
 const sameMarks = (a: readonly string[], b: readonly string[]) =>
@@ -43,11 +36,10 @@ function sketchNote(note: FreeNote, i: number, old: Note | undefined, spec: Spec
       ? { string: note.string, fret: note.fret }
       : (old ?? placeFor(note.midi ?? 0, spec))
   const via = note.via ?? 'pluck'
-  const slurred = via === 'hammer' || via === 'pull' || via === 'slide'
   const usual = Math.min(4, Math.max(1, fret - spec.position + 1)) as Finger
   const before = old?.fret === fret && old.finger ? old.finger : usual
   const finger = via === 'tap' ? null : fret === 0 ? 0 : (note.finger ?? before)
-  const pluck = slurred ? null : (note.pluck ?? old?.pluck ?? (via === 'tap' ? 'm' : 'D'))
+  const pluck = isSlurred(note) ? null : (note.pluck ?? old?.pluck ?? (via === 'tap' ? 'm' : 'D'))
   const marks = note.marks ?? []
   const key = `p1.n${i + 1}`
   if (
@@ -77,7 +69,7 @@ function sketchNote(note: FreeNote, i: number, old: Note | undefined, spec: Spec
 /**
  * Own music as it can be drawn at once, before the engine has led a hand through it: places and lengths as written,
  * strokes and fingers where they are, or as they were before. What only the engine knows is taken over.
- * @param spec The drill as it now is, checked; its notes may be none.
+ * @param spec The drill as it now is, checked; its notes may be none, and are on its guitar.
  * @param before What was realised last: notes it has in common are the same objects.
  */
 export function sketch(spec: Spec, notes: readonly FreeNote[], before: Score): Score {

@@ -1,4 +1,4 @@
-import type { Free, FreeNote } from '../families/free'
+import { partsOf, type Free, type FreeNote } from '../families/free'
 import { instrumentOf } from '../guitar/instrument'
 import { MOST_WRITTEN } from '../line/budget'
 import { barTicks, type Tick } from '../line/ticks'
@@ -100,17 +100,17 @@ export function routineOf(parts: readonly RoutinePart[]): Routine {
     }
   const bar = barTicks(first.meter)
   let at = 0
-  const placed = parts.map(({ title, score }) => {
+  const notes = parts.flatMap(({ title, score }) => {
     const from = at
     at += score.bars * bar
-    return { at: from, title, notes: notesOf(score).map(note => ({ ...note, at: note.at + from })) }
+    // The name stands with the first note: whatever is written before it moves it along.
+    return notesOf(score).map((note, i) => ({ ...note, at: note.at + from, ...(i === 0 && { part: title }) }))
   })
-  const free: Free = { notes: placed.flatMap(({ notes }) => notes), parts: placed.map(({ notes: _, ...part }) => part) }
   return {
     ok: true,
     spec: {
       ...writtenOut(first),
-      free,
+      free: { notes } satisfies Free,
       rhythm: { meter: first.meter },
       tempo: Math.min(...parts.map(({ score }) => score.tempo)),
       sound: {},
@@ -121,8 +121,8 @@ export function routineOf(parts: readonly RoutinePart[]): Routine {
 
 /** Where the drills of a routine begin, pass after pass; none for other music. */
 export function partsThroughout({ spec, notes }: Score): readonly { readonly at: Tick; readonly title: string }[] {
-  const parts = spec.family === 'free' && spec.then.length === 0 ? (spec.free as Free).parts : undefined
-  if (!parts) return []
+  const parts = spec.family === 'free' && spec.then.length === 0 ? partsOf((spec.free as Free).notes) : []
+  if (parts.length === 0) return []
   const pass = notes.reduce((end, { at, dur }) => Math.max(end, at + dur), 0) / spec.times
   return Array.from({ length: spec.times }, (_, i) =>
     parts.map(({ at, title }) => ({ at: at + i * pass, title })),

@@ -124,7 +124,7 @@ export async function ownChords(db: Database, actor: Actor, id: string) {
     .select()
     .from(keptChords)
     .where(and(eq(keptChords.id, id), eq(keptChords.studioId, actor.studioId), eq(keptChords.teacherId, actor.userId)))
-  if (!kept) throw notFound('chords')
+  if (!kept) throw notFound('progression or shape')
   return kept
 }
 

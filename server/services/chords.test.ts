@@ -30,7 +30,7 @@ describe('chords a teacher keeps', () => {
     expect((await listChords(db, teacher)).map(({ name }) => name)).toEqual(['C, small hands', 'Winter song'])
     expect(await listChords(db, other)).toEqual([])
     await expect(archiveChords(db, other, late.id, { id: randomUUID(), archived: true }, NOW)).rejects.toThrow(
-      'there is no such chords',
+      'there is no such progression or shape',
     )
     await archiveChords(db, teacher, late.id, { id: randomUUID(), archived: true }, NOW)
     expect((await listChords(db, teacher)).map(({ name }) => name)).toEqual(['C, small hands'])
@@ -44,5 +44,6 @@ describe('chords a teacher keeps', () => {
     expect(why({ chords: '| C F G |' })).toBeUndefined()
     expect(why({ kind: 'shape', chords: 'x3201q' })).toMatchObject({ path: ['chords'] })
     expect(why({ kind: 'shape', chords: 'x-10-12-12-11-10' })).toBeUndefined()
+    expect(why({ kind: 'shape', chords: 'x3201' })?.message).toBe('names 5 strings; a guitar here has 6 to 8')
   })
 })

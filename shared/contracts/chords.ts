@@ -12,11 +12,12 @@ function wrongWith(kind: (typeof KEPT_KINDS)[number], chords: string): string | 
   if (kind === 'progression') {
     const line = readChordLine(chords, 4)
     // The meter is the drill's own: what only a meter of four makes wrong is none of it.
-    return line.ok || /beats/.test(line.why) ? null : line.why
+    return line.ok || line.meter ? null : line.why
   }
   try {
-    readFrets(chords, chords.includes('-') ? chords.split('-').length : chords.length, 'chords')
-    return null
+    const count = chords.includes('-') ? chords.split('-').length : chords.length
+    readFrets(chords, count, 'chords')
+    return count >= 6 && count <= 8 ? null : `names ${count} strings; a guitar here has 6 to 8`
   } catch (error) {
     if (error instanceof SpecError) return error.message
     throw error

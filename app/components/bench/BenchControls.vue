@@ -6,7 +6,13 @@ import { romanPosition } from '#core/guitar/geometry'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
 const props = defineProps<{ bench: Bench }>()
-const emit = defineEmits<{ paste: []; clear: []; writeOut: []; sideBySide: [] }>()
+const emit = defineEmits<{
+  paste: []
+  clear: []
+  writeOut: []
+  sideBySide: []
+  back: [spec: Record<string, unknown>]
+}>()
 const familyName = computed({ get: () => props.bench.spec.value!.family, set: name => props.bench.changeFamily(name) })
 const family = computed(() => familyNamed(familyName.value))
 const uses = (control: SharedControl) => familyUses(family.value, control)
@@ -78,6 +84,7 @@ const slurOptions = computed(() =>
         @paste="emit('paste')"
         @clear="emit('clear')"
         @write-out="emit('writeOut')"
+        @back="emit('back', $event)"
       />
       <BenchFamilyControls v-else :bench="bench" :family="family" />
     </BenchFold>

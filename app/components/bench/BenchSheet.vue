@@ -2,6 +2,7 @@
 import { familyOf } from '#core/families/registry'
 import { fieldInWords } from '#core/wording/field'
 import type { StudentRow } from '#shared/contracts/students'
+import { writingKey } from '../writing/writing-keys'
 
 /**
  * The middle of the bench: the sheet of the drill with its purpose, what is wrong with it, and the note that is picked.
@@ -20,6 +21,14 @@ const emit = defineEmits<{
   writeOut: [from: number, to: number]
   paste: [text: string]
 }>()
+/** Keys on the sheet, while it is written on. */
+function onKey(event: KeyboardEvent) {
+  const run = writes.value ? writingKey(event, props.desk) : null
+  if (!run) return
+  event.preventDefault()
+  event.stopPropagation()
+  run()
+}
 useClipboardOf(
   () => (writes.value ? props.desk : null),
   text => emit('paste', text),
@@ -151,6 +160,7 @@ function writeOut() {
           :clock="clock"
           :lit="lit"
           :writing="writes ? desk.surface : undefined"
+          @keydown="onKey"
         />
       </div>
       <template v-if="writes">

@@ -13,25 +13,18 @@ const id = useId()
 
 const written = computed(() => writeChordLine(lineOfChords(chords.value, props.settling), props.settling.beatsPerBar))
 const typed = ref(written.value)
-const near = ref<readonly string[]>([])
-const wrong = ref({ word: '', why: '' })
+const RIGHT = { word: '', why: '', near: [] as readonly string[] }
+const wrong = shallowRef(RIGHT)
 watch(written, line => {
   typed.value = line
-  wrong.value = { word: '', why: '' }
+  wrong.value = RIGHT
 })
 function take(text = typed.value) {
   typed.value = text
-  near.value = []
-  wrong.value = { word: '', why: '' }
   const line = readChordLine(text, props.settling.beatsPerBar)
-  if (!line.ok) {
-    near.value = line.near
-    wrong.value = line
-    return
-  }
-  const settled = chordsOfLine(line.chords, props.settling)
+  const settled = line.ok ? chordsOfLine(line.chords, props.settling) : line
+  wrong.value = settled.ok ? RIGHT : { ...RIGHT, ...settled }
   if (settled.ok) chords.value = settled.chords
-  else wrong.value = { word: '', why: settled.why }
 }
 /** Puts a near name in place of the one that was not understood. */
 function mend(name: string) {
@@ -69,10 +62,10 @@ function pick(line: string) {
       <div :id="`${id}-more`" class="text-sm mt-1">
         <p v-if="wrong.why" class="text-pain" role="alert">
           {{ sentence(wrong.why) }}
-          <template v-if="near.length > 0"
+          <template v-if="wrong.near.length > 0"
             >Near it:
             <button
-              v-for="name in near"
+              v-for="name in wrong.near"
               :key="name"
               type="button"
               class="mx-0.5 px-2 min-h-8 rounded-md border border-edge/70 bg-card text-ink font-bold"

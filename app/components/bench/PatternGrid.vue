@@ -10,7 +10,7 @@ import {
   VOICES,
   type PlacedStep,
 } from '#core/chords/pattern-steps'
-import { lengthWord, readTokens, writeTokens, type Role, type Token } from '#core/chords/roles'
+import { LENGTH_TICKS, lengthWord, readTokens, writeTokens, type Role, type Token } from '#core/chords/roles'
 import { THUMB_PATTERNS } from '#core/families/pattern'
 import type { Stroke } from '#core/line/line'
 import { TICKS_PER_QUARTER } from '#core/line/ticks'
@@ -81,15 +81,13 @@ function press(index: number, voice: number) {
   at.value = { step: index, voice }
   write(pressVoice(read.value!, index, voices.value[voice]!))
 }
-const LENGTHS: Readonly<Record<string, number>> = { w: 4, h: 2, q: 1, e: 1 / 2, s: 1 / 4, t: 1 / 3 }
-const ticksOf = (letter: string) => Math.round(LENGTHS[letter]! * TICKS_PER_QUARTER)
-const lengthen = (letter: string) => write(setLength(read.value!, here.value, ticksOf(letter)))
+const lengthen = (letter: string) => write(setLength(read.value!, here.value, LENGTH_TICKS[letter]!))
 const dotted = computed(() => lengthWord(step.value?.ticks ?? 0)?.endsWith('.') ?? false)
 const dot = () => {
   const { ticks } = step.value!
   write(setLength(read.value!, here.value, dotted.value ? (ticks * 2) / 3 : Math.round(ticks * 1.5)))
 }
-const tie = (letter: string) => write(setLength(read.value!, here.value, step.value!.ticks + ticksOf(letter)))
+const tie = (letter: string) => write(setLength(read.value!, here.value, step.value!.ticks + LENGTH_TICKS[letter]!))
 function add() {
   write(addStep(read.value!, here.value))
   void go(here.value + 1, at.value.voice)
@@ -114,7 +112,7 @@ function onKey(event: KeyboardEvent) {
     'Backspace': drop,
     '.': dot,
     ...Object.fromEntries((['p', 'i', 'm', 'a', 'c'] as const).map(finger => [finger, () => set(finger)])),
-    ...Object.fromEntries(Object.keys(LENGTHS).map(letter => [letter, () => lengthen(letter)])),
+    ...Object.fromEntries(Object.keys(LENGTH_TICKS).map(letter => [letter, () => lengthen(letter)])),
   }
   const run = keys[event.key]
   if (!run) return
@@ -215,9 +213,11 @@ const spoken = ({ index }: PlacedStep, voice: number) =>
           type="button"
           class="rounded-md border min-h-9 min-w-9 px-1.5"
           :class="
-            step?.ticks === ticksOf(letter) ? 'bg-ink text-card border-ink' : 'bg-card border-line hover:border-edge'
+            step?.ticks === LENGTH_TICKS[letter]!
+              ? 'bg-ink text-card border-ink'
+              : 'bg-card border-line hover:border-edge'
           "
-          :aria-pressed="step?.ticks === ticksOf(letter)"
+          :aria-pressed="step?.ticks === LENGTH_TICKS[letter]!"
           :aria-label="{ h: 'half', q: 'quarter', e: 'eighth', s: 'sixteenth', t: 'eighth of a triplet' }[letter]"
           @click="lengthen(letter)"
         >

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { changeOf, MOST_VARIATIONS, playVariation, worthwhile, type VariationChoice } from '#core/variations/choices'
+import { changeOf, MOST_VARIATIONS, playVariation, type VariationChoice } from '#core/variations/choices'
 import { shortTitle } from '#core/schema/title'
 import { gradeInWords } from '#core/wording/grade'
 import { capital } from '#core/wording/numbers'
-import { minimalOf } from '~/composables/useSavedDrill'
 import type { AssignmentDetail } from '#shared/contracts/assignments'
 import type { StudentRow } from '#shared/contracts/students'
 
@@ -25,16 +24,21 @@ const { attempt, busy, refusal } = useAttempt()
 const engine = useEngine()
 
 const spec = computed(() => props.bench.spec.value!)
-const choices = computed(() => (open.value ? worthwhile(spec.value) : []))
+/** Ways to vary this drill, looked through in the worker; null meanwhile. */
+const choices = shallowRef<readonly VariationChoice[] | null>(null)
 /** The variations in sight, each one or several choices by id. */
 const wanted = ref<readonly (readonly string[])[]>([])
-watch(open, now => {
+watch(open, async now => {
   if (!now) return
-  wanted.value = choices.value.slice(0, 4).map(({ id }) => [id])
+  choices.value = null
+  wanted.value = []
   kept.value = []
   compared.value = []
+  saved.clear()
+  choices.value = await engine.ask().worthwhile(plain(spec.value))
+  wanted.value = choices.value.slice(0, 4).map(({ id }) => [id])
 })
-const named = (id: string) => choices.value.find(choice => choice.id === id)
+const named = (id: string) => choices.value?.find(choice => choice.id === id)
 const cards = computed(() =>
   wanted.value.map(ids => {
     const own = ids.map(named).filter((each): each is VariationChoice => each !== undefined)
@@ -61,25 +65,30 @@ function drop(i: number) {
 }
 const more = (ids: readonly string[]) => [
   { value: '', label: 'Combine with…' },
-  ...choices.value.filter(({ id }) => !ids.includes(id)).map(({ id, label }) => ({ value: id, label: capital(label) })),
+  ...(choices.value ?? [])
+    .filter(({ id }) => !ids.includes(id))
+    .map(({ id, label }) => ({ value: id, label: capital(label) })),
 ]
 
-/** Grades come from the worker, each when it is known. */
+/** Grades as this studio counts them, from the worker, each when it is known. */
+const weights = computed(() => useSession().me?.weights ?? undefined)
 const grades = shallowRef<ReadonlyMap<string, number>>(new Map())
-watch(
-  cards,
-  async now => {
-    for (const { key, played } of now) {
-      if (grades.value.has(key) || !played) continue
-      const judged = await engine.ask().judge(plain(played.spec), plain({ hand: props.student?.hand }))
-      if (judged.ok && judged.value.kind === 'sheet')
-        grades.value = new Map([...grades.value, [key, judged.value.grade.value]])
-    }
-  },
-  { immediate: true },
-)
-watch([spec, () => props.student], () => {
+watch([spec, () => props.student, weights], () => {
   grades.value = new Map()
+})
+watch([cards, () => props.student], async ([now, student], _, onCleanup) => {
+  let overtaken = false
+  onCleanup(() => {
+    overtaken = true
+  })
+  for (const { key, played } of now) {
+    if (grades.value.has(key) || !played) continue
+    const asked = plain({ spec: played.spec, hand: student?.hand, habits: student?.habits, weights: weights.value })
+    const judged = await engine.ask().judge(asked.spec, { hand: asked.hand, habits: asked.habits }, asked.weights)
+    if (overtaken) return
+    if (judged.ok && judged.value.kind === 'sheet')
+      grades.value = new Map([...grades.value, [key, judged.value.grade.value]])
+  }
 })
 
 const kept = ref<readonly string[]>([])
@@ -95,16 +104,16 @@ const compare = (key: string) => {
 const beside = computed(() => cards.value.filter(({ key, played }) => played && compared.value.includes(key)))
 const chosen = computed(() => cards.value.filter(({ key, played }) => played && kept.value.includes(key)))
 
+/** Drills that were saved already, should the next of them fail and all be tried again. */
+const saved = new Map<string, string>()
 /** Saves the chosen ones as drills. @returns Their ids. */
 async function save(): Promise<string[]> {
   const ids: string[] = []
-  for (const { played } of chosen.value) {
+  for (const { key, played } of chosen.value) {
     const name = shortTitle(played!.score.title).slice(0, 120)
-    const saved = await writes.post<{ id: string }>('/api/drills', {
-      name,
-      spec: minimalOf({ spec: played!.spec as never }),
-    })
-    ids.push(saved.id)
+    const id = saved.get(key) ?? (await writes.post<{ id: string }>('/api/drills', { name, spec: played!.spec })).id
+    saved.set(key, id)
+    ids.push(id)
   }
   return ids
 }
@@ -147,7 +156,7 @@ async function setNext() {
   <BaseDialog v-model:open="open" title="Variations side by side" :about="bench.score.value?.title" full>
     <div class="flex flex-wrap gap-1.5" role="group" aria-label="Ways to vary">
       <button
-        v-for="choice in choices"
+        v-for="choice in choices ?? []"
         :key="choice.id"
         type="button"
         class="rounded-md border min-h-9 px-2.5 disabled:opacity-55"
@@ -159,7 +168,8 @@ async function setNext() {
         {{ capital(choice.label) }}
       </button>
     </div>
-    <p class="text-soft mt-1" role="status">
+    <p v-if="choices === null" class="text-soft" role="status">Looking for ways that make something else of it…</p>
+    <p v-else class="text-soft mt-1" role="status">
       {{ wanted.length }} of {{ MOST_VARIATIONS }} in sight{{ full ? '; take one away to see another' : '' }}.
     </p>
     <div v-if="beside.length > 0" class="mt-3 space-y-3" role="group" aria-label="At full size">
@@ -193,9 +203,7 @@ async function setNext() {
             <ToggleButton :model-value="compared.includes(card.key)" @update:model-value="compare(card.key)">
               Full size
             </ToggleButton>
-            <BaseButton size="sm" @click="emit('take', card.played.spec as Record<string, unknown>)">
-              Put on the bench
-            </BaseButton>
+            <BaseButton size="sm" @click="emit('take', card.played.spec)"> Put on the bench </BaseButton>
           </div>
         </template>
         <p v-else class="text-attention-ink">Together these cannot be played on this drill.</p>
@@ -214,7 +222,9 @@ async function setNext() {
         Offer them no longer
       </button>
     </p>
-    <p v-if="cards.length === 0" class="mt-3 text-soft">Press a way to vary the drill: its sheet appears here.</p>
+    <p v-if="choices !== null && cards.length === 0" class="mt-3 text-soft">
+      Press a way to vary the drill: its sheet appears here.
+    </p>
     <FormRefusal :refusal="refusal ? { message: refusal } : null" />
     <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
       <BaseButton @click="open = false">Close</BaseButton>

@@ -132,6 +132,18 @@ function spotAt(event: PointerEvent): Spot | null {
   return { at: Math.max(system.from, Math.min(system.to, at)), string }
 }
 const edge = (system: System, at: number) => xOf(drawn.value!, system, at)
+/** Where a marked stretch lies on a line of the sheet. */
+function markedOn(system: System, { from, to }: Stretch) {
+  const left = edge(system, Math.max(from, system.from))
+  const right = Math.min(edge(system, Math.min(to, system.to)) - 12, system.right)
+  const { strings } = frame.value!.rows
+  return {
+    left: `${left - 9}px`,
+    width: `${right - left + 9}px`,
+    top: `${strings[0]! - 12}px`,
+    height: `${strings.at(-1)! - strings[0]! + 24}px`,
+  }
+}
 const isHere = (system: System, at: number) => at >= system.from && at < system.to
 const cursor = computed(() => props.writing?.cursor.value ?? null)
 const stretch = computed<Stretch | null>(() => props.writing?.stretch.value ?? null)
@@ -177,10 +189,8 @@ async function goTo(index: number) {
 }
 
 function onKey(event: KeyboardEvent) {
-  if (props.writing) {
-    props.writing.onKey(event)
-    return
-  }
+  // Keys on a sheet that is written on belong to whoever writes.
+  if (props.writing) return
   const at = Number((event.target as Element).closest('[data-note]')?.getAttribute('data-note') ?? Number.NaN)
   if (Number.isNaN(at)) return
   if (event.shiftKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
@@ -266,12 +276,7 @@ const playhead = computed(() => {
           <div
             v-if="stretch && stretch.from < system.to && stretch.to > system.from"
             class="absolute bg-plan/20 border-x-2 border-plan pointer-events-none"
-            :style="{
-              left: `${edge(system, Math.max(stretch.from, system.from)) - 9}px`,
-              width: `${Math.min(edge(system, Math.min(stretch.to, system.to)) - 12, system.right) - edge(system, Math.max(stretch.from, system.from)) + 9}px`,
-              top: `${frame.rows.strings[0]! - 12}px`,
-              height: `${frame.rows.strings.at(-1)! - frame.rows.strings[0]! + 24}px`,
-            }"
+            :style="markedOn(system, stretch)"
             aria-hidden="true"
           />
           <div

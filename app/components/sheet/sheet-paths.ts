@@ -1,4 +1,5 @@
-import { RIBBON_HEIGHT, type QuietMark, type Ribbon, type Sign } from './sheet-layout'
+import type { QuietMark, Sign } from './sheet-layout'
+import { RIBBON_HEIGHT, type Ribbon } from './sheet-ribbons'
 
 /** The shape of a stroke mark centred on x: down-stroke ⊓, up-stroke V. */
 export function strokePath(stroke: 'D' | 'U', x: number, y: number): string {

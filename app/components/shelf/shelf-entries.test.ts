@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { partsOf, type Free } from '#core/families/free'
 import { GRADE } from '#core/grade/table'
 import { marksOf } from '#core/ladder/marks'
 import { signatureOf } from '#core/ladder/signature'
@@ -134,9 +135,10 @@ describe('drills in a row as one sheet', () => {
 
   test('are a routine in their order; what has no sheet is named', () => {
     const routine = routineOfEntries([order, { ...order, name: 'Again' }])
-    expect(routine.ok && (routine.spec.free as { parts: { title: string }[] }).parts.map(({ title }) => title)).toEqual(
-      ['Order', 'Again'],
-    )
+    expect(routine.ok && partsOf((routine.spec.free as Free).notes).map(({ title }) => title)).toEqual([
+      'Order',
+      'Again',
+    ])
     const counting = { name: 'Counting', spec: { version: 1, family: 'count', count: { tempos: [60] } } }
     expect(routineOfEntries([order, counting])).toEqual({ ok: false, why: '“Counting” has no sheet' })
   })

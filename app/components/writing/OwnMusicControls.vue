@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { Free } from '#core/families/free'
+import { partsOf, type Free } from '#core/families/free'
 
 /** Where own music came from, and how more of it comes in. */
 const props = defineProps<{ bench: Bench }>()
-const emit = defineEmits<{ paste: []; clear: []; writeOut: [] }>()
+const emit = defineEmits<{ paste: []; clear: []; writeOut: []; back: [spec: Record<string, unknown>] }>()
 const from = useField<Free['from']>(props.bench, 'free.from')
-const parts = useField<Free['parts']>(props.bench, 'free.parts')
+const parts = computed(() => partsOf(notesOn(props.bench.raw.value)))
 const varied = computed(() => (props.bench.spec.value?.then.length ?? 0) > 0)
 </script>
 
@@ -13,7 +13,7 @@ const varied = computed(() => (props.bench.spec.value?.then.length ?? 0) > 0)
   <div class="space-y-3">
     <div v-if="from?.spec">
       <p class="text-soft">Written out from “{{ from.title }}”.</p>
-      <BaseButton size="sm" class="mt-1.5" @click="bench.replace(from.spec!)"> Back to that drill </BaseButton>
+      <BaseButton size="sm" class="mt-1.5" @click="emit('back', from.spec!)"> Back to that drill </BaseButton>
     </div>
     <div v-if="varied">
       <p class="text-soft">
@@ -21,7 +21,7 @@ const varied = computed(() => (props.bench.spec.value?.then.length ?? 0) > 0)
       </p>
       <BaseButton size="sm" class="mt-1.5" @click="emit('writeOut')"> Write the variations out </BaseButton>
     </div>
-    <ol v-if="parts" aria-label="Drills of the routine">
+    <ol v-if="parts.length > 0" aria-label="Drills of the routine">
       <li v-for="(part, i) in parts" :key="i" class="text-soft">{{ i + 1 }}. {{ part.title }}</li>
     </ol>
     <div class="flex flex-wrap gap-2">

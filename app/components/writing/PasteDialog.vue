@@ -17,19 +17,23 @@ const props = defineProps<{
 const emit = defineEmits<{ taken: [music: PastedMusic] }>()
 const open = defineModel<boolean>('open', { required: true })
 
-const text = ref('')
+/** What is typed here is kept on this device until it is taken or cancelled. */
+const text = useLocalStorage('fidactyl-pasted', '')
 const rhythm = ref<RhythmBy | null>(null)
 const value = ref(lengthTicks({ value: 'e', dotted: false, tuplet: 1 }))
 watch(open, now => {
   if (!now) return
-  text.value = props.initial
+  if (props.initial) text.value = props.initial
   rhythm.value = null
 })
 watch(text, () => {
   rhythm.value = null
 })
 
-const settled = refDebounced(text, 150)
+const settled = refDebounced(
+  computed(() => text.value ?? ''),
+  150,
+)
 const read = computed(() =>
   settled.value.trim() === ''
     ? null
@@ -64,6 +68,10 @@ function take(atCursor: boolean) {
   if (!read.value?.ok) return
   const { spec, clip } = read.value
   emit('taken', atCursor ? { spec, clip } : { spec })
+  leave()
+}
+function leave() {
+  text.value = ''
   open.value = false
 }
 </script>
@@ -118,7 +126,7 @@ function take(atCursor: boolean) {
         >Make own music of it</BaseButton
       >
       <BaseButton v-if="into" tone="action" :disabled="!ready" @click="take(true)">Put in at the cursor</BaseButton>
-      <BaseButton @click="open = false">Cancel</BaseButton>
+      <BaseButton @click="leave">Cancel</BaseButton>
     </div>
   </BaseDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { WritingVerb } from './writing-verb'
 import { NOTE_VALUES, TUPLETS, type WrittenLength } from '#core/writing/lengths'
 
 /** What is done to own music most, besides typing frets: lengths, slurs, marks; each with its key. */
@@ -15,13 +16,22 @@ const nextTuplet = () => {
   tuplet.value = tuplets[(at + 1) % tuplets.length]!.value
 }
 
-interface Verb {
-  readonly label: string
-  readonly key: string
-  readonly run: () => void
-  readonly pressed?: boolean | undefined
-}
-const sounds = computed((): readonly Verb[] => [
+/** How the length in hand is divided. */
+const kinds = computed((): readonly WritingVerb[] => [
+  {
+    label: 'dotted',
+    key: '.',
+    run: () => props.desk.setLength({ dotted: !length.value.dotted }),
+    pressed: length.value.dotted,
+  },
+  {
+    label: tuplets.find(each => each.value === tuplet.value)!.label,
+    key: 'T; pressed again quintuplet, sextuplet, septuplet',
+    run: nextTuplet,
+    pressed: tuplet.value > 1,
+  },
+])
+const sounds = computed((): readonly WritingVerb[] => [
   { label: 'Tie', key: '=', run: props.desk.tie },
   { label: 'Rest', key: 'R', run: props.desk.rest },
   {
@@ -68,39 +78,9 @@ const sounds = computed((): readonly Verb[] => [
       >
         <NoteGlyph :value="each.value" />
       </button>
-      <button
-        type="button"
-        class="rounded-md border min-h-10 px-2.5"
-        :class="length.dotted ? 'bg-ink text-card border-ink' : 'bg-card border-line hover:border-edge'"
-        :aria-pressed="length.dotted"
-        title="Dotted (.)"
-        @click="desk.setLength({ dotted: !length.dotted })"
-      >
-        dotted
-      </button>
-      <button
-        type="button"
-        class="rounded-md border min-h-10 px-2.5"
-        :class="tuplet > 1 ? 'bg-ink text-card border-ink' : 'bg-card border-line hover:border-edge'"
-        :aria-pressed="tuplet > 1"
-        title="Triplet (T); pressed again quintuplet, sextuplet, septuplet"
-        @click="nextTuplet"
-      >
-        {{ tuplets.find(each => each.value === tuplet)?.label }}
-      </button>
+      <WritingVerbs :verbs="kinds" />
       <span class="w-px bg-line mx-1" aria-hidden="true" />
-      <button
-        v-for="verb in sounds"
-        :key="verb.label"
-        type="button"
-        class="rounded-md border min-h-10 px-2.5"
-        :class="verb.pressed ? 'bg-ink text-card border-ink' : 'bg-card border-line hover:border-edge'"
-        :aria-pressed="verb.pressed"
-        :title="`${verb.label} (${verb.key})`"
-        @click="verb.run()"
-      >
-        {{ verb.label }}
-      </button>
+      <WritingVerbs :verbs="sounds" />
     </div>
     <ul v-if="over.length > 0" class="text-soft text-sm">
       <li v-for="each in over.slice(0, 3)" :key="each">{{ each }}</li>

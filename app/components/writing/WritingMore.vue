@@ -1,17 +1,14 @@
 <script setup lang="ts">
+import { WRITING_KEYS } from './writing-keys'
+import type { WritingVerb } from './writing-verb'
+
 /** What is done to own music more seldom: strokes, moves, bars; and the keys of it all. */
 const props = defineProps<{ desk: WritingDesk }>()
 const { note, stretch } = props.desk
 const more = useLocalStorage('fidactyl-writing-more', false)
 const keys = ref(false)
 
-interface Verb {
-  readonly label: string
-  readonly key: string
-  readonly run: () => void
-  readonly pressed?: boolean | undefined
-}
-const strokes = computed((): readonly Verb[] => [
+const strokes = computed((): readonly WritingVerb[] => [
   ...(['p', 'i', 'm', 'a', 'c'] as const).map(pluck => ({
     label: pluck,
     key: pluck.toUpperCase(),
@@ -22,7 +19,7 @@ const strokes = computed((): readonly Verb[] => [
   { label: 'up-stroke', key: 'U', run: () => props.desk.pluck('U'), pressed: note.value?.pluck === 'U' },
   { label: 'by the system', key: '', run: () => props.desk.pluck(null) },
 ])
-const moves: readonly Verb[] = [
+const moves: readonly WritingVerb[] = [
   { label: 'Thinner string', key: 'Alt ↑', run: () => props.desk.moveString(-1) },
   { label: 'Thicker string', key: 'Alt ↓', run: () => props.desk.moveString(1) },
   { label: 'Fret up', key: 'Ctrl ↑', run: () => props.desk.moveFret(1) },
@@ -32,7 +29,7 @@ const moves: readonly Verb[] = [
   { label: 'Earlier', key: 'Alt ←', run: () => props.desk.moveTime(-1) },
   { label: 'Later', key: 'Alt →', run: () => props.desk.moveTime(1) },
 ]
-const time = computed((): readonly Verb[] => [
+const time = computed((): readonly WritingVerb[] => [
   { label: stretch.value ? 'Repeat what is marked' : 'Repeat the bar', key: 'Ctrl D', run: props.desk.repeat },
   { label: 'Make room', key: 'Insert', run: props.desk.openGap },
   { label: 'Close the gap', key: 'Shift Delete', run: props.desk.closeGap },
@@ -58,18 +55,7 @@ const groups = computed(() => [
     <div v-if="more" class="mt-2 space-y-1.5">
       <div v-for="group in groups" :key="group.name" class="flex flex-wrap items-center gap-1">
         <span class="w-20 text-sm font-bold text-soft">{{ group.name }}</span>
-        <button
-          v-for="verb in group.verbs"
-          :key="verb.label"
-          type="button"
-          class="rounded-md border min-h-9 px-2"
-          :class="verb.pressed ? 'bg-ink text-card border-ink' : 'bg-card border-line hover:border-edge'"
-          :aria-pressed="verb.pressed"
-          :title="verb.key ? `${verb.label} (${verb.key})` : verb.label"
-          @click="verb.run()"
-        >
-          {{ verb.label }}
-        </button>
+        <WritingVerbs :verbs="group.verbs" />
       </div>
     </div>
     <dl v-if="keys" class="mt-2 grid grid-cols-1 md:grid-cols-2 gap-x-6 gap-y-0.5 text-sm">
