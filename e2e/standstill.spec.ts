@@ -13,7 +13,7 @@ test('variations of a set drill are kept for its standstill, and taken away agai
   await dialog.getByRole('button', { name: 'Offer at a standstill' }).click()
   await expect(page.getByText(/^Offered when/)).toBeVisible()
   await sideBySide.click()
-  await expect(dialog.getByText(/^Offered at a standstill now/)).toBeVisible()
+  await expect(dialog.getByText(/Offered at a standstill now/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Offer them no longer' }).click()
   await expect(page.getByText(/only the common ways are offered/)).toBeVisible()
 })

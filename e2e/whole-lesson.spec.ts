@@ -34,8 +34,7 @@ test('a whole lesson by keyboard alone: home, agenda, passes, fault, rating, dec
 }) => {
   await catchPrint(page)
   const { teacher, own } = await openOwn(page, baseURL!)
-  await page.reload()
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  await page.reload({ waitUntil: 'networkidle' })
   // The lesson that runs is gone on with by one key.
   await page.keyboard.press('l')
   await expect(decision(page)).toBeVisible()

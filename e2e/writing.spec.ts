@@ -44,12 +44,12 @@ test('sixteen bars with slurs and stacks are written by keyboard alone, saved, p
   await page.getByLabel('Name').fill('Winter line')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Winter line')
-  await page.emulateMedia({ media: 'print' })
   await page.evaluate(() => {
     window.print = () => {}
   })
   await page.getByRole('button', { name: 'More', exact: true }).click()
   await page.getByRole('menuitem', { name: 'Print' }).click()
+  await page.emulateMedia({ media: 'print' })
   await expect(page.locator('.print-page .fret tspan').first()).toBeAttached()
 })
 

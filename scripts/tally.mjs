@@ -16,7 +16,7 @@ const ran = name => checks.find(([each]) => each === name)?.[1]
 
 // Lint, types and build count as one test each; the runners count their own.
 for (const [name, result] of checks) {
-  if (name === 'jest' || name === 'playwright') continue
+  if (name === 'jest' || name.startsWith('playwright')) continue
   if (result === 'passed') passed++
   else failed++
   console.log(`${name}: ${result}`)
@@ -32,14 +32,16 @@ if (jest) {
   failed++
 }
 
-const playwright = read('playwright.json')
-if (playwright) {
-  const { stats } = JSON.parse(playwright)
-  passed += stats.expected
-  failed += stats.unexpected + stats.flaky
-  console.log(`playwright: ${stats.expected} passed, ${stats.unexpected + stats.flaky} failed`)
-} else if (ran('playwright')) {
-  failed++
+for (const [name] of checks.filter(([each]) => each.startsWith('playwright'))) {
+  const report = read(`${name}.json`)
+  if (report) {
+    const { stats } = JSON.parse(report)
+    passed += stats.expected
+    failed += stats.unexpected + stats.flaky
+    console.log(`${name}: ${stats.expected} passed, ${stats.unexpected + stats.flaky} failed`)
+  } else {
+    failed++
+  }
 }
 
 console.log(`${passed} passed, ${failed} failed`)

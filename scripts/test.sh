@@ -24,9 +24,13 @@ apt_install mariadb-server mariadbd
 
 stop_all() {
   trap - EXIT INT TERM ERR
-  if [ -n "${SERVER_PID:-}" ]; then { kill -TERM "$SERVER_PID" && wait "$SERVER_PID"; } 2>/dev/null || true; fi
+  local pid
+  for pid in "${JEST_PID:-}" "${SHARD_PID:-}" "${SERVER_PIDS[@]}"; do
+    if [ -n "$pid" ]; then { kill -TERM "$pid" && wait "$pid"; } 2>/dev/null || true; fi
+  done
   db_stop
 }
+SERVER_PIDS=()
 trap stop_all EXIT
 trap 'stop_all; exit 130' INT TERM
 
@@ -37,16 +41,6 @@ check() {
   if "$@"; then echo "$name passed" >>"$RESULTS/checks"; else echo "$name failed" >>"$RESULTS/checks"; fi
 }
 
-if [ "$ONLY" = all ]; then
-  # Everything, also what takes long; while one works (test:unit) a part of the random drills is enough.
-  export TESTS=long
-  nuxt prepare >/dev/null 2>&1 || fail "nuxt prepare failed; run it by hand to see why."
-  check types bash scripts/types.sh
-  check lint eslint .
-  check unused knip
-  check format prettier --check --log-level warn .
-fi
-
 # A database of an earlier run is thrown away: every run starts from the same nothing.
 if db_running; then
   db_admin shutdown >/dev/null 2>&1 || true
@@ -56,34 +50,76 @@ rm -rf "$DB_HOME/data"
 DB_PORT=$(free_port 34210)
 db_start
 
-if [ "$ONLY" != e2e ]; then
-  DATABASE_URL=$(db_account fidactyl_unit)
-  DATABASE_URL=$DATABASE_URL tsx bin/migrate.ts
-  EMPTY_DATABASE_URL=$(db_account fidactyl_empty)
-  check jest env DATABASE_URL="$DATABASE_URL" EMPTY_DATABASE_URL="$EMPTY_DATABASE_URL" NODE_OPTIONS="--experimental-vm-modules --disable-warning=ExperimentalWarning" \
-    jest --json --outputFile="$RESULTS/jest.json" --silent=false
+# Everything, also what takes long; while one works (test:unit) a part of the random drills is enough.
+[ "$ONLY" != all ] || export TESTS=long
+
+# Jest works beside all that follows, and steps back for it: the journeys wait for nobody's answer longer than they must.
+run_jest() {
+  local unit empty
+  unit=$(db_account fidactyl_unit)
+  empty=$(db_account fidactyl_empty)
+  DATABASE_URL=$unit tsx bin/migrate.ts
+  check jest env DATABASE_URL="$unit" EMPTY_DATABASE_URL="$empty" NODE_OPTIONS="--experimental-vm-modules --disable-warning=ExperimentalWarning" \
+    nice -n 10 jest --json --outputFile="$RESULTS/jest.json" --silent=false
+}
+if [ "$ONLY" = unit ]; then run_jest; fi
+if [ "$ONLY" = all ]; then
+  say "the unit and service tests run beside what follows; what they say is told at the end"
+  secret "$DB_HOME/password" >/dev/null
+  run_jest >"$RESULTS/jest.log" 2>&1 &
+  JEST_PID=$!
+  nuxt prepare >/dev/null 2>&1 || fail "nuxt prepare failed; run it by hand to see why."
+  check types bash scripts/types.sh
+  check lint eslint .
+  check unused knip
+  check format prettier --check --log-level warn .
 fi
+
+# serve NUMBER DATABASE_URL: the application on a database and a free port of its own, which is put into E2E_PORT.
+serve() {
+  E2E_PORT=$(free_port $((35210 + $1)))
+  DATABASE_URL=$2 NITRO_HOST=127.0.0.1 NITRO_PORT=$E2E_PORT NODE_ENV=production node .output/server/index.mjs >"$RESULTS/server-$1.log" 2>&1 &
+  SERVER_PIDS+=($!)
+  wait_for "http://127.0.0.1:$E2E_PORT/api/health" $! || { tail -n 20 "$RESULTS/server-$1.log" >&2; fail "The server for the interface tests did not come up; its last lines are above."; }
+}
+
+# journeys NUMBER PORT DATABASE_URL: one half of the interface tests, against a server and a studio of its own.
+journeys() {
+  check "playwright-$1" env E2E_PORT="$2" DATABASE_URL="$3" PLAYWRIGHT_JSON_OUTPUT_NAME="$RESULTS/playwright-$1.json" \
+    playwright test --shard="$1/2" --output="$RESULTS/playwright-$1"
+}
 
 if [ "$ONLY" != unit ]; then
   # The ladder takes half a minute: it is built while the application is.
-  E2E_DATABASE_URL=$(db_account fidactyl_e2e)
-  DATABASE_URL=$E2E_DATABASE_URL tsx bin/migrate.ts
-  DATABASE_URL=$E2E_DATABASE_URL tsx bin/ladder.ts &
+  FIRST=$(db_account fidactyl_e2e)
+  DATABASE_URL=$FIRST tsx bin/migrate.ts
+  DATABASE_URL=$FIRST tsx bin/ladder.ts &
   LADDER_PID=$!
   check build build_if_stale
   wait "$LADDER_PID" || fail "The ladder could not be built (see above)."
-  DATABASE_URL=$E2E_DATABASE_URL
   DEMO_PASSWORD=$(secret "$DB_HOME/demo-password" | cut -c1-12)
   NUXT_SESSION_PASSWORD=$(secret "$DB_HOME/session-password")
-  export DATABASE_URL DEMO_PASSWORD NUXT_SESSION_PASSWORD NUXT_SESSION_COOKIE_SECURE=false
+  export DEMO_PASSWORD NUXT_SESSION_PASSWORD NUXT_SESSION_COOKIE_SECURE=false
   say "loading the demo studio for the interface tests"
-  tsx bin/load-demo.ts
-  E2E_PORT=$(free_port 35210)
-  export E2E_PORT
-  NITRO_HOST=127.0.0.1 NITRO_PORT=$E2E_PORT NODE_ENV=production node .output/server/index.mjs >"$RESULTS/server.log" 2>&1 &
-  SERVER_PID=$!
-  wait_for "http://127.0.0.1:$E2E_PORT/api/health" "$SERVER_PID" || { tail -n 20 "$RESULTS/server.log" >&2; fail "The server for the interface tests did not come up; its last lines are above."; }
-  check playwright env PLAYWRIGHT_JSON_OUTPUT_NAME="$RESULTS/playwright.json" playwright test
+  DATABASE_URL=$FIRST tsx bin/load-demo.ts
+  # The journeys of one half would meet those of the other in the demo's studio: each half has a copy to itself.
+  SECOND=$(db_account fidactyl_e2e_second)
+  mariadb-dump --no-defaults --socket="$(db_socket)" fidactyl_e2e | mariadb --no-defaults --socket="$(db_socket)" fidactyl_e2e_second
+  serve 1 "$FIRST"
+  FIRST_PORT=$E2E_PORT
+  serve 2 "$SECOND"
+  journeys 2 "$E2E_PORT" "$SECOND" >"$RESULTS/journeys-2.log" 2>&1 &
+  SHARD_PID=$!
+  journeys 1 "$FIRST_PORT" "$FIRST"
+  wait "$SHARD_PID"
+  SHARD_PID=
+  cat "$RESULTS/journeys-2.log"
+fi
+
+if [ -n "${JEST_PID:-}" ]; then
+  wait "$JEST_PID" || echo "jest failed" >>"$RESULTS/checks"
+  JEST_PID=
+  cat "$RESULTS/jest.log"
 fi
 
 trap - ERR
