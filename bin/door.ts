@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import type { SpecProblem } from '../core/schema/spec-error'
 
 /** Ends the program with one line on what was wrong with how it was called. */
@@ -30,4 +30,24 @@ export function answerEach<A>(raw: unknown, answer: (one: unknown) => A | { read
 /** Writes an answer. Synchronously: a pipe would otherwise be cut at process exit. */
 export function say(text: string): void {
   process.stdout.write(`${text}\n`)
+}
+
+/**
+ * Writes an answer to a file, or to standard output where none is named. A file is written beside its place and put
+ * there when it is whole: a full disk leaves nothing half-written.
+ */
+export function writeOut(answer: string | Uint8Array, path?: string): void {
+  if (path === undefined) {
+    // Synchronously, and again where a pipe takes only a part.
+    writeFileSync(1, answer)
+    return
+  }
+  const part = `${path}.part`
+  try {
+    writeFileSync(part, answer)
+    renameSync(part, path)
+  } catch (error) {
+    rmSync(part, { force: true })
+    refuse(`--out: cannot write ${path}: ${(error as Error).message}`)
+  }
 }

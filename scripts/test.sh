@@ -53,18 +53,18 @@ db_start
 # Everything, also what takes long; while one works (test:unit) a part of the random drills is enough.
 [ "$ONLY" != all ] || export TESTS=long
 
-# Jest works beside all that follows, and steps back for it: the journeys wait for nobody's answer longer than they must.
+# Jest works beside what follows up to the journeys, which wait for nobody's answer longer than they must.
 run_jest() {
   local unit empty
   unit=$(db_account fidactyl_unit)
   empty=$(db_account fidactyl_empty)
   DATABASE_URL=$unit tsx bin/migrate.ts
   check jest env DATABASE_URL="$unit" EMPTY_DATABASE_URL="$empty" NODE_OPTIONS="--experimental-vm-modules --disable-warning=ExperimentalWarning" \
-    nice -n 10 jest --json --outputFile="$RESULTS/jest.json" --silent=false
+    jest --maxWorkers=2 --json --outputFile="$RESULTS/jest.json" --silent=false
 }
 if [ "$ONLY" = unit ]; then run_jest; fi
 if [ "$ONLY" = all ]; then
-  say "the unit and service tests run beside what follows; what they say is told at the end"
+  say "the unit and service tests run beside what follows; what they say is told when both are done"
   secret "$DB_HOME/password" >/dev/null
   run_jest >"$RESULTS/jest.log" 2>&1 &
   JEST_PID=$!
@@ -97,6 +97,11 @@ if [ "$ONLY" != unit ]; then
   LADDER_PID=$!
   check build build_if_stale
   wait "$LADDER_PID" || fail "The ladder could not be built (see above)."
+  if [ -n "${JEST_PID:-}" ]; then
+    wait "$JEST_PID" || echo "jest failed" >>"$RESULTS/checks"
+    JEST_PID=
+    cat "$RESULTS/jest.log"
+  fi
   DEMO_PASSWORD=$(secret "$DB_HOME/demo-password" | cut -c1-12)
   NUXT_SESSION_PASSWORD=$(secret "$DB_HOME/session-password")
   export DEMO_PASSWORD NUXT_SESSION_PASSWORD NUXT_SESSION_COOKIE_SECURE=false
@@ -114,12 +119,6 @@ if [ "$ONLY" != unit ]; then
   wait "$SHARD_PID"
   SHARD_PID=
   cat "$RESULTS/journeys-2.log"
-fi
-
-if [ -n "${JEST_PID:-}" ]; then
-  wait "$JEST_PID" || echo "jest failed" >>"$RESULTS/checks"
-  JEST_PID=
-  cat "$RESULTS/jest.log"
 fi
 
 trap - ERR

@@ -62,6 +62,8 @@ interface Common<B> {
   readonly openingShared?: Readonly<Record<string, unknown>>
   readonly controls: readonly Control[]
   title(spec: SharedSpec, block: B): string
+  /** Whether that title is of its own and whole: meter, tuning and capo are then not added. */
+  titled?(block: B): boolean
   /** One sentence: what the drill is for. */
   purpose(block: B, spec: SharedSpec): string
 }

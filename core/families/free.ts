@@ -18,7 +18,7 @@ const block = fields.block({
       finger: fields.fingerOrOpen().optional(),
       pluck: fields.oneOf('pluck', ['D', 'U', 'p', 'i', 'm', 'a', 'c']).optional(),
       via: fields.oneOf('via', ['pluck', 'hammer', 'pull', 'tap', 'rake', 'slide']).optional(),
-      marks: fields.list(fields.oneOf('mark', ['accent', 'staccato']), 1, 2).optional(),
+      marks: fields.list(fields.oneOf('mark', ['accent', 'staccato', 'muted']), 1, 3).optional(),
       /** What the drill of a routine is called that begins here. */
       part: fields.text(200).optional(),
     }),
@@ -240,6 +240,7 @@ export const free: SheetFamily<Free> = {
     if (from) return `${from.title}${from.spec ? ', written out' : ''}`
     return `Own music, ${notes.length} ${notes.length === 1 ? 'note' : 'notes'}`
   },
+  titled: ({ from }) => from !== undefined,
   purpose: ({ notes, from }) => {
     const parts = partsOf(notes)
     if (parts.length > 0) return `One after another: ${parts.map(part => part.title).join(' · ')}.`

@@ -44,7 +44,7 @@ const specBeside = (clip: Clip, { instrument, rhythm, tempo, position }: PastedO
 })
 
 function fromTab(read: TabRead, { beside }: PastedOptions): Pasted {
-  const { notes, meter, tempo, capo, tuning, title } = read
+  const { notes, meter, tempo, capo, tuning, title, muted } = read
   const { tuning: _, capo: __, ...guitar } = beside.instrument
   const own = tuning !== null || capo !== null
   const instrument = own
@@ -61,6 +61,7 @@ function fromTab(read: TabRead, { beside }: PastedOptions): Pasted {
       free: { notes, ...(title && { from: { title } }) },
       rhythm: { ...beside.rhythm, meter },
       ...(tempo !== null && { tempo }),
+      ...(muted && { sound: { length: 'muted' } }),
     },
     clip,
     rhythm: read.rhythm,

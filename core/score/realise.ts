@@ -163,7 +163,11 @@ export function scoreFrom(family: SheetFamily, prepared: Prepared): Score {
 /** A drill's title as it now is: the family's, what the shared fields make of it, what transforms did to the line. */
 function titleOf(family: Family, moved: SharedSpec, block: unknown, slurred = false): string {
   return shortTitle(
-    [family.title(moved, block), ...sharedInWords(moved, slurred), ...transformsInTitle(moved.then)].join(', '),
+    [
+      family.title(moved, block),
+      ...(family.titled?.(block) ? [] : sharedInWords(moved, slurred)),
+      ...transformsInTitle(moved.then),
+    ].join(', '),
   )
 }
 

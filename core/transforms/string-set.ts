@@ -11,8 +11,11 @@ export const stringSet: RuleFor<'string-set'> = {
     }
     return {
       ...line,
-      events: line.events.map(event =>
-        'string' in event.place ? { ...event, place: { ...event.place, string: moved(event.place.string) } } : event,
+      events: line.events.map(({ name, ...event }) =>
+        'string' in event.place
+          ? // It sounds another pitch, which the key it was written in does not spell.
+            { ...event, place: { ...event.place, string: moved(event.place.string) } }
+          : { ...event, ...(name !== undefined && { name }) },
       ),
       grips: line.grips.map(grip => ({
         ...grip,

@@ -12,6 +12,7 @@ const CHANGES: Readonly<Record<number, readonly string[]>> = {
     'sequences turn by whole groups, and a pedal finger stays down',
   ],
   6: ['chords that are struck go down at every bar, also where its quarters do not come out even'],
+  8: ['notes moved to other strings are spelt with sharps, and own music is called what it is called'],
 }
 
 /** What has changed since an engine version; empty for the present one. */

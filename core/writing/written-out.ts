@@ -8,7 +8,7 @@ import { tidy, type Notes, type Stretch } from './edit'
 
 /** How a realised note is written down: its place, finger, stroke and marks, all of them the drill's own. */
 function written(note: Note): FreeNote {
-  const marks = (['accent', 'staccato'] as const).filter(kind => note.marks.includes(kind))
+  const marks = (['accent', 'staccato', 'muted'] as const).filter(kind => note.marks.includes(kind))
   return {
     at: note.at,
     dur: note.dur,

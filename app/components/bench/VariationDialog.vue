@@ -24,6 +24,7 @@ const { attempt, busy, refusal } = useAttempt()
 const engine = useEngine()
 
 const spec = computed(() => props.bench.spec.value!)
+const ways = useTemplateRef<HTMLElement>('ways')
 /** Ways to vary this drill, looked through in the worker; null meanwhile. */
 const choices = shallowRef<readonly VariationChoice[] | null>(null)
 /** The variations in sight, each one or several choices by id. */
@@ -37,6 +38,9 @@ watch(open, async now => {
   saved.clear()
   choices.value = await engine.ask().worthwhile(plain(spec.value))
   wanted.value = choices.value.slice(0, 4).map(({ id }) => [id])
+  // What the dialog begins with came after it opened.
+  await nextTick()
+  ways.value?.querySelector('button')?.focus()
 })
 const named = (id: string) => choices.value?.find(choice => choice.id === id)
 const cards = computed(() =>
@@ -154,7 +158,7 @@ async function setNext() {
 
 <template>
   <BaseDialog v-model:open="open" title="Variations side by side" :about="bench.score.value?.title" full>
-    <div class="flex flex-wrap gap-1.5" role="group" aria-label="Ways to vary">
+    <div ref="ways" class="flex flex-wrap gap-1.5" role="group" aria-label="Ways to vary">
       <button
         v-for="choice in choices ?? []"
         :key="choice.id"

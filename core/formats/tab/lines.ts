@@ -69,7 +69,11 @@ export const isCount = (text: string) =>
   /^[\s|]*1(?=[\s|])/.test(text) && /^[\s\d e&+a.|]+$/i.test(text) && /[2-9&+e]/i.test(text)
 
 /** Rows of strokes, plucking or fretting fingers that stand with a block; they are not its title. */
-const isRow = (text: string) => /^\s*[DUVpimac0-4\s|]+$/.test(text) && !/[A-Za-z]{3}/.test(text)
+const isRow = (text: string) =>
+  text
+    .split(/[\s|]+/)
+    .filter(Boolean)
+    .every(token => /^(?:[DUV]+|p*i*m*a*c*|[0-4]+)$/.test(token))
 
 const BY: Readonly<Record<string, TabFret['by']>> = {
   'h': 'h',
@@ -138,7 +142,8 @@ function readString(text: string, line: number): TabString {
 
 /** Takes a text apart into blocks of string lines and what stands between them. */
 export function tabText(text: string): TabText {
-  const lines = text.split(/\r\n|\r|\n/).map(line => withoutTabs(plainSigns(line)))
+  const asTyped = text.split(/\r\n|\r|\n/)
+  const lines = asTyped.map(line => withoutTabs(plainSigns(line)))
   const blocks: TabBlock[] = []
   const prose: { line: number; text: string }[] = []
   let wrong: TabText['wrong'] = null
@@ -168,7 +173,7 @@ export function tabText(text: string): TabText {
     if (line.trim() === '') continue
     if (below && isRow(line)) continue
     if (isCount(line)) count = line
-    else if (!isRow(line)) prose.push({ line: i + 1, text: line.trim() })
+    else if (!isRow(line)) prose.push({ line: i + 1, text: asTyped[i]!.trim() })
   }
   end()
   return { blocks, prose, wrong }

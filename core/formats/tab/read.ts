@@ -4,8 +4,9 @@ import { STANDARD_TUNING } from '../../guitar/presets'
 import { MOST_WRITTEN } from '../../line/budget'
 import { barTicks, type Tick } from '../../line/ticks'
 import { tidy, type Notes } from '../../writing/edit'
+import { isHeader, said } from './header'
 import { tabText, type TabBlock, type TabFret, type TabString } from './lines'
-import { byCount, bySpacing, meterOfCount, paddingOf, PLAIN_VALUE, type RhythmBy, type TabBar } from './rhythm'
+import { byCount, byScale, bySpacing, meterOfCount, paddingOf, PLAIN_VALUE, type RhythmBy, type TabBar } from './rhythm'
 
 /** How a text is to be read where it does not say so itself. */
 export interface TabOptions {
@@ -27,6 +28,8 @@ export interface TabRead {
   readonly capo: number | null
   /** Open pitches, thickest first; null for standard. */
   readonly tuning: readonly number[] | null
+  /** Every note is muted. */
+  readonly muted: boolean
   readonly rhythm: RhythmBy
   /** Ways its rhythm can be read. */
   readonly ways: readonly RhythmBy[]
@@ -152,7 +155,13 @@ interface Timed {
   readonly warnings: readonly string[]
 }
 
-function timed(bars: readonly ReadBar[], by: RhythmBy, value: Tick, meter: readonly [number, number]): Timed {
+function timed(
+  bars: readonly ReadBar[],
+  by: RhythmBy,
+  value: Tick,
+  meter: readonly [number, number],
+  toScale: boolean,
+): Timed {
   const bar = barTicks(meter)
   const padding = paddingOf(bars)
   const warnings: string[] = []
@@ -161,7 +170,7 @@ function timed(bars: readonly ReadBar[], by: RhythmBy, value: Tick, meter: reado
   let at = 0
   for (const [i, each] of bars.entries()) {
     const read =
-      by === 'count' ? byCount(each, each.block, meter) : by === 'spacing' ? bySpacing(each, padding, meter) : null
+      by === 'count' ? byCount(each, each.block, meter) : by === 'spacing' ? ((toScale ? byScale(each, meter) : null) ?? bySpacing(each, padding, meter)) : null
     const within = read ?? each.columns.map((_, k) => k * value)
     if (!read && by !== 'equal' && each.columns.length > 0)
       warnings.push(
@@ -177,20 +186,6 @@ function timed(bars: readonly ReadBar[], by: RhythmBy, value: Tick, meter: reado
     ends.push(at)
   }
   return { starts, ends, warnings }
-}
-
-/** What prose around the strings says of the music. */
-function said(prose: readonly { readonly text: string }[]) {
-  const whole = prose.map(({ text }) => text).join('\n')
-  const [, beats, unit] = /(?:^|[^\d/])(\d{1,2})\/(2|4|8|16)(?![\d/])/.exec(whole) ?? []
-  const capo = /\bcapo\D{0,12}(\d{1,2})\b/i.exec(whole)?.[1]
-  const tempo = /(\d{2,3})\s*(?:bpm|quarters)|(?:tempo|[♩=])\s*[:=]?\s*(\d{2,3})\b/i.exec(whole)
-  const bpm = Number(tempo?.[1] ?? tempo?.[2])
-  return {
-    meter: beats && Number(beats) <= 32 && Number(beats) > 0 ? ([Number(beats), Number(unit)] as const) : null,
-    capo: capo && Number(capo) <= 11 ? Number(capo) : null,
-    tempo: bpm >= 10 && bpm <= 400 ? bpm : null,
-  }
 }
 
 function unreadable(text: string, { blocks, wrong }: ReturnType<typeof tabText>): TabProblem | null {
@@ -228,7 +223,10 @@ export function readTab(text: string, options: TabOptions = {}): TabRead | TabPr
   const refused = unreadable(text, parts)
   if (refused) return refused
   const { blocks, prose } = parts
-  const { first, tuning, warning } = strung(blocks[0]!)
+  const spoken = said(prose)
+  const named = strung(blocks[0]!)
+  const { first, warning } = named
+  const tuning = spoken.tuning?.length === blocks[0]!.strings.length ? spoken.tuning : named.tuning
   const bars = blocks.flatMap(block => barsOf(block, first)).map(aligned)
   const struck = bars.flatMap(bar => bar.struck)
   const dead = struck.filter(({ fret }) => fret.fret === 'x').length
@@ -237,12 +235,11 @@ export function readTab(text: string, options: TabOptions = {}): TabRead | TabPr
   if (struck.length === dead) return problem('the lines have no fret numbers')
   const beyond = struck.find(({ fret }) => Number(fret.fret) > 36)
   if (beyond) return problem(`fret ${beyond.fret.fret} is on no guitar`, beyond.line, beyond.fret.column + 1)
-  const spoken = said(prose)
   const counting = blocks.find(({ count }) => count !== null)?.count ?? null
   const meter = options.meter ?? spoken.meter ?? (counting ? meterOfCount(counting) : null) ?? ([4, 4] as const)
   const ways: readonly RhythmBy[] = [...(counting ? (['count'] as const) : []), 'spacing', 'equal']
   const rhythm = options.rhythm && ways.includes(options.rhythm) ? options.rhythm : ways[0]!
-  const times = timed(bars, rhythm, options.value ?? PLAIN_VALUE, meter)
+  const times = timed(bars, rhythm, options.value ?? PLAIN_VALUE, meter, spoken.toScale)
   const onsets = times.starts.flat()
   const nextOf = new Map(onsets.map((at, i) => [at, onsets[i + 1] ?? Infinity]))
   const notes = bars.flatMap((bar, i) =>
@@ -255,15 +252,17 @@ export function readTab(text: string, options: TabOptions = {}): TabRead | TabPr
       return [{ at, dur, string, fret: fret.fret, ...via(fret) }]
     }),
   )
+  const words = prose.filter(each => !isHeader(each))
   return {
     ok: true,
     notes: tidy(notes),
     bars: bars.length,
-    title: prose[0]?.text.slice(0, 120) ?? null,
+    title: words[0]?.text.slice(0, 200) ?? null,
     meter,
     tempo: spoken.tempo,
     capo: spoken.capo,
     tuning,
+    muted: spoken.muted,
     rhythm,
     ways,
     warnings: [
@@ -273,8 +272,8 @@ export function readTab(text: string, options: TabOptions = {}): TabRead | TabPr
         dead,
       ),
       ...times.warnings,
-      ...(prose.length > 1
-        ? [`${prose.length - 1} ${prose.length === 2 ? 'line' : 'lines'} of text between the strings left out.`]
+      ...(words.length > 1
+        ? [`${words.length - 1} ${words.length === 2 ? 'line' : 'lines'} of text between the strings left out.`]
         : []),
     ],
   }

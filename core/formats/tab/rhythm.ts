@@ -66,6 +66,15 @@ export function bySpacing(
   )
 }
 
+/**
+ * Onsets of a bar drawn to scale: after one column of margin its columns divide it evenly.
+ * @returns Ticks from the bar's beginning; null where that makes no whole ticks.
+ */
+export function byScale({ from, to, columns }: TabBar, meter: readonly [number, number]): readonly Tick[] | null {
+  const at = columns.map(column => ((column - from - 1) * barTicks(meter)) / (to - from - 1))
+  return at.every(tick => tick >= 0 && Number.isInteger(tick)) ? at : null
+}
+
 /** A place of the count: its column, and how far into which bar it is. */
 interface Counted {
   readonly column: number
