@@ -40,7 +40,8 @@ function readArguments() {
     if (!known.includes(values.as)) refuse(`--as: must be one of ${[...new Set(known)].join(', ')}, not ${values.as}`)
     if (positionals.length !== (values.read === undefined ? 1 : 0)) refuse(USAGE)
     const part = values.part === undefined ? undefined : Number(values.part)
-    if (part !== undefined && !(Number.isInteger(part) && part >= 1)) refuse(`--part: must be a number from 1, not ${values.part}`)
+    if (part !== undefined && !(Number.isInteger(part) && part >= 1))
+      refuse(`--part: must be a number from 1, not ${values.part}`)
     return { ...values, part, source: positionals[0] }
   } catch (error) {
     return refuse(`${(error as Error).message}\n${USAGE}`)
@@ -60,7 +61,9 @@ function readMusicFile(path: string, part: number | undefined): string {
   try {
     bytes = readFileSync(path)
   } catch (error) {
-    return refuse(`${path}: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message}`)
+    return refuse(
+      `${path}: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message}`,
+    )
   }
   const read = readFile(bytes, { part })
   if (!read.ok) return refuse(read.why)
@@ -74,7 +77,9 @@ function scoreOf(raw: unknown, as: string): Score {
   if (Array.isArray(raw)) refuse(`--as ${as}: takes one spec, not a list`)
   const [judged] = answerEach(raw, judgedOf)
   if ('error' in judged!) return refuse(problemIn(judged.error))
-  return judged!.kind === 'sheet' ? judged! : refuse(`A ${judged!.kind === 'count' ? 'counting drill' : 'warm-up'} has no notes to write as ${as}.`)
+  return judged!.kind === 'sheet'
+    ? judged!
+    : refuse(`A ${judged!.kind === 'count' ? 'counting drill' : 'warm-up'} has no notes to write as ${as}.`)
 }
 
 const { as, out, read, part, source, notation, click } = readArguments()

@@ -51,7 +51,8 @@ const PLAIN = {
  */
 export function readFile(bytes: Uint8Array, reading: FileReading = {}): ReadFile {
   if (bytes.length === 0) return refused('The file is empty.')
-  if (bytes.length > MOST_BYTES) return refused(`The file has ${Math.round(bytes.length / 1e6)} MB; 20 MB are the most.`)
+  if (bytes.length > MOST_BYTES)
+    return refused(`The file has ${Math.round(bytes.length / 1e6)} MB; 20 MB are the most.`)
   const kind = kindOf(bytes)
   if (kind === null) return refused('The file is none that is read: MusicXML, MIDI, or tablature as text.')
   if (kind === 'musicxml') return { ...readMusicXml(bytes, reading), kind }

@@ -33,7 +33,11 @@ export interface Found {
   readonly meter: readonly [number, number]
   readonly tempo: number | null
   /** Open pitches, thickest first, and capo; null where the file tells nothing of a guitar. */
-  readonly guitar: { readonly tuning: readonly number[]; readonly capo: number; readonly preset?: InstrumentChoice['preset'] } | null
+  readonly guitar: {
+    readonly tuning: readonly number[]
+    readonly capo: number
+    readonly preset?: InstrumentChoice['preset']
+  } | null
   readonly warnings: readonly string[]
 }
 
@@ -41,7 +45,10 @@ const figure = (count: number) => count.toLocaleString('en-GB')
 const many = (count: number, one: string, more: string) => (count === 1 ? `1 ${one}` : `${figure(count)} ${more}`)
 
 /** The guitar the music is read for: the one the file names, on the neck in hand; else the one in hand if it has all pitches. */
-function guitarFor({ guitar, notes }: Found, beside: Beside): { readonly choice: InstrumentChoice; readonly warning: string | null } {
+function guitarFor(
+  { guitar, notes }: Found,
+  beside: Beside,
+): { readonly choice: InstrumentChoice; readonly warning: string | null } {
   const own: InstrumentChoice = beside.instrument ?? { preset: 'classical' }
   if (guitar) {
     const { tuning: _, capo: __, ...neck } = own
@@ -57,10 +64,14 @@ function guitarFor({ guitar, notes }: Found, beside: Beside): { readonly choice:
     if (highest <= lastFret) return { choice, warning: null }
     const longer = longerNeck(choice, highest)
     return longer
-      ? { choice: longer, warning: `Fret ${highest} is past the last fret of the guitar in hand (${lastFret}): it is read for one with more frets.` }
+      ? {
+          choice: longer,
+          warning: `Fret ${highest} is past the last fret of the guitar in hand (${lastFret}): it is read for one with more frets.`,
+        }
       : { choice, warning: null }
   }
-  const fits = (choice: InstrumentChoice) => notes.every(({ midi }) => placesOfPitch(instrumentOf(choice), midi).length > 0)
+  const fits = (choice: InstrumentChoice) =>
+    notes.every(({ midi }) => placesOfPitch(instrumentOf(choice), midi).length > 0)
   if (fits(own)) return { choice: own, warning: null }
   // The smallest that holds every pitch.
   const other = PRESET_NAMES.map((preset): InstrumentChoice => ({ preset }))
@@ -77,17 +88,17 @@ const longerNeck = (choice: InstrumentChoice, fret: number): InstrumentChoice | 
 }
 
 /** A note at the place it names where the guitar has it, else as a bare pitch; null where neither is to be had. */
-function settled(note: FoundNote, choice: InstrumentChoice): { readonly note: FreeNote | null; readonly moved: boolean } {
+function settled(
+  note: FoundNote,
+  choice: InstrumentChoice,
+): { readonly note: FreeNote | null; readonly moved: boolean } {
   const { midi, muted, marks = [], string, fret, finger, ...other } = note
   const shown = [...marks, ...(muted ? ['muted' as const] : [])]
   const rest = { ...other, ...(shown.length > 0 && { marks: shown }) }
   const guitar = instrumentOf(choice)
   if (string !== undefined && fret !== undefined && string <= guitar.tuning.length && fret <= guitar.lastFret) {
     const fits = finger !== undefined && (finger === 0) === (fret === 0)
-    return {
-      note: { ...rest, string, fret, ...(fits && { finger }) },
-      moved: midiAt(guitar, string, fret) !== midi,
-    }
+    return { note: { ...rest, string, fret, ...(fits && { finger }) }, moved: midiAt(guitar, string, fret) !== midi }
   }
   if (placesOfPitch(guitar, midi).length === 0) return { note: null, moved: false }
   return { note: { ...rest, midi, ...(finger !== undefined && { finger }) }, moved: false }
@@ -130,7 +141,8 @@ function asManyAsStrings(notes: readonly FreeNote[], strings: number): readonly 
   })
 }
 
-const byTime = (a: FreeNote, b: FreeNote) => a.at - b.at || (b.string ?? 0) - (a.string ?? 0) || (a.midi ?? 0) - (b.midi ?? 0)
+const byTime = (a: FreeNote, b: FreeNote) =>
+  a.at - b.at || (b.string ?? 0) - (a.string ?? 0) || (a.midi ?? 0) - (b.midi ?? 0)
 
 /**
  * Makes a drill of what a file tells: own music with the title, meter, tempo and guitar of the file, strings and
@@ -156,7 +168,9 @@ export function musicOf(found: Found, beside: Beside = {}): ReadMusic {
   if (lost > 0) warnings.push(`${many(lost, 'note is', 'notes are')} too low or too high for this guitar: left out.`)
   const once = asManyAsStrings(onceEach(placed), instrumentOf(choice).tuning.length)
   if (once.length < placed.length)
-    warnings.push(`${many(placed.length - once.length, 'note that falls', 'notes that fall')} on a string already taken at that moment: left out.`)
+    warnings.push(
+      `${many(placed.length - once.length, 'note that falls', 'notes that fall')} on a string already taken at that moment: left out.`,
+    )
   if (once.length === 0) return { ok: false, why: 'None of the notes lies on this guitar.' }
   const notes = tidy(slurredPitches(once))
   const plain = slurs(once) - slurs(notes)

@@ -3,7 +3,8 @@ import { MOST_BYTES } from './bytes'
 
 /** Files of an archive by name, or why it is not opened, in one sentence. */
 export type Unzipped =
-  { readonly ok: true; readonly files: Readonly<Record<string, Uint8Array>> } | { readonly ok: false; readonly why: string }
+  | { readonly ok: true; readonly files: Readonly<Record<string, Uint8Array>> }
+  | { readonly ok: false; readonly why: string }
 
 const MOST_FILES = 500
 /** So many times larger than it is packed a file may become: music packs by ten or twenty, a bomb by a thousand. */

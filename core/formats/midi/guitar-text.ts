@@ -17,7 +17,9 @@ export const guitarText = (preset: PresetName, { tuning, capo }: Pick<Instrument
 
 /** The guitar such a line tells of; null for any other text. */
 export function guitarIn(text: string): WrittenFor | null {
-  const found = /^Guitar ([a-z-]{1,20}), tuning (\d{1,3}(?: \d{1,3}){5,7}), capo (\d{1,2}); channels are strings$/.exec(text)
+  const found = /^Guitar ([a-z-]{1,20}), tuning (\d{1,3}(?: \d{1,3}){5,7}), capo (\d{1,2}); channels are strings$/.exec(
+    text,
+  )
   const preset = PRESET_NAMES.find(name => name === found?.[1])
   const tuning = found?.[2]!.split(' ').map(Number) ?? []
   const capo = Number(found?.[3])

@@ -23,7 +23,9 @@ function divisionOf(inside: readonly Tick[], tempo: number): number | null {
     const cell = TICKS_PER_QUARTER / division
     return Math.max(...inside.map(at => Math.abs(ticksToMs(at - Math.round(at / cell) * cell, tempo))))
   }
-  const fitting = DIVISIONS.map(division => ({ division, error: error(division) })).filter(each => each.error <= NEAR_MS)
+  const fitting = DIVISIONS.map(division => ({ division, error: error(division) })).filter(
+    each => each.error <= NEAR_MS,
+  )
   const least = Math.min(...fitting.map(each => each.error))
   return fitting.find(each => each.error <= least + NO_WORSE_MS)?.division ?? null
 }

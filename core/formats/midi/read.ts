@@ -23,7 +23,8 @@ const TRACK = [0x4d, 0x54, 0x72, 0x6b]
 /** Walks the chunks of a file, so that what is cut off is known before it is read. */
 function problemIn(bytes: Uint8Array): string | null {
   if (!beginsWith(bytes, HEADER) || bytes.length < 14) return 'The file is no MIDI file, or cut off at its beginning.'
-  if (bytes.length > MOST_MIDI_BYTES) return `The MIDI file has ${Math.round(bytes.length / 1e6)} MB; 2 MB are the most.`
+  if (bytes.length > MOST_MIDI_BYTES)
+    return `The MIDI file has ${Math.round(bytes.length / 1e6)} MB; 2 MB are the most.`
   const number = (at: number) => new DataView(bytes.buffer, bytes.byteOffset).getUint32(at)
   if (number(4) !== 6) return 'The file is no MIDI file: its header has another length.'
   const format = (bytes[8]! << 8) | bytes[9]!
@@ -58,27 +59,36 @@ interface Played {
 
 /** The notes of one track, from on to off; what is never ended lasts to the end of the track. */
 function playedIn(track: readonly MidiEvent[], scale: number): readonly Played[] {
-  const open = new Map<string, { readonly at: number; readonly velocity: number }[]>()
+  const open = new Map<
+    string,
+    { readonly begun: { readonly at: number; readonly velocity: number }[]; ended: number }
+  >()
   const notes: Played[] = []
   let now = 0
   const end = (channel: number, midi: number) => {
-    const begun = open.get(`${channel} ${midi}`)?.shift()
-    if (begun) notes.push({ ...begun, to: now * scale, channel, midi })
+    const here = open.get(`${channel} ${midi}`)
+    const begun = here?.begun[here.ended]
+    if (!begun) return
+    here!.ended++
+    notes.push({ ...begun, to: now * scale, channel, midi })
   }
   for (const event of track) {
     now += event.deltaTime
     if (event.type === 'noteOn' && event.velocity > 0) {
       const key = `${event.channel} ${event.noteNumber}`
       const begun = { at: now * scale, velocity: event.velocity }
-      if (open.has(key)) open.get(key)!.push(begun)
-      else open.set(key, [begun])
+      const here = open.get(key)
+      if (here) here.begun.push(begun)
+      else open.set(key, { begun: [begun], ended: 0 })
     } else if (event.type === 'noteOff' || event.type === 'noteOn') end(event.channel, event.noteNumber)
   }
-  for (const [key, list] of open) {
+  for (const [key, { begun, ended }] of open) {
     const [channel, midi] = key.split(' ').map(Number)
-    while (list.length > 0) end(channel!, midi!)
+    for (let i = ended; i < begun.length; i++) end(channel!, midi!)
   }
-  return notes.filter(({ at, to }) => to > at).toSorted((a, b) => a.at - b.at || b.channel - a.channel || a.midi - b.midi)
+  return notes
+    .filter(({ at, to }) => to > at)
+    .toSorted((a, b) => a.at - b.at || b.channel - a.channel || a.midi - b.midi)
 }
 
 /** Tempo, meter and texts of all tracks. */
@@ -95,7 +105,11 @@ function head(tracks: readonly (readonly MidiEvent[])[]) {
 }
 
 /** Tracks that have notes; a file of one track by channels, as far as they are not strings. */
-function partsOf(tracks: readonly (readonly MidiEvent[])[], scale: number, format: number): readonly { readonly name: string; readonly notes: readonly Played[] }[] {
+function partsOf(
+  tracks: readonly (readonly MidiEvent[])[],
+  scale: number,
+  format: number,
+): readonly { readonly name: string; readonly notes: readonly Played[] }[] {
   const each = tracks.map(track => ({
     name: textIn(track.find(({ type }) => type === 'trackName') ?? ({} as MidiEvent)),
     notes: playedIn(track, scale).filter(({ channel }) => channel !== 9),
@@ -143,14 +157,29 @@ function ownNotes(played: readonly Played[], { preset, tuning, capo }: WrittenFo
   })
 }
 
-function foreignNotes(played: readonly Played[], tempo: number): { readonly notes: readonly FoundNote[]; readonly warnings: readonly string[] } {
+function foreignNotes(
+  played: readonly Played[],
+  tempo: number,
+): { readonly notes: readonly FoundNote[]; readonly warnings: readonly string[] } {
   const { at, to, movedMs, beatsLeft } = quantise(played, tempo)
-  const told = movedMs >= 0.5 ? [`Notes were brought into time: moved by ${movedMs < 1 ? 'less than 1' : Math.round(movedMs)} ms at most.`] : []
-  const left = beatsLeft > 0 ? [`In ${beatsLeft === 1 ? 'one beat' : `${beatsLeft} beats`} no division fits: the notes stay where they were played.`] : []
-  return { notes: played.map(({ midi }, i) => ({ at: at[i]!, dur: Math.max(1, to[i]! - at[i]!), midi })), warnings: [...told, ...left] }
+  const told =
+    movedMs >= 0.5
+      ? [`Notes were brought into time: moved by ${movedMs < 1 ? 'less than 1' : Math.round(movedMs)} ms at most.`]
+      : []
+  const left =
+    beatsLeft > 0
+      ? [
+          `In ${beatsLeft === 1 ? 'one beat' : `${beatsLeft} beats`} no division fits: the notes stay where they were played.`,
+        ]
+      : []
+  return {
+    notes: played.map(({ midi }, i) => ({ at: at[i]!, dur: Math.max(1, to[i]! - at[i]!), midi })),
+    warnings: [...told, ...left],
+  }
 }
 
-const isMeter = ([beats, unit]: readonly [number, number]) => beats >= 1 && beats <= 32 && [1, 2, 4, 8, 16].includes(unit)
+const isMeter = ([beats, unit]: readonly [number, number]) =>
+  beats >= 1 && beats <= 32 && [1, 2, 4, 8, 16].includes(unit)
 
 /**
  * Reads a Standard MIDI File (RP-001), formats 0 and 1. In files of our own a channel is a string and the time is kept
@@ -172,7 +201,13 @@ export function readMidi(bytes: Uint8Array, { part, beside }: MidiReading = {}):
   const number = part ?? 1
   const chosen = parts[number - 1]
   if (!chosen)
-    return { ok: false, why: parts.length === 0 ? 'The MIDI file has no notes beside drums.' : `The MIDI file has ${parts.length} ${parts.length === 1 ? 'part' : 'parts'} with notes; there is no part ${number}.` }
+    return {
+      ok: false,
+      why:
+        parts.length === 0
+          ? 'The MIDI file has no notes beside drums.'
+          : `The MIDI file has ${parts.length} ${parts.length === 1 ? 'part' : 'parts'} with notes; there is no part ${number}.`,
+    }
   const tempo = tempos[0] ?? 120
   const bounded = Math.max(10, Math.min(400, tempo))
   const meter = meters.find(isMeter) ?? ([4, 4] as const)
@@ -186,12 +221,19 @@ export function readMidi(bytes: Uint8Array, { part, beside }: MidiReading = {}):
     guitar,
     warnings: [
       ...(parts.length > 1 && part === undefined
-        ? [`Of ${parts.length} parts the first is read${chosen.name ? `, ${chosen.name}` : ''}; the others are ${parts.slice(1, 6).map((one, i) => `${i + 2} ${one.name || 'without a name'}`).join(', ')}${parts.length > 6 ? ' …' : ''}.`]
+        ? [
+            `Of ${parts.length} parts the first is read${chosen.name ? `, ${chosen.name}` : ''}; the others are ${parts
+              .slice(1, 6)
+              .map((one, i) => `${i + 2} ${one.name || 'without a name'}`)
+              .join(', ')}${parts.length > 6 ? ' …' : ''}.`,
+          ]
         : []),
       ...(new Set(tempos).size > 1 ? ['The tempo changes in the middle: the first is kept.'] : []),
       ...(tempo !== bounded ? [`The tempo, ${Math.round(tempo)}, is none a drill can have: ${bounded} is taken.`] : []),
       ...(new Set(meters.map(String)).size > 1 ? ['The meter changes in the middle: the first is kept.'] : []),
-      ...(file.tracks.flat().some(event => event.type === 'noteOn' && event.channel === 9) && !guitar ? ['Drums (channel 10) are left out.'] : []),
+      ...(file.tracks.flat().some(event => event.type === 'noteOn' && event.channel === 9) && !guitar
+        ? ['Drums (channel 10) are left out.']
+        : []),
       ...read.warnings,
     ],
   }

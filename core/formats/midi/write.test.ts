@@ -26,7 +26,11 @@ function meant(score: Score): readonly (readonly number[])[] {
   return notes
     .map(note => {
       const next = notes.find(each => each.string === note.string && each.at > note.at)?.at ?? Infinity
-      const own = note.at + (note.marks.includes('staccato') || score.spec.sound.length === 'staccato' ? Math.max(1, Math.floor(note.dur / 2)) : note.dur)
+      const own =
+        note.at +
+        (note.marks.includes('staccato') || score.spec.sound.length === 'staccato'
+          ? Math.max(1, Math.floor(note.dur / 2))
+          : note.dur)
       return [note.at, note.string, note.midi, Math.min(own, next)]
     })
     .toSorted(byString)
@@ -38,7 +42,12 @@ function heard(bytes: Uint8Array): readonly (readonly number[])[] {
   // That parser splits a track with several channels into one for each.
   return file.tracks
     .flatMap(track =>
-      track.notes.map(note => [note.ticks * scale, track.channel + 1, note.midi, (note.ticks + note.durationTicks) * scale]),
+      track.notes.map(note => [
+        note.ticks * scale,
+        track.channel + 1,
+        note.midi,
+        (note.ticks + note.durationTicks) * scale,
+      ]),
     )
     .toSorted(byString)
 }
@@ -84,7 +93,11 @@ describe('MIDI as another program reads it', () => {
       [3, 77],
       [4, 76],
     ])
-    expect(Math.min(...file.tracks.filter(({ channel }) => channel !== 9).flatMap(({ notes }) => notes.map(({ ticks }) => ticks)))).toBe(4 * 480)
+    expect(
+      Math.min(
+        ...file.tracks.filter(({ channel }) => channel !== 9).flatMap(({ notes }) => notes.map(({ ticks }) => ticks)),
+      ),
+    ).toBe(4 * 480)
   })
 
   test('tempo, meter, title and positions stand in the first track, in letters of any language', () => {
@@ -105,8 +118,22 @@ describe('MIDI as another program reads it', () => {
 
   test('how hard: an accent more than a plucked note, a hammer-on less, a pull-off least, muted softest', () => {
     const strength = (spec: object, i: number) =>
-      Math.round(new Midi(toMidi(scoreOf(spec))).tracks.flatMap(({ notes }) => notes).toSorted((a, b) => a.ticks - b.ticks)[i]!.velocity * 127)
-    const slurred = { version: 1, family: 'slur', slur: { string: 2, groups: [[1, 2], [2, 1]], slurred: 2 } }
+      Math.round(
+        new Midi(toMidi(scoreOf(spec))).tracks.flatMap(({ notes }) => notes).toSorted((a, b) => a.ticks - b.ticks)[i]!
+          .velocity * 127,
+      )
+    const slurred = {
+      version: 1,
+      family: 'slur',
+      slur: {
+        string: 2,
+        groups: [
+          [1, 2],
+          [2, 1],
+        ],
+        slurred: 2,
+      },
+    }
     expect(strength(order(), 0)).toBe(96)
     expect(strength(order({ sound: { accentEvery: 4 } }), 0)).toBe(110)
     expect(strength(slurred, 1)).toBe(84)

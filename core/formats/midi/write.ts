@@ -45,7 +45,11 @@ function notesOf(score: Score, shift: Tick): readonly Timed[] {
       const [channel, noteNumber] = [note.string - 1, note.midi]
       return [
         { at: end + shift, order: 0, event: { type: 'noteOff', channel, noteNumber, velocity: 64 } },
-        { at: note.at + shift, order: 1, event: { type: 'noteOn', channel, noteNumber, velocity: velocityOf(score, note) } },
+        {
+          at: note.at + shift,
+          order: 1,
+          event: { type: 'noteOn', channel, noteNumber, velocity: velocityOf(score, note) },
+        },
       ]
     })
     .toReversed()
@@ -68,7 +72,12 @@ function clicksOf({ meter, bars }: Score): readonly Timed[] {
 }
 
 /** Events in order, each with the time since the one before. */
-function track(name: string, head: readonly Record<string, unknown>[], events: readonly Timed[], divide: number): MidiEvent[] {
+function track(
+  name: string,
+  head: readonly Record<string, unknown>[],
+  events: readonly Timed[],
+  divide: number,
+): MidiEvent[] {
   let at = 0
   const timed = events
     .toSorted((a, b) => a.at - b.at || a.order - b.order)
@@ -109,14 +118,28 @@ export function toMidi(score: Score, { click = false }: MidiOptions = {}): Uint8
       [
         { type: 'text', text: bytesOf(guitarText(score.spec.instrument.preset, guitar)) },
         { type: 'setTempo', microsecondsPerBeat: Math.round(60_000_000 / score.tempo) },
-        { type: 'timeSignature', numerator: score.meter[0], denominator: score.meter[1], metronome: (24 * beatTicks(score.meter)) / TICKS_PER_QUARTER, thirtyseconds: 8 },
+        {
+          type: 'timeSignature',
+          numerator: score.meter[0],
+          denominator: score.meter[1],
+          metronome: (24 * beatTicks(score.meter)) / TICKS_PER_QUARTER,
+          thirtyseconds: 8,
+        },
       ],
       markers,
       divide,
     ),
-    track('Guitar', strings.map(string => ({ type: 'programChange', channel: string - 1, programNumber: program })), notes, divide),
+    track(
+      'Guitar',
+      strings.map(string => ({ type: 'programChange', channel: string - 1, programNumber: program })),
+      notes,
+      divide,
+    ),
     ...(click ? [track('Click', [], clicks, divide)] : []),
   ]
-  const data: MidiData = { header: { format: 1, numTracks: tracks.length, ticksPerBeat: TICKS_PER_QUARTER / divide }, tracks }
+  const data: MidiData = {
+    header: { format: 1, numTracks: tracks.length, ticksPerBeat: TICKS_PER_QUARTER / divide },
+    tracks,
+  }
   return Uint8Array.from(writeMidi(data))
 }

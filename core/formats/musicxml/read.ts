@@ -54,7 +54,16 @@ const tuningOf = (details: Element | undefined): readonly number[] =>
         }) ?? [],
     )
 
-const STROKES: Readonly<Record<string, FreeNote['pluck']>> = { p: 'p', i: 'i', m: 'm', a: 'a', c: 'c', e: 'c', x: 'c', q: 'c' }
+const STROKES: Readonly<Record<string, FreeNote['pluck']>> = {
+  p: 'p',
+  i: 'i',
+  m: 'm',
+  a: 'a',
+  c: 'c',
+  e: 'c',
+  x: 'c',
+  q: 'c',
+}
 
 function pluckOf(technical: Element | undefined): FreeNote['pluck'] {
   if (child(technical, 'down-bow')) return 'D'
@@ -85,8 +94,18 @@ function played(note: Element): Pick<FreeNote, 'string' | 'fret' | 'finger' | 'p
   const marks = (['accent', 'staccato'] as const).filter(mark => articulations.some(each => child(each, mark)))
   const string = numberIn(child(technical, 'string'))
   const fret = numberIn(child(technical, 'fret'))
-  const isPlace = string !== null && fret !== null && Number.isInteger(string) && Number.isInteger(fret) && string >= 1 && string <= 8 && fret >= 0 && fret <= 36
-  const finger = childrenOf(technical, 'fingering').flatMap(({ text }) => (/^[0-4]$/.test(text) ? [Number(text)] : []))[0]
+  const isPlace =
+    string !== null &&
+    fret !== null &&
+    Number.isInteger(string) &&
+    Number.isInteger(fret) &&
+    string >= 1 &&
+    string <= 8 &&
+    fret >= 0 &&
+    fret <= 36
+  const finger = childrenOf(technical, 'fingering').flatMap(({ text }) =>
+    /^[0-4]$/.test(text) ? [Number(text)] : [],
+  )[0]
   const pluck = pluckOf(technical)
   const via = viaOf(notations, technical)
   return {
@@ -123,7 +142,8 @@ class Part {
     const short = length - (this.furthest - this.bar)
     // A bar that is not full at the beginning is an upbeat: it ends with the bar line.
     if (isFirst && short > 0 && this.furthest > this.bar) {
-      for (let i = from; i < this.notes.length; i++) this.notes[i] = { ...this.notes[i]!, at: this.notes[i]!.at + short }
+      for (let i = from; i < this.notes.length; i++)
+        this.notes[i] = { ...this.notes[i]!, at: this.notes[i]!.at + short }
       this.bar += length
     } else this.bar = this.furthest > this.bar ? this.furthest : this.bar + length
   }
@@ -141,7 +161,8 @@ class Part {
       this.readTempo(child(element, 'sound'))
       for (const kind of childrenOf(element, 'direction-type')) this.readMetronome(child(kind, 'metronome'))
     } else if (element.name === 'sound') this.readTempo(element)
-    else if (element.name === 'barline' && (child(element, 'repeat') || child(element, 'ending'))) this.passed.add('repeat')
+    else if (element.name === 'barline' && (child(element, 'repeat') || child(element, 'ending')))
+      this.passed.add('repeat')
   }
 
   private go(ticks: number): void {
@@ -181,7 +202,8 @@ class Part {
     }
     const transpose = child(element, 'transpose')
     if (transpose)
-      this.transpose = (numberIn(child(transpose, 'chromatic')) ?? 0) + 12 * (numberIn(child(transpose, 'octave-change')) ?? 0)
+      this.transpose =
+        (numberIn(child(transpose, 'chromatic')) ?? 0) + 12 * (numberIn(child(transpose, 'octave-change')) ?? 0)
     for (const clef of childrenOf(element, 'clef'))
       if (child(clef, 'sign')?.text === 'TAB') this.tabStaff ??= clef.attributes.number ?? '1'
     for (const details of childrenOf(element, 'staff-details')) {
@@ -248,12 +270,18 @@ class Part {
   }
 }
 
-function guitarOf(part: Part, preset: (typeof PRESET_NAMES)[number] | undefined): { readonly guitar: Found['guitar']; readonly warnings: readonly string[] } {
+function guitarOf(
+  part: Part,
+  preset: (typeof PRESET_NAMES)[number] | undefined,
+): { readonly guitar: Found['guitar']; readonly warnings: readonly string[] } {
   const { tuning, capo } = part
   if (tuning.length >= 6 && tuning.length <= 8 && tuning.every(midi => midi >= 0 && midi <= 127))
     return { guitar: { tuning, capo, ...(preset && { preset }) }, warnings: [] }
   if (tuning.length > 0)
-    return { guitar: null, warnings: [`Its staff has ${tuning.length} strings, a guitar here six to eight: places are chosen anew.`] }
+    return {
+      guitar: null,
+      warnings: [`Its staff has ${tuning.length} strings, a guitar here six to eight: places are chosen anew.`],
+    }
   return { guitar: null, warnings: [] }
 }
 
@@ -264,13 +292,18 @@ function readScore(text: string, { part: wanted, beside }: MusicXmlReading): Rea
   const { root } = xml
   if (root.name === 'score-timewise')
     return { ok: false, why: 'The file is ordered by time (score-timewise): only score-partwise is read.' }
-  if (root.name !== 'score-partwise') return { ok: false, why: `The file is no MusicXML score: it begins with <${root.name.slice(0, 40)}>.` }
+  if (root.name !== 'score-partwise')
+    return { ok: false, why: `The file is no MusicXML score: it begins with <${root.name.slice(0, 40)}>.` }
   const parts = childrenOf(root, 'part')
   const list = childrenOf(child(root, 'part-list'), 'score-part')
   if (parts.length === 0) return { ok: false, why: 'The score has no part.' }
   const number = wanted ?? 1
   const body = parts[number - 1]
-  if (!body) return { ok: false, why: `The score has ${parts.length === 1 ? 'one part' : `${parts.length} parts`}; there is no part ${number}.` }
+  if (!body)
+    return {
+      ok: false,
+      why: `The score has ${parts.length === 1 ? 'one part' : `${parts.length} parts`}; there is no part ${number}.`,
+    }
   const listed = (one: Element) => list.find(each => each.attributes.id === one.attributes.id)
   const nameOf = (one: Element, i: number) => child(listed(one), 'part-name')?.text || `part ${i + 1}`
   const part = new Part()
@@ -292,7 +325,12 @@ function readScore(text: string, { part: wanted, beside }: MusicXmlReading): Rea
       guitar,
       warnings: [
         ...(parts.length > 1 && wanted === undefined
-          ? [`Of ${parts.length} parts the first is read, ${nameOf(body, 0)}; the others are ${parts.slice(1, 6).map((one, i) => `${i + 2} ${nameOf(one, i + 1)}`).join(', ')}${parts.length > 6 ? ' …' : ''}.`]
+          ? [
+              `Of ${parts.length} parts the first is read, ${nameOf(body, 0)}; the others are ${parts
+                .slice(1, 6)
+                .map((one, i) => `${i + 2} ${nameOf(one, i + 1)}`)
+                .join(', ')}${parts.length > 6 ? ' …' : ''}.`,
+            ]
           : []),
         ...warnings,
         ...TOLD.flatMap(([what, told]) => (part.passed.counts.has(what) ? [told(part.passed.counts.get(what)!)] : [])),

@@ -36,8 +36,7 @@ function heard(xml: string): readonly (readonly [number, number, number])[] {
 }
 
 const inOrder = (a: readonly number[], b: readonly number[]) => a[0]! - b[0]! || a[1]! - b[1]! || a[2]! - b[2]!
-const meant = ({ notes }: Score) =>
-  notes.map(({ at, midi, dur }) => [at, midi, dur] as const).toSorted(inOrder)
+const meant = ({ notes }: Score) => notes.map(({ at, midi, dur }) => [at, midi, dur] as const).toSorted(inOrder)
 
 const read = (xml: string) => {
   const result = readMusicXml(strToU8(xml))
@@ -71,7 +70,11 @@ describe('MusicXML read back', () => {
     const { spec, warnings } = read(toMusicXml(score))
     expect(warnings).toEqual([])
     expect((spec.free as { notes: unknown }).notes).toEqual(notesOf(score))
-    expect(scoreOf(spec).notes.map(({ midi }) => midi)).toEqual(notesOf(score).map(({ string, fret }) => score.notes.find(note => note.string === string && note.fret === fret)!.midi))
+    expect(scoreOf(spec).notes.map(({ midi }) => midi)).toEqual(
+      notesOf(score).map(
+        ({ string, fret }) => score.notes.find(note => note.string === string && note.fret === fret)!.midi,
+      ),
+    )
   })
 
   test('written, read and written again it is the same bytes', () => {

@@ -134,8 +134,7 @@ function writeNotations(tag: Tag, piece: Piece, note: Note, lead: boolean, edges
   if (piece.tiedFrom) add(notations, 'tied', undefined, { type: 'stop' })
   if (piece.tiedTo) add(notations, 'tied', undefined, { type: 'start' })
   if (first)
-    for (const type of told.arcs.get(note.key) ?? [])
-      add(notations, 'slur', undefined, { type, number: note.string })
+    for (const type of told.arcs.get(note.key) ?? []) add(notations, 'slur', undefined, { type, number: note.string })
   if (lead && piece.tuplet) {
     if (edges.begins) add(notations, 'tuplet', undefined, { type: 'start', bracket: 'yes' })
     if (edges.ends) add(notations, 'tuplet', undefined, { type: 'stop' })
@@ -143,8 +142,7 @@ function writeNotations(tag: Tag, piece: Piece, note: Note, lead: boolean, edges
   const slurring = told.links.get(note.key) ?? []
   if (first)
     for (const { kind, type } of slurring)
-      if (kind === 'slide')
-        add(notations, 'slide', undefined, { type, 'number': note.string, 'line-type': 'solid' })
+      if (kind === 'slide') add(notations, 'slide', undefined, { type, 'number': note.string, 'line-type': 'solid' })
   writeTechnical(notations, note, first, slurring)
   const accent = first && note.marks.includes('accent')
   const short = first && told.short(note)
@@ -273,7 +271,8 @@ export function toMusicXml(score: Score, { notation = false }: MusicXmlOptions =
       add(add(tag, 'backup'), 'duration', length)
     }
     writeVoices(tag, measure, length, staff, told)
-    if (i === measures.length - 1) add(add(tag, 'barline', undefined, { location: 'right' }), 'bar-style', 'light-heavy')
+    if (i === measures.length - 1)
+      add(add(tag, 'barline', undefined, { location: 'right' }), 'bar-style', 'light-heavy')
   }
   return document.end({ prettyPrint: true }).concat('\n')
 }

@@ -43,7 +43,8 @@ export function valuesOf(ticks: Tick): readonly (Value & { readonly ticks: Tick 
   const found: (Value & { readonly ticks: Tick })[] = []
   let left = ticks
   while (left >= SHORTEST) {
-    const next = WRITTEN.find(each => each.ticks === left) ?? WRITTEN.find(each => each.dots === 0 && each.ticks <= left)!
+    const next =
+      WRITTEN.find(each => each.ticks === left) ?? WRITTEN.find(each => each.dots === 0 && each.ticks <= left)!
     found.push(next)
     left -= next.ticks
   }

@@ -170,7 +170,11 @@ function timed(
   let at = 0
   for (const [i, each] of bars.entries()) {
     const read =
-      by === 'count' ? byCount(each, each.block, meter) : by === 'spacing' ? ((toScale ? byScale(each, meter) : null) ?? bySpacing(each, padding, meter)) : null
+      by === 'count'
+        ? byCount(each, each.block, meter)
+        : by === 'spacing'
+          ? ((toScale ? byScale(each, meter) : null) ?? bySpacing(each, padding, meter))
+          : null
     const within = read ?? each.columns.map((_, k) => k * value)
     if (!read && by !== 'equal' && each.columns.length > 0)
       warnings.push(

@@ -28,7 +28,9 @@ describe('text tablature', () => {
 
   test('columns are in proportion to time: after a quarter twice as far as after an eighth', () => {
     const notes = [0, 10080, 15120, 20160].map((onset, i) => ({ at: onset, dur: 5040, string: 1, fret: i + 5 }))
-    const line = toTab(scoreOf({ version: 1, family: 'free', free: { notes } })).split('\n').find(each => each.startsWith('E |'))!
+    const line = toTab(scoreOf({ version: 1, family: 'free', free: { notes } }))
+      .split('\n')
+      .find(each => each.startsWith('E |'))!
     const column = (fret: number) => line.indexOf(String(fret))
     expect(column(6) - column(5)).toBe(2 * (column(7) - column(6)))
     expect(column(8) - column(7)).toBe(column(7) - column(6))
@@ -69,14 +71,24 @@ describe('text tablature read back', () => {
       const read = readTab(text)
       if (!read.ok) throw new Error(`${read.why}\n${text}`)
       expect([score.spec, places(read.notes)]).toEqual([score.spec, places(score.notes)])
-      expect([score.spec, read.capo ?? 0, read.meter]).toEqual([score.spec, score.spec.instrument.capo ?? 0, score.meter])
-      if (score.spec.instrument.tuning) expect(read.tuning ?? [40, 45, 50, 55, 59, 64]).toEqual(score.spec.instrument.tuning)
+      expect([score.spec, read.capo ?? 0, read.meter]).toEqual([
+        score.spec,
+        score.spec.instrument.capo ?? 0,
+        score.meter,
+      ])
+      if (score.spec.instrument.tuning)
+        expect(read.tuning ?? [40, 45, 50, 55, 59, 64]).toEqual(score.spec.instrument.tuning)
     }
     expect(scaled).toBeGreaterThan(RANDOM.length * 0.9)
   })
 
   test('written, read and written again it is the same text', () => {
-    const beside = { instrument: { preset: 'electric' as const }, rhythm: { meter: [4, 4] as [number, 4], perBeat: 4 }, tempo: 60, position: 5 }
+    const beside = {
+      instrument: { preset: 'electric' as const },
+      rhythm: { meter: [4, 4] as [number, 4], perBeat: 4 },
+      tempo: 60,
+      position: 5,
+    }
     const again = (text: string) => {
       const read = readPasted(text, { beside })
       if (!read.ok) throw new Error(read.why)

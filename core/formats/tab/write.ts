@@ -147,5 +147,14 @@ export function toTab(score: Score): string {
       })
       .join('\n'),
   )
-  return [score.title, headerOf(score, bars.every(({ toScale }) => toScale)), '', blocks.join('\n\n'), ''].join('\n')
+  return [
+    score.title,
+    headerOf(
+      score,
+      bars.every(({ toScale }) => toScale),
+    ),
+    '',
+    blocks.join('\n\n'),
+    '',
+  ].join('\n')
 }
