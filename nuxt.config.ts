@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 import { engineWorker } from './server/engine/bundle'
+import { FONT_FILES, SPARE_FONT } from './server/paper/font-files'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
 
@@ -39,6 +40,12 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   nitro: {
     preset: 'node-server',
+    // What goes on paper is set in the typefaces of the screen, which the built server carries along.
+    externals: {
+      traceInclude: [...Object.values(FONT_FILES), SPARE_FONT].map(file =>
+        fileURLToPath(new URL(`./node_modules/${file}`, import.meta.url)),
+      ),
+    },
     rollupConfig: { plugins: [engineWorker(fileURLToPath(new URL('./server/engine/worker.ts', import.meta.url)))] },
   },
   vite: { plugins: [tailwindcss()], worker: { format: 'es' }, build: { chunkSizeWarningLimit: 700 } },

@@ -8,13 +8,14 @@ import { realise } from '../core/score/realise'
 import type { Score } from '../core/score/score'
 import { explainRealised } from '../core/wording/explain'
 import { explainGrade } from '../core/wording/grade'
+import { pdfOf } from '../server/paper/write-out'
 import { answerEach, problemIn, readQuestion, refuse, writeOut } from './door'
 
 const USAGE = `usage: npm run -s drill -- '<spec>' [--as json|tab|explain] [--out FILE]
        npm run -s drill -- '<spec>' --as musicxml|midi|svg|pdf [--out FILE]
        npm run -s drill -- --read FILE [--part N]     a MusicXML, MIDI or text file as { spec, warnings }
 '-' in place of a spec reads standard input. A spec, or {spec, hand, pins}, or for words an array of them.
-musicxml takes --notation, midi --click.`
+musicxml takes --notation, midi --click, pdf --paper a4 or letter.`
 
 const WORDS = ['json', 'tab', 'explain']
 
@@ -29,6 +30,7 @@ function readArguments() {
         part: { type: 'string' },
         notation: { type: 'boolean', default: false },
         click: { type: 'boolean', default: false },
+        paper: { type: 'string', default: 'a4' },
         help: { type: 'boolean', short: 'h' },
       },
     })
@@ -36,9 +38,10 @@ function readArguments() {
       process.stdout.write(`${USAGE}\n`)
       process.exit(0)
     }
-    const known = [...WORDS, ...MUSIC_FORMATS]
+    const known = [...WORDS, ...MUSIC_FORMATS, 'pdf']
     if (!known.includes(values.as)) refuse(`--as: must be one of ${[...new Set(known)].join(', ')}, not ${values.as}`)
     if (positionals.length !== (values.read === undefined ? 1 : 0)) refuse(USAGE)
+    if (values.paper !== 'a4' && values.paper !== 'letter') refuse(`--paper: must be a4 or letter, not ${values.paper}`)
     const part = values.part === undefined ? undefined : Number(values.part)
     if (part !== undefined && !(Number.isInteger(part) && part >= 1))
       refuse(`--part: must be a number from 1, not ${values.part}`)
@@ -82,12 +85,13 @@ function scoreOf(raw: unknown, as: string): Score {
     : refuse(`A ${judged!.kind === 'count' ? 'counting drill' : 'warm-up'} has no notes to write as ${as}.`)
 }
 
-const { as, out, read, part, source, notation, click } = readArguments()
+const { as, out, read, part, source, notation, click, paper } = readArguments()
 if (read !== undefined) writeOut(`${readMusicFile(read, part)}\n`, out)
 else {
   const raw = readQuestion(source!)
   const format = MUSIC_FORMATS.find(each => each === as && each !== 'tab')
-  if (format) writeOut(exportMusic(scoreOf(raw, as), format, { notation, click }), out)
+  if (as === 'pdf') writeOut(await pdfOf(scoreOf(raw, as), paper === 'letter' ? 'letter' : 'a4'), out)
+  else if (format) writeOut(exportMusic(scoreOf(raw, as), format, { notation, click }), out)
   else {
     const judged = answerEach(raw, judgedOf)
     writeOut(

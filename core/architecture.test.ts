@@ -39,6 +39,7 @@ const LAYERS: readonly (readonly string[])[] = [
   ['grade'],
   ['ladder'],
   ['wording'],
+  ['sheet'],
   ['formats'],
 ]
 /** What encodes and decodes the bytes of a format. */

@@ -522,6 +522,10 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'POST /api/drills/[id]/duplicate': just({ id, version }),
   'PUT /api/drills/[id]/name': just({ name: z.string() }),
   'POST /api/drills/[id]/versions': version,
+  // Files: what is in them is checked where they are written.
+  'POST /api/drills/export': z.string().regex(/^Mine\n60 quarters a minute/),
+  'GET /api/drills/[id]/versions/[number]/export': z.string().regex(/quarters a minute · columns to scale/),
+  'POST /api/paper': z.string().startsWith('%PDF-1.'),
   'POST /api/assignments': justId,
   'POST /api/assignments/[id]/end': just({ ended: z.boolean() }),
   'PUT /api/assignments/[id]/pins': justId,

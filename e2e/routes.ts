@@ -13,6 +13,8 @@ export type Kind =
 
 export interface Row {
   readonly who: Who
+  /** What its address must ask for. */
+  readonly query?: string
   /** A body that is taken, given an id for the write and ids of rows of one's own. */
   readonly body?: (id: string, own: Readonly<Record<Kind | 'versions' | 'slots', string>>) => object
   /** Fields of the body that name somebody's row: each is tried with a stranger's. */
@@ -111,6 +113,12 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'POST /api/drills/[id]/duplicate': { who: 'teacher', body: id => ({ id, name: 'Mine' }) },
   'PUT /api/drills/[id]/name': { who: 'teacher', body: id => ({ id, name: 'Mine' }) },
   'POST /api/drills/[id]/versions': { who: 'teacher', body: id => ({ id, spec: SPEC }) },
+  'POST /api/drills/export': { who: 'teacher', body: () => ({ as: 'tab', name: 'Mine', spec: SPEC }) },
+  'GET /api/drills/[id]/versions/[number]/export': { who: 'teacher', query: '?as=tab' },
+  'POST /api/paper': {
+    who: 'teacher',
+    body: () => ({ form: 'compact', heading: 'Mine', drills: [{ name: 'Mine', spec: SPEC }] }),
+  },
   'POST /api/assignments': {
     who: 'teacher',
     body: (id, own) => ({
@@ -214,7 +222,9 @@ export function routesInFolder(): readonly string[] {
 }
 
 export const methodOf = (route: string) => route.split(' ')[0]!
-export const pathOf = (route: string, id: string) => route.split(' ')[1]!.replace('[id]', id)
+/** The address of a route: with an id, the first version where one is asked for, and what it must be asked with. */
+export const pathOf = (route: string, id: string) =>
+  route.split(' ')[1]!.replace('[id]', id).replace('[number]', '1') + (ROUTES[route]?.query ?? '')
 
 /** A copy of a body with the field at a dotted path set; of a list by its place. */
 export function withAt(body: object, path: string, value: unknown): object {

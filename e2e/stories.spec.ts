@@ -141,7 +141,7 @@ test('a fingerstyle adult: a pattern over chords, the fingers in sight, saved: a
   await page.goto(`/bench?student=${id}`)
   await chooseFamily(page, 'Plucking pattern')
   await expect(title(page)).toHaveText(/^Pattern p i m a/)
-  await expect(page.locator('.sheet-system .plucking').first()).toHaveText('p')
+  await expect(page.locator('.sheet-system .plucking tspan').first()).toHaveText('p')
   expect(await page.locator('.sheet-system .chord tspan').allTextContents()).not.toEqual([])
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await page.keyboard.press('Enter')
@@ -217,7 +217,7 @@ test('a left-handed player of seven strings: the guitar once, the drill over all
   const [guitar] = (await teacher.send('GET', '/api/instruments')).body as readonly { id: string }[]
   const id = await addStudent(teacher, { name: 'Lev', hand: { leftHanded: true }, instrumentId: guitar!.id })
   await page.goto(`/bench?student=${id}`)
-  await expect(page.locator('.sheet-system').first().locator('.string-name')).toHaveText([
+  await expect(page.locator('.sheet-system').first().locator('.string-name tspan')).toHaveText([
     'E',
     'B',
     'G',

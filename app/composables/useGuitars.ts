@@ -1,22 +1,9 @@
 import { computed } from 'vue'
 import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'
-import { instrumentOf, type InstrumentChoice } from '#core/guitar/instrument'
-import { TUNINGS } from '#core/guitar/tunings'
-import { readTuning, writeTuning } from '#core/pitch/tuning'
+import type { InstrumentChoice } from '#core/guitar/instrument'
+import { guitarInWords } from '#core/wording/guitar'
 import type { InstrumentRow } from '#shared/contracts/instruments'
 import { useLoaded } from './useApi'
-
-/** A guitar's figures in a few words. */
-export function guitarInWords(choice: InstrumentChoice): string {
-  const { scaleLengthMm, frets, tuning, capo } = instrumentOf(choice)
-  return `${Math.round(scaleLengthMm)} mm, ${tuning.length} strings, ${frets} frets${capo > 0 ? `, capo at ${capo}` : ''}`
-}
-
-/** A guitar's tuning: its name where it has one, else its open strings. */
-export function tuningInWords(choice: InstrumentChoice): string {
-  const notes = writeTuning(instrumentOf(choice).tuning)
-  return TUNINGS.find(each => writeTuning(readTuning(each.notes)) === notes)?.name ?? notes
-}
 
 const isPreset = (value: string): value is PresetName => value in PRESETS
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { guitarInWords, tuningInWords } from '#core/wording/guitar'
 import type { InstrumentRow } from '#shared/contracts/instruments'
 
 useHead({ title: 'Studio · Fidactyl' })

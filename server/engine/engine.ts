@@ -6,6 +6,8 @@ import { realise } from '#core/score/realise'
 import type { Pins } from '#core/schema/fields'
 import type { Parsed, Spec } from '#core/schema/parse'
 import type { SpecProblem } from '#core/schema/spec-error'
+import type { ExportBody, PaperBody } from '#shared/contracts/export'
+import { writeOut, writePaper, type WrittenOut } from '../paper/write-out'
 import { hashOf } from '../writes/canonical'
 
 /** A drill as it is kept: its spec with every default, its title, the hash of what it comes to. */
@@ -14,6 +16,17 @@ export interface WrittenDrill {
   readonly title: string
   readonly scoreHash: string
   readonly marks: DrillMarks
+}
+
+/** A file on its way from one process to another: its bytes as base64, and how many pages it has. */
+export type SentOut =
+  | { readonly ok: true; readonly base64: string; readonly pages?: number }
+  | { readonly ok: false; readonly error: SpecProblem }
+
+function sent(written: WrittenOut): SentOut {
+  if (!written.ok) return written
+  const { bytes, ...more } = written
+  return { ...more, base64: bytes.toString('base64') }
 }
 
 /** What the heavy end of the core does for the server: plain data in, plain data out. */
@@ -45,11 +58,17 @@ export const ENGINE_TASKS = {
   },
   /** What a door answers for one request, both as JSON text: no answer is copied twice. */
   answer: (request: string): string => JSON.stringify(answerOne(JSON.parse(request))),
+  /** Writes a drill in another format. */
+  writeOut: async (asked: ExportBody): Promise<SentOut> => sent(await writeOut(asked)),
+  /** Writes drills on paper. */
+  writePaper: async (asked: PaperBody): Promise<SentOut> => sent(await writePaper(asked)),
 }
 type Tasks = typeof ENGINE_TASKS
 
 /** The engine as services use it, wherever it runs. */
-export type Engine = { readonly [T in keyof Tasks]: (...given: Parameters<Tasks[T]>) => Promise<ReturnType<Tasks[T]>> }
+export type Engine = {
+  readonly [T in keyof Tasks]: (...given: Parameters<Tasks[T]>) => Promise<Awaited<ReturnType<Tasks[T]>>>
+}
 
 /** The engine in this very process: for loading and for tests, where nobody else waits. */
 export const localEngine: Engine = {
@@ -57,4 +76,6 @@ export const localEngine: Engine = {
   sheetHash: async (spec, context) => ENGINE_TASKS.sheetHash(spec, context),
   checkPins: async (spec, pins) => ENGINE_TASKS.checkPins(spec, pins),
   answer: async request => ENGINE_TASKS.answer(request),
+  writeOut: ENGINE_TASKS.writeOut,
+  writePaper: ENGINE_TASKS.writePaper,
 }

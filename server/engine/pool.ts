@@ -11,6 +11,8 @@ export interface PoolOptions {
   readonly mostWaiting?: number
   /** How long one question may take, ms. */
   readonly deadlineMs?: number
+  /** How long drawing files may take, ms: many drills go on paper at once. */
+  readonly paperDeadlineMs?: number
   /** Heap of one worker, MB. */
   readonly heapMb?: number
   /** Further options of Node for the workers. */
@@ -31,6 +33,7 @@ export function openEngine({
   workers = usualWorkers(),
   mostWaiting = 64,
   deadlineMs = 5000,
+  paperDeadlineMs = 45_000,
   heapMb = 256,
   execArgv = [],
 }: PoolOptions): Engine & { readonly close: () => Promise<void> } {
@@ -43,11 +46,11 @@ export function openEngine({
     forkOpts: { execArgv: [`--max-old-space-size=${heapMb}`, '--max-semi-space-size=32', ...execArgv] },
   })
 
-  async function ask<T>(task: keyof Engine, given: readonly unknown[]): Promise<T> {
+  async function ask<T>(task: keyof Engine, given: readonly unknown[], withinMs = deadlineMs): Promise<T> {
     for (let tries = 1; ; tries++) {
       let answer
       try {
-        answer = processes.exec(task, [...given]).timeout(deadlineMs)
+        answer = processes.exec(task, [...given]).timeout(withinMs)
       } catch (cause) {
         throw new DomainError('unavailable', 'Too many drills are being worked out at once. Try again in a moment.', {
           cause,
@@ -59,7 +62,7 @@ export function openEngine({
         if (cause instanceof Working.TimeoutError)
           throw new DomainError(
             'invalid',
-            `this drill takes more than ${deadlineMs / 1000} seconds to work out: make it shorter`,
+            `this drill takes more than ${withinMs / 1000} seconds to work out: make it shorter`,
             { path: '', cause },
           )
         if (!isLost(cause)) throw cause
@@ -78,6 +81,8 @@ export function openEngine({
     checkPins: (spec, pins) => ask('checkPins', [spec, pins]),
     sheetHash: (spec, context) => ask('sheetHash', [spec, context]),
     answer: request => ask('answer', [request]),
+    writeOut: asked => ask('writeOut', [asked], paperDeadlineMs),
+    writePaper: asked => ask('writePaper', [asked], paperDeadlineMs),
     close: async () => void (await processes.terminate(true)),
   }
 }

@@ -15,6 +15,8 @@ export const engine: Engine = {
   checkPins: (spec, pins) => pool().checkPins(spec, pins),
   sheetHash: (spec, context) => pool().sheetHash(spec, context),
   answer: request => pool().answer(request),
+  writeOut: asked => pool().writeOut(asked),
+  writePaper: asked => pool().writePaper(asked),
 }
 
 /** Starts the pool's processes before anybody asks: starting them holds up whoever is first. */

@@ -24,12 +24,11 @@ async function consume(userId: string, specs: number): Promise<void> {
 }
 
 /**
- * Has somebody's specs worked out one after the other, so that others' questions come in between; a single one is
- * refused as a whole, in a list a bad one stands as its error.
- * @returns The answers as JSON text.
- * @throws DomainError `too-many`, `unavailable`, `too-large` when the answers grow out of all measure.
+ * Does heavy work for somebody, whose turn it is to be: so many drills a minute, so many requests at once.
+ * @param specs How many drills are worked out.
+ * @throws DomainError `too-many`, and whatever the work throws.
  */
-export async function realiseFor(userId: string, specs: readonly unknown[]): Promise<readonly string[]> {
+export async function inTurn<T>(userId: string, specs: number, work: () => Promise<T>): Promise<T> {
   const mine = underWay.get(userId) ?? 0
   if (mine >= MOST_AT_ONCE)
     throw new DomainError(
@@ -37,9 +36,25 @@ export async function realiseFor(userId: string, specs: readonly unknown[]): Pro
       'Your earlier drills are still being worked out. Wait for them, then send these.',
       { retryAfterSeconds: 2 },
     )
-  await consume(userId, Math.max(1, specs.length))
+  await consume(userId, Math.max(1, specs))
   underWay.set(userId, mine + 1)
   try {
+    return await work()
+  } finally {
+    const left = underWay.get(userId)! - 1
+    if (left > 0) underWay.set(userId, left)
+    else underWay.delete(userId)
+  }
+}
+
+/**
+ * Has somebody's specs worked out one after the other, so that others' questions come in between; a single one is
+ * refused as a whole, in a list a bad one stands as its error.
+ * @returns The answers as JSON text.
+ * @throws DomainError `too-many`, `unavailable`, `too-large` when the answers grow out of all measure.
+ */
+export const realiseFor = (userId: string, specs: readonly unknown[]): Promise<readonly string[]> =>
+  inTurn(userId, specs.length, async () => {
     const answers: string[] = []
     let length = 0
     for (const spec of specs) {
@@ -54,12 +69,7 @@ export async function realiseFor(userId: string, specs: readonly unknown[]): Pro
       answers.push(answer)
     }
     return answers
-  } finally {
-    const left = underWay.get(userId)! - 1
-    if (left > 0) underWay.set(userId, left)
-    else underWay.delete(userId)
-  }
-}
+  })
 
 /** The answer to one spec; what is too much for the engine is an error of that spec. */
 async function oneAnswer(spec: unknown): Promise<string> {

@@ -4,7 +4,7 @@ import { chordChanges, type ChordChange } from '#core/chord-changes/change'
 import { chordSequence } from '#core/chord-changes/sequence'
 import { instrumentOf } from '#core/guitar/instrument'
 import type { Score } from '#core/score/score'
-import { fingerMarks, lowestFret, NECK_FRETS, silentStrings } from './chord-neck'
+import { fingerMarks, lowestFret, NECK_FRETS, silentStrings } from '#core/sheet/chord-neck'
 
 /** Every chord change of a drill as two small necks: what stays, slides, moves, lifts and lands, and how far. */
 const props = defineProps<{ score: Score }>()

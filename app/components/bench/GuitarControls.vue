@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { guitarInWords, tuningInWords } from '#core/wording/guitar'
 import { FIELD_LABELS } from '#core/wording/field'
 
 /** The guitar the drill is written for, ready-made or the teacher's own, and its capo. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { layOut } from '../sheet/sheet-layout'
-import { PAPER } from '../sheet/print-pages'
-import type { HomeworkSheet } from './homework-sheets'
+import { layOut } from '#core/sheet/layout'
+import { PAPER } from '#core/sheet/paper'
+import type { HomeworkSheet } from '#shared/paper/homework-sheets'
 
 /** One drill among others on paper: its notes with both hands, what to do with it, and a week to tick off. */
 const props = defineProps<{ sheet: HomeworkSheet }>()

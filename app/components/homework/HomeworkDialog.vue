@@ -10,7 +10,7 @@ import type { Habits } from '#core/schema/habits'
 import type { Pain } from '#core/schema/pain'
 import { wayInWords } from '#core/wording/homework'
 import { homeworkBody } from '#shared/contracts/students'
-import type { HomeworkDrillSet } from './homework-sheets'
+import type { HomeworkDrillSet } from '#shared/paper/homework-sheets'
 
 /** What a student is given to practise: offered by need, changed at will, printed, and on record. */
 const props = defineProps<{

@@ -5,7 +5,7 @@ import type { Habits } from '#core/schema/habits'
 import type { Pain } from '#core/schema/pain'
 import type { HomeworkGiven } from '#core/practice/homework'
 import { careInWords } from '#core/wording/care'
-import { homeworkSheets, type HomeworkDrillSet } from './homework-sheets'
+import { homeworkSheets, type HomeworkDrillSet } from '#shared/paper/homework-sheets'
 
 /** What a student takes home: a page for each drill, or all of them together. */
 const props = defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Score } from '#core/score/score'
 import type { Spot, Stretch } from '#core/writing/edit'
-import { layOut, xOf, type LaidOut, type SheetFrame, type SheetLayout, type System } from './sheet-layout'
+import { layOut, xOf, type LaidOut, type SheetFrame, type SheetLayout, type System } from '#core/sheet/layout'
 
 /** The sheet of a drill: wraps into systems of the measured width; notes are picked by mouse, touch or keys. */
 const props = defineProps<{

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { guitarInWords, tuningInWords } from '#core/wording/guitar'
 import { fingersAt } from '#core/chord-changes/change'
 import { chordSequence } from '#core/chord-changes/sequence'
 import { familyNamed, familyUses } from '#core/families/registry'
@@ -6,9 +7,9 @@ import { instrumentOf } from '#core/guitar/instrument'
 import { isCompound, tempoInWords } from '#core/line/meter'
 import type { Score } from '#core/score/score'
 import { cueInWords } from '#core/wording/cue'
-import { fingerMarks, lowestFret, NECK_FRETS, silentStrings } from '../bench/chord-neck'
-import type { HomeworkSaid } from '../homework/homework-sheets'
-import { printLayout } from './print-pages'
+import { fingerMarks, lowestFret, NECK_FRETS, silentStrings } from '#core/sheet/chord-neck'
+import type { HomeworkSaid } from '#shared/paper/homework-sheets'
+import { CHORDS_ON_PAPER, drillOnPaper } from '#core/sheet/paper'
 
 /**
  * A drill on paper: the sheet with both hands, its chords, guitar and tempos, cues and boxes to log by hand. It goes on
@@ -22,8 +23,6 @@ const props = defineProps<{
   /** Where it is given to practise: what it says of that. */
   practise?: HomeworkSaid
 }>()
-const MOST_CHORDS = 12
-const CHORDS_A_ROW = 6
 const { lanes } = useSheetRows()
 const divides = computed(() => familyUses(familyNamed(props.score.spec.family), 'perBeat'))
 const instrument = computed(() => instrumentOf(props.score.spec.instrument))
@@ -34,17 +33,9 @@ const chords = computed(() => {
       return [JSON.stringify([shape.name, shape.strings, played.contacts]), played] as const
     }),
   )
-  return [...shapes.values()].slice(0, MOST_CHORDS)
+  return [...shapes.values()].slice(0, CHORDS_ON_PAPER.most)
 })
-/** Heights on paper, px: a little more than they take, for words that run on to another line. */
-const HEIGHTS = { head: 150, chordRow: 102, runningHead: 40, foot: 240 }
-const printed = computed(() =>
-  printLayout(props.score, lanes.value, {
-    head: HEIGHTS.head + Math.ceil(chords.value.length / CHORDS_A_ROW) * HEIGHTS.chordRow,
-    runningHead: HEIGHTS.runningHead,
-    foot: HEIGHTS.foot,
-  }),
-)
+const printed = computed(() => drillOnPaper(props.score, lanes.value, chords.value.length))
 const systems = (page: readonly number[]) => page.map(index => printed.value.layout.systems[index]!)
 const cues = computed(
   () =>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { QuietMark } from './sheet-layout'
-import { QUIET_FILLED, QUIET_SHAPES } from './sheet-paths'
+import type { QuietMark } from '#core/sheet/layout'
+import { QUIET_FILLED, QUIET_SHAPES } from '#core/sheet/paths'
 
 /** What the shapes of the quiet lane stand for; what nothing keeps quiet only where it comes up. */
 const props = defineProps<{ marks: readonly QuietMark[] }>()

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { noteInWords } from '#core/wording/note'
-import type { PlacedNote, SheetFrame, System } from './sheet-layout'
-import { QUIET_FILLED, QUIET_SHAPES, ribbonPath, SIGN_FILLED, SIGN_SHAPES, strokePath } from './sheet-paths'
+import type { PlacedNote, SheetFrame, System } from '#core/sheet/layout'
+import { besideFrets, fretOf, groundOf, type Shape } from '#core/sheet/picture'
+import SheetShape from './SheetShape'
 
 /** One line of the sheet: count, strokes, tablature, finger lanes. */
 const props = defineProps<{
@@ -21,60 +22,12 @@ const props = defineProps<{
 const emit = defineEmits<{ pick: [index: number] }>()
 
 const rows = computed(() => props.frame.rows)
-const lines = computed(() => rows.value.strings.map(y => `M${props.frame.left} ${y}H${props.system.right}`).join(''))
-const bars = computed(() =>
-  [props.frame.left, ...props.system.barLines]
-    .map(x => `M${x} ${rows.value.strings[0]}V${rows.value.strings.at(-1)}`)
-    .join(''),
-)
-const laneLines = computed(() =>
-  rows.value.lanes.map(y => `M${props.frame.left} ${y + 9}H${props.system.right}`).join(''),
-)
-const strokes = computed(() =>
-  props.system.notes
-    .flatMap(({ note, x }) =>
-      note.pluck === 'D' || note.pluck === 'U' ? [strokePath(note.pluck, x, rows.value.pluck)] : [],
-    )
-    .join(''),
-)
-// Fingers that pluck together stand together, thumb first.
-const fingersOfPlucking = computed(() => {
-  const byPlace = new Map<number, string>()
-  for (const { note, x } of props.system.notes)
-    if (note.pluck !== null && note.pluck !== 'D' && note.pluck !== 'U')
-      byPlace.set(x, (byPlace.get(x) ?? '') + note.pluck)
-  return [...byPlace].map(([x, text]) => ({ x, text }))
-})
-const signPaths = (filled: boolean) =>
-  props.system.signs
-    .flatMap(({ x, y, kind }) =>
-      kind !== 'tap' && SIGN_FILLED.includes(kind) === filled ? [SIGN_SHAPES[kind](x, y)] : [],
-    )
-    .join('')
-const signsFilled = computed(() => signPaths(true))
-const signsOutlined = computed(() => signPaths(false))
-const taps = computed(() => props.system.signs.filter(({ kind }) => kind === 'tap'))
-// To the left of its fret and a little above, as printed music has it; further out where the fret has two figures.
-const fingered = computed(() => props.system.notes.filter(({ note }) => note.finger))
-const besideOf = ({ note }: PlacedNote) => (note.fret > 9 ? 16 : 11)
-const ribbons = computed(() => props.system.ribbons.map(ribbonPath).join(''))
-const landings = computed(() =>
-  props.system.ribbons
-    .filter(ribbon => ribbon.lands)
-    .map(({ x, y }) => `M${x} ${y - 1}h5v14h-5z`)
-    .join(''),
-)
-const quietOf = (filled: boolean) =>
-  props.system.quiet
-    .filter(({ by }) => QUIET_FILLED.includes(by) === filled)
-    .map(({ x, y, by }) => QUIET_SHAPES[by](x, y))
-    .join('')
-const quietFilled = computed(() => quietOf(true))
-const quietOutlined = computed(() => quietOf(false))
-const quietLines = computed(() => rows.value.quiet.map(y => `M${props.frame.left} ${y}H${props.system.right}`).join(''))
-// Rows that seldom change are drawn anew only when they say something else.
-const countRow = computed(() => props.system.counts.map(count => `${count.x} ${count.text}`).join())
-const labelled = computed(() => props.system.ribbons.filter(ribbon => ribbon.label))
+/** The very shapes drawn before where they say the same, so that only what changed is drawn anew. */
+const kept = (shapes: readonly Shape[], before: readonly Shape[] = []) =>
+  shapes.map((shape, i) => (before[i] && saysTheSame(before[i], shape) ? before[i] : shape))
+const ground = computed<readonly Shape[]>(before => kept(groundOf(props.system, props.frame), before))
+const beside = computed<readonly Shape[]>(before => kept(besideFrets(props.system, props.digits ?? false), before))
+const frets = computed(() => props.system.notes.map(placed => ({ placed, ...fretOf(placed) })))
 const picked = computed(() => props.system.notes.find(({ index }) => index === props.selected))
 const litNotes = computed(() =>
   props.lit
@@ -105,96 +58,7 @@ const named = computed(() =>
     :aria-label="named"
   >
     <g aria-hidden="true">
-      <text v-memo="[countRow]" class="count">
-        <tspan
-          v-for="(count, i) in system.counts"
-          :key="i"
-          :x="count.x"
-          :y="rows.count"
-          :class="count.beat ? 'beat' : undefined"
-        >
-          {{ count.text }}
-        </tspan>
-      </text>
-      <text v-if="system.chords.length > 0" class="chord">
-        <tspan v-for="(chord, i) in system.chords" :key="i" :x="chord.x - 6" :y="rows.chord">{{ chord.text }}</tspan>
-      </text>
-      <path :d="strokes" class="stroke" />
-      <text
-        v-for="finger in fingersOfPlucking"
-        :key="`f${finger.x}`"
-        :x="finger.x"
-        :y="rows.pluck + 5"
-        class="plucking"
-        :class="{ several: finger.text.length > 1 }"
-      >
-        {{ finger.text }}
-      </text>
-      <path v-if="signsOutlined" :d="signsOutlined" class="sign" />
-      <path v-if="signsFilled" :d="signsFilled" class="sign filled" />
-      <text v-for="tap in taps" :key="`t${tap.x}`" :x="tap.x" :y="tap.y + 5" class="tap">T</text>
-      <path :d="lines" class="string" />
-      <path :d="bars" class="bar" />
-      <text
-        v-for="(name, i) in frame.stringNames"
-        :key="`s${i}`"
-        :x="frame.left - 9"
-        :y="rows.strings[i]! + 4.5"
-        class="string-name"
-      >
-        {{ name }}
-      </text>
-      <g v-for="(mark, i) in system.positions" :key="`p${i}`">
-        <rect
-          :x="mark.x - 8"
-          :y="rows.position - 9"
-          :width="mark.text.length * 8 + 10"
-          height="17"
-          rx="3"
-          class="position-box"
-        />
-        <text :x="mark.x - 8 + (mark.text.length * 8 + 10) / 2" :y="rows.position + 4" class="position">
-          {{ mark.text }}
-        </text>
-      </g>
-      <path v-for="(arc, i) in system.slurs" :key="`a${i}`" :d="arc" class="slur" />
-      <path v-for="(line, i) in system.slides" :key="`d${i}`" :d="line" class="slur" />
-      <text
-        v-for="(word, i) in system.words"
-        :key="`w${i}`"
-        :x="word.x - 4"
-        :y="rows.strings.at(-1)! + 14"
-        class="word"
-      >
-        {{ word.text }}
-      </text>
-      <template v-if="rows.lanes.length > 0">
-        <path :d="laneLines" class="lane" />
-        <text v-for="(y, i) in rows.lanes" :key="`l${i}`" :x="frame.left - 9" :y="y + 5" class="lane-name">
-          {{ i < 4 ? i + 1 : 'tap' }}
-        </text>
-        <path :d="ribbons" class="ribbon" />
-        <path :d="landings" class="landing" />
-        <text class="ribbon-name">
-          <tspan v-for="ribbon in labelled" :key="ribbon.key" :x="ribbon.x + 9" :y="ribbon.y + 10">
-            {{ ribbon.label }}
-          </tspan>
-        </text>
-      </template>
-      <template v-if="rows.quiet.length > 0">
-        <path :d="quietLines" class="lane" />
-        <text
-          v-for="(name, i) in frame.stringNames"
-          :key="`q${i}`"
-          :x="frame.left - 9"
-          :y="rows.quiet[i]! + 3.5"
-          class="quiet-name"
-        >
-          {{ name }}
-        </text>
-        <path :d="quietFilled" class="quiet filled" />
-        <path :d="quietOutlined" class="quiet" />
-      </template>
+      <SheetShape v-for="(shape, i) in ground" :key="`${shape.as}${i}`" :shape="shape" />
     </g>
     <template v-if="!still && !bare">
       <rect
@@ -217,23 +81,16 @@ const named = computed(() =>
     <g aria-hidden="true">
       <path v-if="litNotes" :d="litNotes" class="lit" />
       <rect v-if="picked" :x="picked.x - 11" :y="picked.y - 9.5" width="22" height="19" rx="4" class="picked-box" />
-      <text class="silent">
-        <tspan v-for="(hold, i) in system.silent" :key="i" :x="hold.x" :y="hold.y + 4.5">{{ hold.text }}</tspan>
-      </text>
-      <text v-if="digits" class="digit">
-        <tspan v-for="placed in fingered" :key="placed.index" :x="placed.x - besideOf(placed)" :y="placed.y - 2">
-          {{ placed.note.finger }}
-        </tspan>
-      </text>
+      <SheetShape v-for="(shape, i) in beside" :key="`${shape.as}${i}`" :shape="shape" />
       <text class="fret">
         <tspan
-          v-for="placed in system.notes"
+          v-for="{ placed, x, y, text } in frets"
           :key="placed.index"
-          :x="placed.x"
-          :y="placed.y + 5.2"
+          :x="x"
+          :y="y"
           :class="placed.index === selected ? 'picked' : lit?.has(placed.note.key) ? 'over-lit' : undefined"
         >
-          {{ placed.note.marks.includes('muted') ? '×' : placed.note.fret }}
+          {{ text }}
         </tspan>
       </text>
     </g>
@@ -254,7 +111,7 @@ const named = computed(() =>
   font-size: 13px;
   fill: var(--soft);
 }
-.sheet-system .count .beat {
+.sheet-system .count .strong {
   font-weight: 700;
   font-size: 15px;
   fill: var(--ink);

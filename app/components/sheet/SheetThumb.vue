@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Score } from '#core/score/score'
-import { layOut } from './sheet-layout'
+import { layOut } from '#core/sheet/layout'
 
 /** The first line of a drill, small, for lists. */
 const props = withDefaults(defineProps<{ score: Score; width?: number }>(), { width: 460 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Sign, System } from './sheet-layout'
-import { SIGN_FILLED, SIGN_SHAPES } from './sheet-paths'
+import type { Sign, System } from '#core/sheet/layout'
+import { SIGN_FILLED, SIGN_SHAPES } from '#core/sheet/paths'
 
 /** What the signs of the plucking hand stand for, only those that come up; accents and dots every player reads. */
 const props = defineProps<{ systems: readonly System[] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SheetFrame, System } from '../sheet/sheet-layout'
+import type { SheetFrame, System } from '#core/sheet/layout'
 import picture from './sign-in-sheet.json'
 
 // A real drill, laid out beforehand so that signing in does not wait for the core; a test keeps it true.

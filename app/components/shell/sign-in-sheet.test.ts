@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals'
 import { readFileSync } from 'node:fs'
 import { scoreOf } from '#core/score/score-of.test.data'
-import { layOut } from '../sheet/sheet-layout'
+import { layOut } from '#core/sheet/layout'
 
 test('the sheet on the sign-in page is what the core makes of its drill', () => {
   const shipped: unknown = JSON.parse(readFileSync('app/components/shell/sign-in-sheet.json', 'utf8'))

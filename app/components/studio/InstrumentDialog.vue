@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { guitarInWords } from '#core/wording/guitar'
 import { fretDistanceMm } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
 import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { scoreOf } from '#core/score/score-of.test.data'
-import { PAPER, printLayout } from './print-pages'
+import { scoreOf } from '../score/score-of.test.data'
+import { PAPER, printLayout } from './paper'
 
 const BESIDES = { head: 150, runningHead: 40, foot: 240 }
 const order = (more: object = {}) => scoreOf({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, ...more })

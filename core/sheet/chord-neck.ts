@@ -1,5 +1,5 @@
-import type { ChordShape } from '#core/chords/chord'
-import type { Instrument } from '#core/guitar/instrument'
+import type { ChordShape } from '../chords/chord'
+import type { Instrument } from '../guitar/instrument'
 
 /** Frets a small neck shows. */
 export const NECK_FRETS = 5

@@ -2,7 +2,7 @@ import type { HomeworkGiven } from '#core/practice/homework'
 import { setSheet } from '#core/stages/set-sheet'
 import type { CountPlan, Score, StepsPlan } from '#core/score/score'
 import { homeworkCautions, homeworkCues, minutesInWords, wayInWords } from '#core/wording/homework'
-import type { AssignmentDetail, HeardFault } from '#shared/contracts/assignments'
+import type { AssignmentDetail, HeardFault } from '../contracts/assignments'
 
 /** A set drill as homework is made of it. */
 export type HomeworkDrillSet = AssignmentDetail & { readonly faults?: readonly HeardFault[] }

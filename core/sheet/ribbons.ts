@@ -1,4 +1,4 @@
-import type { Score } from '#core/score/score'
+import type { Score } from '../score/score'
 
 /** Height of a finger's ribbon in its lane, px. */
 export const RIBBON_HEIGHT = 12

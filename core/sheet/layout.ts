@@ -1,13 +1,13 @@
-import { chordsThroughout } from '#core/chord-changes/sequence'
-import { partsThroughout } from '#core/writing/written-out'
-import { romanPosition } from '#core/guitar/geometry'
-import { instrumentOf } from '#core/guitar/instrument'
-import { barTicks } from '#core/line/ticks'
-import { pitchClassName } from '#core/pitch/pitch'
-import { countBar } from '#core/score/count'
-import { positionAt } from '#core/score/position-at'
-import type { Note, MutedBy, Score } from '#core/score/score'
-import { ribbonsOf, type Ribbon } from './sheet-ribbons'
+import { chordsThroughout } from '../chord-changes/sequence'
+import { partsThroughout } from '../writing/written-out'
+import { romanPosition } from '../guitar/geometry'
+import { instrumentOf } from '../guitar/instrument'
+import { barTicks } from '../line/ticks'
+import { pitchClassName } from '../pitch/pitch'
+import { countBar } from '../score/count'
+import { positionAt } from '../score/position-at'
+import type { Note, MutedBy, Score } from '../score/score'
+import { ribbonsOf, type Ribbon } from './ribbons'
 
 /** What the sheet is drawn for; lengths in px. */
 export interface SheetRoom {

@@ -1,5 +1,5 @@
-import type { QuietMark, Sign } from './sheet-layout'
-import { RIBBON_HEIGHT, type Ribbon } from './sheet-ribbons'
+import type { QuietMark, Sign } from './layout'
+import { RIBBON_HEIGHT, type Ribbon } from './ribbons'
 
 /** The shape of a stroke mark centred on x: down-stroke ⊓, up-stroke V. */
 export function strokePath(stroke: 'D' | 'U', x: number, y: number): string {

@@ -1,5 +1,5 @@
-import type { Score } from '#core/score/score'
-import { layOut, type SheetLayout } from './sheet-layout'
+import type { Score } from '../score/score'
+import { layOut, type SheetLayout } from './layout'
 
 /** Room on paper, px at 96 to the inch: what A4 and Letter both have within their margins of 12 mm. */
 export const PAPER = { width: 690, height: 955 } as const
@@ -52,3 +52,19 @@ export function printLayout(score: Score, lanes: boolean, { head, runningHead, f
   if (left < foot) pages.push([])
   return { layout, scale: FLOWING, pages }
 }
+
+/** Chords that are shown on paper at most, and how many stand side by side. */
+export const CHORDS_ON_PAPER = { most: 12, aRow: 6 } as const
+/** Heights on paper, px: a little more than they take, for words that run on to another line. */
+const HEIGHTS = { head: 150, chordRow: 102, runningHead: 40, foot: 240 } as const
+
+/**
+ * A drill laid out with its head, its chords above the sheet and the boxes to log by hand below.
+ * @param chords How many chords it shows.
+ */
+export const drillOnPaper = (score: Score, lanes: boolean, chords: number): PrintLayout =>
+  printLayout(score, lanes, {
+    head: HEIGHTS.head + Math.ceil(chords / CHORDS_ON_PAPER.aRow) * HEIGHTS.chordRow,
+    runningHead: HEIGHTS.runningHead,
+    foot: HEIGHTS.foot,
+  })

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { scoreOf } from '#core/score/score-of.test.data'
-import { layOut } from './sheet-layout'
+import { scoreOf } from '../score/score-of.test.data'
+import { layOut } from './layout'
 
 const order = (more: object = {}) => scoreOf({ version: 1, family: 'order', order: { fingers: [1, 2, 3, 4] }, ...more })
 
