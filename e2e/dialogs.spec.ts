@@ -47,7 +47,8 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
         },
       ],
       [/^Save on your shelf$/, press(/^Save$/)],
-      [/^Paste tablature or notes$/, page => more(page, 'Paste tablature or notes')],
+      [/^Read a file, or paste$/, page => more(page, 'Read a file or paste')],
+      [/^Export$/, page => more(page, 'Export')],
       [
         /^Variations side by side$/,
         async page => {

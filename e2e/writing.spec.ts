@@ -90,7 +90,7 @@ test('what a closed tab left unsaved is offered and taken up again', async ({ pa
 test('pasted tablature becomes the same music; what cannot be read is said with its line', async ({ page }) => {
   await page.goto('/bench')
   await page.getByRole('button', { name: 'More', exact: true }).click()
-  await page.getByRole('menuitem', { name: 'Paste tablature or notes' }).click()
+  await page.getByRole('menuitem', { name: 'Read a file or paste' }).click()
   const text = page.getByLabel('Text')
   await text.fill('e|-0-1-\nB|-----')
   await expect(page.getByText('Line 1: 2 string lines stand together')).toBeVisible()
@@ -118,7 +118,7 @@ test('pasted tablature becomes the same music; what cannot be read is said with 
 test('notes given by name are placed and fingered by the engine', async ({ page }) => {
   await page.goto('/bench')
   await page.getByRole('button', { name: 'More', exact: true }).click()
-  await page.getByRole('menuitem', { name: 'Paste tablature or notes' }).click()
+  await page.getByRole('menuitem', { name: 'Read a file or paste' }).click()
   await page.getByLabel('Text').fill('E4/e F4 G4 A4')
   await expect(page.getByText('places chosen by the engine')).toBeVisible()
   await page.getByRole('button', { name: 'Make own music of it' }).click()

@@ -55,11 +55,12 @@ db_start
 
 # Jest works beside what follows up to the journeys, which wait for nobody's answer longer than they must.
 run_jest() {
-  local unit empty
+  local unit empty restored
   unit=$(db_account fidactyl_unit)
   empty=$(db_account fidactyl_empty)
+  restored=$(db_account fidactyl_restored)
   DATABASE_URL=$unit tsx bin/migrate.ts
-  check jest env DATABASE_URL="$unit" EMPTY_DATABASE_URL="$empty" NODE_OPTIONS="--experimental-vm-modules --disable-warning=ExperimentalWarning" \
+  check jest env DATABASE_URL="$unit" EMPTY_DATABASE_URL="$empty" RESTORE_DATABASE_URL="$restored" NODE_OPTIONS="--experimental-vm-modules --disable-warning=ExperimentalWarning" \
     jest --maxWorkers=2 --json --outputFile="$RESULTS/jest.json" --silent=false
 }
 if [ "$ONLY" = unit ]; then run_jest; fi

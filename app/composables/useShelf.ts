@@ -80,6 +80,20 @@ export function useShelf() {
     }
   }
 
+  /** Keeps music that was read from a file or pasted as a drill. */
+  async function putOn(name: string, spec: Record<string, unknown>) {
+    const kept = await attempt(() => writes.post<{ id: string }>('/api/drills', { name, spec }))
+    if (!kept) {
+      toasts.say(refusal.value, { tone: 'trouble' })
+      return
+    }
+    await reload()
+    const entry = byRef.value.get(kept.done.id)
+    toasts.say(`“${name}” is on your shelf.`, {
+      ...(entry && { action: { label: 'Undo', run: () => void archive(entry, true) } }),
+    })
+  }
+
   /** Sets drills for a student, in the order they are in. */
   async function setFor(refs: readonly string[], studentId: string, name: string, path: boolean): Promise<boolean> {
     const set = await attempt(() => writes.post(`/api/students/${studentId}/drills`, { refs, path }))
@@ -150,6 +164,7 @@ export function useShelf() {
     },
     favour,
     archive,
+    putOn,
     setFor,
     createProgramme,
     changeProgramme,

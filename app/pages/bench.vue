@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { chordSequence } from '#core/chord-changes/sequence'
+import { goalBpm } from '#core/practice/tempo/target'
+import { drillOnPaper } from '#core/sheet/paper'
+import type { FileDrill } from '~/components/files/file-drill'
 import { atTempo } from '#core/grade/at-tempo'
 import { gradeOf } from '#core/grade/grade'
 import type { PartName } from '#core/grade/table'
@@ -177,8 +181,36 @@ const shortcuts: readonly Shortcut[] = [
     },
   },
   { key: 'p', label: 'Print', run: printOut },
+  {
+    key: 'e',
+    label: 'Export',
+    run: () => {
+      exporting.value = toExport.value !== null
+    },
+  },
 ]
 useKeys(() => shortcuts)
+
+/** The drill on the bench as it leaves the studio: for the student it is for, with their fingers. */
+const exporting = ref(false)
+const toExport = computed<FileDrill | null>(() => {
+  const { value: who } = student
+  if (!score.value) return null
+  return {
+    name: title.value,
+    spec: bench.minimal.value,
+    pins: bench.pins.value,
+    ...(who && { hand: who.hand, habits: who.habits, student: who.name }),
+    ...(assigning.assignment.value?.toTempo && {
+      tempos: { start: score.value.tempo, target: goalBpm(assigning.assignment.value.plan) },
+    }),
+  }
+})
+const pages = computed(() =>
+  exporting.value && score.value
+    ? drillOnPaper(score.value, true, chordSequence(score.value).length).pages.length
+    : undefined,
+)
 
 /** The box that music is pasted into. */
 const pasting = ref(false)
@@ -220,6 +252,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         @print="printOut"
         @write-out="writeOut()"
         @paste="paste('')"
+        @export-it="exporting = true"
         @keys="shown = 'keys'"
       />
       <AnewNote v-if="kept.anew.value.length > 0" :changes="kept.anew.value" @dismiss="kept.dismissAnew" />
@@ -353,6 +386,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         @set="assigning.setFor"
       />
     </div>
+    <ExportDialog v-if="toExport" v-model:open="exporting" :drills="[toExport]" :heading="title" :pages="pages" />
     <BenchPrint v-if="printing" :bench="bench" :title="title" :student="student?.name" />
   </div>
 </template>

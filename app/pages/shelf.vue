@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { PLAIN_DRILL } from '#core/formats/pasted'
+import { hasSheet } from '#core/families/registry'
+import { realise } from '#core/score/realise'
+import type { FileDrill } from '~/components/files/file-drill'
+import type { PastedMusic } from '~/components/writing/pasted-music'
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { COLUMNS } from '#core/ladder/columns/registry'
 import { GRADE_ROWS } from '#core/ladder/rows'
@@ -88,6 +93,22 @@ async function setFor({ studentId: id, path }: { studentId: string; path: boolea
   if (await shelf.setFor(refs, id, name, path)) setting.value = null
 }
 const toasts = useToasts()
+const reading = ref(false)
+const exporting = ref(false)
+/** Those that are written on paper or as music: the others have no notes. */
+const toExport = computed<readonly FileDrill[]>(() =>
+  chosenEntries.value
+    .filter(({ spec }) => hasSheet({ family: String(spec.family) }))
+    .map(({ name, spec }) => ({
+      name,
+      spec,
+      ...(student.value && { hand: student.value.hand, habits: student.value.habits, student: student.value.name }),
+    })),
+)
+function putOn({ spec }: PastedMusic) {
+  const result = realise({ ...spec, fingering: { rule: 'one-per-fret' } })
+  if (result.ok) void shelf.putOn(result.value.title.slice(0, 120), spec)
+}
 /** Lays several drills on the bench as one sheet, in their order. */
 function openRoutine(entries: readonly ShelfEntry[]) {
   const routine = routineOfEntries(entries)
@@ -119,6 +140,7 @@ const actionsOf = (entry: ShelfEntry) => [
           class="min-h-11 w-64 rounded-md border border-edge/70 bg-card px-3 placeholder:text-soft"
         />
       </label>
+      <BaseButton @click="reading = true">Read a file</BaseButton>
       <NuxtLink
         to="/bench"
         class="inline-flex items-center min-h-11 px-4 rounded-md bg-action text-on-action font-bold"
@@ -208,6 +230,7 @@ const actionsOf = (entry: ShelfEntry) => [
       <p class="flex-1 font-bold">{{ chosen.length }} chosen</p>
       <BaseButton @click="chosen = []">Clear</BaseButton>
       <BaseButton @click="adding = true">Add to a collection</BaseButton>
+      <BaseButton @click="exporting = true">Export</BaseButton>
       <BaseButton v-if="chosen.length > 1" @click="openRoutine(chosenEntries)">As one sheet</BaseButton>
       <BaseButton tone="action" @click="setting = chosenEntries">Set for a student</BaseButton>
     </div>
@@ -221,6 +244,8 @@ const actionsOf = (entry: ShelfEntry) => [
       @update:open="setting = null"
       @set="setFor"
     />
+    <PasteDialog v-model:open="reading" :spec="PLAIN_DRILL" action="Put on the shelf" @taken="putOn" />
+    <ExportDialog v-model:open="exporting" :drills="toExport" heading="Drills" />
     <AddToDialog v-model:open="adding" :shelf="shelf" />
   </div>
 </template>

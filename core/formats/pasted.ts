@@ -15,6 +15,14 @@ export interface PastedOptions {
   readonly beside: Pick<SharedSpec, 'instrument' | 'rhythm' | 'tempo' | 'position'>
 }
 
+/** What a text is read beside where nothing else is in hand: a drill as the doors have it by default. */
+export const PLAIN_DRILL: PastedOptions['beside'] = {
+  instrument: { preset: 'classical' },
+  rhythm: { meter: [4, 4], perBeat: 4 },
+  tempo: 60,
+  position: 5,
+}
+
 /** Music made of a text, before anything is done with it. */
 export interface Pasted {
   readonly ok: true

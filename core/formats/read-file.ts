@@ -1,13 +1,11 @@
 import { TICKS_PER_QUARTER } from '../line/ticks'
-import { beginsWith, MOST_BYTES, textOf } from './bytes'
+import { MOST_BYTES, textOf } from './bytes'
+import { kindOf, type FileKind } from './kind'
 import { readMidi } from './midi/read'
 import { readMusicXml } from './musicxml/read'
-import { readPasted } from './pasted'
+import { PLAIN_DRILL, readPasted } from './pasted'
 import type { Beside, ReadMusic } from './read-music'
 import type { RhythmBy } from './tab/rhythm'
-
-/** What a file can be; told by its content, never by its name. */
-export type FileKind = 'musicxml' | 'midi' | 'text'
 
 /** What a file is read for. */
 export interface FileReading {
@@ -28,23 +26,6 @@ export type ReadFile = ReadMusic & {
 
 const refused = (why: string): ReadFile => ({ ok: false, kind: null, why })
 
-/** What the bytes of a file are; null for what no reader knows. */
-export function kindOf(bytes: Uint8Array): FileKind | null {
-  if (beginsWith(bytes, [0x50, 0x4b])) return 'musicxml'
-  if (beginsWith(bytes, [0x4d, 0x54, 0x68, 0x64])) return 'midi'
-  const start = textOf(bytes.subarray(0, 4096))
-  if (start.includes('\0')) return null
-  return /^\s*</.test(start) ? 'musicxml' : 'text'
-}
-
-/** What a text is read beside where nothing else is in hand: a drill as the doors have it by default. */
-const PLAIN = {
-  instrument: { preset: 'classical' as const },
-  rhythm: { meter: [4, 4] as [number, 4], perBeat: 4 },
-  tempo: 60,
-  position: 5,
-}
-
 /**
  * Reads a file that holds music: MusicXML, also packed, MIDI, tablature or note names as text.
  * @param bytes At most 20 MB.
@@ -61,7 +42,7 @@ export function readFile(bytes: Uint8Array, reading: FileReading = {}): ReadFile
   if (text.trim() === '') return refused('The file is empty.')
   const { instrument, position } = reading.beside ?? {}
   const read = readPasted(text, {
-    beside: { ...PLAIN, ...(instrument && { instrument }), ...(position !== undefined && { position }) },
+    beside: { ...PLAIN_DRILL, ...(instrument && { instrument }), ...(position !== undefined && { position }) },
     value: TICKS_PER_QUARTER / 2,
     ...(reading.rhythm && { rhythm: reading.rhythm }),
   })

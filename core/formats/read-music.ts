@@ -15,6 +15,8 @@ export interface MusicRead {
   readonly clip: Clip
   /** What was left out or taken otherwise than the file has it, a sentence each. */
   readonly warnings: readonly string[]
+  /** Names of the parts the file has, where it has several. */
+  readonly parts?: readonly string[]
 }
 
 /** Music of a file, or why there is none, in one sentence. */
@@ -39,12 +41,17 @@ export interface Found {
     readonly preset?: InstrumentChoice['preset']
   } | null
   readonly warnings: readonly string[]
+  /** Names of its parts. */
+  readonly parts: readonly string[]
 }
 
 const figure = (count: number) => count.toLocaleString('en-GB')
 const many = (count: number, one: string, more: string) => (count === 1 ? `1 ${one}` : `${figure(count)} ${more}`)
 
-/** The guitar the music is read for: the one the file names, on the neck in hand; else the one in hand if it has all pitches. */
+/**
+ * The guitar the music is read for: the one the file names, on the neck in hand; else the one in hand if it has all
+ * pitches.
+ */
 function guitarFor(
   { guitar, notes }: Found,
   beside: Beside,
@@ -190,11 +197,12 @@ export function musicOf(found: Found, beside: Beside = {}): ReadMusic {
       rhythm: { meter: found.meter },
       ...(found.tempo !== null && { tempo: found.tempo }),
       ...(muted && { sound: { length: 'muted' } }),
-      // Fingers that the file leaves open are chosen with those it names; where it names all there is nothing to choose.
+      // Fingers that the file leaves open are chosen beside those it names.
       ...((bare || !fingered) && { fingering: { rule: 'best' } }),
       ...(plucked ? { plucking: { system: 'given' } } : beside.plucking && { plucking: beside.plucking }),
     },
     clip: { notes, ticks: endOf(notes) },
     warnings,
+    ...(found.parts.length > 1 && { parts: found.parts }),
   }
 }

@@ -1,3 +1,5 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- packages without types
+/// <reference path="./packages.d.ts" />
 import PDFDocument from 'pdfkit'
 import SVGtoPDF from 'svg-to-pdfkit'
 import { FACES, isPlain, type Face } from '../../core/formats/svg/styles'

@@ -17,7 +17,10 @@ async function read(bytes: Buffer) {
       const { items } = await page.getTextContent()
       const { fnArray } = await page.getOperatorList()
       return {
-        text: items.map(item => ('str' in item ? item.str : '')).join(' ').replace(/\s+/g, ' '),
+        text: items
+          .map(item => ('str' in item ? item.str : ''))
+          .join(' ')
+          .replace(/\s+/g, ' '),
         size: page.view.slice(2).map(Math.round),
         images: fnArray.filter(operator => operator === OPS.paintImageXObject).length,
       }
@@ -44,7 +47,15 @@ describe('a drill on paper', () => {
   test('says what it is, for whom, at which tempos, with cues and boxes to log by hand', async () => {
     const bytes = bytesOf(await one({ student: 'Ada', tempos: { start: 60, target: 80 } }))
     const { text, info, pages } = await read(bytes)
-    for (const words of ['Winter drill', 'Tempo 60', 'Target 80', 'For Ada', '4 to a beat', 'Watch for', 'Clean passes'])
+    for (const words of [
+      'Winter drill',
+      'Tempo 60',
+      'Target 80',
+      'For Ada',
+      '4 to a beat',
+      'Watch for',
+      'Clean passes',
+    ])
       expect(text).toContain(words)
     expect(text).toContain('Pain is not normal: stop at once')
     expect([info.Title, info.Language ?? 'en-GB']).toEqual(['Winter drill', 'en-GB'])
@@ -100,7 +111,14 @@ describe('a drill on paper', () => {
 describe('several drills on paper', () => {
   const several = (form: string, drills: readonly object[]) =>
     writePaper(paperBody.parse({ form, heading: 'A week', lines: ['20 minutes a day'], drills }))
-  const said = { stage: 'from tempo', minutes: '5 minutes a day', way: 'now 60, then 64', cues: ['Relax.'], cautions: [], word: null }
+  const said = {
+    stage: 'from tempo',
+    minutes: '5 minutes a day',
+    way: 'now 60, then 64',
+    cues: ['Relax.'],
+    cautions: [],
+    word: null,
+  }
 
   test('pages has each on its own, compact the first line of each, week what to do with them', async () => {
     const drills = ['One', 'Two', 'Three'].map(name => ({ name, spec: SPEC, said }))
@@ -115,13 +133,21 @@ describe('several drills on paper', () => {
   })
 
   test('a bad one among them is named by its place', async () => {
-    expect(await several('week', [{ name: 'One', spec: SPEC }, { name: 'Two', spec: { ...SPEC, position: 99 } }])).toMatchObject({
-      ok: false,
-      error: { path: 'drills.1.spec.position' },
-    })
+    expect(
+      await several('week', [
+        { name: 'One', spec: SPEC },
+        { name: 'Two', spec: { ...SPEC, position: 99 } },
+      ]),
+    ).toMatchObject({ ok: false, error: { path: 'drills.1.spec.position' } })
   })
 })
 
 test('a name becomes one that any system takes', () => {
-  expect(['A/B: 1–4?', '..\\..\\x', '  ', 'Зима ♯1', 'CON\u0000\n'].map(fileName)).toEqual(['A B 1–4', 'x', 'drill', 'Зима ♯1', 'CON'])
+  expect(['A/B: 1–4?', '..\\..\\x', '  ', 'Зима ♯1', 'CON\u0000\n'].map(fileName)).toEqual([
+    'A B 1–4',
+    'x',
+    'drill',
+    'Зима ♯1',
+    'CON',
+  ])
 })

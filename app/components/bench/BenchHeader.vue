@@ -13,7 +13,7 @@ const props = defineProps<{
   /** The lesson the bench was opened from. */
   lessonId: string | null
 }>()
-const emit = defineEmits<{ anew: []; print: []; keys: []; writeOut: []; paste: [] }>()
+const emit = defineEmits<{ anew: []; print: []; keys: []; writeOut: []; paste: []; exportIt: [] }>()
 const studentId = defineModel<string | null>('studentId', { required: true })
 
 const { canUndo, canRedo, problem } = props.bench
@@ -36,6 +36,7 @@ const options = computed(() => [
 ])
 const menu = computed(() => [
   { label: 'Print', run: () => emit('print') },
+  { label: 'Export', run: () => emit('exportIt'), disabled: impossible.value || props.bench.plan.value !== null },
   {
     label: 'Rename',
     run: () => {
@@ -56,7 +57,7 @@ const menu = computed(() => [
     run: () => emit('writeOut'),
     disabled: impossible.value || props.bench.plan.value !== null || isWritten.value,
   },
-  { label: 'Paste tablature or notes', run: () => emit('paste') },
+  { label: 'Read a file or paste', run: () => emit('paste') },
   { label: 'Keyboard shortcuts', run: () => emit('keys') },
 ])
 </script>

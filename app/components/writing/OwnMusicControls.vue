@@ -25,7 +25,7 @@ const varied = computed(() => (props.bench.spec.value?.then.length ?? 0) > 0)
       <li v-for="(part, i) in parts" :key="i" class="text-soft">{{ i + 1 }}. {{ part.title }}</li>
     </ol>
     <div class="flex flex-wrap gap-2">
-      <BaseButton size="sm" @click="emit('paste')"> Paste tablature or notes </BaseButton>
+      <BaseButton size="sm" @click="emit('paste')"> Read a file or paste </BaseButton>
       <BaseButton v-if="!varied" size="sm" @click="emit('clear')"> Start with an empty sheet </BaseButton>
     </div>
   </div>

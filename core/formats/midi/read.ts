@@ -219,6 +219,7 @@ export function readMidi(bytes: Uint8Array, { part, beside }: MidiReading = {}):
     meter,
     tempo: bounded,
     guitar,
+    parts: parts.map(({ name }, i) => name || `part ${i + 1}`),
     warnings: [
       ...(parts.length > 1 && part === undefined
         ? [

@@ -29,7 +29,10 @@ const bytesOf = (text: string) => String.fromCharCode(...strToU8(text))
 const velocityOf = (score: Score, note: Note) =>
   note.marks.includes('accent') ? VELOCITIES[note.via] + ACCENT : isMuted(score, note) ? MUTED : VELOCITIES[note.via]
 
-/** When a note stops sounding: after its own length, half of it where it is cut short, or when its string is struck again. */
+/**
+ * When a note stops sounding: after its own length, half of it where it is cut short, or when its string is struck
+ * again.
+ */
 function soundsUntil(note: Note, short: boolean, next: Tick): Tick {
   const own = note.at + (short ? Math.max(1, Math.floor(note.dur / 2)) : note.dur)
   return Math.min(own, next)

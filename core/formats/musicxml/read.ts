@@ -323,6 +323,7 @@ function readScore(text: string, { part: wanted, beside }: MusicXmlReading): Rea
       meter: part.meter ?? [4, 4],
       tempo: part.tempo,
       guitar,
+      parts: parts.map(nameOf),
       warnings: [
         ...(parts.length > 1 && wanted === undefined
           ? [

@@ -68,8 +68,8 @@ function without(text: string, begin: string, end: string): string {
 }
 
 /**
- * Reads an XML document. A DOCTYPE that only names its kind is passed over and never fetched; one that defines anything,
- * and any entity that is not XML's own, are refused.
+ * Reads an XML document. A DOCTYPE that only names its kind is passed over and never fetched; one that defines
+ * anything, and any entity that is not XML's own, are refused.
  */
 export function readXml(text: string): ReadXml {
   const bare = withoutDoctype(without(without(text, '<!--', '-->'), '<![CDATA[', ']]>'))

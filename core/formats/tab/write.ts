@@ -110,8 +110,8 @@ function headerOf(score: Score, toScale: boolean): string {
 }
 
 /**
- * Writes a score as text tablature (common practice): as many bars to a line as it holds, above the strings the strokes,
- * below them the fingers; columns in proportion to time, a cell the common divisor of the bar's onsets.
+ * Writes a score as text tablature (common practice): as many bars to a line as it holds, above the strings the
+ * strokes, below them the fingers; columns in proportion to time, a cell the common divisor of the bar's onsets.
  */
 export function toTab(score: Score): string {
   const { tuning } = instrumentOf(score.spec.instrument)

@@ -1,0 +1,183 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { pipeline } from 'node:stream/promises'
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { sql } from 'drizzle-orm'
+import { openDatabase } from '../db/client'
+import { migrateDatabase } from '../db/migrate'
+import { students, studios, users } from '../db/tables'
+import { later, makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
+import { MANIFEST, PARTS, type Manifest } from './parts'
+import { restoreBackup } from './restore-backup'
+import { writeBackup } from './write-backup'
+
+const { db, close } = openTestDatabase()
+const otherUrl = process.env.RESTORE_DATABASE_URL!
+const other = openDatabase(otherUrl)
+const folder = mkdtempSync(join(tmpdir(), 'fidactyl-backup-'))
+const file = (name: string) => join(folder, name)
+
+beforeAll(() => migrateDatabase(otherUrl, join(process.cwd(), 'server/db/migrations')))
+afterAll(async () => {
+  await Promise.all([close(), other.close()])
+  rmSync(folder, { recursive: true, force: true })
+})
+
+const backUp = (url: string, studioId: string, path: string, now = NOW) =>
+  pipeline(writeBackup(url, { studioId, now }), createWriteStream(path))
+const manifestOf = (path: string) => JSON.parse(strFromU8(unzipSync(readFileSync(path))[MANIFEST]!)) as Manifest
+const countHere = async () => {
+  const [{ count }] = (await other.db.execute(sql`select count(*) as count from studios`))[0] as unknown as [
+    { count: number },
+  ]
+  return Number(count)
+}
+/** A studio with a student, their set drill and guitar, in one database. */
+async function studio() {
+  const teacher = await makeTeacher(db)
+  await makeStudent(db, teacher)
+  const path = file(`${teacher.studioId}.zip`)
+  await backUp(process.env.DATABASE_URL!, teacher.studioId, path)
+  return { teacher, path }
+}
+/** A copy of a backup in which something was changed. */
+function changed(path: string, change: (files: Record<string, Uint8Array>) => void): string {
+  const files = unzipSync(readFileSync(path))
+  change(files)
+  const copy = file(`${Math.round(performance.now() * 1000)}.zip`)
+  writeFileSync(copy, zipSync(files))
+  return copy
+}
+const why = (path: string) =>
+  restoreBackup(otherUrl, path).then(
+    () => 'restored',
+    (error: Error) => error.message,
+  )
+
+describe('a studio’s backup', () => {
+  test('restored elsewhere and backed up again it is the same bytes but for its date', async () => {
+    const { teacher, path } = await studio()
+    const manifest = manifestOf(path)
+    expect(manifest.parts.map(({ name }) => name)).toEqual(PARTS.map(({ table }) => `${table}.ndjson`))
+    expect(manifest.parts.find(({ name }) => name === 'students.ndjson')!.rows).toBe(1)
+    const steps: number[] = []
+    await restoreBackup(otherUrl, path, { progress: done => steps.push(done) })
+    expect(steps.at(-1)).toBe(manifest.parts.reduce((sum, { rows }) => sum + rows, 0))
+    const again = file('again.zip')
+    await backUp(otherUrl, teacher.studioId, again, later(60))
+    const [one, two] = [unzipSync(readFileSync(path)), unzipSync(readFileSync(again))]
+    for (const { table } of PARTS)
+      expect([table, strFromU8(two[`${table}.ndjson`]!)]).toEqual([table, strFromU8(one[`${table}.ndjson`]!)])
+    expect({ ...manifestOf(again), madeAt: null }).toEqual({ ...manifest, madeAt: null })
+    // With the same date the archive as a whole is the same.
+    await backUp(otherUrl, teacher.studioId, again, NOW)
+    expect(Buffer.compare(readFileSync(path), readFileSync(again))).toBe(0)
+  })
+
+  test('holds one studio only, all of it, and neither devices nor attempts', async () => {
+    const [mine, others] = [await studio(), await studio()]
+    const text = Object.values(unzipSync(readFileSync(mine.path)))
+      .map(each => strFromU8(each))
+      .join('')
+    expect(text).toContain(mine.teacher.userId)
+    expect(text).not.toContain(others.teacher.studioId)
+    expect(text).not.toContain(others.teacher.userId)
+  })
+
+  test('what is here already stays as it is', async () => {
+    const { path, teacher } = await studio()
+    await restoreBackup(otherUrl, path)
+    expect(await why(path)).toMatch(/is here already/)
+    expect((await other.db.select().from(users)).filter(({ studioId }) => studioId === teacher.studioId)).toHaveLength(
+      1,
+    )
+  })
+})
+
+describe('a backup that is damaged', () => {
+  test('is refused in one sentence, and changes nothing', async () => {
+    const { path, teacher } = await studio()
+    const whole = readFileSync(path)
+    const before = await countHere()
+    const cut = file('cut.zip')
+    const cases: [string, RegExp][] = []
+    for (const length of [0, 3, 200, Math.floor(whole.length / 2), whole.length - 400]) {
+      writeFileSync(`${cut}${length}`, whole.subarray(0, length))
+      cases.push([`${cut}${length}`, /empty|cut off|damaged|no ZIP/])
+    }
+    writeFileSync(file('text'), 'Dear teacher')
+    cases.push([file('text'), /no ZIP archive/])
+    cases.push([
+      changed(path, files => (files['students.ndjson'] = strToU8(`${strFromU8(files['students.ndjson']!)} `))),
+      /students.ndjson is not what it was/,
+    ])
+    cases.push([changed(path, files => delete files['drills.ndjson']), /drills.ndjson is missing/])
+    cases.push([changed(path, files => (files['../x'] = strToU8('x'))), /holds “\.\.\/x”/])
+    cases.push([changed(path, files => (files[MANIFEST] = strToU8('{}'))), /manifest says something else/])
+    cases.push([
+      changed(path, files => {
+        files[MANIFEST] = strToU8(JSON.stringify({ ...manifestOf(path), schema: 999 }))
+      }),
+      /made by a newer version/,
+    ])
+    for (const [damaged, expected] of cases) expect(await why(damaged)).toMatch(expected)
+    expect(await countHere()).toBe(before)
+    expect((await other.db.select().from(studios)).some(({ id }) => id === teacher.studioId)).toBe(false)
+  })
+
+  test('one that is sound by its sums but refers to nothing, or to others, changes nothing', async () => {
+    const { createHash } = await import('node:crypto')
+    const { path, teacher } = await studio()
+    /** Replaces a part and its sums: what somebody would do who means it. */
+    const forged = (table: string, rows: (all: Record<string, unknown>[]) => Record<string, unknown>[]) =>
+      changed(path, files => {
+        const name = `${table}.ndjson`
+        const old = strFromU8(files[name]!)
+          .split('\n')
+          .filter(Boolean)
+          .map(line => JSON.parse(line) as Record<string, unknown>)
+        const next = strToU8(
+          rows(old)
+            .map(row => `${JSON.stringify(row)}\n`)
+            .join(''),
+        )
+        files[name] = next
+        const manifest = manifestOf(path)
+        const parts = manifest.parts.map(part =>
+          part.name === name
+            ? {
+                name,
+                rows: rows(old).length,
+                bytes: next.length,
+                sha256: createHash('sha256').update(next).digest('hex'),
+              }
+            : part,
+        )
+        files[MANIFEST] = strToU8(JSON.stringify({ ...manifest, parts }))
+      })
+    const nobody = '11111111-1111-4111-8111-111111111111'
+    expect(await why(forged('students', rows => rows.map(row => ({ ...row, teacher_id: nobody }))))).toMatch(
+      /refers to one of users/,
+    )
+    expect(await why(forged('students', rows => rows.map(row => ({ ...row, studio_id: nobody }))))).toMatch(
+      /rows of another studio/,
+    )
+    expect(await why(forged('students', rows => rows.map(row => ({ ...row, admin: 1 }))))).toMatch(
+      /a column this version does not know/,
+    )
+    expect(await why(forged('assignments', rows => rows.map(row => ({ ...row, position: 'first' }))))).toMatch(
+      /refused a row/,
+    )
+    expect((await other.db.select().from(students)).some(({ studioId }) => studioId === teacher.studioId)).toBe(false)
+  })
+
+  test('given up in the middle it leaves nothing', async () => {
+    const { path, teacher } = await studio()
+    const stop = new AbortController()
+    stop.abort()
+    await expect(restoreBackup(otherUrl, path, { signal: stop.signal })).rejects.toThrow(/abort/i)
+    expect((await other.db.select().from(studios)).some(({ id }) => id === teacher.studioId)).toBe(false)
+  })
+})
