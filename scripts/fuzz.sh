@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Asks the core tens of thousands of odd and heavy drills: none may throw, take over a second of work or fill 300 MB.
-#   fuzz.sh [COUNT] [SEED]
+#   fuzz.sh [files] [COUNT] [SEED]   with files: has it read broken files instead
 set -Eeuo pipefail
 cd "$(dirname "$0")/.."
 . scripts/mariadb.sh

@@ -4,6 +4,7 @@ import { $fetch, FetchError } from 'ofetch'
 import type { FileReading, ReadFile } from '#core/formats/read-file'
 import type { ErrorAnswer } from '#shared/contracts/common'
 import type { Files } from '../workers/files.worker'
+import { useToasts } from '../stores/toasts'
 import { ApiError } from './useApi'
 
 /** A file that was made. */
@@ -55,6 +56,18 @@ export async function makeFile(path: string, body: object, signal?: AbortSignal)
     }
   } catch (error) {
     throw await refusalOf(error)
+  }
+}
+
+/** Saves homework as a PDF; a refusal is said in the server's words. */
+export function useHomeworkFile() {
+  const toasts = useToasts()
+  return async (asked: object) => {
+    try {
+      keepFile(await makeFile('/api/paper', asked))
+    } catch (refusal) {
+      toasts.say((refusal as Error).message, { tone: 'trouble' })
+    }
   }
 }
 

@@ -1,8 +1,11 @@
 import { eq } from 'drizzle-orm'
+import type { Readable } from 'node:stream'
 import type { z } from 'zod'
 import type { Weights } from '#core/grade/table'
 import type { weightsBody } from '#shared/contracts/shelf'
 import type { noticeBody } from '#shared/contracts/studios'
+import { localClock } from '#core/practice/schedule/local-time'
+import { writeBackup } from '../backup/write-backup'
 import type { Database } from '../db/client'
 import { studios } from '../db/tables'
 import type { Actor } from '../policy/actor'
@@ -32,4 +35,25 @@ export function setNotice(
     await tx.update(studios).set({ notice: body.notice }).where(eq(studios.id, owner.studioId))
     return { notice: body.notice }
   })
+}
+
+/** A studio's backup on its way out. */
+export interface StudioBackup {
+  readonly name: string
+  /** The studio's local day. */
+  readonly day: string
+  readonly chunks: Readable
+}
+
+/**
+ * A studio as one archive, streamed from a moment's picture of the database.
+ * @param url Address of the database: what is streamed has a connection of its own.
+ */
+export async function studioBackup(db: Database, url: string, owner: Actor, now: Date): Promise<StudioBackup> {
+  const [studio] = await db.select({ name: studios.name }).from(studios).where(eq(studios.id, owner.studioId))
+  return {
+    name: studio!.name,
+    day: localClock(owner.zone)(now.toISOString()).slice(0, 10),
+    chunks: writeBackup(url, { studioId: owner.studioId, now }),
+  }
 }

@@ -1,8 +1,13 @@
+import type { z } from 'zod'
 import type { HomeworkGiven } from '#core/practice/homework'
+import { changedSpec } from '#core/schema/change'
+import type { HandInput } from '#core/schema/fields'
+import type { Habits } from '#core/schema/habits'
 import { setSheet } from '#core/stages/set-sheet'
 import type { CountPlan, Score, StepsPlan } from '#core/score/score'
 import { homeworkCautions, homeworkCues, minutesInWords, wayInWords } from '#core/wording/homework'
 import type { AssignmentDetail, HeardFault } from '../contracts/assignments'
+import type { paperBody } from '../contracts/export'
 
 /** A set drill as homework is made of it. */
 export type HomeworkDrillSet = AssignmentDetail & { readonly faults?: readonly HeardFault[] }
@@ -52,4 +57,50 @@ export function homeworkSheets(given: HomeworkGiven, sets: readonly HomeworkDril
     }
     return [{ id: set.id, name: set.drillName, bpm: set.bpm, said, score, plan: value.kind === 'sheet' ? null : value }]
   })
+}
+
+/** Whose homework goes on paper. */
+export interface HomeworkOf {
+  readonly name: string
+  readonly hand: HandInput
+  readonly habits: Habits
+}
+
+/**
+ * Homework as the server draws it: a page for each drill or a week of all of them; what has no notes is told in a line.
+ * @param day The day it is given, in words.
+ */
+export function homeworkOnPaper(
+  given: HomeworkGiven,
+  sets: readonly HomeworkDrillSet[],
+  { name }: HomeworkOf,
+  day: string,
+): z.input<typeof paperBody> {
+  const sheets = homeworkSheets(given, sets)
+  const drills = sheets.flatMap(({ id, name: drillName, bpm, said, score }) => {
+    const set = sets.find(each => each.id === id)!
+    if (!score) return []
+    const keys = new Set(score.notes.map(({ key }) => key))
+    return [
+      {
+        name: drillName.slice(0, 120),
+        spec: { ...changedSpec(set.spec, set.change), tempo: bpm },
+        hand: set.hand,
+        habits: set.habits,
+        // A finger of a note that its stage leaves out is none of this sheet's.
+        pins: Object.fromEntries(Object.entries(set.pins).filter(([key]) => keys.has(key))),
+        student: name,
+        said: { ...said, cues: [...said.cues], cautions: [...said.cautions] },
+      },
+    ]
+  })
+  const without = sheets
+    .filter(({ score }) => !score)
+    .map(({ name: drillName, said }) => `${drillName}: ${said.minutes}`)
+  return {
+    form: given.form === 'pages' ? 'pages' : 'week',
+    heading: `${name}: practice`.slice(0, 120),
+    lines: [`${day} · ${given.minutesADay} minutes a day`, ...(given.note ? [given.note] : []), ...without.slice(0, 4)],
+    drills,
+  }
 }

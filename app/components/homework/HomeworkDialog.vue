@@ -10,7 +10,7 @@ import type { Habits } from '#core/schema/habits'
 import type { Pain } from '#core/schema/pain'
 import { wayInWords } from '#core/wording/homework'
 import { homeworkBody } from '#shared/contracts/students'
-import type { HomeworkDrillSet } from '#shared/paper/homework-sheets'
+import { homeworkOnPaper, type HomeworkDrillSet } from '#shared/paper/homework-sheets'
 
 /** What a student is given to practise: offered by need, changed at will, printed, and on record. */
 const props = defineProps<{
@@ -31,6 +31,8 @@ const writes = useWrites()
 const toasts = useToasts()
 const { busy, refusal, clear, write } = useWrite(homeworkBody)
 const { paper, print } = usePaper<HomeworkGiven>()
+const when = useWhen()
+const saveHomework = useHomeworkFile()
 const USUAL_MINUTES = 20
 const minutesADay = ref(USUAL_MINUTES)
 const form = ref<HomeworkGiven['form']>('compact')
@@ -72,7 +74,7 @@ const PUT_IN = 5
 const setMinutes = (id: string, minutes: number) => {
   items.value = items.value.map(item => (item.id === id ? { id, minutes } : item))
 }
-async function give(onPaper: boolean) {
+async function give(how: 'print' | 'pdf' | 'record') {
   const given = {
     form: form.value,
     minutesADay: total.value,
@@ -96,7 +98,8 @@ async function give(onPaper: boolean) {
   toasts.say('The homework is on record.')
   emit('given')
   open.value = false
-  if (onPaper) await print(given)
+  if (how === 'print') await print(given)
+  if (how === 'pdf') await saveHomework(homeworkOnPaper(given, props.sets, props.student, when.longDay(props.today)))
 }
 </script>
 
@@ -107,7 +110,7 @@ async function give(onPaper: boolean) {
     about="Offered by need, the warm-up first. What you give is kept on record as it is now."
     wide
   >
-    <form class="space-y-4" @submit.prevent="give(true)">
+    <form class="space-y-4" @submit.prevent="give('print')">
       <div class="grid sm:grid-cols-2 gap-4 items-end">
         <BaseStepper v-model="minutesADay" label="Minutes a day" :min="2" :max="240" :step="5" unit="min" />
         <BaseChips v-model="form" label="On paper" :options="FORMS" />
@@ -174,7 +177,8 @@ async function give(onPaper: boolean) {
       <FormRefusal :refusal="refusal" :said-by-fields="[]" />
       <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
         <BaseButton @click="open = false">Cancel</BaseButton>
-        <BaseButton :disabled="busy || items.length === 0" @click="give(false)">Give without paper</BaseButton>
+        <BaseButton :disabled="busy || items.length === 0" @click="give('record')">Give without paper</BaseButton>
+        <BaseButton :disabled="busy || items.length === 0" @click="give('pdf')">Give as PDF</BaseButton>
         <BaseButton tone="action" type="submit" :busy="busy" :disabled="items.length === 0">Give and print</BaseButton>
       </div>
     </form>

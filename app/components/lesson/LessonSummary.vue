@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { homeworkOnPaper } from '#shared/paper/homework-sheets'
 import { faultCue, faultInWords } from '#core/wording/fault'
 import { goalBpm, isFalling, isTimed } from '#core/practice/tempo/target'
 import { capital, countInWords } from '#core/wording/numbers'
@@ -51,6 +52,18 @@ const words = (set: AgendaItem, before: number, after: number) => {
   return after > before ? `raised from ${before} to ${after}` : `eased from ${before} to ${after}`
 }
 const { printOut } = usePrinting()
+/** What was given in this lesson last, as a file. */
+const newest = computed(() => detail.value.homework[0]?.given)
+const saveHomework = useHomeworkFile()
+const homeworkFile = () =>
+  saveHomework(
+    homeworkOnPaper(
+      newest.value!,
+      detail.value.agenda,
+      detail.value.student,
+      when.longDay(detail.value.startedAt.slice(0, 10)),
+    ),
+  )
 const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round(value)} min`)
 </script>
 
@@ -116,6 +129,7 @@ const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round
         >Homework</BaseButton
       >
       <BaseButton v-if="isToday" @click="emit('reopen')"> Take the lesson up again </BaseButton>
+      <BaseButton v-if="newest" @click="homeworkFile"> Homework as PDF </BaseButton>
       <BaseButton @click="printOut"> Print </BaseButton>
     </div>
     <LessonNoteDialog v-model:open="noting" :drill-name="null" @noted="(text, about) => emit('noted', text, about)" />
