@@ -1,6 +1,7 @@
 import { apiLoads } from './api-load'
 import { browserFigures } from './browser'
 import { decisionRates } from './decisions'
+import { eightVariations, exportRates, longPdf, tabImport } from './formats'
 import { againstLibrary, agreementRates, fingeringRates } from './fingering'
 import { gradeRates, shelfTimes } from './grade'
 import { realiseRates } from './realise-rate'
@@ -30,6 +31,17 @@ for (const { kind, passages, rate } of agreementRates())
     `${(100 * rate).toFixed(1)} %`,
     kind === 'all' ? '≥ 95 %' : '≥ 85 %',
   ])
+for (const { name, perSecond } of await exportRates())
+  rows.push([`written as ${name}, 48 notes`, `${whole(perSecond)} drills/s`, ''])
+const pdf = await longPdf()
+rows.push(['about a hundred pages of PDF', `${pdf.seconds.toFixed(1)} s`, `${pdf.megabytes} MB more at most`])
+rows.push(['4,096 notes of tablature read and fingered', `${tabImport().toFixed(0)} ms`, '< 500 ms'])
+const variations = eightVariations()
+rows.push([
+  'eight variations side by side, 48 notes',
+  `${variations.played.toFixed(0)} ms`,
+  `< 200 ms; found worth it in ${variations.looked.toFixed(0)} ms`,
+])
 const {
   firstPageBytes,
   frames,

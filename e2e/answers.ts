@@ -505,6 +505,7 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'GET /api/students/[id]/past-drills': pageOf(past),
   'GET /api/board': z.array(boardRow),
   'POST /api/students/[id]/hand-over': justId,
+  'GET /api/calendar': z.string().startsWith('BEGIN:VCALENDAR'),
   'GET /api/studio/backup': z.string().startsWith('PK'),
   'PUT /api/studio/notice': just({ notice: z.string().nullable() }),
   'GET /api/students/[id]/progress': progress,

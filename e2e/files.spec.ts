@@ -133,6 +133,27 @@ test('drills of the shelf leave in one archive or one PDF; a file that is read s
   expect(await count()).toBe(before)
 })
 
+test('weekly lessons are saved for another calendar, with no more of a name than is wanted', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/studio')
+  const saveCalendar = async (names: string) => {
+    await page.getByRole('radio', { name: names }).click()
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'Save the calendar' }).click(),
+    ])
+    expect(download.suggestedFilename()).toBe('Lessons.ics')
+    return (await bytesOf(download)).toString()
+  }
+  const full = await saveCalendar('first names')
+  expect(full.match(/BEGIN:VEVENT/g)!.length).toBeGreaterThan(7)
+  expect(full).toMatch(/RRULE:FREQ=WEEKLY/)
+  const summaries = (text: string) => [...text.matchAll(/SUMMARY:(.*)\r/g)].map(([, summary]) => summary!)
+  expect(summaries(full).every(summary => /^\p{L}+$/u.test(summary))).toBe(true)
+  expect(summaries(await saveCalendar('initials')).every(summary => /^(?:\p{L}\. ?)+$/u.test(summary))).toBe(true)
+  expect(new Set(summaries(await saveCalendar('no names')))).toEqual(new Set(['Lesson']))
+})
+
 test('a backup is the owner’s, whole and named by the day', async ({ page }) => {
   await signIn(page)
   await page.goto('/studio')

@@ -166,6 +166,7 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   },
   'GET /api/students/[id]/coverage': { who: 'teacher' },
   'GET /api/board': { who: 'teacher' },
+  'GET /api/calendar': { who: 'teacher', query: '?names=initials' },
   'GET /api/studio/backup': { who: 'owner' },
   'PUT /api/studio/notice': { who: 'owner', body: id => ({ id, notice: null }) },
   'PUT /api/studio/weights': { who: 'owner', body: id => ({ id, weights: null }) },

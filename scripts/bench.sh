@@ -3,6 +3,7 @@
 #   bench.sh load [MINUTES]   p50/p95/p99 at 1, 10, 50, 100 clients, mixed reading and writing; decay over the minutes (5)
 #   bench.sh attack           a teacher's answers while strangers guess passwords and send the worst drills
 #   bench.sh history          pages at ten thousand, a hundred thousand and a million events
+#   bench.sh backup [EVENTS]  a studio's backup and restore (1,000,000 events) beside the database's own
 #   bench.sh soak [MINUTES]   memory under load (60)
 # SERVER_ARGS are further options of Node for the server, such as --cpu-prof.
 set -Eeuo pipefail
@@ -11,7 +12,7 @@ cd "$(dirname "$0")/.."
 . scripts/prepare.sh
 export PATH="$PWD/node_modules/.bin:$PATH"
 PART=${1:-speed}
-[[ "$PART" =~ ^(speed|load|attack|history|soak)$ ]] || fail "Unknown part $PART. Known: load attack history soak"
+[[ "$PART" =~ ^(speed|load|attack|history|backup|soak)$ ]] || fail "Unknown part $PART. Known: load attack history backup soak"
 # One home a part, so that two may run side by side.
 DB_HOME=$PWD/.data/bench-$PART
 mkdir -p "$DB_HOME" && chmod 700 "$DB_HOME"
@@ -51,6 +52,7 @@ sleep 3
 export E2E_ADDRESS=http://127.0.0.1:$PORT_APP BARE_ADDRESS=http://127.0.0.1:$BARE_PORT SERVER_PID=${PIDS[0]}
 case "$PART" in
   speed) SCRIPT=bench; say "measuring (about a minute)" ;;
+  backup) SCRIPT=backup; say "measuring (some minutes)"; RESTORE_DATABASE_URL=$(db_account fidactyl_restored); export RESTORE_DATABASE_URL; DATABASE_URL=$RESTORE_DATABASE_URL tsx bin/migrate.ts ;;
   history) SCRIPT=history; say "measuring (some minutes)" ;;
   *) SCRIPT=load; say "measuring" ;;
 esac

@@ -94,6 +94,7 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
         The studio board: who is on plan, stalled, silent, and how much they work
       </NuxtLink>
     </section>
+    <StudioCalendar />
     <section v-if="session.me?.role === 'owner'" class="mt-10">
       <h2 class="text-xl mb-1">Backup</h2>
       <p class="text-soft mb-3">
