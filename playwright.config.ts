@@ -5,7 +5,7 @@ export default defineConfig({
   testDir: 'e2e',
   outputDir: '.data/results/playwright',
   timeout: 90_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 15_000 },
   workers: 1,
   retries: 0,
   reporter: [['list'], ['json']],

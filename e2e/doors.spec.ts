@@ -82,7 +82,7 @@ test('the command names field and reason on standard error and ends with 2', () 
   const wrong = run(JSON.stringify(WRONG))
   expect([wrong.status, wrong.stdout, wrong.stderr]).toEqual([2, '', 'order.fingers: finger 3 twice\n'])
   expect(run('{"nonsense').status).toBe(2)
-  expect(run(JSON.stringify(SPEC), '--as', 'tab').stdout).toContain('E |-5---7---6---8--')
+  expect(run(JSON.stringify(SPEC), '--as', 'tab').stdout).toContain('E |-5-7-6-8-')
   expect(run(JSON.stringify(SPEC), '--as', 'explain').stdout).toContain(
     '1. string 6, fret 5, finger 1, down. A2, 250 ms',
   )

@@ -133,6 +133,23 @@ test('drills of the shelf leave in one archive or one PDF; a file that is read s
   expect(await count()).toBe(before)
 })
 
+test('homework is given as a PDF, and saved again from the lesson’s summary', async ({ page, baseURL }) => {
+  const { own } = await openOwn(page, baseURL!)
+  await page.goto(`/lesson/${own.lessons}`)
+  await page.keyboard.press('p')
+  const dialog = page.getByRole('dialog', { name: /^Homework for/ })
+  const saved = async (press: () => Promise<void>) => {
+    const [download] = await Promise.all([page.waitForEvent('download'), press()])
+    expect(download.suggestedFilename()).toBe('Mine practice.pdf')
+    return (await bytesOf(download)).toString('latin1', 0, 5)
+  }
+  expect(await saved(() => dialog.getByRole('button', { name: 'Give as PDF' }).click())).toBe('%PDF-')
+  await expect(page.getByText('The homework is on record.')).toBeVisible()
+  await page.keyboard.press('e')
+  await page.getByRole('dialog').getByRole('button', { name: /^End/ }).click()
+  expect(await saved(() => page.getByRole('button', { name: 'Homework as PDF' }).click())).toBe('%PDF-')
+})
+
 test('weekly lessons are saved for another calendar, with no more of a name than is wanted', async ({ page }) => {
   await signIn(page)
   await page.goto('/studio')

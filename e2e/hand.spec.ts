@@ -150,6 +150,7 @@ test('the fingers of a set drill are kept for its student', async ({ page }) => 
   await page.goto('/students')
   await page.getByRole('link', { name: /Bram Ollerthwaite/ }).click()
   await page.getByRole('link', { name: 'Alternate picking, six to one' }).click()
+  await page.waitForURL(/\/bench/)
   await page.locator('[data-note="3"]').click()
   const fingers = page.getByRole('radiogroup', { name: 'Finger', exact: true })
   await fingers.getByRole('radio', { checked: false }).first().click()

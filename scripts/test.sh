@@ -53,15 +53,23 @@ db_start
 # Everything, also what takes long; while one works (test:unit) a part of the random drills is enough.
 [ "$ONLY" != all ] || export TESTS=long
 
-# Jest works beside what follows up to the journeys, which wait for nobody's answer longer than they must.
+# Jest works beside what follows up to the journeys, which wait for nobody's answer longer than they must. Each project
+# runs in one process of its own: tests that end processes on purpose would take a worker of Jest with them.
+jest_project() {
+  check "jest-$1" env NODE_OPTIONS="--experimental-vm-modules --disable-warning=ExperimentalWarning" \
+    jest --selectProjects "$1" --runInBand --json --outputFile="$RESULTS/jest-$1.json" --silent=false
+}
 run_jest() {
   local unit empty restored
   unit=$(db_account fidactyl_unit)
   empty=$(db_account fidactyl_empty)
   restored=$(db_account fidactyl_restored)
   DATABASE_URL=$unit tsx bin/migrate.ts
-  check jest env DATABASE_URL="$unit" EMPTY_DATABASE_URL="$empty" RESTORE_DATABASE_URL="$restored" NODE_OPTIONS="--experimental-vm-modules --disable-warning=ExperimentalWarning" \
-    jest --maxWorkers=2 --json --outputFile="$RESULTS/jest.json" --silent=false
+  jest_project core >"$RESULTS/jest-core.log" 2>&1 &
+  local core=$!
+  DATABASE_URL=$unit EMPTY_DATABASE_URL=$empty RESTORE_DATABASE_URL=$restored jest_project server
+  wait "$core"
+  cat "$RESULTS/jest-core.log"
 }
 if [ "$ONLY" = unit ]; then run_jest; fi
 if [ "$ONLY" = all ]; then
