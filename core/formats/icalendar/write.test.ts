@@ -5,7 +5,7 @@ import { dayPlus } from '../../practice/schedule/local-time'
 import { heldOn } from '../../practice/schedule/occurrences'
 import { toICalendar, type CalendarSlot } from './write'
 
-// What other programs read. `ical.js` expands the rules by RFC 5545; `node-ical` reads the lines by a parser of its own.
+// What other programs read. `ical.js` expands the rules by RFC 5545; `node-ical` reads the lines with its own parser.
 
 const slot = (more: Partial<CalendarSlot> = {}): CalendarSlot => ({
   id: '5f0c0f2e-0000-4000-8000-000000000001',

@@ -77,8 +77,8 @@ function eventsOf(slot: CalendarSlot): readonly ICAL.Component[] {
 }
 
 /**
- * Writes the lessons of a teacher as iCalendar (RFC 5545): an event with its rule for each weekly lesson, days it is not
- * held on, lessons moved, and the clocks of the zones they are kept in.
+ * Writes the lessons of a teacher as iCalendar (RFC 5545): an event with its rule for each weekly lesson, days it is
+ * not held on, lessons moved, and the clocks of the zones they are kept in.
  */
 export function toICalendar({ name, slots, from, to }: Calendar): string {
   const calendar = new ICAL.Component('vcalendar')
