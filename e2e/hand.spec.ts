@@ -57,6 +57,7 @@ test('a guitar of the studio’s own: refused where it is wrong, added, changed;
 test('the hand card: the one-minute test, a smaller reach, and the set drills looked at again', async ({ page }) => {
   await page.goto('/students')
   await page.getByRole('link', { name: /Edmund Quillfeather/ }).click()
+  await expect(page.getByRole('heading', { name: 'Edmund Quillfeather', level: 1 })).toBeVisible()
   const card = page.getByRole('region', { name: 'Hand card' })
   await expect(card.getByRole('img')).toHaveAccessibleName(/comfortable from III/)
   await card.getByRole('button', { name: 'Change the hand card' }).click()
@@ -133,6 +134,7 @@ test('what the student plays is written down, its end is shown, and the first dr
 }) => {
   await page.goto('/students')
   await page.getByRole('link', { name: /Juno Pellwether/ }).click()
+  await expect(page.getByRole('heading', { name: 'Juno Pellwether', level: 1 })).toBeVisible()
   await page.getByRole('link', { name: 'Odd fingers first: 1 3 2 4' }).click()
   await page.getByRole('button', { name: 'What the student plays' }).click()
   const writing = page.getByRole('region', { name: 'What the student plays' })
@@ -149,6 +151,7 @@ test('what the student plays is written down, its end is shown, and the first dr
 test('the fingers of a set drill are kept for its student', async ({ page }) => {
   await page.goto('/students')
   await page.getByRole('link', { name: /Bram Ollerthwaite/ }).click()
+  await expect(page.getByRole('heading', { name: 'Bram Ollerthwaite', level: 1 })).toBeVisible()
   await page.getByRole('link', { name: 'Alternate picking, six to one' }).click()
   await page.waitForURL(/\/bench/)
   await page.locator('[data-note="3"]').click()
@@ -158,6 +161,7 @@ test('the fingers of a set drill are kept for its student', async ({ page }) => 
   await expect(page.getByText('The fingers are kept for this student.')).toBeVisible()
   await page.goto('/students')
   await page.getByRole('link', { name: /Bram Ollerthwaite/ }).click()
+  await expect(page.getByRole('heading', { name: 'Bram Ollerthwaite', level: 1 })).toBeVisible()
   await page.getByRole('link', { name: 'Alternate picking, six to one' }).click()
   await unfold(page, 'Fingering')
   await expect(page.getByText('1 finger is pinned.')).toBeVisible()

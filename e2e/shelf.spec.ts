@@ -139,6 +139,7 @@ test('a favourite stays one, and a collection keeps its order however it is move
   await matrix(page)
     .getByRole('button', { name: /^Trills, grade 2/ })
     .click()
+  await expect(page.getByRole('status').filter({ hasText: 'Trills, grade 2' })).toBeVisible()
   const star = cards(page)
     .first()
     .getByRole('button', { name: /favourites$/ })
@@ -153,6 +154,7 @@ test('a favourite stays one, and a collection keeps its order however it is move
   await matrix(page)
     .getByRole('button', { name: /^Finger pairs, grade 2/ })
     .click()
+  await expect(page.getByRole('status').filter({ hasText: 'Finger pairs, grade 2' })).toBeVisible()
   const wanted: string[] = []
   for (const i of [0, 1, 2]) {
     await cards(page).nth(i).getByRole('checkbox').check()
