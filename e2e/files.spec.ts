@@ -136,6 +136,7 @@ test('drills of the shelf leave in one archive or one PDF; a file that is read s
 test('homework is given as a PDF, and saved again from the lesson’s summary', async ({ page, baseURL }) => {
   const { own } = await openOwn(page, baseURL!)
   await page.goto(`/lesson/${own.lessons}`)
+  await expect(page.getByRole('region', { name: 'Decision' })).toBeVisible()
   await page.keyboard.press('p')
   const dialog = page.getByRole('dialog', { name: /^Homework for/ })
   const saved = async (press: () => Promise<void>) => {
