@@ -177,6 +177,25 @@ test('a pattern over four chords from nothing takes six clicks at most and one t
   await expect(page.getByRole('heading', { level: 1 })).toContainText('over C G/B Bm Am')
 })
 
+test('chords are put in order by dragging', async ({ page }) => {
+  const chords = ['x32010', 'x02210', '320003'].map((frets, i) => ({ name: ['C', 'Am', 'G'][i], frets }))
+  const spec = { version: 1, family: 'blocks', blocks: { chords } }
+  await page.goto(`/bench?spec=${encodeURIComponent(JSON.stringify(spec))}`)
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('C Am G')
+  const grips = page.locator('[data-handle]')
+  await expect(grips).toHaveCount(3)
+  await grips.nth(2).scrollIntoViewIfNeeded()
+  const [from, to] = [(await grips.nth(0).boundingBox())!, (await grips.nth(2).boundingBox())!]
+  await page.mouse.move(from.x + 12, from.y + 12)
+  await page.mouse.down()
+  for (const share of [0.3, 0.6, 0.9, 1, 1])
+    await page.mouse.move(to.x + 12, from.y + 12 + (to.y - from.y + 10) * share, { steps: 4 })
+  await page.mouse.up()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Am G C')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('C Am G')
+})
+
 test('variations stand side by side, each as by hand; some are kept, one is put on the bench', async ({ page }) => {
   const spec = {
     version: 1,
