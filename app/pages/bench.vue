@@ -1,7 +1,5 @@
 <script setup lang="ts">
-import { chordSequence } from '#core/chord-changes/sequence'
 import { goalBpm } from '#core/practice/tempo/target'
-import { drillOnPaper } from '#core/sheet/paper'
 import type { FileDrill } from '~/components/files/file-drill'
 import { atTempo } from '#core/grade/at-tempo'
 import { gradeOf } from '#core/grade/grade'
@@ -206,12 +204,6 @@ const toExport = computed<FileDrill | null>(() => {
     }),
   }
 })
-const pages = computed(() =>
-  exporting.value && score.value
-    ? drillOnPaper(score.value, true, chordSequence(score.value).length).pages.length
-    : undefined,
-)
-
 /** The box that music is pasted into. */
 const pasting = ref(false)
 const pastedText = ref('')
@@ -386,7 +378,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
         @set="assigning.setFor"
       />
     </div>
-    <ExportDialog v-if="toExport" v-model:open="exporting" :drills="[toExport]" :heading="title" :pages="pages" />
+    <ExportDialog v-if="toExport" v-model:open="exporting" :drills="[toExport]" :heading="title" :score="score" />
     <BenchPrint v-if="printing" :bench="bench" :title="title" :student="student?.name" />
   </div>
 </template>

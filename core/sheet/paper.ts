@@ -1,3 +1,6 @@
+import { fingersAt } from '../chord-changes/change'
+import { chordSequence } from '../chord-changes/sequence'
+import type { ChordShape } from '../chords/chord'
 import type { Score } from '../score/score'
 import { layOut, type SheetLayout } from './layout'
 
@@ -58,13 +61,21 @@ export const CHORDS_ON_PAPER = { most: 12, aRow: 6 } as const
 /** Heights on paper, px: a little more than they take, for words that run on to another line. */
 const HEIGHTS = { head: 150, chordRow: 102, runningHead: 40, foot: 240 } as const
 
-/**
- * A drill laid out with its head, its chords above the sheet and the boxes to log by hand below.
- * @param chords How many chords it shows.
- */
-export const drillOnPaper = (score: Score, lanes: boolean, chords: number): PrintLayout =>
+/** The chords of a drill as paper shows them: each once, with the fingers it is played with. */
+export function chordsOnPaper(score: Score): readonly ChordShape[] {
+  const shapes = new Map(
+    chordSequence(score).map(({ at, shape }) => {
+      const played = fingersAt(score, at, shape)
+      return [JSON.stringify([shape.name, shape.strings, played.contacts]), played] as const
+    }),
+  )
+  return [...shapes.values()].slice(0, CHORDS_ON_PAPER.most)
+}
+
+/** A drill laid out with its head, its chords above the sheet and the boxes to log by hand below. */
+export const drillOnPaper = (score: Score, lanes: boolean): PrintLayout =>
   printLayout(score, lanes, {
-    head: HEIGHTS.head + Math.ceil(chords / CHORDS_ON_PAPER.aRow) * HEIGHTS.chordRow,
+    head: HEIGHTS.head + Math.ceil(chordsOnPaper(score).length / CHORDS_ON_PAPER.aRow) * HEIGHTS.chordRow,
     runningHead: HEIGHTS.runningHead,
     foot: HEIGHTS.foot,
   })

@@ -167,6 +167,22 @@ describe('a backup that is damaged', () => {
     expect(await why(forged('students', rows => rows.map(row => ({ ...row, admin: 1 }))))).toMatch(
       /a column this version does not know/,
     )
+    const mine = await makeTeacher(db)
+    await other.db.insert(studios).values({ id: mine.studioId, name: 'Theirs', zone: 'Europe/London', createdAt: NOW })
+    const theirs = await db
+      .select()
+      .from(users)
+      .then(all => all.find(({ id }) => id === mine.userId)!)
+    await other.db.insert(users).values(theirs)
+    expect(await why(forged('writes', rows => rows.map(row => ({ ...row, actor_id: mine.userId }))))).toMatch(
+      /writes has rows of another studio/,
+    )
+    const unsaid = changed(path, files => {
+      const manifest = manifestOf(path)
+      const parts = manifest.parts.filter(({ name }) => name !== 'students.ndjson')
+      files[MANIFEST] = strToU8(JSON.stringify({ ...manifest, parts }))
+    })
+    expect(await why(unsaid)).toMatch(/says nothing of students/)
     expect(await why(forged('assignments', rows => rows.map(row => ({ ...row, position: 'first' }))))).toMatch(
       /refused a row/,
     )

@@ -58,6 +58,7 @@ async function endsWhole(path: string): Promise<boolean> {
 /** What a line of a part is, as it comes by. */
 export type OnRow = (table: string, row: Record<string, unknown>) => Promise<void> | void
 
+const STUDIO = fileOf({ table: 'studios' })
 const TABLES = new Map(PARTS.map(part => [fileOf(part), part.table]))
 
 /** Takes whole lines off what has come of a part. */
@@ -167,7 +168,9 @@ function checked(opened: readonly OpenPart[], text: string): Manifest {
     if (part.rest.length > 0 || part.rows !== rows || part.bytes !== bytes || part.hash.digest('hex') !== sha256)
       throw new BadBackup(`The backup is damaged: ${name.slice(0, 80)} is not what it was when it was made.`)
   }
-  const missing = [...TABLES.keys()].find(name => !data.parts.some(part => part.name === name))
-  if (missing && data.parts.length === 0) throw new BadBackup('The backup is empty.')
+  // What the manifest says nothing of was never held against a sum.
+  const unsaid = opened.find(({ name }) => name !== MANIFEST && !data.parts.some(part => part.name === name))
+  if (unsaid) throw new BadBackup(`The backup is damaged: its manifest says nothing of ${unsaid.name}.`)
+  if (data.parts.find(({ name }) => name === STUDIO)?.rows !== 1) throw new BadBackup('The backup holds no studio.')
   return data
 }

@@ -1,5 +1,5 @@
 import { createConnection, type Connection, type RowDataPacket } from 'mysql2/promise'
-import { PARTS, type Manifest, type Part } from './parts'
+import { fileOf, PARTS, type Manifest, type Part } from './parts'
 import { BadBackup, readBackup } from './read-backup'
 import type { Progress } from './write-backup'
 
@@ -46,6 +46,19 @@ async function checkReferences(connection: Connection, studioId: string): Promis
       [studioId],
     )
     if (lost) throw new BadBackup(`The backup is damaged: a row of ${table} refers to one of ${to} that is not there.`)
+  }
+}
+
+/** Holds what now is the studio's against what came: rows that belong to somebody else are not among them. */
+async function checkRows(connection: Connection, { studio, parts }: Manifest): Promise<void> {
+  for (const part of PARTS) {
+    const [[here]] = await connection.query<RowDataPacket[]>(
+      `SELECT COUNT(*) AS count FROM \`${part.table}\` WHERE ${part.where}`,
+      [studio.id],
+    )
+    const came = parts.find(({ name }) => name === fileOf(part))?.rows ?? 0
+    if (Number(here!.count) !== came)
+      throw new BadBackup(`The backup is damaged: ${part.table} has rows of another studio.`)
   }
 }
 
@@ -143,6 +156,7 @@ export async function restoreBackup(
     )
     await rows.flush()
     await checkReferences(connection, manifest.studio.id)
+    await checkRows(connection, manifest)
     signal?.throwIfAborted()
     await connection.query('COMMIT')
     progress?.(done, all)

@@ -1,5 +1,3 @@
-import { fingersAt } from '../../core/chord-changes/change'
-import { chordSequence } from '../../core/chord-changes/sequence'
 import { familyNamed, familyUses } from '../../core/families/registry'
 import { CHORD_WIDTH, chordHeight, svgOfChord } from '../../core/formats/svg/chord'
 import { svgOfSystem } from '../../core/formats/svg/write'
@@ -7,7 +5,7 @@ import { instrumentOf } from '../../core/guitar/instrument'
 import { isCompound, tempoInWords } from '../../core/line/meter'
 import type { Score } from '../../core/score/score'
 import { layOut, type SheetFrame, type System } from '../../core/sheet/layout'
-import { CHORDS_ON_PAPER, drillOnPaper, PAPER } from '../../core/sheet/paper'
+import { CHORDS_ON_PAPER, chordsOnPaper, drillOnPaper, PAPER } from '../../core/sheet/paper'
 import { cueInWords } from '../../core/wording/cue'
 import { guitarInWords, tuningInWords } from '../../core/wording/guitar'
 import type { PaperDrill } from '../../shared/contracts/export'
@@ -68,20 +66,9 @@ function factsOf({ score, student, tempos, said }: DrillToPrint): readonly (read
   ]
 }
 
-/** The chords of a drill, each once, with the fingers they are played with. */
-function chordsOf(score: Score) {
-  const shapes = new Map(
-    chordSequence(score).map(({ at, shape }) => {
-      const played = fingersAt(score, at, shape)
-      return [JSON.stringify([shape.name, shape.strings, played.contacts]), played] as const
-    }),
-  )
-  return [...shapes.values()].slice(0, CHORDS_ON_PAPER.most)
-}
-
 function drawChords(paper: Paper, { score, leftHanded }: DrillToPrint): void {
   const instrument = instrumentOf(score.spec.instrument)
-  const shapes = chordsOf(score)
+  const shapes = chordsOnPaper(score)
   const column = PAPER.width / CHORDS_ON_PAPER.aRow
   const width = column - 12
   const height = (chordHeight(instrument.tuning.length) * width) / CHORD_WIDTH
@@ -163,7 +150,7 @@ function writeFoot(paper: Paper, { score, said }: DrillToPrint): void {
 
 /** A drill on pages of its own: as few as it takes to read it, none of them cut through a line of the sheet. */
 export function drillPages(paper: Paper, drill: DrillToPrint, lanes: boolean): void {
-  const { layout, pages } = drillOnPaper(drill.score, lanes, chordsOf(drill.score).length)
+  const { layout, pages } = drillOnPaper(drill.score, lanes)
   for (const [i, page] of pages.entries()) {
     paper.turn()
     if (i === 0) writeHead(paper, drill)

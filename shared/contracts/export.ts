@@ -23,20 +23,21 @@ const paper = z.enum(['a4', 'letter'], { error: 'paper is a4 or letter' }).defau
 const choices = {
   paper,
   /** MusicXML: a staff in standard notation above the strings. */
-  notation: z.coerce.boolean().default(false),
+  notation: z.boolean().default(false),
   /** MIDI: a bar counted in and a click on every beat. */
-  click: z.coerce.boolean().default(false),
+  click: z.boolean().default(false),
   /** PDF and SVG: the lanes of the fretting fingers. */
-  lanes: z.coerce.boolean().default(true),
+  lanes: z.boolean().default(true),
 }
 
+/** A choice as an address says it. */
+const inAddress = z
+  .enum(['0', '1', 'true', 'false'], { error: 'must be 0, 1, true or false' })
+  .transform(value => value === '1' || value === 'true')
+  .default(false)
+
 /** What a saved drill is asked for by its address. */
-export const exportQuery = z.object({
-  as: format,
-  paper,
-  notation: z.literal(['0', '1', 'true', 'false']).optional(),
-  click: z.literal(['0', '1', 'true', 'false']).optional(),
-})
+export const exportQuery = z.object({ as: format, paper, notation: inAddress, click: inAddress })
 
 const said = z.strictObject({
   stage: z.string().max(200),

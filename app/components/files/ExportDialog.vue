@@ -1,5 +1,8 @@
 <script setup lang="ts">
+import type { Score } from '#core/score/score'
+import { drillOnPaper } from '#core/sheet/paper'
 import { EXPORT_FORMATS, fileName, MOST_PRINTED, type ExportFormat } from '#shared/contracts/export'
+import type { MadeFile } from '~/composables/useFiles'
 import type { FileDrill } from './file-drill'
 
 /**
@@ -10,8 +13,8 @@ const props = defineProps<{
   drills: readonly FileDrill[]
   /** What it is called where several are one file. */
   heading: string
-  /** Pages of the one drill on paper. */
-  pages?: number | undefined
+  /** The one drill as it is played: its pages on paper are told before. */
+  score?: Score | null
 }>()
 const open = defineModel<boolean>('open', { required: true })
 const toasts = useToasts()
@@ -36,9 +39,13 @@ const FORMATS: readonly { readonly value: Format; readonly label: string; readon
 ]
 const about = computed(() => FORMATS.find(({ value }) => value === format.value)!.about)
 const together = computed(() => !one.value && format.value === 'pdf')
+const pages = computed(() =>
+  open.value && one.value && props.score ? drillOnPaper(props.score, lanes.value).pages.length : null,
+)
+const pagesInWords = (count: number) => `${count} ${count === 1 ? 'page' : 'pages'}`
 const says = computed(() => {
   if (format.value !== 'pdf') return one.value ? '' : `${props.drills.length} files in one archive (ZIP).`
-  if (one.value && props.pages) return `${props.pages} ${props.pages === 1 ? 'page' : 'pages'}.`
+  if (pages.value !== null) return `${pagesInWords(pages.value)}.`
   if (props.drills.length > MOST_PRINTED) return `At most ${MOST_PRINTED} drills go on paper at once.`
   return form.value === 'pages' ? 'Each drill on pages of its own.' : 'The first line of each drill, one below another.'
 })
@@ -55,15 +62,15 @@ const choices = computed(() => ({
   paper: paper.value,
 }))
 
-async function make(drill: FileDrill, signal: AbortSignal) {
+async function make(drill: FileDrill, signal: AbortSignal): Promise<MadeFile> {
   const as = format.value === 'png' ? 'svg' : format.value
   const made = await makeFile('/api/drills/export', { as, ...plain(drill), ...choices.value }, signal)
   if (format.value !== 'png') return made
-  return { blob: await pngOf(made.blob), name: made.name.replace(/svg$/, 'png') }
+  return { blob: await pngOf(made.blob), name: made.name.replace(/svg$/, 'png'), pages: null }
 }
 
 /** Every drill a file of its own, all of them in one archive. */
-async function makeAll(signal: AbortSignal) {
+async function makeAll(signal: AbortSignal): Promise<MadeFile> {
   const { zipSync } = await import('fflate')
   const files: Record<string, Uint8Array> = {}
   const ending = format.value === 'png' ? 'png' : EXPORT_FORMATS[format.value].ending
@@ -77,7 +84,16 @@ async function makeAll(signal: AbortSignal) {
   return {
     blob: new Blob([zipSync(files, { level: 6 }) as BlobPart], { type: 'application/zip' }),
     name: `${fileName(props.heading)}.zip`,
+    pages: null,
   }
+}
+
+function fileOf(signal: AbortSignal): Promise<MadeFile> {
+  const { drills, heading } = props
+  if (one.value) return make(drills[0]!, signal)
+  if (!together.value) return makeAll(signal)
+  const asked = { form: form.value, heading, ...plain({ drills }), paper: paper.value, lanes: lanes.value }
+  return makeFile('/api/paper', asked, signal)
 }
 
 async function save() {
@@ -85,27 +101,20 @@ async function save() {
   stopping = stop
   done.value = 0
   const result = await attempt(async () => {
-    const file = one.value
-      ? await make(props.drills[0]!, stop.signal)
-      : together.value
-        ? await makeFile(
-            '/api/paper',
-            {
-              form: form.value,
-              heading: props.heading,
-              drills: plain({ drills: props.drills }).drills,
-              paper: paper.value,
-              lanes: lanes.value,
-            },
-            stop.signal,
-          )
-        : await makeAll(stop.signal)
-    if (stop.signal.aborted) return null
-    keepFile(file)
-    return file
+    try {
+      const file = await fileOf(stop.signal)
+      if (stop.signal.aborted) return null
+      keepFile(file)
+      return file
+    } catch (failure) {
+      // Who closed the dialog wants no word of it.
+      if (stop.signal.aborted) return null
+      throw failure
+    }
   })
   if (!result?.done) return
-  toasts.say(`“${result.done.name}” is among your downloads.`)
+  const { name, pages: written } = result.done
+  toasts.say(`“${name}” is among your downloads${written === null ? '' : `: ${pagesInWords(written)}`}.`)
   open.value = false
 }
 </script>

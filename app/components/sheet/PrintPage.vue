@@ -1,7 +1,5 @@
 <script setup lang="ts">
 import { guitarInWords, tuningInWords } from '#core/wording/guitar'
-import { fingersAt } from '#core/chord-changes/change'
-import { chordSequence } from '#core/chord-changes/sequence'
 import { familyNamed, familyUses } from '#core/families/registry'
 import { instrumentOf } from '#core/guitar/instrument'
 import { isCompound, tempoInWords } from '#core/line/meter'
@@ -9,7 +7,7 @@ import type { Score } from '#core/score/score'
 import { cueInWords } from '#core/wording/cue'
 import { fingerMarks, lowestFret, NECK_FRETS, silentStrings } from '#core/sheet/chord-neck'
 import type { HomeworkSaid } from '#shared/paper/homework-sheets'
-import { CHORDS_ON_PAPER, drillOnPaper } from '#core/sheet/paper'
+import { chordsOnPaper, drillOnPaper } from '#core/sheet/paper'
 
 /**
  * A drill on paper: the sheet with both hands, its chords, guitar and tempos, cues and boxes to log by hand. It goes on
@@ -26,16 +24,8 @@ const props = defineProps<{
 const { lanes } = useSheetRows()
 const divides = computed(() => familyUses(familyNamed(props.score.spec.family), 'perBeat'))
 const instrument = computed(() => instrumentOf(props.score.spec.instrument))
-const chords = computed(() => {
-  const shapes = new Map(
-    chordSequence(props.score).map(({ at, shape }) => {
-      const played = fingersAt(props.score, at, shape)
-      return [JSON.stringify([shape.name, shape.strings, played.contacts]), played] as const
-    }),
-  )
-  return [...shapes.values()].slice(0, CHORDS_ON_PAPER.most)
-})
-const printed = computed(() => drillOnPaper(props.score, lanes.value, chords.value.length))
+const chords = computed(() => chordsOnPaper(props.score))
+const printed = computed(() => drillOnPaper(props.score, lanes.value))
 const systems = (page: readonly number[]) => page.map(index => printed.value.layout.systems[index]!)
 const cues = computed(
   () =>

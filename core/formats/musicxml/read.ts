@@ -185,8 +185,7 @@ class Part {
 
   private setTempo(bpm: number): void {
     // The mark that is read goes before what it sounds like, which comes with it and is more exact.
-    if (this.notes.length === 0) this.tempo = bpm
-    else if (this.tempo === null) this.tempo = bpm
+    if (this.notes.length === 0 || this.tempo === null) this.tempo = bpm
     else if (Math.abs(this.tempo - bpm) > 0.01) this.passed.add('tempo')
   }
 
