@@ -43,7 +43,7 @@ const LAYERS: readonly (readonly string[])[] = [
   ['formats'],
 ]
 /** What encodes and decodes the bytes of a format. */
-const CODECS = ['xmlbuilder2', 'fast-xml-parser', 'midi-file', 'fflate', 'ical.js']
+const CODECS = ['xmlbuilder2', 'fast-xml-parser', 'midi-file', 'fflate', 'ical.js', 'papaparse']
 /**
  * The parts of the fingering engine, in the same way: how the hand is described, every way to play, the cheapest of
  * them, and why.

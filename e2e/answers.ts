@@ -15,6 +15,7 @@ import { habitsSchema } from '../core/schema/habits'
 import { FEELS, HURTS, painSchema } from '../core/schema/pain'
 import { parseSpec, type Spec } from '../core/schema/parse'
 import { STAFF_ROLES, type AccountRow, type Me } from '../shared/contracts/accounts'
+import { CALENDAR_NAMES, type CalendarLinkRow } from '../shared/contracts/calendar'
 import { ERROR_CODES, type ErrorAnswer } from '../shared/contracts/common'
 import type { DrillDetail, DrillRow, DrillVersion } from '../shared/contracts/drills'
 import { lessonEventSchema } from '../shared/contracts/lessons'
@@ -481,6 +482,14 @@ const covered: z.ZodType<CoveredDrill> = just({
   ended: z.boolean(),
 })
 
+const calendarLink: z.ZodType<CalendarLinkRow> = just({
+  id,
+  name: z.string(),
+  names: z.enum(CALENDAR_NAMES),
+  createdAt: instant,
+  path: z.string().startsWith('/api/lessons.ics?of='),
+})
+
 const [ok, justId, archived] = [just({ ok: z.literal(true) }), just({ id }), just({ archived: z.boolean() })]
 
 /** What each route answers when it does what it is asked. */
@@ -494,6 +503,9 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'GET /api/today': today,
   'GET /api/students': roster,
   'POST /api/students': justId,
+  'POST /api/students/several': just({ id, ids: z.array(id) }),
+  'POST /api/students/several/take-back': justId,
+  'GET /api/records': z.string().startsWith('name,birth year,'),
   'GET /api/students/[id]': studentPage,
   'PUT /api/students/[id]': justId,
   'PUT /api/students/[id]/pain': just({ pain: painSchema.nullable() }),
@@ -506,6 +518,10 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'GET /api/board': z.array(boardRow),
   'POST /api/students/[id]/hand-over': justId,
   'GET /api/calendar': z.string().startsWith('BEGIN:VCALENDAR'),
+  'GET /api/lessons.ics': z.string().startsWith('BEGIN:VCALENDAR'),
+  'GET /api/calendar-links': z.array(calendarLink),
+  'POST /api/calendar-links': justId,
+  'POST /api/calendar-links/[id]/end': just({ ended: z.boolean() }),
   'GET /api/studio/backup': z.string().startsWith('PK'),
   'PUT /api/studio/notice': just({ notice: z.string().nullable() }),
   'GET /api/students/[id]/progress': progress,

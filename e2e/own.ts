@@ -64,13 +64,23 @@ export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
   const assignments = (await post('/api/assignments', of('POST /api/assignments', own))).id
   const instruments = (await post('/api/instruments', of('POST /api/instruments'))).id
   const chords = (await post('/api/chords', of('POST /api/chords'))).id
+  const links = (await post('/api/calendar-links', of('POST /api/calendar-links'))).id
   const lessons = (await post('/api/lessons', of('POST /api/lessons', own))).id
   const programmes = (await post('/api/programmes', of('POST /api/programmes', own))).id
   const reported = await post(
     `/api/students/${students}/practice`,
     of('POST /api/students/[id]/practice', { ...own, assignments }),
   )
-  return { ...own, assignments, instruments, chords, lessons, programmes, practice: reported.ids![0]! }
+  return {
+    ...own,
+    assignments,
+    instruments,
+    chords,
+    lessons,
+    programmes,
+    'practice': reported.ids![0]!,
+    'calendar-links': links,
+  }
 }
 
 /** A teacher of one's own with a student, a drill set at 60 and a lesson that runs, signed in in the browser. */

@@ -2,14 +2,25 @@ import { DateTime } from 'luxon'
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 
-/** Who may do something: anybody, whoever is signed in, a teacher (an owner is one), an owner. */
-export type Who = 'anybody' | 'signed-in' | 'teacher' | 'owner'
+/**
+ * Who may do something: anybody, whoever was given a secret address, whoever is signed in, a teacher (an owner is one), an
+ * owner.
+export type Who = 'anybody' | 'whoever has its address' | 'signed-in' | 'teacher' | 'owner'
 
 /**
  * Whose rows a route of the API may be asked about, by the name of the part of its address or body that holds the id.
  */
 export type Kind =
-  'students' | 'drills' | 'assignments' | 'lessons' | 'instruments' | 'chords' | 'accounts' | 'programmes' | 'practice'
+  | 'students'
+  | 'drills'
+  | 'assignments'
+  | 'lessons'
+  | 'instruments'
+  | 'chords'
+  | 'accounts'
+  | 'programmes'
+  | 'practice'
+  | 'calendar-links'
 
 export interface Row {
   readonly who: Who
@@ -42,6 +53,17 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'GET /api/today': { who: 'teacher' },
   'GET /api/students': { who: 'teacher' },
   'POST /api/students': { who: 'teacher', body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
+  'POST /api/students/several': {
+    who: 'teacher',
+    body: id => ({ id, students: [{ ...CARD, name: 'Listed', slot: null }] }),
+    names: { 'students.0.instrumentId': 'instruments' },
+  },
+  'POST /api/students/several/take-back': {
+    who: 'teacher',
+    body: (id, own) => ({ id, studentIds: [own.students] }),
+    names: { 'studentIds.0': 'students' },
+  },
+  'GET /api/records': { who: 'teacher', query: '?of=roster' },
   'GET /api/students/[id]': { who: 'teacher' },
   'PUT /api/students/[id]': { who: 'teacher', body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
   'PUT /api/students/[id]/pain': { who: 'teacher', body: id => ({ id, pain: null, note: 'gone' }) },
@@ -167,6 +189,10 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'GET /api/students/[id]/coverage': { who: 'teacher' },
   'GET /api/board': { who: 'teacher' },
   'GET /api/calendar': { who: 'teacher', query: '?names=initials' },
+  'GET /api/lessons.ics': { who: 'whoever has its address', query: '?of=a-guess' },
+  'GET /api/calendar-links': { who: 'teacher' },
+  'POST /api/calendar-links': { who: 'teacher', body: id => ({ id, name: 'Mine', names: 'none' }) },
+  'POST /api/calendar-links/[id]/end': { who: 'teacher', body: id => ({ id, ended: false }) },
   'GET /api/studio/backup': { who: 'owner' },
   'PUT /api/studio/notice': { who: 'owner', body: id => ({ id, notice: null }) },
   'PUT /api/studio/weights': { who: 'owner', body: id => ({ id, weights: null }) },

@@ -23,6 +23,11 @@ export function keepFile({ blob, name }: Pick<MadeFile, 'blob' | 'name'>): void 
   setTimeout(() => URL.revokeObjectURL(url), 60_000)
 }
 
+/** Gives what the server answers at a path as a file, under the name it is answered with. */
+export function keepAnswer(path: string): void {
+  Object.assign(document.createElement('a'), { href: path, download: '' }).click()
+}
+
 /** The name a file was answered under. */
 const nameIn = (disposition: string | null) =>
   decodeURIComponent(/filename\*=UTF-8''([^;]+)/.exec(disposition ?? '')?.[1] ?? 'drill')

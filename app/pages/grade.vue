@@ -38,6 +38,7 @@ const effects = computed(() =>
     return { name, before, after, by: after - before }
   }),
 )
+const round = (value: number) => Math.round(value * 100) / 100
 type Effect = (typeof effects.value)[number]
 const columns = [
   { id: 'name', header: 'Drill', value: (row: Effect) => row.name },
@@ -123,6 +124,16 @@ async function keep(weights: Weights | null) {
           </template>
           <template #by="{ row }">{{ Math.abs(row.by) >= 0.005 ? byInWords(row.by) : '–' }}</template>
         </DataTable>
+        <ChartFigures
+          title="Grades of ten known drills"
+          :columns="['Drill', 'Now', 'Then', 'Change']"
+          :rows="effects.map(({ name, before, after, by }) => [name, ...[before, after, by].map(round)])"
+        />
+        <ChartFigures
+          title="What counts in a grade"
+          :columns="['Part', 'Counts now', 'Tried out']"
+          :rows="PARTS.map(name => [capital(name), kept[name], tried[name]])"
+        />
       </section>
       <FormRefusal :refusal="refusal ? { message: refusal } : null" />
       <div class="flex flex-wrap gap-3">

@@ -174,6 +174,16 @@ const actionsOf = (entry: ShelfEntry) => [
             />
             <div class="min-w-0">
               <ShelfMatrix v-model:technique="technique" v-model:row="row" :counts="counts" />
+              <ChartFigures
+                title="Drills by technique and grade"
+                :columns="['Technique', ...GRADE_ROWS.map(grade => `Grade ${grade}`)]"
+                :rows="
+                  COLUMNS.map(column => [
+                    column.label,
+                    ...GRADE_ROWS.map(grade => counts.get(`${column.name} ${grade}`) ?? 0),
+                  ])
+                "
+              />
               <div class="flex flex-wrap items-baseline gap-3 mt-4 mb-2">
                 <h2 class="text-lg">
                   <span role="status"

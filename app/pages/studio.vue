@@ -95,6 +95,14 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
       </NuxtLink>
     </section>
     <StudioCalendar />
+    <section class="mt-10">
+      <h2 class="text-xl mb-1">For a spreadsheet</h2>
+      <p class="text-soft">
+        Your records as CSV, of all your students. Days are the studio’s, moments are in UTC, tempos are quarters a
+        minute.
+      </p>
+      <RecordsLinks />
+    </section>
     <section v-if="session.me?.role === 'owner'" class="mt-10">
       <h2 class="text-xl mb-1">Backup</h2>
       <p class="text-soft mb-3">

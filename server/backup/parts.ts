@@ -3,6 +3,7 @@ import type { MySqlTable } from 'drizzle-orm/mysql-core'
 import {
   assignmentRevisions,
   assignments,
+  calendarLinks,
   decisions,
   drills,
   drillVersions,
@@ -58,6 +59,7 @@ function part(table: MySqlTable, key: readonly string[] = ['id'], where = 'studi
 export const PARTS: readonly Part[] = [
   part(studios, ['id'], 'id = ?'),
   part(users),
+  part(calendarLinks),
   part(keptChords),
   part(instruments),
   part(students),

@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { drizzle } from 'drizzle-orm/mysql2'
 import type { RowDataPacket } from 'mysql2/promise'
 import type { LessonEvent } from '#core/practice/log/events'
+import { RECORDS } from '#shared/contracts/records'
 import { localEngine } from '../engine/engine'
 import { listAccounts } from '../services/accounts'
 import {
@@ -17,6 +18,13 @@ import {
 import { readCoverage } from '../services/coverage'
 import { archiveProgramme, changeProgramme, createProgramme, readShelf, setFavourite } from '../services/shelf'
 import { eraseStudent, exportStudent } from '../services/erasing'
+import {
+  endCalendarLink,
+  listCalendarLinks,
+  makeCalendarLink,
+  secretOf,
+  subscribedCalendar,
+} from '../services/calendar-links'
 import { archiveChords, keepChords, listChords } from '../services/chords'
 import { changeInstrument, createInstrument, listInstruments, archiveInstrument } from '../services/instruments'
 import { appendEvent, readLesson, startLesson } from '../services/lessons'
@@ -26,7 +34,9 @@ import { listStudents } from '../services/roster'
 import { endAssignment, setAssignment, setPins, setPlan, setSeveral } from '../services/assignments'
 import { setPain } from '../services/pains'
 import { logPractice, takeBackPractice } from '../services/practice'
+import { recordsOf } from '../services/records'
 import { endSlot, setException, setSlot } from '../services/slots'
+import { addStudents, takeBackStudents } from '../services/student-list'
 import { readBoard } from '../services/board'
 import { readProgress } from '../services/progress'
 import { setVariations, setPath } from '../services/stages'
@@ -45,6 +55,8 @@ const db = drizzle({
   logger: { logQuery: (query, params) => asked.push({ query, params }) },
 }) as unknown as Database
 
+const KEY = 'only-the-server-has-this'
+
 let made: Awaited<ReturnType<typeof makeStudent>>
 let teacher: Awaited<ReturnType<typeof makeTeacher>>
 
@@ -55,6 +67,7 @@ beforeAll(async () => {
     for (let s = 0; s < 4; s++) {
       const student = await makeStudent(plain, someone)
       await createInstrument(plain, someone, { id: randomUUID(), name: 'Guitar', choice: { preset: 'half' } }, NOW)
+      await makeCalendarLink(plain, someone, { id: randomUUID(), name: 'phone', names: 'none' }, NOW)
       await keepChords(
         plain,
         someone,
@@ -97,6 +110,10 @@ beforeAll(async () => {
           'INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES ?',
           [rows],
         )
+        await pool.query(
+          'INSERT INTO decisions (id, studio_id, assignment_id, revision, event_id, decision, bpm, overruled, at) VALUES ?',
+          [[[randomUUID(), someone.studioId, student.assignmentId, week, rows[0]![0], 'hold', 72, false, at]]],
+        )
         await pool.query('UPDATE lessons SET ended_at = ?, last_number = 30 WHERE id = ?', [at, id])
       }
     }
@@ -107,7 +124,7 @@ beforeAll(async () => {
   teacher = await makeTeacher(plain, { password: 'walnut and spruce' })
   made = await makeStudent(plain, teacher)
   await pool.query(
-    'ANALYZE TABLE sign_in_attempts, lesson_events, lessons, hearings, standings, decisions, assignments, writes, students, drills, drill_versions, lesson_slots, slot_exceptions, users, instruments, kept_chords',
+    'ANALYZE TABLE sign_in_attempts, lesson_events, lessons, hearings, standings, decisions, assignments, writes, students, drills, drill_versions, lesson_slots, slot_exceptions, users, instruments, kept_chords, calendar_links',
   )
 }, 120_000)
 
@@ -188,6 +205,19 @@ async function everything(): Promise<void> {
   const { id: chordsId } = await keepChords(db, teacher, { ...body(), ...kept }, NOW)
   await listChords(db, teacher)
   await archiveChords(db, teacher, chordsId, { ...body(), archived: true }, NOW)
+  const { id: linkId } = await makeCalendarLink(db, teacher, { ...body(), name: 'phone', names: 'none' }, NOW)
+  await listCalendarLinks(db, teacher, KEY)
+  await subscribedCalendar(db, KEY, secretOf(KEY, linkId), NOW, async () => {})
+  await endCalendarLink(db, teacher, linkId, { ...body(), ended: true }, NOW)
+  for (const of of RECORDS) for await (const _ of (await recordsOf(db, teacher, of, null, NOW)).lines) void _
+  const card0 = { name: 'Listed', birthYear: null, instrument: { preset: 'half' as const }, hand: {}, about: '' }
+  const several = await addStudents(
+    db,
+    teacher,
+    { ...body(), students: [{ ...card0, slot: { weekday: 1, wallTime: '16:00', minutes: 45, everyWeeks: 1 } }] },
+    NOW,
+  )
+  await takeBackStudents(db, teacher, { ...body(), studentIds: [...several.ids] }, NOW)
   await archiveInstrument(db, teacher, guitar.id, { ...body(), archived: true }, NOW)
   const card = { name: 'Student', birthYear: null, instrument: { preset: 'classical' as const }, hand: {}, about: '' }
   await createStudent(db, teacher, { ...body(), ...card }, NOW)
@@ -299,6 +329,7 @@ describe('what the database does for each question', () => {
       'lesson_slots',
       'instruments',
       'kept_chords',
+      'calendar_links',
       'practice',
       'pains',
     ]

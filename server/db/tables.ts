@@ -29,6 +29,7 @@ import type { DrillMarks } from '../../core/ladder/marks'
 import type { Demand, Signature } from '../../core/ladder/signature'
 import { DECISIONS, type Plan, type SchoolName } from '../../core/schema/plan-fields'
 import type { SpecChange } from '../../core/schema/change'
+import { CALENDAR_NAMES } from '../../shared/contracts/calendar'
 import { KEPT_KINDS } from '../../shared/contracts/chords'
 import type { LessonEvent } from '../../core/practice/log/events'
 import type { HomeworkGiven } from '../../core/practice/homework'
@@ -136,6 +137,32 @@ export const keptChords = mysqlTable(
       foreignColumns: [users.studioId, users.id],
     }),
     index('kept_chords_by_teacher').on(t.studioId, t.teacherId, t.name),
+  ],
+)
+
+/**
+ * An address that lets a calendar read a teacher's weekly lessons without signing in, until it is stopped. The secret
+ * of the address is not kept: it is worked out from the id and a key that only the server has.
+ */
+export const calendarLinks = mysqlTable(
+  'calendar_links',
+  {
+    id: uuid('id').primaryKey(),
+    studioId: uuid('studio_id').notNull(),
+    teacherId: uuid('teacher_id').notNull(),
+    name: varchar('name', { length: 80 }).notNull(),
+    names: mysqlEnum('names', CALENDAR_NAMES).notNull(),
+    createdAt: instant('created_at').notNull(),
+    /** Answers nothing since. */
+    endedAt: instant('ended_at'),
+  },
+  t => [
+    foreignKey({
+      name: 'calendar_links_teacher',
+      columns: [t.studioId, t.teacherId],
+      foreignColumns: [users.studioId, users.id],
+    }),
+    index('calendar_links_by_teacher').on(t.studioId, t.teacherId, t.createdAt),
   ],
 )
 
@@ -496,6 +523,8 @@ export const lessonSlots = mysqlTable(
     zone: varchar('zone', { length: 64 }).notNull(),
     startsOn: day('starts_on').notNull(),
     endsOn: day('ends_on'),
+    /** Counted up by every change, also of one lesson: a calendar takes the later of two. */
+    revision: int('revision').notNull().default(0),
   },
   t => [
     unique('slots_in_studio').on(t.studioId, t.id),

@@ -10,7 +10,7 @@ declare module '#auth-utils' {
   }
 }
 
-const OPEN = ['/api/sign-in', '/api/health', '/api/alive']
+const OPEN = ['/api/sign-in', '/api/health', '/api/alive', '/api/lessons.ics']
 const READING = ['GET', 'HEAD']
 
 /** Refuses what another site's page sends: a browser says so by one header or the other, a program sends neither. */
@@ -26,7 +26,7 @@ function assertOwnOrigin(event: Parameters<typeof getHeader>[0]) {
 
 /**
  * Before every request of the API: nothing of it is kept by a cache, writes come from our own pages, a stranger may
- * only sign in.
+ * only sign in, and a calendar read what its own address shows.
  */
 export default defineEventHandler(async event => {
   const { pathname } = getRequestURL(event)

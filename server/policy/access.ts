@@ -1,7 +1,17 @@
 import { and, eq, getTableColumns } from 'drizzle-orm'
 import type { Database } from '../db/client'
 import { given, question } from '../db/question'
-import { assignments, drills, drillVersions, erasedIds, instruments, keptChords, lessons, students } from '../db/tables'
+import {
+  assignments,
+  calendarLinks,
+  drills,
+  drillVersions,
+  erasedIds,
+  instruments,
+  keptChords,
+  lessons,
+  students,
+} from '../db/tables'
 import type { Actor } from './actor'
 import { DomainError, notFound } from '../services/domain-error'
 
@@ -126,6 +136,22 @@ export async function ownChords(db: Database, actor: Actor, id: string) {
     .where(and(eq(keptChords.id, id), eq(keptChords.studioId, actor.studioId), eq(keptChords.teacherId, actor.userId)))
   if (!kept) throw notFound('progression or shape')
   return kept
+}
+
+/** An address the teacher gave to a calendar. @throws DomainError `not-found`. */
+export async function ownCalendarLink(db: Database, actor: Actor, id: string) {
+  const [link] = await db
+    .select()
+    .from(calendarLinks)
+    .where(
+      and(
+        eq(calendarLinks.id, id),
+        eq(calendarLinks.studioId, actor.studioId),
+        eq(calendarLinks.teacherId, actor.userId),
+      ),
+    )
+  if (!link) throw notFound('address')
+  return link
 }
 
 /** A drill set for one of the teacher's students. @throws DomainError `not-found`, or `gone`. */

@@ -28,9 +28,10 @@ export async function lessonCalendar(db: Database, actor: Actor, names: Calendar
   return toICalendar({
     name: 'Lessons',
     slots: slots
-      .map((slot): CalendarSlot => ({ ...slot, summary: nameOf.get(slot.studentId)!, changedAt: now.toISOString() }))
+      .map((slot): CalendarSlot => ({ ...slot, summary: nameOf.get(slot.studentId)! }))
       .toSorted((a, b) => (a.id < b.id ? -1 : 1)),
     from: dayPlus(today, -BEFORE),
     to: dayPlus(today, AFTER),
+    writtenAt: now.toISOString(),
   })
 }

@@ -203,64 +203,69 @@ export function eraseStudent(
     const student = await ownStudent(tx, actor, studentId)
     if (student.name.trim() !== body.name.trim())
       throw new DomainError('invalid', 'the name must be that of the student, letter by letter', { path: 'name' })
-    const set = (
-      await tx
-        .select({ id: assignments.id })
-        .from(assignments)
-        .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
-    ).map(row => row.id)
-    const given = (
-      await tx
-        .select({ id: lessons.id })
-        .from(lessons)
-        .where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
-    ).map(row => row.id)
-    for (const ids of inParts(set)) {
-      await tx.delete(decisions).where(inArray(decisions.assignmentId, ids))
-      await tx.delete(hearings).where(inArray(hearings.assignmentId, ids))
-      await tx.delete(standings).where(inArray(standings.assignmentId, ids))
-      await tx.delete(practice).where(and(eq(practice.studioId, actor.studioId), inArray(practice.assignmentId, ids)))
-    }
-    for (const ids of inParts(given)) await tx.delete(lessonEvents).where(inArray(lessonEvents.lessonId, ids))
-    for (const ids of inParts(set)) {
-      await tx.delete(assignmentRevisions).where(inArray(assignmentRevisions.assignmentId, ids))
-      await tx.delete(stages).where(inArray(stages.assignmentId, ids))
-    }
-    await tx.delete(homework).where(and(eq(homework.studioId, actor.studioId), eq(homework.studentId, studentId)))
-    await tx.delete(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
-    // A path's drills hold each other: the hold goes first.
-    for (const ids of inParts(set))
-      await tx.update(assignments).set({ opensAfter: null }).where(inArray(assignments.id, ids))
-    await tx
-      .delete(assignments)
-      .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
-    await tx.delete(handovers).where(and(eq(handovers.studioId, actor.studioId), eq(handovers.studentId, studentId)))
-    const weekly = await tx
-      .select({ id: lessonSlots.id })
-      .from(lessonSlots)
-      .where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
-    for (const ids of inParts(weekly.map(row => row.id)))
-      await tx.delete(slotExceptions).where(inArray(slotExceptions.slotId, ids))
-    await tx
-      .delete(lessonSlots)
-      .where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
-    // The student's own account goes with them, and what it left.
-    const accounts = (await tx.select({ id: users.id }).from(users).where(eq(users.studentId, studentId))).map(
-      row => row.id,
-    )
-    for (const ids of inParts(accounts)) {
-      await tx.delete(writes).where(inArray(writes.actorId, ids))
-      await tx.delete(knownDevices).where(inArray(knownDevices.userId, ids))
-      await tx.delete(users).where(inArray(users.id, ids))
-    }
-    await tx.delete(pains).where(and(eq(pains.studioId, actor.studioId), eq(pains.studentId, studentId)))
-    await tx.delete(students).where(eq(students.id, studentId))
-    for (const ids of inParts([studentId, ...set, ...given]))
-      await tx
-        .insert(erasedIds)
-        .values(ids.map(id => ({ id, studioId: actor.studioId, teacherId: actor.userId, erasedAt: now })))
+    await eraseRows(tx, actor, studentId, now)
     return { erased: true }
   })
+}
+
+/** Takes everything of a student out of the studio but bare ids. */
+export async function eraseRows(tx: Database, actor: Actor, studentId: string, now: Date): Promise<void> {
+  const set = (
+    await tx
+      .select({ id: assignments.id })
+      .from(assignments)
+      .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
+  ).map(row => row.id)
+  const given = (
+    await tx
+      .select({ id: lessons.id })
+      .from(lessons)
+      .where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
+  ).map(row => row.id)
+  for (const ids of inParts(set)) {
+    await tx.delete(decisions).where(inArray(decisions.assignmentId, ids))
+    await tx.delete(hearings).where(inArray(hearings.assignmentId, ids))
+    await tx.delete(standings).where(inArray(standings.assignmentId, ids))
+    await tx.delete(practice).where(and(eq(practice.studioId, actor.studioId), inArray(practice.assignmentId, ids)))
+  }
+  for (const ids of inParts(given)) await tx.delete(lessonEvents).where(inArray(lessonEvents.lessonId, ids))
+  for (const ids of inParts(set)) {
+    await tx.delete(assignmentRevisions).where(inArray(assignmentRevisions.assignmentId, ids))
+    await tx.delete(stages).where(inArray(stages.assignmentId, ids))
+  }
+  await tx.delete(homework).where(and(eq(homework.studioId, actor.studioId), eq(homework.studentId, studentId)))
+  await tx.delete(lessons).where(and(eq(lessons.studioId, actor.studioId), eq(lessons.studentId, studentId)))
+  // A path's drills hold each other: the hold goes first.
+  for (const ids of inParts(set))
+    await tx.update(assignments).set({ opensAfter: null }).where(inArray(assignments.id, ids))
+  await tx
+    .delete(assignments)
+    .where(and(eq(assignments.studioId, actor.studioId), eq(assignments.studentId, studentId)))
+  await tx.delete(handovers).where(and(eq(handovers.studioId, actor.studioId), eq(handovers.studentId, studentId)))
+  const weekly = await tx
+    .select({ id: lessonSlots.id })
+    .from(lessonSlots)
+    .where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
+  for (const ids of inParts(weekly.map(row => row.id)))
+    await tx.delete(slotExceptions).where(inArray(slotExceptions.slotId, ids))
+  await tx
+    .delete(lessonSlots)
+    .where(and(eq(lessonSlots.studioId, actor.studioId), eq(lessonSlots.studentId, studentId)))
+  // The student's own account goes with them, and what it left.
+  const accounts = (await tx.select({ id: users.id }).from(users).where(eq(users.studentId, studentId))).map(
+    row => row.id,
+  )
+  for (const ids of inParts(accounts)) {
+    await tx.delete(writes).where(inArray(writes.actorId, ids))
+    await tx.delete(knownDevices).where(inArray(knownDevices.userId, ids))
+    await tx.delete(users).where(inArray(users.id, ids))
+  }
+  await tx.delete(pains).where(and(eq(pains.studioId, actor.studioId), eq(pains.studentId, studentId)))
+  await tx.delete(students).where(eq(students.id, studentId))
+  for (const ids of inParts([studentId, ...set, ...given]))
+    await tx
+      .insert(erasedIds)
+      .values(ids.map(id => ({ id, studioId: actor.studioId, teacherId: actor.userId, erasedAt: now })))
 }
 
 const inParts = (ids: readonly string[]) =>

@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { dayPlus, localDay } from '#core/practice/schedule/local-time'
 import { fallsOn } from '#core/practice/schedule/weekly'
@@ -38,14 +38,27 @@ export function setSlot(
     if (present) {
       await tx
         .update(lessonSlots)
-        .set({ ...fields, startsOn, endsOn: null })
+        .set({ ...fields, startsOn, endsOn: null, revision: present.revision + 1 })
         .where(eq(lessonSlots.id, present.id))
       return slotRow({ ...present, ...fields })
     }
-    const slot = { ...fields, id, studioId: actor.studioId, studentId, zone: actor.zone, startsOn, endsOn: null }
-    await tx.insert(lessonSlots).values(slot)
-    return slotRow(slot)
+    return insertSlot(tx, actor, studentId, body, now)
   })
+}
+
+/** A first weekly lesson of a student, from today on. */
+export async function insertSlot(
+  tx: Database,
+  actor: Actor,
+  studentId: string,
+  body: z.infer<typeof slotBody>,
+  now: Date,
+): Promise<SlotRow> {
+  const startsOn = localDay(now.toISOString(), actor.zone)
+  await tx
+    .insert(lessonSlots)
+    .values({ ...body, studioId: actor.studioId, studentId, zone: actor.zone, startsOn, endsOn: null })
+  return slotRow(body)
 }
 
 /** Ends the student's weekly lesson from today on; one that was begun today keeps its place. */
@@ -60,7 +73,7 @@ export function endSlot(
     await ownStudent(tx, actor, studentId)
     await tx
       .update(lessonSlots)
-      .set({ endsOn: dayPlus(localDay(now.toISOString(), actor.zone), -1) })
+      .set({ endsOn: dayPlus(localDay(now.toISOString(), actor.zone), -1), revision: sql`${lessonSlots.revision} + 1` })
       .where(slotOf(actor, studentId))
     return { ended: true }
   })
@@ -110,6 +123,10 @@ export function setException(
       .insert(slotExceptions)
       .values({ id: body.id, studioId: actor.studioId, slotId: slot.id, day: body.day, ...row })
       .onDuplicateKeyUpdate({ set: row })
+    await tx
+      .update(lessonSlots)
+      .set({ revision: slot.revision + 1 })
+      .where(eq(lessonSlots.id, slot.id))
     return { id: body.id }
   })
 }

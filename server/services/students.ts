@@ -191,18 +191,23 @@ async function guitarOf(
     : { instrumentId, instrument: (await ownInstrument(tx, actor, instrumentId)).choice }
 }
 
+/** A new student of the teacher's. */
+export async function insertStudent(tx: Database, actor: Actor, card: StudentBody, now: Date): Promise<void> {
+  await tx
+    .insert(students)
+    .values({
+      ...card,
+      ...(await guitarOf(tx, actor, card)),
+      studioId: actor.studioId,
+      teacherId: actor.userId,
+      createdAt: now,
+    })
+}
+
 /** Adds a student of the teacher's. */
 export function createStudent(db: Database, actor: Actor, body: StudentBody, now: Date): Promise<{ id: string }> {
   return idempotentWrite(db, actor, 'create-student', body, now, async tx => {
-    await tx
-      .insert(students)
-      .values({
-        ...body,
-        ...(await guitarOf(tx, actor, body)),
-        studioId: actor.studioId,
-        teacherId: actor.userId,
-        createdAt: now,
-      })
+    await insertStudent(tx, actor, body, now)
     return { id: body.id }
   })
 }

@@ -47,12 +47,34 @@ export const archiveStudentBody = z.strictObject({ id: writeId, archived: z.bool
 
 const wallTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'must be a time such as 16:30')
 
-export const slotBody = z.strictObject({
-  id: writeId,
+const slotFields = {
   weekday: z.int().min(1, 'must be a weekday').max(7, 'must be a weekday'),
   wallTime,
   minutes: z.int().min(5, 'must be at least 5 minutes').max(240, 'must be at most 240 minutes'),
   everyWeeks: z.int().min(1, 'must be at least 1').max(8, 'must be at most 8'),
+}
+
+export const slotBody = z.strictObject({ id: writeId, ...slotFields })
+
+/** A student as a list brings them in: a card, and the weekly lesson where the list says one. */
+export const listedStudent = z.strictObject({ ...studentFields, slot: z.strictObject(slotFields).nullable() })
+
+/** Students of one list at most. */
+export const MOST_LISTED = 200
+
+/** Students brought in together: all of them or none. */
+export const severalStudentsBody = z.strictObject({
+  id: writeId,
+  students: z
+    .array(listedStudent)
+    .min(1, 'there is nobody to add')
+    .max(MOST_LISTED, `takes at most ${MOST_LISTED} students at once`),
+})
+
+/** Takes students back that were just brought in. */
+export const takeBackStudentsBody = z.strictObject({
+  id: writeId,
+  studentIds: z.array(uuidOf('must be a student of yours')).min(1).max(MOST_LISTED),
 })
 
 /**

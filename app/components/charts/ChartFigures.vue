@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { csvFormatRows } from 'd3-dsv'
+import type { Cell } from '#core/formats/csv/write'
 
 /** The numbers of a chart: as a table that opens on demand, and as a file of comma-separated values. */
 const props = defineProps<{
@@ -7,16 +7,16 @@ const props = defineProps<{
   title: string
   columns: readonly string[]
   /** Figures and words, row by row; empty for what is not there. */
-  rows: readonly (readonly (string | number | null)[])[]
+  rows: readonly (readonly Cell[])[]
 }>()
 const isNumber = (value: unknown) => typeof value === 'number'
-function save() {
-  const text = csvFormatRows([[...props.columns], ...props.rows.map(row => row.map(value => String(value ?? '')))])
-  const name = props.title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')
-  // The mark at the beginning tells spreadsheets that it is Unicode.
-  const url = URL.createObjectURL(new Blob(['\uFEFF', text, '\r\n'], { type: 'text/csv;charset=utf-8' }))
-  Object.assign(document.createElement('a'), { href: url, download: `${name}.csv` }).click()
-  setTimeout(() => URL.revokeObjectURL(url))
+async function save() {
+  // Asked for only now: most pages are looked at and not saved.
+  const { toCsv } = await import('#core/formats/csv/write')
+  keepFile({
+    blob: new Blob([toCsv(props.columns, props.rows)], { type: 'text/csv;charset=utf-8' }),
+    name: `${props.title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.csv`,
+  })
 }
 </script>
 

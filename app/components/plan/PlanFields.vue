@@ -130,6 +130,11 @@ function takeFromPiece() {
     </p>
     <template v-if="stairs && stairs.stairs.length > 0">
       <StairChart :bpm="bpm" :today="today" :stairs="stairs" :before="before" />
+      <ChartFigures
+        title="Tempos from now to the target"
+        :columns="['On', 'Tempo']"
+        :rows="[[today, bpm], ...stairs.stairs.map(stair => [stair.on, stair.bpm])]"
+      />
       <p class="figures">
         {{ inWords }}<span v-if="before" class="text-soft"> Dashed: as it is now, {{ before.stairs.length }}.</span>
       </p>

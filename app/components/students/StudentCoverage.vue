@@ -48,6 +48,12 @@ const pairRows = computed(() =>
     }),
   ),
 )
+const techniqueRows = computed(() =>
+  COLUMNS.map(column => [
+    column.label,
+    ...GRADE_ROWS.map(row => word(coverage.value?.cells.get(`${column.name} ${row}`))),
+  ]),
+)
 const orderRows = computed(() =>
   orders.flatMap(each =>
     each.rest.map(order => [
@@ -171,6 +177,11 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
           </table>
         </div>
         <div class="flex-1 basis-64">
+          <ChartFigures
+            title="Techniques by grade"
+            :columns="['Technique', ...GRADE_ROWS.map(row => `Grade ${row}`)]"
+            :rows="techniqueRows"
+          />
           <BaseStepper v-model="grade" label="What is missing at grade" :min="1" :max="8" class="max-w-56" />
           <p v-if="missing.length === 0" class="mt-2">Every technique of this grade is touched.</p>
           <ul v-else class="mt-2 flex flex-wrap gap-x-4">

@@ -55,26 +55,12 @@ async function takeBack({ id, drillName, day }: PracticeRow) {
         add little by little.
       </p>
       <WeeksChart :weeks="weeks" />
-      <details class="mb-3">
-        <summary class="min-h-9 cursor-pointer text-soft hover:text-ink">The weeks as a table</summary>
-        <table class="figures">
-          <caption class="sr-only">
-            Minutes of practice by week
-          </caption>
-          <thead>
-            <tr>
-              <th scope="col" class="text-left pr-6">Week of</th>
-              <th scope="col" class="text-right">Minutes</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="week in weeks" :key="week.monday">
-              <td class="pr-6">{{ when.longDay(week.monday) }}</td>
-              <td class="text-right">{{ week.minutes }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </details>
+      <ChartFigures
+        class="mb-3"
+        title="Minutes of practice by week"
+        :columns="['Week of', 'Minutes']"
+        :rows="weeks.map(week => [week.monday, week.minutes])"
+      />
     </template>
     <ul v-if="practice.length > 0" class="divide-y divide-line border-y border-line">
       <li

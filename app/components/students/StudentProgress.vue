@@ -102,6 +102,12 @@ const round = (minutes: number) => Math.round(minutes)
             >
           </li>
         </ul>
+        <ChartFigures
+          v-if="data.changes.length > 0"
+          title="What was changed"
+          :columns="['At', 'Drill', 'What', 'From', 'To']"
+          :rows="data.changes.map(change => [change.at, change.drillName, change.what, change.from, change.to])"
+        />
         <BaseButton v-if="data.changes.length > A_FEW" class="mt-3" size="sm" @click="all = !all">
           {{ all ? 'Fewer' : `All ${data.changes.length}` }}
         </BaseButton>

@@ -1,31 +1,105 @@
 <script setup lang="ts">
-import type { CalendarNames } from '#shared/contracts/calendar'
+import { calendarLinkBody, type CalendarLinkRow, type CalendarNames } from '#shared/contracts/calendar'
 
-/** The teacher's weekly lessons as a file for other calendars, showing as little of students as is wanted. */
+/** The teacher's weekly lessons in other calendars: an address they read by themselves, or a file. */
+const { data, error, reload } = useLoaded<readonly CalendarLinkRow[]>(() => '/api/calendar-links')
+const writes = useWrites()
+const toasts = useToasts()
+const when = useWhen()
+const { copy } = useClipboard({ legacy: true })
+
 const names = useLocalStorage<CalendarNames>('fidactyl-calendar-names', 'first')
 const NAMES = [
   { value: 'first', label: 'first names' },
   { value: 'initials', label: 'initials' },
   { value: 'none', label: 'no names' },
 ] as const
+const shown = (value: CalendarNames) => NAMES.find(each => each.value === value)!.label
+
+const making = ref(false)
+const name = ref('')
+const { busy, refusal, clear, errorOf, write } = useWrite(calendarLinkBody)
+function begin() {
+  clear()
+  name.value = ''
+  making.value = true
+}
+async function make() {
+  const fields = { name: name.value, names: names.value }
+  if (!(await write(fields, body => writes.post('/api/calendar-links', body)))) return
+  making.value = false
+  await reload()
+}
+
+const addressOf = (link: CalendarLinkRow) => `${window.location.origin}${link.path}`
+async function take(link: CalendarLinkRow) {
+  await copy(addressOf(link))
+  toasts.say(`The address for “${link.name}” is copied. Paste it where your calendar asks for the address of another.`)
+}
+async function end(link: CalendarLinkRow, ended: boolean) {
+  try {
+    await writes.post(`/api/calendar-links/${link.id}/end`, { ended })
+    await reload()
+    if (ended)
+      toasts.say(`The address for “${link.name}” shows nothing any more.`, {
+        action: { label: 'Let it work again', run: () => void end(link, false) },
+      })
+  } catch (trouble) {
+    toasts.say((trouble as Error).message, { tone: 'trouble' })
+  }
+}
 </script>
 
 <template>
   <section class="mt-10">
-    <h2 class="text-xl mb-1">Lessons in your calendar</h2>
+    <div class="flex flex-wrap items-center gap-3 mb-1">
+      <h2 class="text-xl mr-auto">Lessons in your calendar</h2>
+      <BaseButton @click="begin"> Make an address </BaseButton>
+    </div>
     <p class="text-soft mb-3">
-      Your weekly lessons with all that was moved or cancelled, as a file (iCalendar) that any calendar reads. Save it
-      anew when lessons change: the calendar puts the newer ones in place of the older.
+      Your weekly lessons with all that was moved or cancelled. An address is read by your calendar again and again;
+      whoever has it sees the lessons, so give each device its own and stop the one you lost.
     </p>
+    <LoadState v-if="!data" :error="error" @retry="reload" />
+    <ul v-else-if="data.length > 0" class="divide-y divide-line border-y border-line mb-4">
+      <li v-for="link in data" :key="link.id" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-3">
+        <div class="flex-1 basis-64 min-w-0">
+          <p class="font-bold">{{ link.name }}</p>
+          <p class="text-soft">shows {{ shown(link.names) }} · made {{ when.date(link.createdAt) }}</p>
+          <p class="text-sm text-soft truncate select-all">{{ addressOf(link) }}</p>
+        </div>
+        <BaseButton size="sm" :aria-label="`Copy the address for ${link.name}`" @click="take(link)"> Copy </BaseButton>
+        <BaseButton size="sm" :aria-label="`Stop the address for ${link.name}`" @click="end(link, true)">
+          Stop
+        </BaseButton>
+      </li>
+    </ul>
     <div class="flex flex-wrap items-end gap-x-6 gap-y-3">
-      <BaseChips v-model="names" label="Shown" :options="NAMES" tall />
+      <BaseChips v-model="names" label="Shown in the file" :options="NAMES" tall />
       <a
         :href="`/api/calendar?names=${names}`"
         download
         class="inline-flex items-center min-h-11 px-4 rounded-md border border-edge/70 bg-card font-bold hover:border-ink"
       >
-        Save the calendar
+        Save the calendar as a file
       </a>
     </div>
+    <BaseDialog
+      v-model:open="making"
+      title="An address for your calendar"
+      about="The calendar asks there about once an hour, without signing in. It can read your lessons and nothing else."
+    >
+      <form class="space-y-4" @submit.prevent="make">
+        <FormField
+          v-model="name"
+          label="Where it will be read"
+          hint="Your phone, the office: by this you know which one to stop."
+          :error="errorOf('name')"
+        />
+        <BaseChips v-model="names" label="Shown of students" :options="NAMES" tall />
+        <FormRefusal :refusal="refusal" :said-by-fields="['name']" />
+        <DialogActions action="Make it" :busy="busy" @cancel="making = false" />
+      </form>
+    </BaseDialog>
   </section>
 </template>

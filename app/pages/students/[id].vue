@@ -45,9 +45,7 @@ const open = computed(() =>
   present.value.filter(set => set.waitsFor === null).map(set => ({ ...set, heardOn: set.lessons.at(-1)?.day ?? null })),
 )
 /** Everything kept of the student, as a file on this device. */
-function saveFile() {
-  Object.assign(document.createElement('a'), { href: `/api/students/${id.value}/export`, download: '' }).click()
-}
+const saveFile = () => keepAnswer(`/api/students/${id.value}/export`)
 async function erased() {
   toasts.say(`${student.value.name} is erased.`)
   await navigateTo('/students')
@@ -352,6 +350,11 @@ async function endWeekly() {
         <BaseButton v-if="past.hasMore.value" class="mt-3" size="sm" :busy="past.busy.value" @click="past.more">
           Drills before these
         </BaseButton>
+      </section>
+      <section class="mt-8">
+        <h2 class="text-xl mb-1">For a spreadsheet</h2>
+        <p class="text-soft">Everything put down with {{ student.name }}, as CSV.</p>
+        <RecordsLinks :student-id="student.id" :of="['practice', 'passes', 'decisions']" />
       </section>
       <StudentDialog v-model:open="editing" :student="student" @saved="recheck" />
       <PainDialog v-model:open="hurting" :student="student" :today="today" @saved="reload" />

@@ -10,7 +10,31 @@ const { data, error, reload } = useLoaded<Roster>(() =>
   showArchived.value ? '/api/students?former=true' : '/api/students',
 )
 const when = useWhen()
+const writes = useWrites()
+const toasts = useToasts()
 const adding = ref(false)
+const listing = ref(false)
+function addFromList() {
+  // Those who come now are who a list is held against.
+  showArchived.value = false
+  listing.value = true
+}
+const people = (count: number) => (count === 1 ? '1 student' : `${count} students`)
+async function listed(ids: readonly string[]) {
+  await reload()
+  toasts.say(`${people(ids.length)} added.`, {
+    action: { label: ids.length === 1 ? 'Take back' : 'Take them back', run: () => void takeBack(ids) },
+  })
+}
+async function takeBack(studentIds: readonly string[]) {
+  try {
+    await writes.post('/api/students/several/take-back', { studentIds })
+    toasts.say(`${people(studentIds.length)} taken back.`)
+    await reload()
+  } catch (failure) {
+    toasts.say((failure as Error).message, { tone: 'trouble' })
+  }
+}
 const search = ref('')
 const shown = computed(() =>
   (data.value?.students ?? []).filter(
@@ -46,6 +70,13 @@ async function added(id: string) {
         {{ showArchived ? 'Present students' : `Former (${archivedCount})` }}
       </BaseButton>
       <BaseButton tone="action" @click="adding = true"> Add a student </BaseButton>
+      <ActionMenu
+        label="More"
+        :items="[
+          { label: 'Add students from a list', run: addFromList },
+          { label: 'Save the roster as a list', run: () => keepAnswer('/api/records?of=roster') },
+        ]"
+      />
     </div>
     <LoadState v-if="!data" :error="error" @retry="reload" />
     <EmptyState v-else-if="shown.length === 0" :title="search ? 'Nobody is called that' : 'No students yet'">
@@ -54,6 +85,9 @@ async function added(id: string) {
           ? 'Try fewer letters.'
           : 'Add a student with their guitar and the reach of their hand; then set them a drill from the bench.'
       }}
+      <template v-if="!search" #action>
+        <BaseButton @click="addFromList"> Add students from a list </BaseButton>
+      </template>
     </EmptyState>
     <ul v-else class="grid grid-cols-1 gap-4 sm:grid-cols-2 xl:grid-cols-3">
       <li v-for="row in shown" :key="row.id">
@@ -100,5 +134,6 @@ async function added(id: string) {
       </li>
     </ul>
     <StudentDialog v-model:open="adding" @saved="added" />
+    <LazyListDialog v-if="listing" v-model:open="listing" :present="data?.students ?? []" @added="listed" />
   </div>
 </template>

@@ -18,11 +18,11 @@ const slot = (more: Partial<CalendarSlot> = {}): CalendarSlot => ({
   endsOn: null,
   exceptions: [],
   summary: 'Ada',
-  changedAt: '2026-01-01T10:00:00Z',
+  revision: 3,
   ...more,
 })
 const write = (slots: readonly CalendarSlot[]) =>
-  toICalendar({ name: 'Lessons', slots, from: '2025-06-01', to: '2029-06-01' })
+  toICalendar({ name: 'Lessons', slots, from: '2025-06-01', to: '2029-06-01', writtenAt: '2026-01-01T10:00:00Z' })
 
 /** Instants of a slot's lessons over two years, as the schedule has them. */
 function planned(each: CalendarSlot, from: string, days: number): readonly string[] {

@@ -11,8 +11,8 @@ export interface CalendarSlot extends TimedSlot {
   readonly minutes: number
   /** What stands in the calendar. */
   readonly summary: string
-  /** When it was last changed, ISO time: a calendar that has an older one takes the newer. */
-  readonly changedAt: string
+  /** Counted up by every change: a calendar that has an older one takes the newer. */
+  readonly revision: number
 }
 
 /** A teacher's lessons. */
@@ -22,6 +22,8 @@ export interface Calendar {
   /** Local days between which the clocks of the zones are told. */
   readonly from: string
   readonly to: string
+  /** When it is written, ISO time (RFC 5545, 3.8.7.2: of what is published, when this telling of it was made). */
+  readonly writtenAt: string
 }
 
 const WEEKDAYS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'] as const
@@ -37,11 +39,11 @@ function zoned(event: ICAL.Component, name: string, zone: string, day: string, w
   event.addProperty(property)
 }
 
-function eventOf(slot: CalendarSlot, day: string, wallTime: string): ICAL.Component {
+function eventOf(slot: CalendarSlot, day: string, wallTime: string, writtenAt: string): ICAL.Component {
   const event = new ICAL.Component('vevent')
   event.addPropertyWithValue('uid', `${slot.id}@fidactyl`)
-  event.addPropertyWithValue('dtstamp', utcTime(slot.changedAt))
-  event.addPropertyWithValue('sequence', slot.exceptions.length)
+  event.addPropertyWithValue('dtstamp', utcTime(writtenAt))
+  event.addPropertyWithValue('sequence', slot.revision)
   event.addPropertyWithValue('summary', slot.summary)
   zoned(event, 'dtstart', slot.zone, day, wallTime)
   event.addPropertyWithValue('duration', ICAL.Duration.fromSeconds(slot.minutes * 60))
@@ -49,10 +51,10 @@ function eventOf(slot: CalendarSlot, day: string, wallTime: string): ICAL.Compon
 }
 
 /** A slot as its rule and what of it was moved; nothing where it falls on no day. */
-function eventsOf(slot: CalendarSlot): readonly ICAL.Component[] {
+function eventsOf(slot: CalendarSlot, writtenAt: string): readonly ICAL.Component[] {
   const first = nextDay(slot, slot.startsOn)
   if (first === null) return []
-  const series = eventOf(slot, first, slot.wallTime)
+  const series = eventOf(slot, first, slot.wallTime, writtenAt)
   const until = slot.endsOn === null ? null : instantOf(dayPlus(slot.endsOn, 1), '00:00', slot.zone)
   series.addPropertyWithValue(
     'rrule',
@@ -69,7 +71,7 @@ function eventsOf(slot: CalendarSlot): readonly ICAL.Component[] {
     const held = occurrenceOf(slot, day)
     if (held?.state === 'cancelled') zoned(series, 'exdate', slot.zone, day, slot.wallTime)
     if (held?.state !== 'moved') continue
-    const event = eventOf(slot, held.on, held.wallTime)
+    const event = eventOf(slot, held.on, held.wallTime, writtenAt)
     zoned(event, 'recurrence-id', slot.zone, day, slot.wallTime)
     moved.push(event)
   }
@@ -80,15 +82,21 @@ function eventsOf(slot: CalendarSlot): readonly ICAL.Component[] {
  * Writes the lessons of a teacher as iCalendar (RFC 5545): an event with its rule for each weekly lesson, days it is
  * not held on, lessons moved, and the clocks of the zones they are kept in.
  */
-export function toICalendar({ name, slots, from, to }: Calendar): string {
+export function toICalendar({ name, slots, from, to, writtenAt }: Calendar): string {
   const calendar = new ICAL.Component('vcalendar')
   calendar.addPropertyWithValue('prodid', '-//Fidactyl//Lessons//EN')
   calendar.addPropertyWithValue('version', '2.0')
   calendar.addPropertyWithValue('calscale', 'GREGORIAN')
   calendar.addPropertyWithValue('method', 'PUBLISH')
+  // The name as RFC 7986 has it and as older calendars read it; one that subscribes asks again after an hour.
+  calendar.addPropertyWithValue('name', name)
   calendar.addPropertyWithValue('x-wr-calname', name)
+  const again = new ICAL.Property('refresh-interval')
+  again.resetType('duration')
+  again.setValue(ICAL.Duration.fromSeconds(3600))
+  calendar.addProperty(again)
   for (const zone of [...new Set(slots.map(slot => slot.zone))].toSorted())
     calendar.addSubcomponent(timezoneOf(zone, from, to))
-  for (const slot of slots) for (const event of eventsOf(slot)) calendar.addSubcomponent(event)
+  for (const slot of slots) for (const event of eventsOf(slot, writtenAt)) calendar.addSubcomponent(event)
   return `${calendar.toString()}\r\n`
 }

@@ -1,0 +1,7 @@
+import { endCalendarLinkBody } from '#shared/contracts/calendar'
+import { endCalendarLink } from '../../../services/calendar-links'
+
+/** Stops an address of a calendar or lets it work again. */
+export default answering(async event =>
+  endCalendarLink(database.db, teacherOf(event), idOf(event), await bodyOf(event, endCalendarLinkBody), new Date()),
+)
