@@ -1,4 +1,5 @@
-import { exportMusic, type MusicFormat } from '../core/formats/export'
+import { exportMusic } from '../core/formats/export'
+import type { MusicFormat } from '../core/formats/music-formats'
 import { readFile } from '../core/formats/read-file'
 import { toTab } from '../core/formats/tab/write'
 import { realise } from '../core/score/realise'

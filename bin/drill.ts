@@ -1,21 +1,20 @@
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { judgedOf, said, type JudgedAnswer } from '../core/formats/door'
-import { exportMusic, MUSIC_FORMATS } from '../core/formats/export'
+import { MUSIC_FORMATS } from '../core/formats/music-formats'
 import { readFile } from '../core/formats/read-file'
 import { toTab } from '../core/formats/tab/write'
 import { realise } from '../core/score/realise'
 import type { Score } from '../core/score/score'
 import { explainRealised } from '../core/wording/explain'
 import { explainGrade } from '../core/wording/grade'
-import { pdfOf } from '../server/paper/write-out'
 import { answerEach, problemIn, readQuestion, refuse, writeOut } from './door'
 
 const USAGE = `usage: npm run -s drill -- '<spec>' [--as json|tab|explain] [--out FILE]
        npm run -s drill -- '<spec>' --as musicxml|midi|svg|pdf [--out FILE]
        npm run -s drill -- --read FILE [--part N]     a MusicXML, MIDI or text file as { spec, warnings }
 '-' in place of a spec reads standard input. A spec, or {spec, hand, pins}, or for words an array of them.
-musicxml takes --notation, midi --click, pdf --paper a4 or letter.`
+musicxml, svg and pdf take --notation, midi --click, pdf --paper a4 or letter.`
 
 const WORDS = ['json', 'tab', 'explain']
 
@@ -90,9 +89,14 @@ if (read !== undefined) writeOut(`${readMusicFile(read, part)}\n`, out)
 else {
   const raw = readQuestion(source!)
   const format = MUSIC_FORMATS.find(each => each === as && each !== 'tab')
-  if (as === 'pdf') writeOut(await pdfOf(scoreOf(raw, as), paper === 'letter' ? 'letter' : 'a4'), out)
-  else if (format) writeOut(exportMusic(scoreOf(raw, as), format, { notation, click }), out)
-  else {
+  // What draws is loaded only where something is drawn: it takes longer than most answers.
+  if (as === 'pdf') {
+    const { pdfOf } = await import('../server/paper/write-out')
+    writeOut(await pdfOf(scoreOf(raw, as), paper === 'letter' ? 'letter' : 'a4', notation), out)
+  } else if (format) {
+    const { exportMusic } = await import('../core/formats/export')
+    writeOut(exportMusic(scoreOf(raw, as), format, { notation, click }), out)
+  } else {
     const judged = answerEach(raw, judgedOf)
     writeOut(
       `${

@@ -34,7 +34,7 @@ const LAYERS: readonly (readonly string[])[] = [
   ['families', 'transforms', 'strokes', 'hand'],
   ['fingering'],
   ['score'],
-  ['fitting', 'chord-changes', 'practice', 'writing', 'variations'],
+  ['fitting', 'chord-changes', 'practice', 'writing', 'variations', 'notation'],
   ['stages'],
   ['grade'],
   ['ladder'],
@@ -44,6 +44,8 @@ const LAYERS: readonly (readonly string[])[] = [
 ]
 /** What encodes and decodes the bytes of a format. */
 const CODECS = ['xmlbuilder2', 'fast-xml-parser', 'midi-file', 'fflate', 'ical.js', 'papaparse']
+/** What draws standard notation. */
+const ENGRAVER = ['vexflow/bravura']
 /**
  * The parts of the fingering engine, in the same way: how the hand is described, every way to play, the cheapest of
  * them, and why.
@@ -64,6 +66,7 @@ describe('the way imports point', () => {
       'fastest-levenshtein',
       ...(file.startsWith('core/schema/') ? ['zod'] : []),
       ...(file.startsWith('core/formats/') ? CODECS : []),
+      ...(file.startsWith('core/sheet/staff/') ? ENGRAVER : []),
     ]
     for (const name of importsOf(file))
       expect([file, name.startsWith('core/') || allowed.includes(name) ? 'fine' : name]).toEqual([file, 'fine'])

@@ -22,7 +22,14 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
       [/^Keyboard shortcuts$/, key('?')],
     ],
   ],
-  ['/students', /^Students$/, [[/^Add a student$/, press('Add a student')]]],
+  [
+    '/students',
+    /^Students$/,
+    [
+      [/^Add a student$/, press('Add a student')],
+      [/^Students from a list$/, page => more(page, 'Add students from a list')],
+    ],
+  ],
   [
     '/students/:students',
     /^Mine$/,

@@ -70,6 +70,42 @@ test('a drill leaves in every format under its name, and comes back as it was', 
   await expect(page.locator('.sheet-system .note').first()).toBeAttached()
 })
 
+test('the sheet in standard notation: above the strings when it is asked for, on paper and in files too', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.goto('/bench')
+  const staff = page.locator('.sheet-system .staff.line')
+  const toggle = page.getByRole('button', { name: 'Notation', exact: true })
+  await toggle.click()
+  // One staff over each line of the sheet.
+  await expect(staff.first()).toBeVisible()
+  await expect(staff).toHaveCount(await page.locator('.sheet-line').count())
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.locator('.print-page .staff.line').first()).toBeVisible()
+  await page.emulateMedia({ media: null })
+  // It stays as it was chosen, on this device.
+  await page.reload()
+  await expect(staff.first()).toBeVisible()
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Export' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Export' })
+  await dialog.getByRole('radio', { name: 'SVG' }).click()
+  const size = async () => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      dialog.getByRole('button', { name: 'Save the file' }).click(),
+    ])
+    return (await bytesOf(download)).length
+  }
+  const withStaff = await size()
+  await page.keyboard.press('e')
+  await dialog.getByRole('radio', { name: 'strings only' }).click()
+  expect(withStaff).toBeGreaterThan((await size()) + 5000)
+  await toggle.click()
+  await expect(staff).toHaveCount(0)
+})
+
 test('a file that cannot be read says why, and nothing is lost; text is shown to be mended', async ({ page }) => {
   await signIn(page)
   await open(page, SPEC)
@@ -158,7 +194,7 @@ test('weekly lessons are saved for another calendar, with no more of a name than
     await page.getByRole('radio', { name: names }).click()
     const [download] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('link', { name: 'Save the calendar' }).click(),
+      page.getByRole('link', { name: 'Save the calendar as a file' }).click(),
     ])
     expect(download.suggestedFilename()).toBe('Lessons.ics')
     return (await bytesOf(download)).toString()
@@ -170,6 +206,101 @@ test('weekly lessons are saved for another calendar, with no more of a name than
   expect(summaries(full).every(summary => /^\p{L}+$/u.test(summary))).toBe(true)
   expect(summaries(await saveCalendar('initials')).every(summary => /^(?:\p{L}\. ?)+$/u.test(summary))).toBe(true)
   expect(new Set(summaries(await saveCalendar('no names')))).toEqual(new Set(['Lesson']))
+})
+
+test('a calendar reads the lessons at an address of its own, until that is stopped', async ({ page, baseURL }) => {
+  await openOwn(page, baseURL!)
+  await page.goto('/studio')
+  await page.getByRole('button', { name: 'Make an address' }).click()
+  const dialog = page.getByRole('dialog', { name: 'An address for your calendar' })
+  await dialog.getByRole('button', { name: 'Make it' }).click()
+  await expect(dialog.getByText('a name is needed')).toBeVisible()
+  await dialog.getByLabel('Where it will be read').fill('phone')
+  await dialog.getByRole('radio', { name: 'initials' }).click()
+  await dialog.getByRole('button', { name: 'Make it' }).click()
+  const row = page.getByRole('listitem').filter({ hasText: 'phone' })
+  const address = await row.getByText(/^http/).textContent()
+  // As a calendar asks: by the address alone.
+  const ask = () => fetch(address!.trim())
+  const answer = await ask()
+  expect(answer.headers.get('content-type')).toBe('text/calendar; charset=utf-8')
+  expect(await answer.text()).toMatch(/SUMMARY:M\.\r\n/)
+  await page.getByRole('button', { name: 'Stop the address for phone' }).click()
+  await expect(page.getByText('shows nothing any more')).toBeVisible()
+  expect((await ask()).status).toBe(404)
+  await page.getByRole('button', { name: 'Let it work again' }).click()
+  await expect(row).toBeVisible()
+  expect((await ask()).status).toBe(200)
+})
+
+test('students come in from a list: every row is seen first, wrong ones with their reason, and one undo takes all back', async ({
+  page,
+  baseURL,
+}) => {
+  await openOwn(page, baseURL!)
+  await page.goto('/students')
+  await expect(page.getByRole('heading', { name: 'Mine' })).toBeVisible()
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Add students from a list' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Students from a list' })
+  const choose = async (text: string) =>
+    dialog
+      .getByLabel('A list of students')
+      .setInputFiles({ name: 'students.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await choose('first,last\nAda,Wren')
+  await expect(dialog.getByRole('alert')).toContainText('one of them “name”')
+  await choose("Name;Born;Guitar;Day;Time;E-mail\nAda;2012;3/4;Tue;16:30;x\nBo;12;;;;\nMine;;;;;\n'=Cy;;Banjo;;;")
+  await expect(dialog.getByText('1 student can be added.')).toBeVisible()
+  await expect(dialog.getByText('Columns that are not read: E-mail.')).toBeVisible()
+  await expect(dialog.getByText('birth year: must be a year, not 12')).toBeVisible()
+  await expect(dialog.getByText('there is no guitar “Banjo”')).toBeVisible()
+  await expect(dialog.getByText('here already', { exact: true })).toBeVisible()
+  const add = dialog.getByRole('button', { name: 'Add 1 student' })
+  await expect(add).toBeDisabled()
+  await dialog.getByRole('checkbox', { name: /Leave out 2 rows/ }).check()
+  await add.click()
+  await expect(page.getByText('1 student added.')).toBeVisible()
+  const ada = page.getByRole('link').filter({ has: page.getByRole('heading', { name: 'Ada' }) })
+  await expect(ada).toContainText('Three-quarter')
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    (async () => {
+      await page.getByRole('button', { name: 'More', exact: true }).click()
+      await page.getByRole('menuitem', { name: 'Save the roster as a list' }).click()
+    })(),
+  ])
+  expect(download.suggestedFilename()).toMatch(/^Roster \d{4}-\d\d-\d\d\.csv$/)
+  expect((await bytesOf(download)).toString()).toMatch(
+    /^\uFEFFname,birth year,.*\r\nAda,2012,Three-quarter,,Tuesday,16:30,45,1\r\n/,
+  )
+  await page.getByRole('button', { name: 'Take back' }).click()
+  await expect(page.getByText('1 student taken back.')).toBeVisible()
+  await expect(ada).toBeHidden()
+})
+
+test('records are saved for a spreadsheet, of all students and of one', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/studio')
+  const save = async (name: string) => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: `Save ${name} as CSV` }).click(),
+    ])
+    return (await bytesOf(download)).toString().split('\r\n')
+  }
+  expect((await save('Passes')).length).toBeGreaterThan(300)
+  expect((await save('Decisions'))[0]).toMatch(/^\uFEFFat,day,student,drill,decision,tempo,/)
+  expect((await save('Practice at home')).length).toBeGreaterThan(20)
+  expect((await save('Drills'))[0]).toMatch(/^\uFEFFname,family,/)
+  await page.goto('/students')
+  await page
+    .getByRole('link')
+    .filter({ has: page.getByRole('heading') })
+    .first()
+    .click()
+  await expect(page.getByRole('heading', { name: 'For a spreadsheet' })).toBeVisible()
+  const passes = await save('Passes')
+  expect(new Set(passes.slice(1, -1).map(line => line.split(',')[2])).size).toBe(1)
 })
 
 test('a backup is the owner’s, whole and named by the day', async ({ page }) => {

@@ -3,8 +3,9 @@ import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 
 /**
- * Who may do something: anybody, whoever was given a secret address, whoever is signed in, a teacher (an owner is one), an
- * owner.
+ * Who may do something: anybody, whoever was given a secret address, whoever is signed in, a teacher (an owner is
+ * one), an owner.
+ */
 export type Who = 'anybody' | 'whoever has its address' | 'signed-in' | 'teacher' | 'owner'
 
 /**

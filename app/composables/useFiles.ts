@@ -6,6 +6,7 @@ import type { ErrorAnswer } from '#shared/contracts/common'
 import type { Files } from '../workers/files.worker'
 import { useToasts } from '../stores/toasts'
 import { ApiError } from './useApi'
+import { useSheetRows } from './useSheetRows'
 
 /** A file that was made. */
 export interface MadeFile {
@@ -67,9 +68,10 @@ export async function makeFile(path: string, body: object, signal?: AbortSignal)
 /** Saves homework as a PDF; a refusal is said in the server's words. */
 export function useHomeworkFile() {
   const toasts = useToasts()
+  const { staff } = useSheetRows()
   return async (asked: object) => {
     try {
-      keepFile(await makeFile('/api/paper', asked))
+      keepFile(await makeFile('/api/paper', { ...asked, notation: staff.value }))
     } catch (refusal) {
       toasts.say((refusal as Error).message, { tone: 'trouble' })
     }

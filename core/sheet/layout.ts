@@ -7,6 +7,7 @@ import { pitchClassName } from '../pitch/pitch'
 import { countBar } from '../score/count'
 import { positionAt } from '../score/position-at'
 import type { Note, MutedBy, Score } from '../score/score'
+import { STAFF_LEFT, staffRoom, type StaffRoom } from './staff/room'
 import { ribbonsOf, type Ribbon } from './ribbons'
 
 /** What the sheet is drawn for; lengths in px. */
@@ -15,6 +16,8 @@ export interface SheetRoom {
   readonly lanes: boolean
   /** Which strings are kept quiet by what; not drawn when left out. */
   readonly quiet?: boolean
+  /** Leave room for a staff in standard notation above each line. */
+  readonly staff?: boolean
   /** Draw no more than this many systems. */
   readonly most?: number
   /** Draw no fewer bars than this, though nothing is written in them. */
@@ -79,6 +82,8 @@ export interface SheetFrame {
   readonly height: number
   readonly left: number
   readonly rows: {
+    /** The top line of the staff; null where there is none. */
+    readonly staff: number | null
     readonly chord: number
     readonly count: number
     readonly pluck: number
@@ -119,10 +124,12 @@ interface Has {
   readonly taps: boolean
   readonly signs: boolean
   readonly chords: boolean
+  readonly staff: StaffRoom | null
 }
 
 const rowsFor = (strings: number, { lanes, quiet = false }: SheetRoom, has: Has) => {
-  const head = has.chords ? CHORDS_HEIGHT : 0
+  const over = has.staff?.height ?? 0
+  const head = over + (has.chords ? CHORDS_HEIGHT : 0)
   const lower = head + (has.signs ? SIGNS_HEIGHT : 0)
   const top = 76 + lower
   const stringRows = Array.from({ length: strings }, (_, i) => top + i * STRING_GAP)
@@ -130,7 +137,8 @@ const rowsFor = (strings: number, { lanes, quiet = false }: SheetRoom, has: Has)
   const laneRows = lanes ? (has.taps ? [0, 1, 2, 3, 4] : [0, 1, 2, 3]).map(i => laneTop + i * LANE_GAP) : []
   const quietTop = (laneRows.at(-1) ?? stringRows.at(-1)!) + 26
   return {
-    chord: 16,
+    staff: has.staff?.top ?? null,
+    chord: 16 + over,
     count: 16 + head,
     pluck: 36 + head,
     signs: 50 + head,
@@ -267,7 +275,7 @@ const hasNotes = (system: System, notes: readonly Note[], first: number, end: nu
 export function layOut(written: Score, room: SheetRoom, before?: LaidOut): SheetLayout {
   const score = (room.leastBars ?? 0) > written.bars ? { ...written, bars: room.leastBars! } : written
   const instrument = instrumentOf(score.spec.instrument)
-  const left = room.width < 480 ? 34 : 46
+  const left = (room.width < 480 ? 34 : 46) + (room.staff ? STAFF_LEFT : 0)
   const available = room.width - left - 10
   if (available < 40) throw new RangeError(`a sheet needs more room than ${room.width} px`)
   const signs = signsOf(score)
@@ -276,6 +284,7 @@ export function layOut(written: Score, room: SheetRoom, before?: LaidOut): Sheet
     taps: score.notes.some(note => note.via === 'tap'),
     signs: [...signs.values()].some(kinds => kinds.length > 0),
     chords: heads.length > 0,
+    staff: room.staff ? staffRoom(score.notes) : null,
   })
   const bar = barTicks(score.meter)
   const cell = cellTicks(score)

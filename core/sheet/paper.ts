@@ -2,10 +2,13 @@ import { fingersAt } from '../chord-changes/change'
 import { chordSequence } from '../chord-changes/sequence'
 import type { ChordShape } from '../chords/chord'
 import type { Score } from '../score/score'
-import { layOut, type SheetLayout } from './layout'
+import { layOut, type SheetLayout, type SheetRoom } from './layout'
 
 /** Room on paper, px at 96 to the inch: what A4 and Letter both have within their margins of 12 mm. */
 export const PAPER = { width: 690, height: 955 } as const
+/** Which rows a sheet on paper has besides those that every sheet has. */
+export type PaperRows = Pick<SheetRoom, 'lanes' | 'staff'>
+
 /** What a page of paper holds besides the sheet, px. */
 export interface Besides {
   /** Above the sheet of the first page, and of each further one. */
@@ -32,8 +35,8 @@ const FLOWING = 0.9
 const GAP = 10
 
 /** Lays a drill out for paper: on one page where that can be read, else on as many as it takes. */
-export function printLayout(score: Score, lanes: boolean, { head, runningHead, foot }: Besides): PrintLayout {
-  const at = (scale: number) => layOut(score, { width: Math.floor(PAPER.width / scale), lanes })
+export function printLayout(score: Score, rows: PaperRows, { head, runningHead, foot }: Besides): PrintLayout {
+  const at = (scale: number) => layOut(score, { width: Math.floor(PAPER.width / scale), ...rows })
   const lineOf = (layout: SheetLayout, scale: number) => layout.frame.height * scale + GAP
   for (const scale of SCALES) {
     const layout = at(scale)
@@ -73,8 +76,8 @@ export function chordsOnPaper(score: Score): readonly ChordShape[] {
 }
 
 /** A drill laid out with its head, its chords above the sheet and the boxes to log by hand below. */
-export const drillOnPaper = (score: Score, lanes: boolean): PrintLayout =>
-  printLayout(score, lanes, {
+export const drillOnPaper = (score: Score, rows: PaperRows): PrintLayout =>
+  printLayout(score, rows, {
     head: HEIGHTS.head + Math.ceil(chordsOnPaper(score).length / CHORDS_ON_PAPER.aRow) * HEIGHTS.chordRow,
     runningHead: HEIGHTS.runningHead,
     foot: HEIGHTS.foot,

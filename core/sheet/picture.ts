@@ -1,4 +1,5 @@
 import type { PlacedNote, SheetFrame, System } from './layout'
+import { STAFF_GAP } from './staff/room'
 import { QUIET_FILLED, QUIET_SHAPES, ribbonPath, SIGN_FILLED, SIGN_SHAPES, strokePath } from './paths'
 
 /** One piece of text of a shape; `strong` where it stands out among the others. */
@@ -11,6 +12,9 @@ export interface Lettering {
 
 /** What a shape shows; how each looks is settled where it is drawn. */
 export type ShapeKind =
+  | 'staff'
+  | 'staff line'
+  | 'staff bar'
   | 'count'
   | 'chord'
   | 'stroke'
@@ -129,6 +133,16 @@ function quietShapes({ quiet, right }: System, { rows, left, stringNames }: Shee
   ]
 }
 
+/** Bar lines through the staff, and one that holds staff and strings together at the beginning. */
+function staffBars({ barLines }: System, { rows, left }: SheetFrame): readonly Shape[] {
+  if (rows.staff === null) return []
+  const bottom = rows.staff + 4 * STAFF_GAP
+  return path('staff bar', [
+    ...barLines.map(x => `M${x} ${rows.staff}V${bottom}`),
+    `M${left} ${bottom}V${rows.strings[0]}`,
+  ])
+}
+
 /**
  * What of one line of the sheet lies under its frets: count, chords, strokes, strings, positions, slurs, finger lanes,
  * quiet strings.
@@ -137,6 +151,7 @@ export function groundOf(system: System, frame: SheetFrame): readonly Shape[] {
   const { rows, left, stringNames } = frame
   const plucking = fingersOfPlucking(system, rows.pluck + 5)
   return [
+    ...staffBars(system, frame),
     ...text(
       'count',
       system.counts.map(count => ({
@@ -215,8 +230,14 @@ export const fretOf = ({ x, y, note }: PlacedNote): Lettering => ({
   text: note.marks.includes('muted') ? '×' : String(note.fret),
 })
 
-/** One line of the sheet, from the ground up. */
-export const pictureOf = (system: System, frame: SheetFrame, digits: boolean): readonly Shape[] => [
+/** One line of the sheet, from the ground up. @param staff What its staff is drawn with, where it has one. */
+export const pictureOf = (
+  system: System,
+  frame: SheetFrame,
+  digits: boolean,
+  staff: readonly Shape[] = [],
+): readonly Shape[] => [
+  ...staff,
   ...groundOf(system, frame),
   ...besideFrets(system, digits),
   ...text('fret', system.notes.map(fretOf)),

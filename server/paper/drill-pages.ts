@@ -4,8 +4,9 @@ import { svgOfSystem } from '../../core/formats/svg/write'
 import { instrumentOf } from '../../core/guitar/instrument'
 import { isCompound, tempoInWords } from '../../core/line/meter'
 import type { Score } from '../../core/score/score'
-import { layOut, type SheetFrame, type System } from '../../core/sheet/layout'
-import { CHORDS_ON_PAPER, chordsOnPaper, drillOnPaper, PAPER } from '../../core/sheet/paper'
+import { layOut, type SheetLayout, type System } from '../../core/sheet/layout'
+import { CHORDS_ON_PAPER, chordsOnPaper, drillOnPaper, PAPER, type PaperRows } from '../../core/sheet/paper'
+import { engraver, type Engraved } from '../../core/sheet/staff/engrave'
 import { cueInWords } from '../../core/wording/cue'
 import { guitarInWords, tuningInWords } from '../../core/wording/guitar'
 import type { PaperDrill } from '../../shared/contracts/export'
@@ -21,9 +22,9 @@ const PAIN = 'Pain is not normal: stop at once and tell your teacher.'
 const GAP = 10
 
 /** Draws a line of the sheet across the page, and goes on under it. */
-function drawSystem(paper: Paper, system: System, frame: SheetFrame): void {
+function drawSystem(paper: Paper, system: System, { frame }: SheetLayout, engraved: Engraved): void {
   const height = (frame.height * PAPER.width) / frame.width
-  paper.picture(svgOfSystem(system, frame, true), 0, paper.y, PAPER.width, height)
+  paper.picture(svgOfSystem(system, frame, true, engraved(system)), 0, paper.y, PAPER.width, height)
   paper.y += height + GAP
 }
 
@@ -149,8 +150,9 @@ function writeFoot(paper: Paper, { score, said }: DrillToPrint): void {
 }
 
 /** A drill on pages of its own: as few as it takes to read it, none of them cut through a line of the sheet. */
-export function drillPages(paper: Paper, drill: DrillToPrint, lanes: boolean): void {
-  const { layout, pages } = drillOnPaper(drill.score, lanes)
+export function drillPages(paper: Paper, drill: DrillToPrint, rows: PaperRows): void {
+  const { layout, pages } = drillOnPaper(drill.score, rows)
+  const engraved = engraver(drill.score, layout)
   for (const [i, page] of pages.entries()) {
     paper.turn()
     if (i === 0) writeHead(paper, drill)
@@ -162,7 +164,7 @@ export function drillPages(paper: Paper, drill: DrillToPrint, lanes: boolean): v
       paper.rule()
       paper.y += 10
     }
-    for (const index of page) drawSystem(paper, layout.systems[index]!, layout.frame)
+    for (const index of page) drawSystem(paper, layout.systems[index]!, layout, engraved)
     if (i === pages.length - 1) writeFoot(paper, drill)
   }
 }
@@ -172,13 +174,16 @@ const SMALL = 0.76
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** One drill among others: its name, what to do with it, its sheet or the first line of it. */
-function writeBlock(paper: Paper, drill: DrillToPrint, compact: boolean): void {
+function writeBlock(paper: Paper, drill: DrillToPrint, compact: boolean, staff: boolean): void {
   const { score, name, said } = drill
-  const { systems, frame } = layOut(score, {
+  const layout = layOut(score, {
     width: Math.floor(PAPER.width / SMALL),
     lanes: false,
+    staff,
     ...(compact && { most: 1 }),
   })
+  const { systems, frame } = layout
+  const engraved = engraver(score, layout)
   const line = (frame.height * PAPER.width) / frame.width + GAP
   // A block begins where its head and its first line have room together.
   if (!paper.holds(70 + line)) paper.turn()
@@ -188,7 +193,7 @@ function writeBlock(paper: Paper, drill: DrillToPrint, compact: boolean): void {
   writeFacts(paper, factsOf(drill))
   for (const system of systems) {
     if (!paper.holds(line)) paper.turn()
-    drawSystem(paper, system, frame)
+    drawSystem(paper, system, layout, engraved)
   }
   if (compact) return
   const words = [...(said?.cues ?? []), ...(said?.cautions ?? []).map(caution => `Careful: ${caution}`)].join(' ')
@@ -212,13 +217,19 @@ export function drillsTogether(
     heading,
     lines,
     compact,
-  }: { readonly heading: string; readonly lines: readonly string[]; readonly compact: boolean },
+    staff,
+  }: {
+    readonly heading: string
+    readonly lines: readonly string[]
+    readonly compact: boolean
+    readonly staff: boolean
+  },
 ): void {
   paper.turn()
   paper.write(heading, { face: 'head', size: 20 })
   for (const line of lines) paper.write(line)
   paper.y += 8
-  for (const drill of drills) writeBlock(paper, drill, compact)
+  for (const drill of drills) writeBlock(paper, drill, compact, staff)
   if (!paper.holds(24)) paper.turn()
   paper.y += 4
   paper.write(PAIN, { face: 'text-bold', size: 14 })

@@ -84,7 +84,7 @@ describe('a drill on paper', () => {
 
   test.each(OPENINGS)('%s has the pages that are told before, and all of its frets on them', async (_, score) => {
     const { pages, text } = await read(await pdfOf(score))
-    expect(pages).toHaveLength(drillOnPaper(score, true).pages.length)
+    expect(pages).toHaveLength(drillOnPaper(score, { lanes: true }).pages.length)
     expect(text).toContain('Watch for')
     const figures = text.split(' ').filter(word => /^\d+$/.test(word)).length
     expect(figures).toBeGreaterThanOrEqual(score.notes.length)

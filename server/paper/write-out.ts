@@ -30,15 +30,17 @@ const toPrint = (drill: PaperDrill, score: Score): DrillToPrint => ({
   leftHanded: drill.hand?.leftHanded ?? false,
 })
 
+const rowsOf = ({ lanes, notation }: Pick<ExportBody, 'lanes' | 'notation'>) => ({ lanes, staff: notation })
+
 /** A score on paper as the command line has it: under its own title, for nobody. */
-export async function pdfOf(
-  score: Score,
-  format: 'a4' | 'letter' = 'a4',
-  drill: Partial<DrillToPrint> = {},
-): Promise<Buffer> {
-  const name = drill.name ?? score.title
+export async function pdfOf(score: Score, format: 'a4' | 'letter' = 'a4', notation = false): Promise<Buffer> {
+  const name = score.title
   const paper = new Paper(format, name, await paperFonts())
-  drillPages(paper, { name, student: null, tempos: null, said: null, leftHanded: false, ...drill, score }, true)
+  drillPages(
+    paper,
+    { name, student: null, tempos: null, said: null, leftHanded: false, score },
+    { lanes: true, staff: notation },
+  )
   return paper.finish()
 }
 
@@ -55,7 +57,7 @@ export async function writeOut(asked: ExportBody): Promise<WrittenOut> {
     }
   }
   const paper = new Paper(asked.paper, asked.name, await paperFonts())
-  drillPages(paper, toPrint(asked, score), asked.lanes)
+  drillPages(paper, toPrint(asked, score), rowsOf(asked))
   return { ok: true, bytes: await paper.finish(), pages: paper.pages }
 }
 
@@ -68,7 +70,7 @@ export async function writePaper(asked: PaperBody): Promise<WrittenOut> {
     drills.push(toPrint(drill, read.score))
   }
   const paper = new Paper(asked.paper, asked.heading, await paperFonts())
-  if (asked.form === 'pages') for (const drill of drills) drillPages(paper, drill, asked.lanes)
-  else drillsTogether(paper, drills, { heading: asked.heading, lines: asked.lines, compact: asked.form === 'compact' })
+  if (asked.form === 'pages') for (const drill of drills) drillPages(paper, drill, rowsOf(asked))
+  else drillsTogether(paper, drills, { ...asked, compact: asked.form === 'compact', staff: asked.notation })
   return { ok: true, bytes: await paper.finish(), pages: paper.pages }
 }

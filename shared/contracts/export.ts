@@ -22,7 +22,7 @@ const paper = z.enum(['a4', 'letter'], { error: 'paper is a4 or letter' }).defau
 /** Choices of a format; those it has not are passed over. */
 const choices = {
   paper,
-  /** MusicXML: a staff in standard notation above the strings. */
+  /** MusicXML, PDF and SVG: a staff in standard notation above the strings. */
   notation: z.boolean().default(false),
   /** MIDI: a bar counted in and a click on every beat. */
   click: z.boolean().default(false),
@@ -84,6 +84,7 @@ export const paperBody = z.strictObject({
     .max(MOST_PRINTED, `takes at most ${MOST_PRINTED} drills`),
   paper,
   lanes: choices.lanes,
+  notation: choices.notation,
 })
 /** What is asked of several. */
 export type PaperBody = z.infer<typeof paperBody>

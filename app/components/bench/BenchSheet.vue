@@ -157,6 +157,7 @@ function writeOut() {
           :score="score!"
           :lanes="lanes"
           :quiet="quiet"
+          notation
           :clock="clock"
           :lit="lit"
           :writing="writes ? desk.surface : undefined"

@@ -25,7 +25,8 @@ const format = useLocalStorage<Format>('fidactyl-export-format', 'pdf')
 const paper = useLocalStorage<'a4' | 'letter'>('fidactyl-export-paper', 'a4')
 const form = ref<'pages' | 'compact'>('pages')
 const lanes = ref(true)
-const notation = ref(false)
+// As the sheet is shown on this device, until something else is chosen.
+const notation = ref(useSheetRows().staff.value)
 const click = ref(false)
 const one = computed(() => props.drills.length === 1)
 
@@ -40,7 +41,9 @@ const FORMATS: readonly { readonly value: Format; readonly label: string; readon
 const about = computed(() => FORMATS.find(({ value }) => value === format.value)!.about)
 const together = computed(() => !one.value && format.value === 'pdf')
 const pages = computed(() =>
-  open.value && one.value && props.score ? drillOnPaper(props.score, lanes.value).pages.length : null,
+  open.value && one.value && props.score
+    ? drillOnPaper(props.score, { lanes: lanes.value, staff: notation.value }).pages.length
+    : null,
 )
 const pagesInWords = (count: number) => `${count} ${count === 1 ? 'page' : 'pages'}`
 const says = computed(() => {
@@ -92,7 +95,14 @@ function fileOf(signal: AbortSignal): Promise<MadeFile> {
   const { drills, heading } = props
   if (one.value) return make(drills[0]!, signal)
   if (!together.value) return makeAll(signal)
-  const asked = { form: form.value, heading, ...plain({ drills }), paper: paper.value, lanes: lanes.value }
+  const asked = {
+    form: form.value,
+    heading,
+    ...plain({ drills }),
+    paper: paper.value,
+    lanes: lanes.value,
+    notation: notation.value,
+  }
   return makeFile('/api/paper', asked, signal)
 }
 
@@ -153,9 +163,9 @@ async function save() {
           ]"
         />
         <BaseChips
-          v-if="format === 'musicxml'"
+          v-if="format !== 'midi' && format !== 'tab'"
           v-model="notation"
-          label="Staff in notation"
+          label="Standard notation"
           :options="[
             { value: true, label: 'above the strings' },
             { value: false, label: 'strings only' },

@@ -7,8 +7,14 @@ import type { HomeworkSheet } from '#shared/paper/homework-sheets'
 const props = defineProps<{ sheet: HomeworkSheet }>()
 /** As small as a fret is still 2 mm high on paper. */
 const SCALE = 0.76
+const { staffed, engrave } = useSheetRows()
 const layout = computed(() =>
-  props.sheet.score ? layOut(props.sheet.score, { width: Math.floor(PAPER.width / SCALE), lanes: false }) : null,
+  props.sheet.score
+    ? layOut(props.sheet.score, { width: Math.floor(PAPER.width / SCALE), lanes: false, staff: staffed.value })
+    : null,
+)
+const engraved = computed(() =>
+  props.sheet.score && layout.value ? engrave.value?.(props.sheet.score, layout.value) : undefined,
 )
 const lines = computed(() => {
   const { plan } = props.sheet
@@ -34,6 +40,7 @@ const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
         :key="system.index"
         :system="system"
         :frame="layout.frame"
+        :staff="engraved?.(system)"
         :selected="null"
         :focusable="null"
         still

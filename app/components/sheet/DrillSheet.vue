@@ -8,6 +8,8 @@ const props = defineProps<{
   score: Score
   lanes: boolean
   quiet?: boolean
+  /** A staff in standard notation above the strings, where this device shows one. */
+  notation?: boolean
   /** Height there is to fill, px: the sheet grows as far as all of it stays in sight. */
   height?: number
   clock?: { readonly tick: Readonly<Ref<number | null>> }
@@ -21,7 +23,7 @@ const selected = defineModel<number | null>('selected', { default: null })
 /** First and last note of a marked stretch. */
 const range = defineModel<readonly [number, number] | null>('range', { default: null })
 
-const { digits } = useSheetRows()
+const { digits, staffed } = useSheetRows()
 const room = useTemplateRef('room')
 const { width } = useElementSize(room)
 /** How much larger than usual the sheet is drawn where it has the room, and how far it then grows. */
@@ -39,6 +41,7 @@ const at = (zoom: number) =>
       width: Math.floor(width.value / zoom),
       lanes: props.lanes,
       quiet: props.quiet,
+      staff: props.notation && staffed.value,
       leastBars: props.writing?.leastBars.value,
     },
     laidOut,
@@ -55,6 +58,7 @@ const fitting = computed(() => {
 })
 const layout = computed(() => fitting.value?.layout ?? null)
 const zoom = computed(() => fitting.value?.zoom ?? 1)
+const staves = useStaff(() => (layout.value ? { score: props.score, layout: layout.value } : null))
 
 // Lines out of sight follow when there is time, so that a change of a long drill shows at once where the teacher looks.
 const lines = useTemplateRef<HTMLElement[]>('line')
@@ -254,6 +258,7 @@ const playhead = computed(() => {
         <SheetSystem
           :system="system"
           :frame="frame"
+          :staff="frame.rows.staff === null ? undefined : staves[system.index]"
           :selected="
             selected !== null &&
             selected >= (system.notes[0]?.index ?? 0) &&

@@ -21,11 +21,12 @@ const props = defineProps<{
   /** Where it is given to practise: what it says of that. */
   practise?: HomeworkSaid
 }>()
-const { lanes } = useSheetRows()
+const { lanes, staffed, engrave } = useSheetRows()
 const divides = computed(() => familyUses(familyNamed(props.score.spec.family), 'perBeat'))
 const instrument = computed(() => instrumentOf(props.score.spec.instrument))
 const chords = computed(() => chordsOnPaper(props.score))
-const printed = computed(() => drillOnPaper(props.score, lanes.value))
+const printed = computed(() => drillOnPaper(props.score, { lanes: lanes.value, staff: staffed.value }))
+const engraved = computed(() => engrave.value?.(props.score, printed.value.layout))
 const systems = (page: readonly number[]) => page.map(index => printed.value.layout.systems[index]!)
 const cues = computed(
   () =>
@@ -99,6 +100,7 @@ const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInW
         :key="system.index"
         :system="system"
         :frame="printed.layout.frame"
+        :staff="engraved?.(system)"
         :selected="null"
         :focusable="null"
         still

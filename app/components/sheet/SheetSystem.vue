@@ -14,6 +14,8 @@ const props = defineProps<{
   /** Nothing on it can be picked: it is written on. */
   bare?: boolean
   range?: readonly [number, number] | null
+  /** What the staff of this line is drawn with, where it has one. */
+  staff?: readonly Shape[]
   /** Small finger digits beside the frets. */
   digits?: boolean
   /** Notes that something beside the sheet points at, by key. */
@@ -58,6 +60,7 @@ const named = computed(() =>
     :aria-label="named"
   >
     <g aria-hidden="true">
+      <SheetShape v-for="shape in staff" :key="shape.as" :shape="shape" />
       <SheetShape v-for="(shape, i) in ground" :key="`${shape.as}${i}`" :shape="shape" />
     </g>
     <template v-if="!still && !bare">
@@ -106,6 +109,19 @@ const named = computed(() =>
 .sheet-system text {
   text-anchor: middle;
   fill: var(--ink);
+}
+.sheet-system .staff {
+  fill: var(--ink);
+}
+.sheet-system .staff.line {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1;
+}
+.sheet-system .staff.bar {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.4;
 }
 .sheet-system .count {
   font-size: 13px;

@@ -248,6 +248,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
                   :score="score"
                   :lanes="lanes"
                   :quiet="quiet"
+                  notation
                   :height="wide ? height - 26 : undefined"
                   :clock="metronome"
                 />
@@ -327,6 +328,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
           :score="score"
           :lanes="lanes"
           :quiet="quiet"
+          notation
           :clock="metronome"
           :height="2 * windowHeight"
         />

@@ -1,7 +1,7 @@
 import type { FreeNote } from '../../families/free'
 import { barTicks, TICKS_PER_QUARTER } from '../../line/ticks'
 import type { FoundNote } from '../read-music'
-import { midiOfTag } from './pitch-tag'
+import { midiOfTag } from '../../notation/pitch-tag'
 import { at, child, childrenOf, numberIn, type Element } from './xml'
 
 /** A note on the way: where it stands, and whether it is tied on. */

@@ -8,10 +8,10 @@ import { positionAt } from '../../score/position-at'
 import type { Note, Score } from '../../score/score'
 import { cueInWords } from '../../wording/cue'
 import { partsThroughout } from '../../writing/written-out'
-import { measuresOf, type Measure, type Piece, type Voice } from '../notation/measures'
+import { measuresOf, type Measure, type Piece, type Voice } from '../../notation/measures'
 import { isMuted, isShort } from '../sounded'
-import { pitchTag } from './pitch-tag'
-import { slursOf, type Slurring } from './slurring'
+import { pitchTag } from '../../notation/pitch-tag'
+import { slursOf, type Slurring } from '../../notation/slurring'
 
 type Tag = ReturnType<ReturnType<typeof create>['ele']>
 

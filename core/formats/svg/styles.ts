@@ -23,6 +23,9 @@ const PALE = '#888'
 
 /** The look of every kind of shape. */
 export const STYLES: Readonly<Record<ShapeKind, Style>> = {
+  'staff': { fill: INK },
+  'staff line': { stroke: INK, strokeWidth: 0.9 },
+  'staff bar': { stroke: INK, strokeWidth: 1.2 },
   'count': { face: 'text', size: 13, fill: SOFT, anchor: 'middle', strong: { face: 'text-bold', size: 15, fill: INK } },
   'chord': { face: 'head', size: 15, fill: INK, anchor: 'start' },
   'stroke': { stroke: INK, strokeWidth: 2 },

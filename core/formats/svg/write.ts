@@ -2,6 +2,7 @@ import { create } from 'xmlbuilder2'
 import type { Score } from '../../score/score'
 import { layOut, type SheetFrame, type System } from '../../sheet/layout'
 import { pictureOf, type Lettering, type Shape } from '../../sheet/picture'
+import { engraver } from '../../sheet/staff/engrave'
 import { FACES, isPlain, STYLES, type Face, type Style } from './styles'
 
 type Tag = ReturnType<ReturnType<typeof create>['ele']>
@@ -17,6 +18,8 @@ export interface SvgOptions {
   readonly quiet?: boolean
   /** Small finger digits beside the frets. */
   readonly digits?: boolean
+  /** A staff in standard notation above the strings. */
+  readonly notation?: boolean
   readonly faces?: InlineFaces
 }
 
@@ -94,9 +97,9 @@ const root = (width: number, height: number, title: string, size: object = {}): 
 }
 
 /** One line of a sheet as a picture of its own, as large as there is room for it. */
-export function svgOfSystem(system: System, frame: SheetFrame, digits: boolean): string {
+export function svgOfSystem(system: System, frame: SheetFrame, digits: boolean, staff: readonly Shape[] = []): string {
   const svg = root(frame.width, frame.height, `Bar ${system.firstBar}`)
-  for (const shape of pictureOf(system, frame, digits)) draw(svg, shape)
+  for (const shape of pictureOf(system, frame, digits, staff)) draw(svg, shape)
   return svg.end({ headless: true })
 }
 
@@ -106,9 +109,11 @@ export function svgOfSystem(system: System, frame: SheetFrame, digits: boolean):
  */
 export function toSvg(
   score: Score,
-  { width = 760, lanes = true, quiet = false, digits = false, faces = {} }: SvgOptions = {},
+  { width = 760, lanes = true, quiet = false, digits = false, notation = false, faces = {} }: SvgOptions = {},
 ): string {
-  const { frame, systems } = layOut(score, { width, lanes, quiet })
+  const layout = layOut(score, { width, lanes, quiet, staff: notation })
+  const { frame, systems } = layout
+  const engraved = engraver(score, layout)
   const line = frame.height + GAP
   const height = systems.length * line - GAP
   const svg = root(frame.width, height, score.title, { width: figure(frame.width), height: figure(height) })
@@ -117,7 +122,7 @@ export function toSvg(
   svg.ele('rect', { width: '100%', height: '100%', fill: '#fff' })
   for (const [i, system] of systems.entries()) {
     const group = svg.ele('g', { transform: `translate(0 ${i * line})` })
-    for (const shape of pictureOf(system, frame, digits)) draw(group, shape)
+    for (const shape of pictureOf(system, frame, digits, engraved(system))) draw(group, shape)
   }
   return `${svg.end({ headless: true })}\n`
 }

@@ -1,4 +1,4 @@
-import { TICKS_PER_QUARTER, type Tick } from '../../line/ticks'
+import { TICKS_PER_QUARTER, type Tick } from '../line/ticks'
 
 /** Note values by name, in the words of MusicXML, longest first. */
 export const VALUES = [

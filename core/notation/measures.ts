@@ -1,5 +1,5 @@
-import { barTicks, type Tick } from '../../line/ticks'
-import type { Note, Score } from '../../score/score'
+import { barTicks, type Tick } from '../line/ticks'
+import type { Note, Score } from '../score/score'
 import { tupletsIn, type Tuplet } from './tuplets'
 import { valuesOf, type Value } from './values'
 

@@ -1,4 +1,4 @@
-import type { Tick } from '../../line/ticks'
+import type { Tick } from '../line/ticks'
 import { SHORTEST } from './values'
 
 /** A group of notes that share out a written span otherwise than by halves. */

@@ -1,4 +1,4 @@
-import type { Note } from '../../score/score'
+import type { Note } from '../score/score'
 
 /** One end of what leads from a note to the next of its string. */
 export interface Slurring {

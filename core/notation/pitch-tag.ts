@@ -1,4 +1,4 @@
-import { pitchName } from '../../pitch/pitch'
+import { pitchName } from '../pitch/pitch'
 
 /** A pitch as MusicXML has it. */
 export interface PitchTag {
