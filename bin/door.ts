@@ -38,8 +38,12 @@ export function say(text: string): void {
  */
 export function writeOut(answer: string | Uint8Array, path?: string): void {
   if (path === undefined) {
-    // Synchronously, and again where a pipe takes only a part.
-    writeFileSync(1, answer)
+    try {
+      // Synchronously, and again where a pipe takes only a part.
+      writeFileSync(1, answer)
+    } catch (error) {
+      refuse(`cannot write: ${(error as Error).message}`)
+    }
     return
   }
   const part = `${path}.part`

@@ -523,6 +523,8 @@ export const ANSWERS: Readonly<Record<string, z.ZodType>> = {
   'POST /api/calendar-links': justId,
   'POST /api/calendar-links/[id]/end': just({ ended: z.boolean() }),
   'GET /api/studio/backup': z.string().startsWith('PK'),
+  'GET /api/studio/restore': just({ empty: z.boolean() }),
+  'POST /api/studio/restore': just({ refused: z.string() }),
   'PUT /api/studio/notice': just({ notice: z.string().nullable() }),
   'GET /api/students/[id]/progress': progress,
   'GET /api/students/[id]/export': studentFile,

@@ -105,6 +105,8 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
       [/^Add a guitar$/, press('Add a guitar')],
       [/^Add somebody who signs in$/, press(/^Add (somebody|an account)/)],
       [/^Change your password$/, press(/password/)],
+      [/^An address for your calendar$/, press('Make an address')],
+      [/^Restore a backup$/, press('Restore a backup')],
     ],
   ],
   [

@@ -1,11 +1,12 @@
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, type Download, type Page } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
-import { openOwn } from './own'
+import { account, makeOwn, openOwn, takeStudioAway } from './own'
 import { signIn, test } from './studio'
+import { enter } from './visitor'
 
 // What leaves the studio and what comes in, as a teacher does it.
 
@@ -317,6 +318,58 @@ test('a backup is the owner’s, whole and named by the day', async ({ page }) =
   expect(manifest.parts.find(({ name }) => name === 'students.ndjson')!.rows).toBeGreaterThan(8)
 })
 
+test('a backup comes in the place of an empty studio, and in no other’s; whoever had it signs in there', async ({
+  page,
+  baseURL,
+}) => {
+  test.setTimeout(150_000)
+  // A studio with a student, which is then taken away; its owner's new studio is empty.
+  const former = await account('owner', true)
+  const owner = await enter(baseURL!, former.name)
+  await makeOwn(owner, former.userId)
+  const backup = Buffer.from(await (await owner.fetch('/api/studio/backup')).arrayBuffer())
+  const { studioId } = (await owner.send('GET', '/api/me')).body as { studioId: string }
+  await takeStudioAway(studioId)
+  const fresh = await account('owner', true)
+  const open = async (name: string) => {
+    await page.goto('/sign-in')
+    await page.getByLabel('Name').fill(name)
+    await page.getByLabel('Password').fill('walnut and spruce')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+    await page.goto('/studio')
+    await page.getByRole('button', { name: 'Restore a backup' }).click()
+  }
+  await open(fresh.name)
+  const dialog = page.getByRole('dialog', { name: 'Restore a backup' })
+  const choose = (name: string, buffer: Buffer) =>
+    dialog.getByLabel('A backup of a studio').setInputFiles({ name, mimeType: 'application/zip', buffer })
+  const restore = dialog.getByRole('button', { name: 'Restore it' })
+  await choose('holiday.zip', Buffer.from('no archive at all'))
+  await restore.click()
+  await expect(dialog.getByRole('alert')).toHaveText('The file is no backup of a studio: it is no ZIP archive.')
+  await choose('cut.zip', backup.subarray(0, Math.floor(backup.length * 0.6)))
+  await restore.click()
+  await expect(dialog.getByRole('alert')).toHaveText(/^The backup is cut off/)
+  await choose('studio.zip', backup)
+  await restore.click()
+  await expect(page.getByText('is back as it was on')).toBeVisible()
+  await expect(page).toHaveURL(/sign-in/)
+  // The accounts are those of the backup: the empty studio's are gone.
+  expect(
+    (
+      await (
+        await enter(baseURL!, null)
+      ).send('POST', '/api/sign-in', { name: fresh.name, password: 'walnut and spruce' })
+    ).status,
+  ).toBe(401)
+  await open(former.name)
+  await expect(dialog.getByText('This studio has students or drills.')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Understood' }).click()
+  await page.goto('/students')
+  await expect(page.getByRole('heading', { name: 'Mine' })).toBeVisible()
+})
+
 test('the command line writes and reads the same files, and answers what is wrong in one line', () => {
   const door = (...words: string[]) =>
     execFileSync('npx', ['tsx', 'bin/drill.ts', ...words], { stdio: ['ignore', 'pipe', 'pipe'] })
@@ -333,6 +386,14 @@ test('the command line writes and reads the same files, and answers what is wron
     }
     return null
   }
+  // Whatever is written there, the disk is full: one line, and nothing half-written stays.
+  const full = join(folder, 'full.mid')
+  symlinkSync('/dev/full', `${full}.part`)
+  expect(refusal(JSON.stringify(SPEC), '--as', 'midi', '--out', full)).toMatchObject({
+    status: 2,
+    said: [expect.stringMatching(/^--out: cannot write .*full\.mid: ENOSPC/)],
+  })
+  expect([existsSync(full), existsSync(`${full}.part`)]).toEqual([false, false])
   for (const [as, start] of [
     ['musicxml', '<?xml'],
     ['midi', 'MThd'],

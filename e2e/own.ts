@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { expect, type Page } from '@playwright/test'
 import { eq } from 'drizzle-orm'
+import { PARTS } from '../server/backup/parts'
 import { openDatabase } from '../server/db/client'
 import { students, studios, users } from '../server/db/tables'
 import { hashPassword } from '../server/services/password'
@@ -80,6 +81,23 @@ export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
     programmes,
     'practice': reported.ids![0]!,
     'calendar-links': links,
+  }
+}
+
+/** Takes a studio out of the database as if it had been lost. */
+export async function takeStudioAway(studioId: string) {
+  const { pool, close } = openDatabase(process.env.DATABASE_URL!)
+  const connection = await pool.getConnection()
+  try {
+    await connection.query('SET SESSION foreign_key_checks = 0')
+    await connection.query('DELETE FROM known_devices WHERE user_id IN (SELECT id FROM users WHERE studio_id = ?)', [
+      studioId,
+    ])
+    for (const { table, where } of PARTS.toReversed())
+      await connection.query(`DELETE FROM \`${table}\` WHERE ${where}`, [studioId])
+  } finally {
+    connection.destroy()
+    await close()
   }
 }
 

@@ -195,6 +195,8 @@ export const ROUTES: Readonly<Record<string, Row>> = {
   'POST /api/calendar-links': { who: 'teacher', body: id => ({ id, name: 'Mine', names: 'none' }) },
   'POST /api/calendar-links/[id]/end': { who: 'teacher', body: id => ({ id, ended: false }) },
   'GET /api/studio/backup': { who: 'owner' },
+  'GET /api/studio/restore': { who: 'owner' },
+  'POST /api/studio/restore': { who: 'owner' },
   'PUT /api/studio/notice': { who: 'owner', body: id => ({ id, notice: null }) },
   'PUT /api/studio/weights': { who: 'owner', body: id => ({ id, weights: null }) },
   'GET /api/instruments': { who: 'teacher' },

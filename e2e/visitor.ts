@@ -10,6 +10,8 @@ export interface Answer {
 /** Somebody who talks to the API with the cookies they were given. */
 export interface Visitor {
   readonly send: (method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer>
+  /** Fetches something that is no JSON. */
+  readonly fetch: (path: string) => Promise<Response>
 }
 
 /** Reads an answer; what is no JSON stays text. */
@@ -48,5 +50,5 @@ export async function enter(base: string, name: string | null, password = 'walnu
   }
   if (name !== null)
     expect([name, (await send('POST', '/api/sign-in', { name, password })).status]).toEqual([name, 200])
-  return { send }
+  return { send, fetch: path => fetch(base + path, { headers: { cookie } }) }
 }

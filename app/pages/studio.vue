@@ -103,21 +103,7 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
       </p>
       <RecordsLinks />
     </section>
-    <section v-if="session.me?.role === 'owner'" class="mt-10">
-      <h2 class="text-xl mb-1">Backup</h2>
-      <p class="text-soft mb-3">
-        The whole studio as one file: students, lessons, drills, accounts. It holds what people sign in with in coded
-        form, so keep it where only you can read it. It is restored from the command line, into a database without this
-        studio.
-      </p>
-      <a
-        href="/api/studio/backup"
-        download
-        class="inline-flex items-center min-h-11 px-4 rounded-md border border-edge/70 bg-card font-bold hover:border-ink"
-      >
-        Save a backup
-      </a>
-    </section>
+    <StudioBackup v-if="session.me?.role === 'owner'" />
     <section class="mt-10">
       <h2 class="text-xl mb-1">You</h2>
       <p class="text-soft mb-3">

@@ -1,13 +1,20 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { spawn } from 'node:child_process'
+import { createHash, randomUUID } from 'node:crypto'
+import { createWriteStream, existsSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { text } from 'node:stream/consumers'
 import { pipeline } from 'node:stream/promises'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
-import { sql } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import { openDatabase } from '../db/client'
 import { migrateDatabase } from '../db/migrate'
-import { students, studios, users } from '../db/tables'
+import { students, studios, users, writes } from '../db/tables'
+import { makeCalendarLink } from '../services/calendar-links'
+import { rememberDevice } from '../services/sign-in'
+import { createStudent } from '../services/students'
+import { isStudioEmpty } from '../services/studio'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { MANIFEST, PARTS, type Manifest } from './parts'
 import { restoreBackup } from './restore-backup'
@@ -189,11 +196,138 @@ describe('a backup that is damaged', () => {
     expect((await other.db.select().from(students)).some(({ studioId }) => studioId === teacher.studioId)).toBe(false)
   })
 
+  test('one that unpacks to far more than a studio holds is refused before it does', async () => {
+    const { path } = await studio()
+    const bomb = changed(path, files => {
+      files['writes.ndjson'] = Buffer.alloc(60_000_000, `{}${' '.repeat(100_000)}\n`)
+    })
+    expect(readFileSync(bomb).length).toBeLessThan(300_000)
+    expect(await why(bomb)).toMatch(/unpacks to far more/)
+  })
+
   test('given up in the middle it leaves nothing', async () => {
     const { path, teacher } = await studio()
     const stop = new AbortController()
     stop.abort()
     await expect(restoreBackup(otherUrl, path, { signal: stop.signal })).rejects.toThrow(/abort/i)
     expect((await other.db.select().from(studios)).some(({ id }) => id === teacher.studioId)).toBe(false)
+  })
+})
+
+describe('a backup in the place of an empty studio', () => {
+  const instead = (path: string, studioId: string) => restoreBackup(otherUrl, path, { instead: studioId })
+  const studiosThere = async () => (await other.db.select({ id: studios.id }).from(studios)).map(({ id }) => id)
+
+  test('takes it away with its accounts, also where somebody signs in by the same name', async () => {
+    const { path, teacher } = await studio()
+    const fresh = await makeTeacher(other.db, { signInName: teacher.signInName })
+    await makeCalendarLink(other.db, fresh, { id: randomUUID(), name: 'phone', names: 'none' }, NOW)
+    await rememberDevice(other.db, fresh.userId, 'a device', NOW)
+    await instead(path, fresh.studioId)
+    const there = await studiosThere()
+    expect([there.includes(fresh.studioId), there.includes(teacher.studioId)]).toEqual([false, true])
+    const signIns = await other.db.select().from(users)
+    expect(signIns.filter(({ signInName }) => signInName === teacher.signInName)).toMatchObject([
+      { id: teacher.userId },
+    ])
+  })
+
+  test('never takes away one in which anything was entered', async () => {
+    const { path, teacher } = await studio()
+    const busy = await makeTeacher(other.db)
+    await createStudent(
+      other.db,
+      busy,
+      { id: randomUUID(), name: 'Ada', birthYear: null, instrument: { preset: 'half' }, hand: {}, about: '' },
+      NOW,
+    )
+    await expect(instead(path, busy.studioId)).rejects.toThrow(/empty studio only/)
+    const there = await studiosThere()
+    expect([there.includes(busy.studioId), there.includes(teacher.studioId)]).toEqual([true, false])
+    expect(await isStudioEmpty(other.pool, busy)).toBe(false)
+  })
+
+  test('leaves the empty one as it was where the backup turns out to be damaged', async () => {
+    const { path } = await studio()
+    const fresh = await makeTeacher(other.db)
+    expect(await isStudioEmpty(other.pool, fresh)).toBe(true)
+    const lost = changed(path, files => {
+      const manifest = JSON.parse(strFromU8(files[MANIFEST]!)) as Manifest
+      const text = strFromU8(files['drills.ndjson']!).replaceAll(
+        /"teacher_id":"[^"]+"/g,
+        `"teacher_id":"${randomUUID()}"`,
+      )
+      files['drills.ndjson'] = strToU8(text)
+      const sha256 = createHash('sha256').update(text).digest('hex')
+      files[MANIFEST] = strToU8(
+        JSON.stringify({
+          ...manifest,
+          parts: manifest.parts.map(part =>
+            part.name === 'drills.ndjson' ? { ...part, sha256, bytes: text.length } : part,
+          ),
+        }),
+      )
+    })
+    await expect(instead(lost, fresh.studioId)).rejects.toThrow(/refers to one of/)
+    expect(await studiosThere()).toContain(fresh.studioId)
+  })
+})
+
+describe('the command line', () => {
+  // The program itself and nothing around it, so that what is ended is what works.
+  const run = (script: string, words: readonly string[], url: string) =>
+    spawn(process.execPath, ['--import', 'tsx', join('bin', script), ...words], {
+      env: { ...process.env, DATABASE_URL: url },
+    })
+  const ended = (child: ReturnType<typeof run>) =>
+    new Promise<{ code: number | null; signal: string | null }>(resolve =>
+      child.once('exit', (code, signal) => resolve({ code, signal })),
+    )
+  /** A studio with many rows, so that a restore has a middle. */
+  async function large() {
+    const teacher = await makeTeacher(db)
+    for (let i = 0; i < 8; i++)
+      await db
+        .insert(writes)
+        .values(
+          Array.from({ length: 2500 }, () => ({
+            actorId: teacher.userId,
+            id: randomUUID(),
+            bodyHash: 'x'.repeat(64),
+            answer: { text: 'x'.repeat(60) },
+            at: NOW,
+          })),
+        )
+    const path = file(`${teacher.studioId}.zip`)
+    await backUp(process.env.DATABASE_URL!, teacher.studioId, path)
+    return { teacher, path }
+  }
+
+  test('ended by force in the middle of a restore leaves the database as it was, and the next one goes through', async () => {
+    const { teacher, path } = await large()
+    const child = run('restore.ts', [path], otherUrl)
+    await new Promise<void>(resolve => child.stderr.once('data', () => resolve()))
+    child.kill('SIGKILL')
+    expect(await ended(child)).toMatchObject({ signal: 'SIGKILL' })
+    const there = async () => (await other.db.select().from(studios)).some(({ id }) => id === teacher.studioId)
+    // The database takes back what was begun as soon as it sees that nobody is there any more.
+    expect(await there()).toBe(false)
+    expect(await other.db.select().from(writes).where(eq(writes.actorId, teacher.userId)).limit(1)).toEqual([])
+    expect(await ended(run('restore.ts', [path], otherUrl))).toEqual({ code: 0, signal: null })
+    expect(await there()).toBe(true)
+  })
+
+  test('a full disk in the middle of a backup is told in one line, and leaves no file', async () => {
+    const teacher = await makeTeacher(db)
+    const name = `The full disk ${teacher.studioId}`
+    await db.update(studios).set({ name }).where(eq(studios.id, teacher.studioId))
+    const out = file('full.zip')
+    // Whatever is written there, the disk is full.
+    symlinkSync('/dev/full', `${out}.part`)
+    const child = run('backup.ts', ['--out', out, '--studio', name], process.env.DATABASE_URL!)
+    const said = text(child.stderr)
+    expect(await ended(child)).toEqual({ code: 2, signal: null })
+    expect((await said).split(/[\r\n]/).filter(line => /could not be written: ENOSPC/.test(line))).toHaveLength(1)
+    expect([existsSync(out), existsSync(`${out}.part`)]).toEqual([false, false])
   })
 })

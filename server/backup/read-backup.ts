@@ -11,6 +11,11 @@ export class BadBackup extends Error {}
 /** One part is at most so much text; a studio of many years has a hundredth of it. */
 const MOST_PART_BYTES = 20_000_000_000
 const MOST_MANIFEST_BYTES = 200_000
+/**
+ * How much more than it has an archive may unpack to: rows are much alike, yet never so much; and how much it may at
+ * least.
+ */
+const [MOST_RATIO, RATIO_FROM] = [400, 50_000_000]
 /** A line is a row: the longest is a drill of four thousand notes. */
 const MOST_LINE = 20_000_000
 
@@ -132,8 +137,14 @@ export async function readBackup(path: string, onRow: OnRow, signal?: AbortSigna
     }
   }
   let first = true
-  for await (const chunk of createReadStream(path, { highWaterMark: 256_000 }) as AsyncIterable<Buffer>) {
+  let packed = 0
+  // Little at a time: what a piece unpacks to is in memory at once.
+  for await (const chunk of createReadStream(path, { highWaterMark: 65_536 }) as AsyncIterable<Buffer>) {
     signal?.throwIfAborted()
+    packed += chunk.length
+    const unpacked = opened.reduce((sum, { bytes }) => sum + bytes, 0)
+    if (unpacked > RATIO_FROM && unpacked > packed * MOST_RATIO)
+      throw new BadBackup('The file is no backup of a studio: it unpacks to far more than one holds.')
     if (first && chunk.toString('latin1', 0, 4) !== 'PK\u0003\u0004')
       throw new BadBackup('The file is no backup of a studio: it is no ZIP archive.')
     first = false

@@ -105,19 +105,58 @@ class Rows {
   }
 }
 
+/** Parts that a studio has as soon as it is opened: its own row, who signs in, and what they wrote. */
+const FROM_THE_START: readonly string[] = ['studios', 'users', 'writes', 'calendar_links']
+
+/** Whether nothing was entered yet in a studio: nobody is taught there, nothing was built. */
+export async function isEmpty(connection: Pick<Connection, 'query'>, studioId: string): Promise<boolean> {
+  for (const { table, where } of PARTS.filter(part => !FROM_THE_START.includes(part.table))) {
+    const [[entered]] = await connection.query<RowDataPacket[]>(`SELECT 1 FROM \`${table}\` WHERE ${where} LIMIT 1`, [
+      studioId,
+    ])
+    if (entered) return false
+  }
+  return true
+}
+
+/**
+ * Takes an empty studio away, so that a backup comes in its place.
+ * @throws BadBackup where anything was entered in it.
+ */
+async function takeAway(connection: Connection, studioId: string): Promise<void> {
+  // Whoever is entering something holds on to these rows: it is done before it is looked for, or comes too late.
+  await connection.query('SELECT id FROM studios WHERE id = ? FOR UPDATE', [studioId])
+  await connection.query('SELECT id FROM users WHERE studio_id = ? FOR UPDATE', [studioId])
+  if (!(await isEmpty(connection, studioId)))
+    throw new BadBackup('A backup comes in the place of an empty studio only: this one has students or drills.')
+  await connection.query('DELETE FROM known_devices WHERE user_id IN (SELECT id FROM users WHERE studio_id = ?)', [
+    studioId,
+  ])
+  for (const { table, where } of PARTS.filter(part => FROM_THE_START.includes(part.table)).toReversed())
+    await connection.query(`DELETE FROM \`${table}\` WHERE ${where}`, [studioId])
+}
+
 /** What stands in the way of a studio's coming here. */
-async function problemHere(connection: Connection, { schema, studio }: Manifest): Promise<string | null> {
+async function problemHere(
+  connection: Connection,
+  { schema, studio }: Manifest,
+  instead: string | undefined,
+): Promise<string | null> {
   const [[here]] = await connection.query<RowDataPacket[]>('SELECT COUNT(*) AS migrations FROM `__drizzle_migrations`')
   if (schema > Number(here!.migrations))
     return `The backup was made by a newer version of the program (${schema} against ${Number(here!.migrations)}): update the program, then restore.`
   const [[same]] = await connection.query<RowDataPacket[]>('SELECT name FROM studios WHERE id = ?', [studio.id])
-  return same ? `“${studio.name}” is here already: a backup is restored into a database without it.` : null
+  return same && studio.id !== instead
+    ? `“${studio.name}” is here already: a backup is restored into a database without it.`
+    : null
 }
 
 /** What a restore is told, and how it is given up. */
 export interface RestoreOptions {
   readonly progress?: Progress
   readonly signal?: AbortSignal
+  /** A studio in which nothing was entered yet, in whose place the backup comes. */
+  readonly instead?: string
 }
 
 /**
@@ -129,7 +168,7 @@ export interface RestoreOptions {
 export async function restoreBackup(
   url: string,
   path: string,
-  { progress, signal }: RestoreOptions = {},
+  { progress, signal, instead }: RestoreOptions = {},
 ): Promise<Manifest> {
   const manifest = await readBackup(path, () => {}, signal)
   const all = manifest.parts.reduce((sum, { rows }) => sum + rows, 0)
@@ -140,10 +179,11 @@ export async function restoreBackup(
     dateStrings: true,
   })
   try {
-    const problem = await problemHere(connection, manifest)
+    const problem = await problemHere(connection, manifest, instead)
     if (problem) throw new BadBackup(problem)
     await connection.query('SET SESSION foreign_key_checks = 0')
     await connection.query('START TRANSACTION')
+    if (instead !== undefined) await takeAway(connection, instead)
     const rows = new Rows(connection, manifest.studio.id)
     let done = 0
     await readBackup(

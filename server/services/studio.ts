@@ -1,10 +1,13 @@
 import { eq } from 'drizzle-orm'
 import type { Readable } from 'node:stream'
+import type { Pool } from 'mysql2/promise'
 import type { z } from 'zod'
 import type { Weights } from '#core/grade/table'
 import type { weightsBody } from '#shared/contracts/shelf'
-import type { noticeBody } from '#shared/contracts/studios'
+import type { noticeBody, RestoreNews } from '#shared/contracts/studios'
 import { localClock } from '#core/practice/schedule/local-time'
+import { BadBackup } from '../backup/read-backup'
+import { isEmpty, restoreBackup } from '../backup/restore-backup'
 import { writeBackup } from '../backup/write-backup'
 import type { Database } from '../db/client'
 import { studios } from '../db/tables'
@@ -55,5 +58,44 @@ export async function studioBackup(db: Database, url: string, owner: Actor, now:
     name: studio!.name,
     day: localClock(owner.zone)(now.toISOString()).slice(0, 10),
     chunks: writeBackup(url, { studioId: owner.studioId, now }),
+  }
+}
+
+/** Whether nothing was entered yet in the owner's studio, so that a backup may come in its place. */
+export const isStudioEmpty = (pool: Pool, owner: Actor): Promise<boolean> => isEmpty(pool, owner.studioId)
+
+/** Whether a backup is coming in right now: one at a time, for it is much work. */
+let restoring = false
+
+/**
+ * Restores a studio from its backup in the place of the owner's own, which is empty: all of it or nothing.
+ * @param path File that holds the backup.
+ * @param tell Is told how far it is, and at last what became of it.
+ */
+export async function restoreStudio(
+  url: string,
+  owner: Actor,
+  path: string,
+  tell: (news: RestoreNews) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  if (restoring) {
+    tell({ refused: 'Another backup is coming in right now. Wait until it is done.' })
+    return
+  }
+  restoring = true
+  try {
+    const { studio, madeAt } = await restoreBackup(url, path, {
+      instead: owner.studioId,
+      progress: (done, all) => tell({ done, all }),
+      signal,
+    })
+    tell({ restored: { name: studio.name, madeAt } })
+  } catch (error) {
+    if (signal.aborted) return
+    if (!(error instanceof BadBackup)) throw error
+    tell({ refused: error.message })
+  } finally {
+    restoring = false
   }
 }

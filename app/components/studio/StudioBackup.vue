@@ -1,0 +1,112 @@
+<script setup lang="ts">
+/** The whole studio as a file, and back, for its owner. */
+const open = ref(false)
+const { data, error, reload } = useLoaded<{ readonly empty: boolean }>(() =>
+  open.value ? '/api/studio/restore' : null,
+)
+const session = useSession()
+const toasts = useToasts()
+const when = useWhen()
+const { step, refusal, restore, stop } = useRestore()
+const chooser = useTemplateRef<HTMLInputElement>('chooser')
+const file = shallowRef<File | null>(null)
+watch(open, now => {
+  if (now) file.value = null
+  else stop()
+  refusal.value = null
+})
+function chosen(event: Event) {
+  const input = event.target as HTMLInputElement
+  file.value = input.files?.[0] ?? null
+  refusal.value = null
+  // The same file can be chosen again.
+  input.value = ''
+}
+const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`
+const progress = computed(() => {
+  const { value } = step
+  if (!value) return ''
+  if (value.what === 'sending') return `Sending: ${megabytes(value.done)} of ${megabytes(value.all)}`
+  return value.all === 0 ? 'Checking every sum' : `${value.done} of ${value.all} rows`
+})
+async function start() {
+  if (!file.value || step.value) return
+  const back = await restore(file.value)
+  if (!back) return
+  open.value = false
+  session.me = null
+  await navigateTo('/sign-in')
+  toasts.say(`“${back.name}” is back as it was on ${when.date(back.madeAt)}. Sign in with a name of that studio.`)
+}
+</script>
+
+<template>
+  <section class="mt-10">
+    <h2 class="text-xl mb-1">Backup</h2>
+    <p class="text-soft mb-3">
+      The whole studio as one file: students, lessons, drills, accounts. It holds what people sign in with in coded form,
+      so keep it where only you can read it. It comes back in the place of an empty studio, here or on another server.
+    </p>
+    <div class="flex flex-wrap gap-3">
+      <a
+        href="/api/studio/backup"
+        download
+        class="inline-flex items-center min-h-11 px-4 rounded-md border border-edge/70 bg-card font-bold hover:border-ink"
+      >
+        Save a backup
+      </a>
+      <BaseButton @click="open = true"> Restore a backup </BaseButton>
+    </div>
+    <BaseDialog v-model:open="open" title="Restore a backup" about="All of it comes back, or nothing is changed.">
+      <LoadState v-if="!data" :error="error" @retry="reload" />
+      <template v-else-if="!data.empty">
+        <p>
+          This studio has students or drills. A backup comes in the place of an empty one: open a new studio on the
+          server (<code>npm run open-studio</code>), sign in there and restore it; or restore it from the command line
+          (<code>npm run restore</code>).
+        </p>
+        <form @submit.prevent="open = false">
+          <DialogActions class="mt-4" action="Understood" leave="Close" @cancel="open = false" />
+        </form>
+      </template>
+      <form v-else @submit.prevent="start">
+        <p>
+          The studio in the file takes the place of this empty one, with its accounts: afterwards you sign in with a name
+          and a password of that studio.
+        </p>
+        <div class="mt-3 flex flex-wrap items-center gap-3">
+          <BaseButton :disabled="step !== null" @click="chooser?.click()">
+            {{ file ? 'Choose another file' : 'Choose the file' }}
+          </BaseButton>
+          <span v-if="file" class="min-w-0 truncate">{{ file.name }}, {{ megabytes(file.size) }}</span>
+          <input
+            ref="chooser"
+            type="file"
+            accept=".zip,application/zip"
+            class="hidden"
+            aria-label="A backup of a studio"
+            @change="chosen"
+          />
+        </div>
+        <div v-if="step" class="mt-4">
+          <label for="restore-progress" class="text-sm text-soft" aria-live="polite">{{ progress }}</label>
+          <progress
+            id="restore-progress"
+            class="w-full"
+            :value="step.all > 0 ? step.done : undefined"
+            :max="step.all || 1"
+          />
+        </div>
+        <FormRefusal class="mt-3" :refusal="refusal ? { message: refusal } : null" />
+        <DialogActions
+          class="mt-4"
+          action="Restore it"
+          :leave="step ? 'Stop' : 'Cancel'"
+          :busy="step !== null"
+          :disabled="!file"
+          @cancel="step ? stop() : (open = false)"
+        />
+      </form>
+    </BaseDialog>
+  </section>
+</template>
