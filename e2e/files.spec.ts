@@ -150,7 +150,11 @@ test('drills of the shelf leave in one archive or one PDF; a file that is read s
     expect([name, strFromU8(bytes.subarray(0, 4), true)]).toEqual([name, 'MThd'])
   await chosen.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('radio', { name: 'PDF', exact: true }).click()
+  // The pages are told before anything is saved.
+  const pages = page.getByRole('dialog').getByText(/ \d+ pages?\.$/)
+  await expect(pages).toHaveText(/ [2-9] pages\.$/)
   await page.getByRole('radio', { name: 'compact' }).click()
+  await expect(pages).toHaveText(/ 1 page\.$/)
   expect((await bytesOf(await save(page))).toString('latin1', 0, 5)).toBe('%PDF-')
 
   const count = async () =>

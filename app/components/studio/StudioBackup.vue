@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The whole studio as a file, and back, for its owner. */
 const open = ref(false)
-const { data, error, reload } = useLoaded<{ readonly empty: boolean }>(() =>
-  open.value ? '/api/studio/restore' : null,
-)
+const api = useApi()
+/** Whether nothing was entered in this studio yet: only then does a backup come in its place. */
+const empty = ref(false)
 const session = useSession()
 const toasts = useToasts()
 const when = useWhen()
@@ -11,10 +11,19 @@ const { step, refusal, restore, stop } = useRestore()
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const file = shallowRef<File | null>(null)
 watch(open, now => {
-  if (now) file.value = null
-  else stop()
-  refusal.value = null
+  if (!now) stop()
 })
+async function begin() {
+  try {
+    empty.value = (await api.get<{ readonly empty: boolean }>('/api/studio/restore')).empty
+  } catch (failure) {
+    toasts.say((failure as Error).message, { tone: 'trouble' })
+    return
+  }
+  file.value = null
+  refusal.value = null
+  open.value = true
+}
 function chosen(event: Event) {
   const input = event.target as HTMLInputElement
   file.value = input.files?.[0] ?? null
@@ -44,8 +53,9 @@ async function start() {
   <section class="mt-10">
     <h2 class="text-xl mb-1">Backup</h2>
     <p class="text-soft mb-3">
-      The whole studio as one file: students, lessons, drills, accounts. It holds what people sign in with in coded form,
-      so keep it where only you can read it. It comes back in the place of an empty studio, here or on another server.
+      The whole studio as one file: students, lessons, drills, accounts. It holds what people sign in with in coded
+      form, so keep it where only you can read it. It comes back in the place of an empty studio, here or on another
+      server.
     </p>
     <div class="flex flex-wrap gap-3">
       <a
@@ -55,24 +65,21 @@ async function start() {
       >
         Save a backup
       </a>
-      <BaseButton @click="open = true"> Restore a backup </BaseButton>
+      <BaseButton @click="begin"> Restore a backup </BaseButton>
     </div>
     <BaseDialog v-model:open="open" title="Restore a backup" about="All of it comes back, or nothing is changed.">
-      <LoadState v-if="!data" :error="error" @retry="reload" />
-      <template v-else-if="!data.empty">
+      <form v-if="!empty" @submit.prevent="open = false">
         <p>
           This studio has students or drills. A backup comes in the place of an empty one: open a new studio on the
           server (<code>npm run open-studio</code>), sign in there and restore it; or restore it from the command line
           (<code>npm run restore</code>).
         </p>
-        <form @submit.prevent="open = false">
-          <DialogActions class="mt-4" action="Understood" leave="Close" @cancel="open = false" />
-        </form>
-      </template>
+        <DialogActions class="mt-4" action="Understood" leave="Close" @cancel="open = false" />
+      </form>
       <form v-else @submit.prevent="start">
         <p>
-          The studio in the file takes the place of this empty one, with its accounts: afterwards you sign in with a name
-          and a password of that studio.
+          The studio in the file takes the place of this empty one, with its accounts: afterwards you sign in with a
+          name and a password of that studio.
         </p>
         <div class="mt-3 flex flex-wrap items-center gap-3">
           <BaseButton :disabled="step !== null" @click="chooser?.click()">
