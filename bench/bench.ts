@@ -1,7 +1,7 @@
 import { apiLoads } from './api-load'
 import { browserFigures } from './browser'
 import { decisionRates } from './decisions'
-import { eightVariations, exportRates, longPdf, tabImport } from './formats'
+import { eightVariations, engravings, exportRates, longPdf, tabImport } from './formats'
 import { againstLibrary, agreementRates, fingeringRates } from './fingering'
 import { gradeRates, shelfTimes } from './grade'
 import { realiseRates } from './realise-rate'
@@ -34,7 +34,8 @@ for (const { kind, passages, rate } of agreementRates())
 for (const { name, perSecond } of await exportRates())
   rows.push([`written as ${name}, 48 notes`, `${whole(perSecond)} drills/s`, ''])
 const pdf = await longPdf()
-rows.push(['about a hundred pages of PDF', `${pdf.seconds.toFixed(1)} s`, `${pdf.megabytes} MB more at most`])
+rows.push([`one PDF of ${pdf.pages} pages`, `${pdf.seconds.toFixed(1)} s, ${pdf.megabytes} MB more`, ''])
+rows.push(['drills of 48 notes engraved in notation a second', engravings().toFixed(0), ''])
 rows.push(['4,096 notes of tablature read and fingered', `${tabImport().toFixed(0)} ms`, '< 500 ms'])
 const variations = eightVariations()
 rows.push([

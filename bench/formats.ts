@@ -5,7 +5,9 @@ import { toTab } from '../core/formats/tab/write'
 import { realise } from '../core/score/realise'
 import type { Score } from '../core/score/score'
 import { playVariation, worthwhile } from '../core/variations/choices'
-import { pdfOf } from '../server/paper/write-out'
+import { layOut } from '../core/sheet/layout'
+import { engraver } from '../core/sheet/staff/engrave'
+import { pdfOf, writePaper } from '../server/paper/write-out'
 
 function scoreOf(spec: unknown): Score {
   const result = realise(spec)
@@ -40,19 +42,43 @@ export async function exportRates(): Promise<readonly { readonly name: string; r
   return [...rates, { name: 'pdf', perSecond: 10_000 / (performance.now() - began) }]
 }
 
-/** Seconds and most memory of a PDF of about a hundred pages. */
-export async function longPdf(): Promise<{ readonly seconds: number; readonly megabytes: number }> {
-  const score = scoreOf({ ...DRILL, times: 40 })
+/** Seconds and most memory of one PDF of a hundred pages or so: drills of two pages, one after another. */
+export async function longPdf(): Promise<{
+  readonly pages: number
+  readonly seconds: number
+  readonly megabytes: number
+}> {
+  const drill = { name: 'Drill', spec: { ...DRILL, times: 8 }, student: null, tempos: null, said: null }
+  const set = (count: number) =>
+    writePaper({
+      form: 'pages',
+      heading: 'Drills',
+      lines: [],
+      drills: Array.from({ length: count }, () => drill),
+      paper: 'a4',
+      lanes: true,
+      notation: false,
+    })
+  const one = await set(1)
+  const count = Math.max(1, Math.round(100 / ((one.ok && one.pages) || 1)))
   const before = process.resourceUsage().maxRSS
   const began = performance.now()
-  const one = await pdfOf(score)
-  const pages = one.toString('latin1').match(/\/Type \/Page\b/g)!.length
-  const many = Math.max(1, Math.round(100 / pages))
-  for (let i = 1; i < many; i++) await pdfOf(score)
+  const all = await set(count)
   return {
+    pages: (all.ok && all.pages) || 0,
     seconds: (performance.now() - began) / 1000,
     megabytes: Math.round((process.resourceUsage().maxRSS - before) / 1024),
   }
+}
+
+/** Drills of 48 notes engraved in standard notation a second. */
+export function engravings(): number {
+  const score = scoreOf(DRILL)
+  const layout = layOut(score, { width: 800, lanes: true, staff: true })
+  return perSecond(20, () => {
+    const engraved = engraver(score, layout)
+    for (const system of layout.systems) engraved(system)
+  })
 }
 
 /** Milliseconds until 4,096 notes of tablature are read and fingered, one finger to a fret. */

@@ -74,7 +74,7 @@ async function start() {
           server (<code>npm run open-studio</code>), sign in there and restore it; or restore it from the command line
           (<code>npm run restore</code>).
         </p>
-        <DialogActions class="mt-4" action="Understood" leave="Close" @cancel="open = false" />
+        <div class="mt-4 flex justify-end"><BaseButton tone="action" type="submit">Understood</BaseButton></div>
       </form>
       <form v-else @submit.prevent="start">
         <p>

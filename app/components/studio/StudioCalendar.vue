@@ -68,10 +68,14 @@ async function end(link: CalendarLinkRow, ended: boolean) {
           <p class="text-soft">shows {{ shown(link.names) }} · made {{ when.date(link.createdAt) }}</p>
           <p class="text-sm text-soft truncate select-all">{{ addressOf(link) }}</p>
         </div>
-        <BaseButton size="sm" :aria-label="`Copy the address for ${link.name}`" @click="take(link)"> Copy </BaseButton>
-        <BaseButton size="sm" :aria-label="`Stop the address for ${link.name}`" @click="end(link, true)">
-          Stop
-        </BaseButton>
+        <div class="flex gap-3">
+          <BaseButton size="sm" :aria-label="`Copy the address for ${link.name}`" @click="take(link)">
+            Copy
+          </BaseButton>
+          <BaseButton size="sm" :aria-label="`Stop the address for ${link.name}`" @click="end(link, true)">
+            Stop
+          </BaseButton>
+        </div>
       </li>
     </ul>
     <div class="flex flex-wrap items-end gap-x-6 gap-y-3">

@@ -132,6 +132,23 @@ describe('a drill in standard notation', () => {
     expect(layout.systems.flatMap(system => heads(score, layout, system)).length).toBeGreaterThanOrEqual(2)
   })
 
+  test('beams eighths by half a bar of four and a whole one of three, sixteenths by the beat', () => {
+    const beams = (perBeat: number, beats: number) => {
+      const step = 10080 / perBeat
+      const notes = Array.from({ length: perBeat * beats }, (_, i) => ({ at: i * step, dur: step, string: 1, fret: 1 }))
+      const score = scoreOf({ version: 1, family: 'free', rhythm: { meter: [beats, 4], perBeat }, free: { notes } })
+      const layout = laidOut(score)
+      const filled = engraver(score, layout)(layout.systems[0]!).find(({ as }) => as === 'staff')
+      return filled?.kind === 'path'
+        ? filled.d.split(/(?=M)/).filter(part => /^M[^C]*(L[^C]*){3}Z$/.test(part) && !part.includes('C')).length
+        : 0
+    }
+    expect(beams(2, 4)).toBe(2)
+    expect(beams(2, 3)).toBe(1)
+    // Two beams over each of four beats.
+    expect(beams(4, 4)).toBe(8)
+  })
+
   test('takes no room where none is asked for', () => {
     const score = quarters([[1, 0]])
     const without = layOut(score, { width: 900, lanes: false })

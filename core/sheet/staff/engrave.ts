@@ -98,8 +98,18 @@ function noteOf(piece: Piece, stem: number | null, score: Score): StaveNote {
   return note
 }
 
-/** Beats that are beamed together: a dotted one in a compound meter. */
-const beatOf = (meter: Score['meter']) => (isCompound(meter) ? new Fraction(3, meter[1]) : new Fraction(1, meter[1]))
+/**
+ * What is beamed together: a beat, a dotted one in a compound meter; eighths alone by half a bar of four or two
+ * quarters and by a whole one of three (common practice).
+ * and by a whole one of three (common practice).
+ */
+function beamedBy(meter: Score['meter'], pieces: readonly Piece[]): Fraction {
+  const [beats, value] = meter
+  if (isCompound(meter)) return new Fraction(3, value)
+  const long = pieces.every(({ name, tuplet }) => tuplet === null && ['eighth', 'quarter', 'half'].includes(name))
+  const together = value === 4 && long ? (beats === 3 ? 3 : beats % 2 === 0 ? 2 : 1) : 1
+  return new Fraction(together, value)
+}
 
 /** Pieces of one tuplet, together. */
 function tupletsOf(sets: readonly Set[]): readonly (readonly Set[])[] {
@@ -146,7 +156,7 @@ function setBar(measure: Measure, score: Score, stave: Stave, place: (at: number
     const stem = stems.get(measure.voices[i]!.number)!
     return Beam.generateBeams(
       group.filter(set => set.here).map(({ note }) => note),
-      { groups: [beatOf(score.meter)], ...(stem !== null && { stem_direction: stem }) },
+      { groups: [beamedBy(score.meter, measure.voices[i]!.pieces)], ...(stem !== null && { stem_direction: stem }) },
     )
   })
   for (const { group, tuplet } of tuplets) tuplet.setBracketed(group.some(({ note }) => !note.hasBeam()))
