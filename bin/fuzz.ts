@@ -1,8 +1,10 @@
 import { writeFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { answerOne } from '../core/formats/door'
-import { mutatedFile } from '../core/formats/mutated-file.test.data'
+import { readCsv } from '../core/formats/csv/read'
+import { mutatedFile, mutatedList } from '../core/formats/mutated-file.test.data'
 import { readFile } from '../core/formats/read-file'
+import { readRoster } from '../shared/records/roster'
 import { realise } from '../core/score/realise'
 import { mutatedRequest } from '../core/score/mutated-spec.test.data'
 
@@ -15,10 +17,14 @@ const MOST_MS = 1000
 const SLOWEST = files ? '.data/fuzz-slowest.bin' : '.data/fuzz-slowest.json'
 
 /** One thing to ask: a drill of the door, or a broken file of the readers. */
-const question: fc.Arbitrary<unknown> = files ? mutatedFile : mutatedRequest
+const question: fc.Arbitrary<unknown> = files
+  ? fc.oneof({ weight: 9, arbitrary: mutatedFile }, { weight: 1, arbitrary: mutatedList })
+  : mutatedRequest
 /** Whether it was refused in words; whatever it throws ends the program. */
 function refusedOf(asked: unknown): boolean {
   if (!files) return 'error' in answerOne(asked)
+  const table = readCsv(asked as Uint8Array)
+  if (table.ok) readRoster(table, ['Ada'], [])
   const read = readFile(asked as Uint8Array)
   if (read.ok) return !realise({ ...read.spec, fingering: { rule: 'one-per-fret' } }).ok
   if (!/^[^\n]{8,400}[.…]$/.test(read.why)) throw new Error(`not one sentence: ${read.why}`)

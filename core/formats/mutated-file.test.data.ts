@@ -1,5 +1,6 @@
 import { strToU8, zipSync } from 'fflate'
 import fc from 'fast-check'
+import { toCsv } from './csv/write'
 import { toMidi } from './midi/write'
 import { toMusicXml } from './musicxml/write'
 import { toTab } from './tab/write'
@@ -65,7 +66,25 @@ const blow: fc.Arbitrary<Blow> = fc.oneof(
   ),
 )
 
-/** A real file after some mishaps. */
-export const mutatedFile: fc.Arbitrary<Uint8Array> = fc
-  .tuple(fc.constantFrom(...FILES), fc.array(blow, { minLength: 1, maxLength: 4 }))
-  .map(([file, blows]) => blows.reduce((bytes, each) => each(bytes), file))
+/** One of some files after some mishaps. */
+const mutationOf = (files: readonly Uint8Array[]): fc.Arbitrary<Uint8Array> =>
+  fc
+    .tuple(fc.constantFrom(...files), fc.array(blow, { minLength: 1, maxLength: 4 }))
+    .map(([file, blows]) => blows.reduce((bytes, each) => each(bytes), file))
+
+/** A real file of music after some mishaps. */
+export const mutatedFile = mutationOf(FILES)
+
+/** A list of students after some mishaps. */
+export const mutatedList = mutationOf([
+  strToU8(
+    toCsv(
+      ['name', 'birth year', 'guitar'],
+      [
+        ['Ada, "the quick"', 2011, 'half'],
+        ['Bo', null, '=1+1'],
+      ],
+    ),
+  ),
+  strToU8('Student;Day;Time\r\nAda;Tue;16:30\r\n"B\r\no";;\r\n'),
+])

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
 import { strToU8 } from 'fflate'
 import { readCsv } from '#core/formats/csv/read'
+import { mutatedList } from '#core/formats/mutated-file.test.data'
 import { toCsv } from '#core/formats/csv/write'
 import { readRoster, ROSTER_COLUMNS, rosterRow, type ListRead, type NamedGuitar } from './roster'
 
@@ -104,6 +106,19 @@ describe('a list of students', () => {
 
   test('marks who is here already, or twice in it', () => {
     expect(rowsOf('name\nada  wren\nBo\nBO', ['Ada Wren']).map(({ known }) => known)).toEqual([true, false, true])
+  })
+
+  test('is read, or refused in one sentence, whatever happened to it', () => {
+    fc.assert(
+      fc.property(mutatedList, bytes => {
+        const csv = readCsv(bytes)
+        if (!csv.ok) return expect(csv.why).toMatch(/^[^\n]{8,200}\.$/)
+        const list = readRoster(csv, [], OWN)
+        if (typeof list === 'string') return expect(list).toMatch(/^[^\n]{8,300}\.$/)
+        for (const { wrong, student } of list.rows) expect(wrong.length > 0).toBe(student === null)
+      }),
+      { numRuns: 500, seed: 16 },
+    )
   })
 
   test.each([

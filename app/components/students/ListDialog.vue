@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readCsv } from '#core/formats/csv/read'
+import { MOST_CSV_BYTES, readCsv } from '#core/formats/csv/read'
 import { toCsv } from '#core/formats/csv/write'
 import type { StudentRow } from '#shared/contracts/students'
 import { MOST_LISTED, severalStudentsBody } from '#shared/contracts/students'
@@ -16,20 +16,13 @@ const writes = useWrites()
 const { own } = useGuitars()
 const { busy, refusal, clear, write } = useWrite(severalStudentsBody)
 
-const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const file = shallowRef<{ readonly name: string; readonly bytes: Uint8Array } | null>(null)
 const leaveOut = ref(false)
-async function take(chosen: File | undefined) {
-  if (!chosen) return
+async function take(chosen: File) {
   clear()
   leaveOut.value = false
-  file.value = { name: chosen.name, bytes: new Uint8Array(await chosen.arrayBuffer()) }
-}
-function chosen(event: Event) {
-  const input = event.target as HTMLInputElement
-  void take(input.files?.[0])
-  // The same file can be chosen again when it was mended.
-  input.value = ''
+  // Of one that is far too large no more than shows that it is.
+  file.value = { name: chosen.name, bytes: new Uint8Array(await chosen.slice(0, MOST_CSV_BYTES + 1).arrayBuffer()) }
 }
 
 const read = computed(() => {
@@ -95,7 +88,9 @@ async function add() {
   >
     <form @submit.prevent="add">
       <div class="flex flex-wrap items-center gap-3">
-        <BaseButton @click="chooser?.click()">{{ file ? 'Choose another file' : 'Choose a file' }}</BaseButton>
+        <FileButton label="A list of students" accept=".csv,.txt,text/csv" @chosen="take">
+          {{ file ? 'Choose another file' : 'Choose a file' }}
+        </FileButton>
         <span v-if="file" class="truncate min-w-0">{{ file.name }}</span>
         <button
           v-else
@@ -105,14 +100,6 @@ async function add() {
         >
           A list to fill in
         </button>
-        <input
-          ref="chooser"
-          type="file"
-          accept=".csv,.txt,text/csv"
-          class="hidden"
-          aria-label="A list of students"
-          @change="chosen"
-        />
       </div>
       <p v-if="!file" class="mt-3 text-soft">
         The first row names the columns. Only <b>name</b> is needed; also read are birth year, guitar, reach mm, lesson

@@ -8,7 +8,6 @@ const session = useSession()
 const toasts = useToasts()
 const when = useWhen()
 const { step, refusal, restore, stop } = useRestore()
-const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const file = shallowRef<File | null>(null)
 watch(open, now => {
   if (!now) stop()
@@ -24,12 +23,9 @@ async function begin() {
   refusal.value = null
   open.value = true
 }
-function chosen(event: Event) {
-  const input = event.target as HTMLInputElement
-  file.value = input.files?.[0] ?? null
+function choose(chosen: File) {
+  file.value = chosen
   refusal.value = null
-  // The same file can be chosen again.
-  input.value = ''
 }
 const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`
 const progress = computed(() => {
@@ -82,18 +78,15 @@ async function start() {
           name and a password of that studio.
         </p>
         <div class="mt-3 flex flex-wrap items-center gap-3">
-          <BaseButton :disabled="step !== null" @click="chooser?.click()">
-            {{ file ? 'Choose another file' : 'Choose the file' }}
-          </BaseButton>
-          <span v-if="file" class="min-w-0 truncate">{{ file.name }}, {{ megabytes(file.size) }}</span>
-          <input
-            ref="chooser"
-            type="file"
+          <FileButton
+            label="A backup of a studio"
             accept=".zip,application/zip"
-            class="hidden"
-            aria-label="A backup of a studio"
-            @change="chosen"
-          />
+            :disabled="step !== null"
+            @chosen="choose"
+          >
+            {{ file ? 'Choose another file' : 'Choose the file' }}
+          </FileButton>
+          <span v-if="file" class="min-w-0 truncate">{{ file.name }}, {{ megabytes(file.size) }}</span>
         </div>
         <div v-if="step" class="mt-4">
           <label for="restore-progress" class="text-sm text-soft" aria-live="polite">{{ progress }}</label>

@@ -47,7 +47,6 @@ const file = shallowRef<{ readonly name: string; readonly bytes: Uint8Array } | 
 const part = ref(1)
 const fromFile = shallowRef<ReadFile | null>(null)
 const reading = useFileReading()
-const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const over = ref(false)
 function forget() {
   reading.end()
@@ -81,13 +80,6 @@ watch([file, part], async ([now]) => {
   })
   if (file.value === now) fromFile.value = result
 })
-function chosen(event: Event) {
-  const input = event.target as HTMLInputElement
-  void take(input.files?.[0])
-  // The same file can be chosen again.
-  input.value = ''
-}
-
 const settled = refDebounced(
   computed(() => text.value ?? ''),
   150,
@@ -170,16 +162,9 @@ function leave() {
       @drop.prevent="((over = false), take($event.dataTransfer?.files[0]))"
     >
       <div class="flex flex-wrap items-center gap-3 mb-3">
-        <BaseButton @click="chooser?.click()">Choose a file</BaseButton>
-        <input
-          ref="chooser"
-          type="file"
-          class="sr-only"
-          tabindex="-1"
-          aria-label="File with music"
-          accept=".musicxml,.xml,.mxl,.mid,.midi,.txt,.tab,text/plain"
-          @change="chosen"
-        />
+        <FileButton label="File with music" accept=".musicxml,.xml,.mxl,.mid,.midi,.txt,.tab,text/plain" @chosen="take">
+          Choose a file
+        </FileButton>
         <p v-if="file" class="min-w-0 flex-1 truncate">
           {{ file.name }}
           <button type="button" class="ml-2 underline underline-offset-4 min-h-9" @click="forget">Take away</button>

@@ -3,8 +3,8 @@ import { textOf } from '../bytes'
 import { kindOf } from '../kind'
 import { FORMULA } from './write'
 
-/** The most of a table that is read. */
-const MOST_BYTES = 2_000_000
+/** The most bytes a table may have that is read. */
+export const MOST_CSV_BYTES = 2_000_000
 const MOST_ROWS = 5000
 const MOST_COLUMNS = 60
 
@@ -38,7 +38,7 @@ function delimiterOf(text: string): string {
  */
 export function readCsv(bytes: Uint8Array): ReadCsv {
   if (bytes.length === 0) return refuse('The file is empty.')
-  if (bytes.length > MOST_BYTES) return refuse(`A list has at most ${MOST_BYTES / 1e6} MB.`)
+  if (bytes.length > MOST_CSV_BYTES) return refuse(`A list has at most ${MOST_CSV_BYTES / 1e6} MB.`)
   if (kindOf(bytes) !== 'text')
     return refuse('This is no list of comma-separated values. From a spreadsheet, save it as CSV.')
   const text = textOf(bytes)

@@ -101,7 +101,6 @@ function noteOf(piece: Piece, stem: number | null, score: Score): StaveNote {
 /**
  * What is beamed together: a beat, a dotted one in a compound meter; eighths alone by half a bar of four or two
  * quarters and by a whole one of three (common practice).
- * and by a whole one of three (common practice).
  */
 function beamedBy(meter: Score['meter'], pieces: readonly Piece[]): Fraction {
   const [beats, value] = meter
