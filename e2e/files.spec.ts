@@ -185,6 +185,8 @@ test('homework is given as a PDF, and saved again from the lesson’s summary', 
     expect(download.suggestedFilename()).toBe('Mine practice.pdf')
     return (await bytesOf(download)).toString('latin1', 0, 5)
   }
+  // So much paper, told before it is given.
+  await expect(dialog.getByText(/^\d+ pages? of paper$/)).toBeVisible()
   expect(await saved(() => dialog.getByRole('button', { name: 'Give as PDF' }).click())).toBe('%PDF-')
   await expect(page.getByText('The homework is on record.')).toBeVisible()
   await page.keyboard.press('e')

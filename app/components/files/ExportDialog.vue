@@ -40,8 +40,7 @@ const FORMATS: readonly { readonly value: Format; readonly label: string; readon
 ]
 const about = computed(() => FORMATS.find(({ value }) => value === format.value)!.about)
 const together = computed(() => !one.value && format.value === 'pdf')
-/** What is asked for several drills on paper. */
-const asked = computed(() =>
+const set = usePaperSet(() =>
   open.value && together.value && props.drills.length <= MOST_PRINTED
     ? {
         form: form.value,
@@ -53,31 +52,11 @@ const asked = computed(() =>
       }
     : null,
 )
-// How many pages several drills take is known when they are set: they are while the teacher still chooses.
-const set = shallowRef<{ readonly asked: object; readonly file: MadeFile } | null>(null)
-let setting: AbortController | null = null
-watchDebounced(
-  asked,
-  async now => {
-    setting?.abort()
-    if (!now) return
-    const stop = new AbortController()
-    setting = stop
-    try {
-      set.value = { asked: now, file: await makeFile('/api/paper', now, stop.signal) }
-    } catch {
-      // What is wrong is said when the file is asked for.
-    }
-  },
-  { debounce: 400 },
-)
-onScopeDispose(() => setting?.abort())
-const pages = computed(() => {
-  if (asked.value) return set.value?.asked === asked.value ? set.value.file.pages : null
-  return open.value && one.value && props.score
+const pages = computed(() =>
+  open.value && one.value && props.score
     ? drillOnPaper(props.score, { lanes: lanes.value, staff: notation.value }).pages.length
-    : null
-})
+    : set.pages.value,
+)
 const pagesInWords = (count: number) => `${count} ${count === 1 ? 'page' : 'pages'}`
 const says = computed(() => {
   if (format.value !== 'pdf') return one.value ? '' : `${props.drills.length} files in one archive (ZIP).`
@@ -130,10 +109,7 @@ function fileOf(signal: AbortSignal): Promise<MadeFile> {
   const { drills } = props
   if (one.value) return make(drills[0]!, signal)
   if (!together.value) return makeAll(signal)
-  // Set already while it was chosen, as a rule.
-  if (set.value && set.value.asked === asked.value) return Promise.resolve(set.value.file)
-  setting?.abort()
-  return makeFile('/api/paper', asked.value!, signal)
+  return set.file(signal)
 }
 
 async function save() {

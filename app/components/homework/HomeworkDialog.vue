@@ -74,11 +74,11 @@ const PUT_IN = 5
 const setMinutes = (id: string, minutes: number) => {
   items.value = items.value.map(item => (item.id === id ? { id, minutes } : item))
 }
-async function give(how: 'print' | 'pdf' | 'record') {
-  const given = {
+const asGiven = (word: string) =>
+  ({
     form: form.value,
     minutesADay: total.value,
-    note: note.value.trim() || null,
+    note: word.trim() || null,
     drills: items.value.map(({ id, minutes }) => {
       const { taught, drillName, stage, plan, bpm, toTempo } = byId.value.get(id)!
       const timed = toTempo && isTimed(plan)
@@ -92,14 +92,24 @@ async function give(how: 'print' | 'pdf' | 'record') {
         minutes,
       }
     }),
-  } satisfies HomeworkGiven
+  }) satisfies HomeworkGiven
+const { staff } = useSheetRows()
+// Not at every letter: each time the drills are worked out anew.
+const settledNote = refDebounced(note, 600)
+const onPaper = (given: HomeworkGiven) => homeworkOnPaper(given, props.sets, props.student, when.longDay(props.today))
+const { pages } = usePaperSet(() => {
+  const asked = open.value && items.value.length > 0 ? onPaper(asGiven(settledNote.value)) : null
+  return asked && asked.drills.length > 0 ? { ...plain(asked), notation: staff.value } : null
+})
+async function give(how: 'print' | 'pdf' | 'record') {
+  const given = asGiven(note.value)
   const wish = { lessonId: props.lessonId, given }
   if (!(await write(wish, body => writes.post(`/api/students/${props.student.id}/homework`, body)))) return
   toasts.say('The homework is on record.')
   emit('given')
   open.value = false
   if (how === 'print') await print(given)
-  if (how === 'pdf') await saveHomework(homeworkOnPaper(given, props.sets, props.student, when.longDay(props.today)))
+  if (how === 'pdf') await saveHomework(onPaper(given))
 }
 </script>
 
@@ -165,6 +175,7 @@ async function give(how: 'print' | 'pdf' | 'record') {
       </div>
       <p class="figures flex flex-wrap items-center gap-3" role="status">
         <span>{{ total }} minutes a day</span>
+        <span v-if="pages !== null" class="text-soft">{{ pages }} {{ pages === 1 ? 'page' : 'pages' }} of paper</span>
         <BaseButton
           v-if="total !== minutesADay && items.length > 0"
           size="sm"

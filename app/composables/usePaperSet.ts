@@ -1,0 +1,41 @@
+import { watchDebounced } from '@vueuse/core'
+import { computed, onScopeDispose, shallowRef } from 'vue'
+import { makeFile, type MadeFile } from './useFiles'
+
+/**
+ * Several drills set on paper by the server while it is still being chosen which and how: what they come to is told
+ * before anything is printed or saved.
+ * @param asked What goes on paper; null for nothing.
+ */
+export function usePaperSet(asked: () => object | null) {
+  const wanted = computed(asked)
+  const set = shallowRef<{ readonly asked: object; readonly file: MadeFile } | null>(null)
+  let setting: AbortController | null = null
+  watchDebounced(
+    wanted,
+    async now => {
+      setting?.abort()
+      if (!now) return
+      const stop = new AbortController()
+      setting = stop
+      try {
+        set.value = { asked: now, file: await makeFile('/api/paper', now, stop.signal) }
+      } catch {
+        // What is wrong is said when the file is asked for.
+      }
+    },
+    { debounce: 400, immediate: true },
+  )
+  onScopeDispose(() => setting?.abort())
+  const ready = computed(() => (wanted.value && set.value?.asked === wanted.value ? set.value.file : null))
+  return {
+    /** So many pages; null while they are not counted. */
+    pages: computed(() => ready.value?.pages ?? null),
+    /** The file, set already as a rule. @throws ApiError in the server's words. */
+    file(signal: AbortSignal): Promise<MadeFile> {
+      if (ready.value) return Promise.resolve(ready.value)
+      setting?.abort()
+      return makeFile('/api/paper', wanted.value!, signal)
+    },
+  }
+}
