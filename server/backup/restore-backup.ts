@@ -38,11 +38,12 @@ async function referencesOf(connection: Connection): Promise<readonly Reference[
 async function checkReferences(connection: Connection, studioId: string): Promise<void> {
   for (const { table, columns, to, toColumns } of await referencesOf(connection)) {
     const joined = columns.map((column, i) => `own.\`${column}\` = other.\`${toColumns[i]}\``).join(' AND ')
-    const set = columns.map(column => `own.\`${column}\` IS NOT NULL`).join(' AND ')
-    const where = BY_TABLE.get(table)!.where.replace(/^(\w+)/, 'own.`$1`')
+    const set = columns.map(column => `\`${column}\` IS NOT NULL`).join(' AND ')
+    const named = columns.map(column => `\`${column}\``).join(', ')
+    // Each thing that is referred to is looked for once, and not once for each of a million rows.
     const [[lost]] = await connection.query<RowDataPacket[]>(
-      `SELECT 1 FROM \`${table}\` own LEFT JOIN \`${to}\` other ON ${joined}
-       WHERE ${where} AND ${set} AND other.\`${toColumns[0]}\` IS NULL LIMIT 1`,
+      `SELECT 1 FROM (SELECT DISTINCT ${named} FROM \`${table}\` WHERE ${BY_TABLE.get(table)!.where} AND ${set}) own
+       LEFT JOIN \`${to}\` other ON ${joined} WHERE other.\`${toColumns[0]}\` IS NULL LIMIT 1`,
       [studioId],
     )
     if (lost) throw new BadBackup(`The backup is damaged: a row of ${table} refers to one of ${to} that is not there.`)
