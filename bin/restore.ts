@@ -18,7 +18,8 @@ const stop = new AbortController()
 process.once('SIGINT', () => stop.abort())
 try {
   await migrateDatabase(url!, fileURLToPath(new URL('../server/db/migrations', import.meta.url)))
-  const progress = (done: number, rows: number) => process.stderr.write(`\r  ${done} of ${rows} rows`)
+  const progress = (done: number, rows: number) =>
+    process.stderr.write(rows > 0 ? `\r  ${done} of ${rows} rows` : '\r  checking every sum')
   const { studio, madeAt } = await restoreBackup(url!, path!, { progress, signal: stop.signal })
   console.log(`\n“${studio.name}” is back as it was on ${madeAt}.`)
 } catch (error) {

@@ -138,6 +138,8 @@ test('an owner hands a student over, removes who taught them, and writes the not
   await expect(page.getByText(/Mine is taught by .* now/)).toBeVisible()
   await act('Remove')
   await page.getByRole('dialog').getByRole('button', { name: 'Remove' }).click()
+  // Behind an open dialog there is no row either: only what is said tells that it is done.
+  await expect(page.getByText('Colleague is removed.')).toBeVisible()
   await expect(row).toHaveCount(0)
   expect((await teacher.send('GET', '/api/me')).status).toBe(401)
 

@@ -4,6 +4,8 @@ import { BadBackup, readBackup } from './read-backup'
 import type { Progress } from './write-backup'
 
 const BY_TABLE = new Map(PARTS.map(part => [part.table, part]))
+/** After so many rows it is told how far it is. */
+const ROWS_TOLD = 5000
 /** Rows that are written at once. */
 const AT_ONCE = 200
 
@@ -35,8 +37,9 @@ async function referencesOf(connection: Connection): Promise<readonly Reference[
 }
 
 /** Looks for rows that refer to none: checks were off while the rows came. */
-async function checkReferences(connection: Connection, studioId: string): Promise<void> {
+async function checkReferences(connection: Connection, studioId: string, told: () => void): Promise<void> {
   for (const { table, columns, to, toColumns } of await referencesOf(connection)) {
+    told()
     const joined = columns.map((column, i) => `own.\`${column}\` = other.\`${toColumns[i]}\``).join(' AND ')
     const set = columns.map(column => `\`${column}\` IS NOT NULL`).join(' AND ')
     const named = columns.map(column => `\`${column}\``).join(', ')
@@ -171,7 +174,15 @@ export async function restoreBackup(
   path: string,
   { progress, signal, instead }: RestoreOptions = {},
 ): Promise<Manifest> {
-  const manifest = await readBackup(path, () => {}, signal)
+  let read = 0
+  const manifest = await readBackup(
+    path,
+    () => {
+      // Whoever is told nothing for a minute takes the line for dead.
+      if (++read % ROWS_TOLD === 0) progress?.(0, 0)
+    },
+    signal,
+  )
   const all = manifest.parts.reduce((sum, { rows }) => sum + rows, 0)
   const connection = await createConnection({
     uri: url,
@@ -191,12 +202,12 @@ export async function restoreBackup(
       path,
       async (table, row) => {
         await rows.put(table, row)
-        if (++done % 5000 === 0) progress?.(done, all)
+        if (++done % ROWS_TOLD === 0) progress?.(done, all)
       },
       signal,
     )
     await rows.flush()
-    await checkReferences(connection, manifest.studio.id)
+    await checkReferences(connection, manifest.studio.id, () => progress?.(done, all))
     await checkRows(connection, manifest)
     signal?.throwIfAborted()
     await connection.query('COMMIT')
