@@ -177,11 +177,6 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
           </table>
         </div>
         <div class="flex-1 basis-64">
-          <ChartFigures
-            title="Techniques by grade"
-            :columns="['Technique', ...GRADE_ROWS.map(row => `Grade ${row}`)]"
-            :rows="techniqueRows"
-          />
           <BaseStepper v-model="grade" label="What is missing at grade" :min="1" :max="8" class="max-w-56" />
           <p v-if="missing.length === 0" class="mt-2">Every technique of this grade is touched.</p>
           <ul v-else class="mt-2 flex flex-wrap gap-x-4">
@@ -196,6 +191,11 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
           </ul>
         </div>
       </div>
+      <ChartFigures
+        title="Techniques by grade"
+        :columns="['Technique', ...GRADE_ROWS.map(row => `Grade ${row}`)]"
+        :rows="techniqueRows"
+      />
     </template>
   </section>
 </template>
