@@ -9,7 +9,8 @@ import { makeFile, type MadeFile } from './useFiles'
  */
 export function usePaperSet(asked: () => object | null) {
   const wanted = computed(asked)
-  const set = shallowRef<{ readonly asked: object; readonly file: MadeFile } | null>(null)
+  /** What was set last, or that it could not be. */
+  const set = shallowRef<{ readonly asked: object; readonly file: MadeFile | null } | null>(null)
   let setting: AbortController | null = null
   watchDebounced(
     wanted,
@@ -22,6 +23,7 @@ export function usePaperSet(asked: () => object | null) {
         set.value = { asked: now, file: await makeFile('/api/paper', now, stop.signal) }
       } catch {
         // What is wrong is said when the file is asked for.
+        if (!stop.signal.aborted) set.value = { asked: now, file: null }
       }
     },
     { debounce: 400, immediate: true },
@@ -29,7 +31,9 @@ export function usePaperSet(asked: () => object | null) {
   onScopeDispose(() => setting?.abort())
   const ready = computed(() => (wanted.value && set.value?.asked === wanted.value ? set.value.file : null))
   return {
-    /** So many pages; null while they are not counted. */
+    /** Whether the pages are being counted right now. */
+    counting: computed(() => wanted.value !== null && set.value?.asked !== wanted.value),
+    /** So many pages; null while they are not known. */
     pages: computed(() => ready.value?.pages ?? null),
     /** The file, set already as a rule. @throws ApiError in the server's words. */
     file(signal: AbortSignal): Promise<MadeFile> {

@@ -41,7 +41,7 @@ const FORMATS: readonly { readonly value: Format; readonly label: string; readon
 const about = computed(() => FORMATS.find(({ value }) => value === format.value)!.about)
 const together = computed(() => !one.value && format.value === 'pdf')
 const set = usePaperSet(() =>
-  open.value && together.value && props.drills.length <= MOST_PRINTED
+  open.value && format.value === 'pdf' && !(one.value && props.score) && props.drills.length <= MOST_PRINTED
     ? {
         form: form.value,
         heading: props.heading,
@@ -62,9 +62,7 @@ const says = computed(() => {
   if (format.value !== 'pdf') return one.value ? '' : `${props.drills.length} files in one archive (ZIP).`
   if (pages.value !== null) return `${pagesInWords(pages.value)}.`
   if (props.drills.length > MOST_PRINTED) return `At most ${MOST_PRINTED} drills go on paper at once.`
-  const how =
-    form.value === 'pages' ? 'Each drill on pages of its own' : 'The first line of each drill, one below another'
-  return `${how}; the pages are being counted.`
+  return set.counting.value ? 'The pages are being counted.' : ''
 })
 
 const done = ref(0)
