@@ -12,6 +12,7 @@ import { writeBackup } from '../backup/write-backup'
 import type { Database } from '../db/client'
 import { studios } from '../db/tables'
 import type { Actor } from '../policy/actor'
+import { DomainError } from './domain-error'
 import { idempotentWrite } from '../writes/idempotent-write'
 
 /** Sets what each part of a grade counts for in a studio; null for the program's own again. */
@@ -64,8 +65,22 @@ export async function studioBackup(db: Database, url: string, owner: Actor, now:
 /** Whether nothing was entered yet in the owner's studio, so that a backup may come in its place. */
 export const isStudioEmpty = (pool: Pool, owner: Actor): Promise<boolean> => isEmpty(pool, owner.studioId)
 
-/** Whether a backup is coming in right now: one at a time, for it is much work. */
+/** Whether a backup is coming in right now: one at a time, for it is much work and much room. */
 let restoring = false
+
+/** Takes a backup in when no other is on its way. @throws DomainError `too-many`. */
+export async function inRestoreTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (restoring)
+    throw new DomainError('too-many', 'Another backup is coming in right now. Wait until it is done.', {
+      retryAfterSeconds: 60,
+    })
+  restoring = true
+  try {
+    return await work()
+  } finally {
+    restoring = false
+  }
+}
 
 /**
  * Restores a studio from its backup in the place of the owner's own, which is empty: all of it or nothing.
@@ -79,11 +94,6 @@ export async function restoreStudio(
   tell: (news: RestoreNews) => void,
   signal: AbortSignal,
 ): Promise<void> {
-  if (restoring) {
-    tell({ refused: 'Another backup is coming in right now. Wait until it is done.' })
-    return
-  }
-  restoring = true
   try {
     const { studio, madeAt } = await restoreBackup(url, path, {
       instead: owner.studioId,
@@ -95,7 +105,5 @@ export async function restoreStudio(
     if (signal.aborted) return
     if (!(error instanceof BadBackup)) throw error
     tell({ refused: error.message })
-  } finally {
-    restoring = false
   }
 }

@@ -43,7 +43,7 @@ const together = computed(() => !one.value && format.value === 'pdf')
 const set = usePaperSet(() =>
   open.value && format.value === 'pdf' && !(one.value && props.score) && props.drills.length <= MOST_PRINTED
     ? {
-        form: form.value,
+        form: one.value ? 'pages' : form.value,
         heading: props.heading,
         drills: plain(props.drills),
         paper: paper.value,

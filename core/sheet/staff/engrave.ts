@@ -54,7 +54,7 @@ const LENGTHS: Readonly<Record<Piece['name'], string>> = {
 const SIGNS: Readonly<Record<number, string>> = { '-2': 'bb', '-1': 'b', '0': '', '1': '#', '2': '##' }
 
 /** A piece with the note that stands for it; only those of the line are drawn. */
-interface Set {
+interface SetPiece {
   readonly piece: Piece
   readonly note: StaveNote
   readonly voice: number
@@ -111,8 +111,8 @@ function beamedBy(meter: Score['meter'], pieces: readonly Piece[]): Fraction {
 }
 
 /** Pieces of one tuplet, together. */
-function tupletsOf(sets: readonly Set[]): readonly (readonly Set[])[] {
-  const groups: Set[][] = []
+function tupletsOf(sets: readonly SetPiece[]): readonly (readonly SetPiece[])[] {
+  const groups: SetPiece[][] = []
   for (const set of sets) {
     if (set.piece.tuplet === null) continue
     const last = groups.at(-1)
@@ -127,7 +127,7 @@ function setBar(measure: Measure, score: Score, stave: Stave, place: (at: number
   const isHere = ({ at }: Piece) => at >= system.from && at < system.to
   const stems = stemsOf(measure)
   const sets = measure.voices.flatMap(({ number, pieces }) =>
-    pieces.map((piece): Set => ({
+    pieces.map((piece): SetPiece => ({
       piece,
       voice: number,
       note: noteOf(piece, stems.get(number)!, score),
@@ -159,7 +159,7 @@ function setBar(measure: Measure, score: Score, stave: Stave, place: (at: number
     )
   })
   for (const { group, tuplet } of tuplets) tuplet.setBracketed(group.some(({ note }) => !note.hasBeam()))
-  const onsets = new Map<number, Set[]>()
+  const onsets = new Map<number, SetPiece[]>()
   for (const set of here) onsets.set(set.piece.at, [...(onsets.get(set.piece.at) ?? []), set])
   for (const [at, together] of onsets) {
     const [moment, modifiers] = [new TickContext(), new ModifierContext()]
@@ -177,10 +177,10 @@ function setBar(measure: Measure, score: Score, stave: Stave, place: (at: number
 }
 
 /** Ties from piece to piece; one that leads over the end of a line is told at both. */
-function tiesOf(bars: readonly (readonly Set[])[]): readonly StaveTie[] {
-  const open = new Map<number, Set>()
+function tiesOf(bars: readonly (readonly SetPiece[])[]): readonly StaveTie[] {
+  const open = new Map<number, SetPiece>()
   const ties: StaveTie[] = []
-  const indices = (set: Set) => set.piece.notes.map((_, i) => i)
+  const indices = (set: SetPiece) => set.piece.notes.map((_, i) => i)
   for (const set of bars.flat()) {
     const from = open.get(set.voice)
     open.delete(set.voice)
@@ -202,7 +202,7 @@ function tiesOf(bars: readonly (readonly Set[])[]): readonly StaveTie[] {
 
 /** Arcs over what is slurred, from the first note's line to the last one's. */
 function arcsOf(
-  sets: readonly Set[],
+  sets: readonly SetPiece[],
   score: Score,
   arcs: ReturnType<typeof slursOf>['arcs'],
   system: System,

@@ -13,7 +13,7 @@ export class Recorder extends RenderContext {
   private path: string[] = []
 
   /**
-   * @param scale Px to one of the engraver's own.
+   * @param scaled Px to one of the engraver's own.
    * @param top Where the engraver's 0 lies, px.
    */
   constructor(

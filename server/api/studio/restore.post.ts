@@ -1,7 +1,7 @@
 import { MOST_BACKUP_BYTES, type RestoreNews } from '#shared/contracts/studios'
 import { failureOf } from '../../observability/failure'
 import { logger } from '../../observability/logger'
-import { restoreStudio } from '../../services/studio'
+import { inRestoreTurn, restoreStudio } from '../../services/studio'
 
 /**
  * Restores a backup in the place of the owner's empty studio. Answers line by line, as JSON: how far it is, and at last
@@ -9,7 +9,7 @@ import { restoreStudio } from '../../services/studio'
  */
 export default answering(async event => {
   const owner = ownerOf(event)
-  return withReceivedFile(event, MOST_BACKUP_BYTES, async path => {
+  const takeIn = async (path: string) => {
     const { res } = event.node
     const gone = new AbortController()
     res.once('close', () => gone.abort())
@@ -22,5 +22,6 @@ export default answering(async event => {
       tell({ refused: 'Something went wrong on the server: nothing was restored.' })
     }
     res.end()
-  })
+  }
+  return inRestoreTurn(() => withReceivedFile(event, MOST_BACKUP_BYTES, takeIn))
 })
