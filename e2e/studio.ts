@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { test as base, expect, type Page } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { test as base, expect, type Download, type Page } from '@playwright/test'
 
 /**
  * The test of these journeys: a page that fails on any error or warning in the console, and on any request that
@@ -33,6 +34,9 @@ export async function signIn(page: Page, name = 'wren', base = '') {
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
 }
+
+/** What was downloaded. */
+export const bytesOf = async (download: Download) => readFileSync(await download.path())
 
 /** Opens a folded part of the Bench's parameters. */
 export async function unfold(page: Page, label: string) {
