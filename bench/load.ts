@@ -6,7 +6,7 @@ import { openDatabase } from '../server/db/client'
 import { rebuildTallies } from '../server/services/rebuild'
 import { at, benchStudio, enter, giveLessons, sorted, table, type BenchTeacher } from './studio'
 
-const { E2E_ADDRESS, DATABASE_URL, SERVER_PID } = process.env
+const { E2E_ADDRESS, DATABASE_URL, SERVER_PID, DATABASE_PID } = process.env
 const address = E2E_ADDRESS!
 
 interface Asked {
@@ -52,41 +52,38 @@ function ask(
 
 const pick = <T>(list: readonly T[]) => list[Math.floor(Math.random() * list.length)]!
 
-/** What a teacher's device does next: more reading than writing, most writing passes. */
-function next({ students }: BenchTeacher): {
-  readonly what: string
+interface Deed {
   readonly method: string
   readonly path: string
   readonly body?: object
-} {
-  const student = pick(students)
-  const event = (more: object) => ({
-    event: { id: randomUUID(), at: new Date().toISOString(), ...more },
-    deviceOffsetMs: 0,
-  })
-  const die = Math.random()
-  if (die < 0.35)
-    return {
-      what: 'pass',
-      method: 'POST',
-      path: `/api/lessons/${student.lessonId}/events`,
-      body: event({
+}
+type BenchStudent = BenchTeacher['students'][number]
+const tell = ({ lessonId }: BenchStudent, event: object): Deed => ({
+  method: 'POST',
+  path: `/api/lessons/${lessonId}/events`,
+  body: { event: { id: randomUUID(), at: new Date().toISOString(), ...event }, deviceOffsetMs: 0 },
+})
+const read = (path: string): Deed => ({ method: 'GET', path })
+
+/** What teachers' devices do, and how often of a hundred: more reading than writing, most writing passes. */
+const DEEDS: Readonly<Record<string, { readonly often: number; readonly deed: (student: BenchStudent) => Deed }>> = {
+  'pass': {
+    often: 35,
+    deed: student =>
+      tell(student, {
         kind: 'pass',
         assignmentId: pick(student.assignmentIds),
         bpm: 60 + 4 * Math.floor(Math.random() * 5),
         clean: Math.random() < 0.7,
       }),
-    }
-  if (die < 0.38)
-    return {
-      what: 'note',
-      method: 'POST',
-      path: `/api/lessons/${student.lessonId}/events`,
-      body: event({ kind: 'note', assignmentId: null, text: 'thumb lower, tempo < 80' }),
-    }
-  if (die < 0.4)
-    return {
-      what: 'new drill',
+  },
+  'note': {
+    often: 3,
+    deed: student => tell(student, { kind: 'note', assignmentId: null, text: 'thumb lower, tempo < 80' }),
+  },
+  'new drill': {
+    often: 2,
+    deed: () => ({
       method: 'POST',
       path: '/api/drills',
       body: {
@@ -94,13 +91,15 @@ function next({ students }: BenchTeacher): {
         name: 'Of the bench',
         spec: { version: 1, family: 'order', order: { fingers: [1, 2, 4] } },
       },
-    }
-  if (die < 0.55) return { what: 'today', method: 'GET', path: '/api/today' }
-  if (die < 0.65) return { what: 'students', method: 'GET', path: '/api/students' }
-  if (die < 0.75) return { what: 'student page', method: 'GET', path: `/api/students/${student.id}` }
-  if (die < 0.9) return { what: 'lesson', method: 'GET', path: `/api/lessons/${student.lessonId}` }
-  return { what: 'me', method: 'GET', path: '/api/me' }
+    }),
+  },
+  'today': { often: 15, deed: () => read('/api/today') },
+  'students': { often: 10, deed: () => read('/api/students') },
+  'student page': { often: 10, deed: ({ id }) => read(`/api/students/${id}`) },
+  'lesson': { often: 15, deed: ({ lessonId }) => read(`/api/lessons/${lessonId}`) },
+  'me': { often: 10, deed: () => read('/api/me') },
 }
+const HUNDRED = Object.entries(DEEDS).flatMap(([what, { often }]) => Array<string>(often).fill(what))
 
 /**
  * Ends the lessons that are open and begins new ones, as every real hour does: no lesson goes on for ever. What was
@@ -135,6 +134,7 @@ async function load(
   cookies: readonly string[],
   clients: number,
   seconds: number,
+  among: readonly string[] = HUNDRED,
 ): Promise<readonly Asked[]> {
   const began = performance.now()
   const asked: Asked[] = []
@@ -149,7 +149,8 @@ async function load(
           turned++
           for (const [t, teacher] of present.entries()) present[t] = await turnOver(teacher, cookies[t]!)
         }
-        const { what, method, path, body } = next(present[k]!)
+        const what = pick(among)
+        const { method, path, body } = DEEDS[what]!.deed(pick(present[k]!.students))
         const { ms, status } = await ask(method, path, cookies[k]!, body)
         asked.push({ ms, second, status, what })
       }
@@ -161,6 +162,13 @@ async function load(
 /** Memory of the server's process, MB. */
 const rssMb = () =>
   Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${SERVER_PID}/status`, 'utf8'))![1]) / 1024)
+
+/** Time a process has had the processor, ms: on a busy machine it tells more than the clock does. */
+function cpuMs(pid: string): number {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ')
+  // Of the user and of the system, in hundredths of a second (proc(5)).
+  return 10 * (Number(fields[11]) + Number(fields[12]))
+}
 
 function figures(asked: readonly Asked[], seconds: number): string[] {
   const times = sorted(asked.map(each => each.ms))
@@ -203,13 +211,25 @@ if (mode === 'load') {
   console.log(
     `last minute against the first: ${((100 * last.length) / first.length).toFixed(0)} % of the requests (aim ≥ 90 %); p95 at 50 clients ≤ 300 ms`,
   )
-  for (const what of [...new Set(asked.map(each => each.what))].sort()) {
+  for (const what of Object.keys(DEEDS)) {
     const of = (list: readonly Asked[]) => sorted(list.filter(each => each.what === what).map(each => each.ms))
     const [times, early, late] = [of(asked), of(first), of(last)]
     console.log(
       `  ${what.padEnd(14)} p50 ${at(times, 0.5).toFixed(0)} ms, p95 ${at(times, 0.95).toFixed(0)} ms of ${times.length}; p50 of the first minute ${at(early, 0.5).toFixed(0)}, of the last ${at(late, 0.5).toFixed(0)}`,
     )
   }
+  const worked = () => [SERVER_PID!, DATABASE_PID!].map(cpuMs)
+  const least = new Map(['all', ...Object.keys(DEEDS)].map(what => [what, [Infinity, Infinity]]))
+  // The least of three rounds: what else the machine does only ever adds.
+  for (let round = 0; round < 3; round++)
+    for (const [what, own] of least) {
+      const before = worked()
+      const done = await load(teachers, cookies, 4, 3, what === 'all' ? HUNDRED : [what])
+      for (const [i, ms] of worked().entries()) own[i] = Math.min(own[i]!, (ms - before[i]!) / done.length)
+    }
+  console.log('processor time of one request, ms:')
+  for (const [what, [server, database]] of least)
+    console.log(`  ${what.padEnd(14)} server ${server!.toFixed(2)}, database ${database!.toFixed(2)}`)
 } else if (mode === 'attack') {
   const seconds = 60
   const quiet = await meFor(20)

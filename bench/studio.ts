@@ -169,7 +169,10 @@ export function table(rows: readonly (readonly string[])[]): void {
     )
 }
 
-/** Writes years of lessons straight into the log, oldest first; what is kept beside it is made anew after. */
+/**
+ * Writes years of lessons straight into the log, oldest first: passes of each drill, and at the end of the lesson a
+ * decision on it. What is kept beside the log is made anew after.
+ */
 export async function giveLessons(
   pool: Pool,
   { actor, students }: BenchTeacher,
@@ -180,6 +183,7 @@ export async function giveLessons(
   for (const student of students) {
     let lessons: unknown[][] = []
     let rows: unknown[][] = []
+    let decided: unknown[][] = []
     const flush = async () => {
       if (lessons.length === 0) return
       await pool.query(
@@ -187,11 +191,16 @@ export async function giveLessons(
         [lessons],
       )
       await pool.query(
-        'INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, device_at, device_offset_ms, received_at) VALUES ?',
+        'INSERT INTO lesson_events (id, studio_id, lesson_id, number, actor_id, kind, body, assignment_id, assignment_revision, revision, device_at, device_offset_ms, received_at) VALUES ?',
         [rows],
+      )
+      await pool.query(
+        'INSERT INTO decisions (id, studio_id, assignment_id, revision, event_id, decision, bpm, overruled, at) VALUES ?',
+        [decided],
       )
       lessons = []
       rows = []
+      decided = []
     }
     for (let l = 0; l < lessonsEach; l++) {
       const lessonId = randomUUID()
@@ -210,23 +219,47 @@ export async function giveLessons(
         const id = randomUUID()
         const when = new Date(began + n * 60_000)
         const assignmentId = student.assignmentIds[n % student.assignmentIds.length]!
-        const body =
+        const kind =
           n === EVENTS_A_LESSON
-            ? { id, at: when.toISOString(), kind: 'end' }
-            : { id, at: when.toISOString(), kind: 'pass', assignmentId, bpm: 60 + (l % 40), clean: n % 3 > 0 }
+            ? 'end'
+            : n >= EVENTS_A_LESSON - student.assignmentIds.length
+              ? 'decision'
+              : ('pass' as const)
+        const bpm = 60 + (l % 40)
+        const decision = {
+          revision: l,
+          decision: 'raise',
+          bpm,
+          offered: 'raise',
+          offeredBpm: bpm,
+          offerReason: '',
+          reason: null,
+          supersedes: null,
+        }
+        const body = {
+          id,
+          at: when.toISOString(),
+          kind,
+          ...(kind !== 'end' && { assignmentId }),
+          ...(kind === 'pass' && { bpm, clean: n % 3 > 0 }),
+          ...(kind === 'decision' && decision),
+        }
         rows.push([
           id,
           actor.studioId,
           lessonId,
           n,
           actor.userId,
-          body.kind,
+          kind,
           JSON.stringify(body),
-          body.kind === 'end' ? null : assignmentId,
+          kind === 'end' ? null : assignmentId,
+          kind === 'end' ? null : 0,
+          kind === 'end' ? null : l,
           when,
           0,
           when,
         ])
+        if (kind === 'decision') decided.push([id, actor.studioId, assignmentId, l, id, 'raise', bpm, false, when])
       }
       if (lessons.length >= 50) await flush()
     }

@@ -49,7 +49,7 @@ NITRO_HOST=127.0.0.1 NITRO_PORT=$PORT_APP node ${SERVER_ARGS:-} .output/server/i
 tsx bench/bare-server.ts & PIDS+=($!)
 wait_for "http://127.0.0.1:$PORT_APP/api/health" "${PIDS[0]}" || fail "The server did not come up; see $DB_HOME/server.log."
 sleep 3
-export E2E_ADDRESS=http://127.0.0.1:$PORT_APP BARE_ADDRESS=http://127.0.0.1:$BARE_PORT SERVER_PID=${PIDS[0]}
+export E2E_ADDRESS=http://127.0.0.1:$PORT_APP BARE_ADDRESS=http://127.0.0.1:$BARE_PORT SERVER_PID=${PIDS[0]} DATABASE_PID=$DB_PID
 case "$PART" in
   speed) SCRIPT=bench; say "measuring (about a minute)" ;;
   backup) SCRIPT=backup; say "measuring (some minutes)"; RESTORE_DATABASE_URL=$(db_account fidactyl_restored); export RESTORE_DATABASE_URL; DATABASE_URL=$RESTORE_DATABASE_URL tsx bin/migrate.ts ;;

@@ -7,11 +7,14 @@ import { join } from 'node:path'
 import { text } from 'node:stream/consumers'
 import { pipeline } from 'node:stream/promises'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
-import { eq, sql } from 'drizzle-orm'
+import { asc, eq, sql } from 'drizzle-orm'
+import type { LessonEvent } from '#core/practice/log/events'
 import { openDatabase } from '../db/client'
 import { migrateDatabase } from '../db/migrate'
-import { students, studios, users, writes } from '../db/tables'
+import { lessonEvents, students, studios, users, writes } from '../db/tables'
+import { localEngine } from '../engine/engine'
 import { makeCalendarLink } from '../services/calendar-links'
+import { appendEvent, startLesson } from '../services/lessons'
 import { rememberDevice } from '../services/sign-in'
 import { createStudent } from '../services/students'
 import { isStudioEmpty } from '../services/studio'
@@ -57,6 +60,29 @@ function changed(path: string, change: (files: Record<string, Uint8Array>) => vo
   writeFileSync(copy, zipSync(files))
   return copy
 }
+type Rows = (all: Record<string, unknown>[]) => Record<string, unknown>[]
+/** Replaces a part and its sums: what somebody would do who means it. */
+const resealed = (path: string, table: string, rows: Rows) =>
+  changed(path, files => {
+    const name = `${table}.ndjson`
+    const old = strFromU8(files[name]!)
+      .split('\n')
+      .filter(Boolean)
+      .map(line => JSON.parse(line) as Record<string, unknown>)
+    const next = strToU8(
+      rows(old)
+        .map(row => `${JSON.stringify(row)}\n`)
+        .join(''),
+    )
+    files[name] = next
+    const manifest = manifestOf(path)
+    const parts = manifest.parts.map(part =>
+      part.name === name
+        ? { name, rows: rows(old).length, bytes: next.length, sha256: createHash('sha256').update(next).digest('hex') }
+        : part,
+    )
+    files[MANIFEST] = strToU8(JSON.stringify({ ...manifest, parts }))
+  })
 const why = (path: string) =>
   restoreBackup(otherUrl, path).then(
     () => 'restored',
@@ -81,6 +107,37 @@ describe('a studio’s backup', () => {
     // With the same date the archive as a whole is the same.
     await backUp(otherUrl, teacher.studioId, again, NOW)
     expect(Buffer.compare(readFileSync(path), readFileSync(again))).toBe(0)
+  })
+
+  test('of a time before what was taken back was marked, it is marked when it comes back', async () => {
+    const teacher = await makeTeacher(db)
+    const { studentId, assignmentId } = await makeStudent(db, teacher)
+    const { id: lessonId } = await startLesson(db, teacher, { id: randomUUID(), studentId, slot: null }, NOW)
+    const ids = [randomUUID(), randomUUID(), randomUUID()]
+    for (const [i, event] of [
+      { kind: 'pass', assignmentId, bpm: 72, clean: true },
+      { kind: 'pass', assignmentId, bpm: 76, clean: false },
+      { kind: 'void', eventId: ids[0]! },
+    ].entries()) {
+      const told = { id: ids[i]!, at: later(i).toISOString(), ...event } as LessonEvent
+      await appendEvent(db, localEngine, teacher, lessonId, { event: told, deviceOffsetMs: 0 }, later(i))
+    }
+    const path = file('with-an-undo.zip')
+    await backUp(process.env.DATABASE_URL!, teacher.studioId, path)
+    const older = resealed(path, 'lesson_events', rows => rows.map(({ voided: _voided, ...row }) => row))
+    await restoreBackup(otherUrl, older)
+    const marks = (database: typeof db) =>
+      database
+        .select({ number: lessonEvents.number, voided: lessonEvents.voided, bpm: lessonEvents.bpm })
+        .from(lessonEvents)
+        .where(eq(lessonEvents.lessonId, lessonId))
+        .orderBy(asc(lessonEvents.number))
+    expect(await marks(other.db)).toEqual([
+      { number: 1, voided: true, bpm: 72 },
+      { number: 2, voided: false, bpm: 76 },
+      { number: 3, voided: false, bpm: null },
+    ])
+    expect(await marks(other.db)).toEqual(await marks(db))
   })
 
   test('holds one studio only, all of it, and neither devices nor attempts', async () => {
@@ -135,35 +192,8 @@ describe('a backup that is damaged', () => {
   })
 
   test('one that is sound by its sums but refers to nothing, or to others, changes nothing', async () => {
-    const { createHash } = await import('node:crypto')
     const { path, teacher } = await studio()
-    /** Replaces a part and its sums: what somebody would do who means it. */
-    const forged = (table: string, rows: (all: Record<string, unknown>[]) => Record<string, unknown>[]) =>
-      changed(path, files => {
-        const name = `${table}.ndjson`
-        const old = strFromU8(files[name]!)
-          .split('\n')
-          .filter(Boolean)
-          .map(line => JSON.parse(line) as Record<string, unknown>)
-        const next = strToU8(
-          rows(old)
-            .map(row => `${JSON.stringify(row)}\n`)
-            .join(''),
-        )
-        files[name] = next
-        const manifest = manifestOf(path)
-        const parts = manifest.parts.map(part =>
-          part.name === name
-            ? {
-                name,
-                rows: rows(old).length,
-                bytes: next.length,
-                sha256: createHash('sha256').update(next).digest('hex'),
-              }
-            : part,
-        )
-        files[MANIFEST] = strToU8(JSON.stringify({ ...manifest, parts }))
-      })
+    const forged = (table: string, rows: Rows) => resealed(path, table, rows)
     const nobody = '11111111-1111-4111-8111-111111111111'
     expect(await why(forged('students', rows => rows.map(row => ({ ...row, teacher_id: nobody }))))).toMatch(
       /refers to one of users/,

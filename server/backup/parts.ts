@@ -42,7 +42,8 @@ export interface Part {
 }
 
 function part(table: MySqlTable, key: readonly string[] = ['id'], where = 'studio_id = ?'): Part {
-  const columns = Object.values(getTableColumns(table))
+  // What the database makes of other columns comes of itself.
+  const columns = Object.values(getTableColumns(table)).filter(({ generated }) => generated === undefined)
   return {
     table: getTableName(table),
     columns: columns.map(({ name }) => name),

@@ -155,6 +155,14 @@ async function problemHere(
     : null
 }
 
+/** Marks what was taken back in lessons: an older backup does not say so beside the log. */
+const markTakenBack = (connection: Connection, studioId: string) =>
+  connection.query(
+    `UPDATE lesson_events own JOIN lesson_events other ON other.id = own.voids SET other.voided = TRUE
+     WHERE own.studio_id = ? AND own.voids IS NOT NULL`,
+    [studioId],
+  )
+
 /** What a restore is told, and how it is given up. */
 export interface RestoreOptions {
   readonly progress?: Progress
@@ -207,6 +215,7 @@ export async function restoreBackup(
       signal,
     )
     await rows.flush()
+    await markTakenBack(connection, manifest.studio.id)
     await checkReferences(connection, manifest.studio.id, () => progress?.(done, all))
     await checkRows(connection, manifest)
     signal?.throwIfAborted()

@@ -1,5 +1,8 @@
 import { drizzle } from 'drizzle-orm/mysql2'
 import { createPool } from 'mysql2/promise'
+import { firstComeFirstServed } from './turns'
+
+const CONNECTIONS = 10
 
 /**
  * Opens a database: a pool of connections in UTC and the query builder on it.
@@ -11,11 +14,11 @@ export function openDatabase(url: string) {
     uri: url,
     timezone: 'Z',
     supportBigNumbers: true,
-    connectionLimit: 10,
+    connectionLimit: CONNECTIONS,
     charset: 'UTF8MB4_UNICODE_CI',
     trace: false,
   })
-  return { db: drizzle({ client: pool }), close: () => pool.end(), pool }
+  return { db: drizzle({ client: firstComeFirstServed(pool, CONNECTIONS) }), close: () => pool.end(), pool }
 }
 
 /** The query builder; a transaction is one too. */

@@ -41,22 +41,30 @@ const inOne = unionAll as unknown as <R>(...parts: readonly Draft<R>[]) => Draft
 
 /**
  * The same question of each of some rows, asked as one, so that each keeps its own order and bound.
- * @param draft The question of one; `id` stands for the row's.
- * @returns Asks it of all the ids; the answers lie together in no order.
+ * @param draft The question of one; `id` stands for the row's, `own` for a value of its own.
+ * @returns Asks it of all the ids, with the values they share and those of each; the answers lie together in no order.
  */
 export function questionOfEach<R>(
-  draft: (db: Database, id: Placeholder) => Draft<R>,
-): (db: Database, ids: readonly string[], values: Record<string, unknown>) => Promise<readonly R[]> {
+  draft: (db: Database, id: Placeholder, own: (name: string) => Placeholder) => Draft<R>,
+): (
+  db: Database,
+  ids: readonly string[],
+  values: Record<string, unknown>,
+  each?: (id: string) => object,
+) => Promise<readonly R[]> {
   const written = perDatabase(() => new Map<number, Written<R>>())
   const write = (db: Database, count: number) => {
-    const parts = Array.from({ length: count }, (_, k) => draft(db, given(`id${k}`)))
+    const parts = Array.from({ length: count }, (_, k) => draft(db, given(`id${k}`), name => given(`${name}${k}`)))
     return (count === 1 ? parts[0]! : inOne(...parts)).prepare()
   }
-  return async (db, ids, values) => {
+  return async (db, ids, values, each = () => ({})) => {
     if (ids.length === 0) return []
     const known = written(db)
     const asked = known.get(ids.length) ?? write(db, ids.length)
     known.set(ids.length, asked)
-    return asked.execute({ ...values, ...Object.fromEntries(ids.map((id, k) => [`id${k}`, id])) })
+    const own = ids.flatMap((id, k) =>
+      Object.entries({ id, ...each(id) }).map(([name, value]) => [`${name}${k}`, value]),
+    )
+    return asked.execute({ ...values, ...Object.fromEntries(own) })
   }
 }

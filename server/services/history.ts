@@ -15,10 +15,10 @@ import {
   type Placeholder,
   type SQL,
 } from 'drizzle-orm'
-import { alias } from 'drizzle-orm/mysql-core'
 import { hasSheet } from '#core/families/registry'
 import { localClock } from '#core/practice/schedule/local-time'
-import { isPassed, isPassedByTempo } from '#core/practice/tempo/gate'
+import { isPassed } from '#core/practice/tempo/gate'
+import { isFalling } from '#core/practice/tempo/target'
 import { paceOf } from '#core/practice/tempo/pace'
 import { completedIn, REVIEW_WEEKS, type Completed } from '#core/practice/tempo/review'
 import type { DecisionKind } from '#core/schema/plan-fields'
@@ -28,10 +28,10 @@ import type {
   AssignmentStanding,
   FollowedDrill,
   HeardFault,
-  HeardPass,
   HistoryDecision,
   LessonHearing,
 } from '#shared/contracts/assignments'
+import type { PassHeard } from '#core/practice/log/standing'
 import type { StageEntry } from '#core/practice/log/stage'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import type { Actor } from '../policy/actor'
@@ -43,7 +43,6 @@ import { amongGiven, given, question, questionOfEach } from '../db/question'
 import {
   assignmentRevisions,
   assignments,
-  BY_VOIDED,
   decisions,
   drills,
   drillVersions,
@@ -60,6 +59,9 @@ interface Scope {
   readonly actor: Actor
   readonly today: string
 }
+
+/** How far the clocks of several servers may be apart. */
+const CLOCKS_APART_MS = 3_600_000
 
 /** Passes of a drill that a lesson looks back on: three times the longest run that a plan may ask for. */
 const PASSES_BACK = 60
@@ -91,72 +93,77 @@ const MOMENT = {
   receivedAt: lessonEvents.receivedAt,
 }
 
-/**
- * An event whose undo is looked for. The undo has the table's own name: the query builder writes a named index after an
- * alias, where the server refuses it.
- */
-const heard = alias(lessonEvents, 'heard')
-
-const HEARD_MOMENT = { deviceAt: heard.deviceAt, deviceOffsetMs: heard.deviceOffsetMs, receivedAt: heard.receivedAt }
 /** Events of a kind of a drill outside a lesson, those taken back left out. */
 const elsewhere = (assignmentId: Placeholder, ...kinds: LessonEvent['kind'][]) =>
   and(
-    eq(heard.studioId, given('studioId')),
-    eq(heard.assignmentId, assignmentId),
-    inArray(heard.kind, kinds),
-    ne(heard.lessonId, given('exceptLesson')),
-    isNull(lessonEvents.id),
+    eq(lessonEvents.studioId, given('studioId')),
+    eq(lessonEvents.assignmentId, assignmentId),
+    inArray(lessonEvents.kind, kinds),
+    ne(lessonEvents.lessonId, given('exceptLesson')),
+    eq(lessonEvents.voided, false),
   )
 type Numbered = Pick<typeof lessonEvents.$inferSelect, 'receivedAt' | 'number'>
 /** Events of several lessons by when the server had them. */
 const inOrder = (a: Numbered, b: Numbered) => a.receivedAt.getTime() - b.receivedAt.getTime() || a.number - b.number
 
-// The whole body would put the answers of all drills together on the database's disk.
-const BPM = sql<number>`cast(json_value(${heard.body}, '$.bpm') as double)`.mapWith(Number).as('bpm')
-const CLEAN = sql<boolean>`json_extract(${heard.body}, '$.clean') = 'true'`
-  .mapWith((value: unknown) => Number(value) === 1)
-  .as('clean')
+/** What was heard of a drill outside a lesson that counts for its next decision. */
+interface Counted {
+  /** Decisions made before it: what was heard before them counts no more. */
+  readonly revision: number
+  /** When the latest of them was made. */
+  readonly since: Date
+}
 
 /** The latest passes of each of some drills outside a lesson, undone ones left out. */
-const latestPasses = questionOfEach((db, assignmentId) =>
+const latestPasses = questionOfEach((db, assignmentId, own) =>
   db
     .select({
-      assignmentId: heard.assignmentId,
-      id: heard.id,
-      lessonId: heard.lessonId,
-      revision: heard.revision,
-      number: heard.number,
-      bpm: BPM,
-      clean: CLEAN,
-      ...HEARD_MOMENT,
+      assignmentId: lessonEvents.assignmentId,
+      revision: lessonEvents.revision,
+      number: lessonEvents.number,
+      bpm: lessonEvents.bpm,
+      clean: lessonEvents.clean,
+      ...MOMENT,
     })
-    .from(heard)
-    .leftJoin(lessonEvents, eq(lessonEvents.voids, heard.id), BY_VOIDED)
-    .where(elsewhere(assignmentId, 'pass'))
-    .orderBy(desc(heard.receivedAt))
+    .from(lessonEvents)
+    .where(
+      and(
+        elsewhere(assignmentId, 'pass'),
+        gte(lessonEvents.receivedAt, own('since')),
+        gte(sql`coalesce(${lessonEvents.revision}, 0)`, own('revision')),
+      ),
+    )
+    .orderBy(desc(lessonEvents.receivedAt))
     .limit(PASSES_BACK),
 )
 
-/** The latest passes of some drills outside a lesson, oldest first, times in the student's zone. */
+/**
+ * The passes of some drills outside a lesson that are counted one by one, oldest first, times in the student's zone.
+ * @param counted From where they count, by drill; all the latest where it is left out.
+ */
 async function passesOf(
   db: Database,
   actor: Actor,
   assignmentIds: readonly string[],
   exceptLesson: string,
-): Promise<ReadonlyMap<string, readonly HeardPass[]>> {
+  counted: ReadonlyMap<string, Counted>,
+): Promise<ReadonlyMap<string, readonly PassHeard[]>> {
   const local = localClock(actor.zone)
-  const rows = await latestPasses(db, assignmentIds, { studioId: actor.studioId, exceptLesson })
-  const found = new Map<string, HeardPass[]>(assignmentIds.map(id => [id, []]))
+  const rows = await latestPasses(
+    db,
+    assignmentIds,
+    { studioId: actor.studioId, exceptLesson },
+    id => counted.get(id) ?? { revision: 0, since: new Date(0) },
+  )
+  const found = new Map<string, PassHeard[]>(assignmentIds.map(id => [id, []]))
   for (const row of rows.toSorted(inOrder)) {
     found
       .get(row.assignmentId!)!
       .push({
-        id: row.id,
-        lessonId: row.lessonId,
         kind: 'pass',
         at: local(momentOf(row)),
-        bpm: row.bpm,
-        clean: row.clean,
+        bpm: row.bpm!,
+        clean: row.clean!,
         by: 'teacher',
         revision: row.revision ?? 0,
       })
@@ -168,16 +175,15 @@ async function passesOf(
 const latestSaid = questionOfEach((db, assignmentId) =>
   db
     .select({
-      assignmentId: heard.assignmentId,
-      lessonId: heard.lessonId,
-      number: heard.number,
-      body: heard.body,
-      ...HEARD_MOMENT,
+      assignmentId: lessonEvents.assignmentId,
+      lessonId: lessonEvents.lessonId,
+      number: lessonEvents.number,
+      body: lessonEvents.body,
+      ...MOMENT,
     })
-    .from(heard)
-    .leftJoin(lessonEvents, eq(lessonEvents.voids, heard.id), BY_VOIDED)
+    .from(lessonEvents)
     .where(elsewhere(assignmentId, 'fault', 'fault-gone', 'rating'))
-    .orderBy(desc(heard.receivedAt))
+    .orderBy(desc(lessonEvents.receivedAt))
     .limit(SAID_BACK),
 )
 const hearingsBack = questionOfEach((db, assignmentId) =>
@@ -249,10 +255,17 @@ function lessonLogsOf(
   openedIn: string | undefined,
 ): AgendaItem['lessonLogs'] {
   const logs = new Map(
-    heardIn.map(({ lessonId, startedAt }) => [lessonId, { at: local(startedAt.toISOString()), said: [] as SaidRow[] }]),
+    heardIn.map(({ lessonId, startedAt, bestCleanBpm }) => [
+      lessonId,
+      {
+        at: local(startedAt.toISOString()),
+        said: [] as SaidRow[],
+        bestCleanBpm: bestCleanBpm as number | null | undefined,
+      },
+    ]),
   )
   for (const row of said.toSorted(inOrder)) {
-    const log = logs.get(row.lessonId) ?? { at: local(momentOf(row)), said: [] }
+    const log = logs.get(row.lessonId) ?? { at: local(momentOf(row)), said: [], bestCleanBpm: undefined }
     log.said.push(row)
     // When the server had it: by a device's clock, measured anew with each event, it might lie before the decision.
     if (row.lessonId === openedIn) log.at = local(row.receivedAt.toISOString())
@@ -268,6 +281,7 @@ function lessonLogsOf(
         kind: 'lesson',
         ...(quality !== undefined && { quality }),
         faults: log.said.flatMap(({ body }) => (body.kind === 'fault' ? [body.fault] : [])),
+        ...(log.bestCleanBpm !== undefined && { bestCleanBpm: log.bestCleanBpm }),
       }
     })
 }
@@ -371,10 +385,7 @@ const newestDecisions = question(db =>
   db
     .select(DECIDED)
     .from(standings)
-    .innerJoin(
-      decisions,
-      and(eq(decisions.assignmentId, standings.assignmentId), eq(decisions.revision, sql`${standings.revision} - 1`)),
-    )
+    .innerJoin(decisions, LATEST_DECISION)
     .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
     .where(amongGiven(standings.assignmentId, 'ids')),
 )
@@ -382,19 +393,17 @@ const newestDecisions = question(db =>
 /** The latest decision on each of some drills that did not fall in a lesson; a drill without one is left out. */
 async function lastDecisions(
   db: Database,
-  actor: Actor,
   assignmentIds: readonly string[],
   exceptLesson: string,
-): Promise<ReadonlyMap<string, HistoryDecision>> {
-  const local = localClock(actor.zone)
+): Promise<ReadonlyMap<string, DecidedRow>> {
   const newest = await newestDecisions(db, { ids: assignmentIds })
   const found = new Map(
-    newest.filter(row => row.lessonId !== exceptLesson).map(row => [row.assignmentId, decisionOf(row, local)]),
+    newest.filter(row => row.lessonId !== exceptLesson).map(row => [row.assignmentId, row as DecidedRow]),
   )
   // Decided in this very lesson: then the one before it is looked for.
   const decidedHere = newest.filter(row => row.lessonId === exceptLesson).map(row => row.assignmentId)
   for (const before of await decisionElsewhere(db, decidedHere, { lessonId: exceptLesson }))
-    found.set(before.assignmentId, decisionOf(before, local))
+    found.set(before.assignmentId, before)
   return found
 }
 
@@ -443,13 +452,21 @@ const setFields = {
   bpm: standings.bpm,
   lessonsSinceRise: standings.lessonsSinceRise,
   stageSince: standings.stageSince,
+  decided: decisions.decision,
 }
+/** The latest decision on a set drill, beside its standing. */
+const LATEST_DECISION = and(
+  eq(decisions.assignmentId, standings.assignmentId),
+  eq(decisions.revision, sql`${standings.revision} - 1`),
+)
 interface SetRow
   extends
     Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt' | 'opensAfter'>,
     Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise' | 'stageSince'> {
   readonly drillName: string
   readonly family: string
+  /** What was decided last; null before the first decision. */
+  readonly decided: DecisionKind | null
   /** No stage of its path follows the one it is at. */
   readonly lastStage: boolean
 }
@@ -489,38 +506,25 @@ async function waitingAmong(db: Database, rows: readonly SetRow[]): Promise<Wait
     return gate && hasSheet(gate) ? [{ id: row.id, gate }] : []
   })
   if (held.length === 0) return new Map()
-  const gates = held.map(({ gate }) => gate.id)
-  const decidedOn = held.filter(({ gate }) => !isPassedByTempo(gate.plan)).map(({ gate }) => gate.id)
-  const [clean, latest] = await Promise.all([
-    cleanTempos(db, gates),
-    decidedOn.length > 0 ? newestDecisions(db, { ids: decidedOn }) : [],
-  ])
-  const decided = new Map(latest.map(({ assignmentId, body }) => [assignmentId, body as LessonEventOf<'decision'>]))
+  const clean = await cleanTempos(
+    db,
+    held.map(({ gate }) => gate.id),
+  )
   return new Map(
     held
       .filter(
-        ({ gate: { id, plan, lastStage } }) =>
-          !lastStage ||
-          !isPassed({ plan, cleanBpm: clean.get(id) ?? null, decided: decided.get(id)?.decision ?? null }),
+        ({ gate: { id, plan, lastStage, decided } }) =>
+          !lastStage || !isPassed({ plan, cleanBpm: clean.get(id) ?? null, decided }),
       )
       .map(({ id, gate }) => [id, gate.drillName]),
   )
 }
 
-const latestOf = alias(decisions, 'latest')
-/** The latest decisions of those set drills whose very last one completed them: as many as there are reviews. */
+/** The latest decisions on some completed drills: as many as there are reviews. */
 const completions = question(db =>
   db
     .select({ assignmentId: decisions.assignmentId, decision: decisions.decision, at: decisions.at })
     .from(standings)
-    .innerJoin(
-      latestOf,
-      and(
-        eq(latestOf.assignmentId, standings.assignmentId),
-        eq(latestOf.revision, sql`${standings.revision} - 1`),
-        eq(latestOf.decision, 'done'),
-      ),
-    )
     .innerJoin(
       decisions,
       and(
@@ -535,9 +539,10 @@ const completions = question(db =>
 /** Which of some set drills are completed, and since when. */
 async function completedAmong(
   db: Database,
-  ids: readonly string[],
+  rows: readonly SetRow[],
   local: (instant: string) => string,
 ): Promise<ReadonlyMap<string, Completed>> {
+  const ids = rows.filter(row => row.decided === 'done').map(row => row.id)
   if (ids.length === 0) return new Map()
   const runs = new Map<string, { readonly decision: DecisionKind; readonly at: string }[]>()
   for (const { assignmentId, decision, at } of await completions(db, { ids }))
@@ -599,6 +604,7 @@ const detailed = (which: SQL) =>
       )
       .innerJoin(stages, and(eq(stages.assignmentId, assignments.id), eq(stages.number, assignments.stage)))
       .innerJoin(standings, eq(standings.assignmentId, assignments.id))
+      .leftJoin(decisions, LATEST_DECISION)
       .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
       .innerJoin(drills, eq(drills.id, drillVersions.drillId))
       .where(and(eq(assignments.studioId, given('studioId')), eq(assignments.studentId, given('studentId')), which))
@@ -626,11 +632,7 @@ async function detailsOf(
       db,
       rows.map(row => row.id),
     ),
-    completedAmong(
-      db,
-      rows.map(row => row.id),
-      local,
-    ),
+    completedAmong(db, rows, local),
   ])
   return rows.map(row => ({
     ...standingOf(row, waiting, completed, scope.today, local),
@@ -731,20 +733,35 @@ export async function agendaNow(
   const ids = set.map(each => each.id)
   if (ids.length === 0) return []
   const entered = stagesBefore(db, ids, lesson.id, localClock(actor.zone))
+  const decisionsBefore = lastDecisions(db, ids, lesson.id)
+  // What was heard before the last decision counts no more, but for how fast it was; of a falling tempo not even that
+  // is known of a lesson as a whole, so there all passes are told.
+  const counted = decisionsBefore.then(
+    found =>
+      new Map(
+        set.flatMap(({ id, plan }) => {
+          const last = found.get(id)
+          return last && !isFalling(plan)
+            ? [[id, { revision: last.revision + 1, since: new Date(last.receivedAt.getTime() - CLOCKS_APART_MS) }]]
+            : []
+        }),
+      ),
+  )
   const [passes, said, practised, before, decided] = await Promise.all([
-    passesOf(db, actor, ids, lesson.id),
+    counted.then(known => passesOf(db, actor, ids, lesson.id, known)),
     saidOf(db, actor, ids, lesson.id, entered),
     practiceOfDrills(db, actor, ids),
     entered,
-    lastDecisions(db, actor, ids, lesson.id),
+    decisionsBefore,
   ])
+  const local = localClock(actor.zone)
   return set.map(({ from, ...each }): AgendaItem => ({
     ...each,
     stageBefore: stageOf(before.get(each.id) ?? { number: each.stageNumber, from, since: each.stageSince }),
     passes: passes.get(each.id)!,
     ...said.get(each.id)!,
     ...practised.get(each.id)!,
-    decisions: [decided.get(each.id)].filter(decision => decision !== undefined),
+    decisions: [decided.get(each.id)].flatMap(row => (row ? [decisionOf(row, local)] : [])),
   }))
 }
 
@@ -773,6 +790,7 @@ const setForSome = question(db =>
     .select(setFields)
     .from(assignments)
     .innerJoin(standings, eq(standings.assignmentId, assignments.id))
+    .leftJoin(decisions, LATEST_DECISION)
     .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
     .innerJoin(drills, eq(drills.id, drillVersions.drillId))
     .where(
@@ -795,14 +813,7 @@ export async function standingsOf(
   if (studentIds.length === 0) return found
   const rows = await setForSome(db, { studioId: scope.actor.studioId, ids: studentIds })
   const local = localClock(scope.actor.zone)
-  const [waiting, completed] = await Promise.all([
-    waitingAmong(db, rows),
-    completedAmong(
-      db,
-      rows.map(row => row.id),
-      local,
-    ),
-  ])
+  const [waiting, completed] = await Promise.all([waitingAmong(db, rows), completedAmong(db, rows, local)])
   for (const row of rows) {
     const standing = standingOf(row, waiting, completed, scope.today, local)
     if (standing.waitsFor === null) found.get(row.studentId)!.push(standing)

@@ -295,18 +295,13 @@ async function assertOwnDrills(tx: Database, lesson: Lesson, { items }: LessonEv
 /** The pass, fault or note an undo names. @throws DomainError when it is not there, cannot be undone or was undone. */
 async function voidedBy(tx: Database, lesson: Lesson, event: LessonEventOf<'void'>): Promise<LessonEvent> {
   const [target] = await tx
-    .select({ kind: lessonEvents.kind, body: lessonEvents.body })
+    .select({ kind: lessonEvents.kind, body: lessonEvents.body, voided: lessonEvents.voided })
     .from(lessonEvents)
     .where(and(eq(lessonEvents.id, event.eventId), eq(lessonEvents.lessonId, lesson.id)))
   if (!target) throw notFound('event to undo')
   if (!isVoidable(target.body))
     throw new DomainError('invalid', `a ${target.kind} cannot be undone this way`, { path: 'event.eventId' })
-  const [before] = await tx
-    .select({ id: lessonEvents.id })
-    .from(lessonEvents)
-    .where(eq(lessonEvents.voids, event.eventId))
-    .limit(1)
-  if (before) throw new DomainError('conflict', `this ${target.kind} was taken back already`)
+  if (target.voided) throw new DomainError('conflict', `this ${target.kind} was taken back already`)
   return target.body
 }
 
@@ -460,6 +455,8 @@ export function appendEvent(
         deviceOffsetMs,
         receivedAt: now,
       })
+    if (event.kind === 'void')
+      await tx.update(lessonEvents).set({ voided: true }).where(eq(lessonEvents.id, event.eventId))
     const counted = pass === null ? 0 : voided ? -1 : 1
     await tx
       .update(lessons)

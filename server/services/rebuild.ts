@@ -4,7 +4,7 @@ import { stageAfter } from '#core/practice/log/stage'
 import { tallyOf } from '#core/practice/log/tally'
 import { foldLesson } from '#core/practice/log/fold'
 import type { Database } from '../db/client'
-import { assignments, BY_VOIDED, hearings, lessonEvents, lessons, standings } from '../db/tables'
+import { assignments, hearings, lessonEvents, lessons, standings } from '../db/tables'
 
 const AT_ONCE = 200
 
@@ -20,6 +20,17 @@ async function* parts<R extends { readonly id: string }>(
   }
 }
 
+/** Marks anew, in the log of a lesson, what was taken back. */
+async function rebuildMarks(
+  db: Database,
+  log: readonly Pick<typeof lessonEvents.$inferSelect, 'id' | 'body' | 'voided'>[],
+): Promise<void> {
+  const takenBack = new Set(log.flatMap(({ body }) => (body.kind === 'void' ? [body.eventId] : [])))
+  for (const { id, voided } of log)
+    if (voided !== takenBack.has(id))
+      await db.update(lessonEvents).set({ voided: !voided }).where(eq(lessonEvents.id, id))
+}
+
 /** Makes the sums of every lesson anew from its log. */
 async function rebuildLessons(db: Database): Promise<number> {
   let count = 0
@@ -28,7 +39,12 @@ async function rebuildLessons(db: Database): Promise<number> {
   for await (const rows of parts(read)) {
     for (const { id } of rows) {
       const log = await db
-        .select({ number: lessonEvents.number, body: lessonEvents.body })
+        .select({
+          id: lessonEvents.id,
+          number: lessonEvents.number,
+          body: lessonEvents.body,
+          voided: lessonEvents.voided,
+        })
         .from(lessonEvents)
         .where(eq(lessonEvents.lessonId, id))
         .orderBy(asc(lessonEvents.number))
@@ -41,6 +57,7 @@ async function rebuildLessons(db: Database): Promise<number> {
           lastNumber: log.at(-1)?.number ?? 0,
         })
         .where(eq(lessons.id, id))
+      await rebuildMarks(db, log)
       count++
     }
   }
@@ -73,17 +90,19 @@ async function historyOf(
       ),
     )
   const undone: typeof own = []
-  const ids = own.filter(row => row.event.kind === 'pass').map(row => row.id)
+  const passes = new Set(own.filter(row => row.event.kind === 'pass').map(row => row.id))
+  const ids = [...new Set(own.map(row => row.lessonId))]
   for (let i = 0; i < ids.length; i += AT_ONCE) {
     undone.push(
       ...(await db
         .select(fields)
-        .from(lessonEvents, BY_VOIDED)
+        .from(lessonEvents)
         .innerJoin(lessons, eq(lessons.id, lessonEvents.lessonId))
-        .where(inArray(lessonEvents.voids, ids.slice(i, i + AT_ONCE)))),
+        .where(and(inArray(lessonEvents.lessonId, ids.slice(i, i + AT_ONCE)), eq(lessonEvents.kind, 'void')))),
     )
   }
-  return [...own, ...undone].sort(
+  const ofThese = ({ event }: (typeof own)[number]) => event.kind === 'void' && passes.has(event.eventId)
+  return [...own, ...undone.filter(ofThese)].sort(
     (a, b) =>
       a.receivedAt.getTime() - b.receivedAt.getTime() ||
       a.startedAt.getTime() - b.startedAt.getTime() ||

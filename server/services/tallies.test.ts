@@ -1,10 +1,10 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { localEngine } from '../engine/engine'
-import { asc, eq, inArray } from 'drizzle-orm'
+import { and, asc, eq, inArray, not } from 'drizzle-orm'
 import fc from 'fast-check'
 import type { LessonEvent } from '#core/practice/log/events'
-import { hearings, lessons, standings } from '../db/tables'
+import { hearings, lessonEvents, lessons, standings } from '../db/tables'
 import { makeStudent, makeTeacher, NOW, openTestDatabase, PLAN } from '../tests/studio'
 import { appendEvent, startLesson } from './lessons'
 import { rebuildMissing, rebuildTallies } from './rebuild'
@@ -30,6 +30,11 @@ async function kept(assignmentIds: readonly string[], lessonIds: readonly string
       .from(lessons)
       .where(inArray(lessons.id, [...lessonIds]))
       .orderBy(asc(lessons.id)),
+    takenBack: await db
+      .select({ id: lessonEvents.id })
+      .from(lessonEvents)
+      .where(and(inArray(lessonEvents.lessonId, [...lessonIds]), eq(lessonEvents.voided, true)))
+      .orderBy(asc(lessonEvents.id)),
   }
 }
 
@@ -121,9 +126,12 @@ describe('what is kept beside the log', () => {
     }
     const written = await kept(assignmentIds, lessonIds)
     expect(written.hearings.length).toBeGreaterThan(20)
+    expect(written.takenBack.length).toBeGreaterThan(5)
     // Thrown away and made anew by the command's own code.
     await db.delete(hearings).where(inArray(hearings.assignmentId, assignmentIds))
     await db.delete(standings).where(inArray(standings.assignmentId, assignmentIds))
+    const wrong = not(lessonEvents.voided)
+    await db.update(lessonEvents).set({ voided: wrong }).where(inArray(lessonEvents.lessonId, lessonIds))
     await db.update(lessons).set({ passes: 99, clean: 98, lastNumber: 97 }).where(inArray(lessons.id, lessonIds))
     await rebuildMissing(db)
     expect(await kept(assignmentIds, lessonIds)).toEqual(written)

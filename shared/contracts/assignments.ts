@@ -74,12 +74,6 @@ export const planBody = z.strictObject({ id: writeId, plan: planSchema, targetOn
 
 export const endAssignmentBody = z.strictObject({ id: writeId, ended: z.boolean() })
 
-/** A pass, in which lesson it was heard. */
-export interface HeardPass extends PassHeard {
-  readonly id: string
-  readonly lessonId: string
-}
-
 /** A fault that was put down in an earlier lesson. */
 export interface HeardFault extends Pick<LessonEventOf<'fault'>, 'id' | 'fault' | 'finger' | 'instead'> {
   /** Local day. */
@@ -155,7 +149,7 @@ export interface AssignmentDetail extends AssignmentStanding {
  * decision looks at.
  */
 export interface AgendaItem extends AssignmentDetail {
-  readonly passes: readonly HeardPass[]
+  readonly passes: readonly PassHeard[]
   /** Faults of the latest lessons with it, the latest first. */
   readonly faults: readonly HeardFault[]
   /** The latest lessons with it, oldest first: how it sounded and what was wrong. */

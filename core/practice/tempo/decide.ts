@@ -66,7 +66,7 @@ const review: Rule = ({ plan, bpm, history }) => {
 /** A clean pass at the target, heard by the teacher, in each of the last two lessons. */
 const done: Rule = ({ plan, bpm, history }) => {
   const lessons = lessonDays(history).slice(-2)
-  const reached = lessons.filter(({ passes }) => passes.some(pass => pass.clean && reaches(plan, pass.bpm)))
+  const reached = lessons.filter(({ clean }) => clean.some(heardBpm => reaches(plan, heardBpm)))
   if (reached.length < 2) return null
   return {
     decision: 'done',

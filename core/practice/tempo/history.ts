@@ -26,12 +26,17 @@ export interface PracticeEvent {
   readonly by: Listener
 }
 
-/** A lesson as a whole: how well the drill sounded (1 to 5) where the teacher said so, and the faults heard in it. */
+/**
+ * A lesson as a whole: how well the drill sounded (1 to 5) where the teacher said so, the faults heard in it and, where
+ * its passes are not told of one by one, the fastest that was clean.
+ */
 export interface LessonHeld {
   readonly at: string
   readonly kind: 'lesson'
   readonly quality?: number
   readonly faults: readonly Fault[]
+  /** bpm; null where none was clean, left out where none was heard. */
+  readonly bestCleanBpm?: number | null
 }
 
 /** A pain that stands on the student's card. */
@@ -99,23 +104,27 @@ export const cleanRun = (passes: readonly PassEvent[]): readonly PassEvent[] =>
 export const slipRun = (passes: readonly PassEvent[]): readonly PassEvent[] =>
   passes.slice(passes.findLastIndex(pass => pass.clean) + 1)
 
-/** One lesson of a history: its day, and the passes the teacher heard in it. */
+/** One lesson of a history: its day, and how fast the teacher heard clean passes in it, as far as that is told. */
 export interface LessonDay {
   readonly day: string
-  readonly passes: readonly PassEvent[]
+  /** bpm. */
+  readonly clean: readonly number[]
+}
+
+/** What an event says of a lesson: tempos of clean passes the teacher heard, bpm; null where it is of no lesson. */
+function cleanIn(event: HistoryEvent): readonly number[] | null {
+  if (event.kind === 'pass' && event.by === 'teacher') return event.clean ? [event.bpm] : []
+  return event.kind === 'lesson' ? [event.bestCleanBpm ?? []].flat() : null
 }
 
 /**
  * The days on which there was a lesson, oldest first: those that are told of, and those of passes the teacher heard.
  */
 export function lessonDays(history: readonly HistoryEvent[]): readonly LessonDay[] {
-  const heard = new Map<string, PassEvent[]>()
+  const heard = new Map<string, number[]>()
   for (const event of history) {
-    const passed = event.kind === 'pass' && event.by === 'teacher'
-    if (!passed && event.kind !== 'lesson') continue
-    const passes = heard.get(dayOf(event.at)) ?? []
-    if (passed) passes.push(event)
-    heard.set(dayOf(event.at), passes)
+    const clean = cleanIn(event)
+    if (clean) heard.set(dayOf(event.at), [...(heard.get(dayOf(event.at)) ?? []), ...clean])
   }
-  return [...heard].map(([day, passes]) => ({ day, passes })).toSorted((a, b) => a.day.localeCompare(b.day))
+  return [...heard].map(([day, clean]) => ({ day, clean })).toSorted((a, b) => a.day.localeCompare(b.day))
 }

@@ -1,5 +1,5 @@
 import type { Plan } from '../../schema/plan-fields'
-import { dayOf, lessonDays, passesOf, practiceOf, type HistoryEvent } from './history'
+import { dayOf, lessonDays, lessonsOf, passesOf, practiceOf, type HistoryEvent } from './history'
 import { isFalling, isTimed, reaches } from './target'
 
 /** Lessons without a rise that make a plateau, and the days of practice each of them wants. */
@@ -40,13 +40,16 @@ export function plateauOf(plan: Plan, history: readonly HistoryEvent[], bestBefo
   const comingFrom = lessons.map((lesson, i) => daysBetween(lesson.day, lessons[i + 1]?.day ?? '~'))
   if (![leadingTo, comingFrom].some(counts => counts.every(count => count >= DAYS_EACH))) return null
 
-  const passes = passesOf(history)
+  const heard = [
+    ...passesOf(history).map(({ at, bpm, clean }) => ({ at, bpm: clean ? bpm : null })),
+    ...lessonsOf(history).flatMap(({ at, bestCleanBpm: bpm }) => (bpm === undefined ? [] : [{ at, bpm }])),
+  ]
   // Of a drill that nobody ever heard nothing can be said.
-  if (passes.length === 0 && bestBefore === null) return null
-  const clean = passes.filter(pass => pass.clean)
+  if (heard.length === 0 && bestBefore === null) return null
+  const clean = heard.flatMap(({ at, bpm }) => (bpm === null ? [] : [{ at, bpm }]))
   const best = fastest(clean, bestBefore)
   const bestAtFirst = fastest(
-    clean.filter(pass => dayOf(pass.at) <= first.day),
+    clean.filter(({ at }) => dayOf(at) <= first.day),
     bestBefore,
   )
   if (best !== bestAtFirst || (best !== null && reaches(plan, best))) return null

@@ -1,0 +1,85 @@
+import { expect, test } from '@jest/globals'
+import type { Pool } from 'mysql2/promise'
+import { cameAt, firstComeFirstServed } from './turns'
+
+/** A pool whose questions are answered when they are told to be; it holds what was asked, in order. */
+function slowPool() {
+  const asked: string[] = []
+  const answers: (() => void)[] = []
+  let away = false
+  const pool = {
+    query: (text: string) => {
+      asked.push(text)
+      return new Promise<string>(answer => answers.push(() => answer(text)))
+    },
+    getConnection: async () => {
+      if (away) throw new Error('the database is away')
+      asked.push('connection')
+      return { release: () => asked.push('released') }
+    },
+  } as unknown as Pool
+  return {
+    pool,
+    asked,
+    answer: async () => {
+      answers.shift()!()
+      await new Promise(setImmediate)
+    },
+    goAway: (now: boolean) => {
+      away = now
+    },
+  }
+}
+
+test('what a request that came earlier asks goes before what waits longer of those that came later', async () => {
+  const { pool, asked, answer } = slowPool()
+  const turns = firstComeFirstServed(pool, 1)
+  void turns.query('one that is being answered')
+  void cameAt(30, () => turns.query('third request'))
+  void cameAt(20, () => turns.query('second request'))
+  void cameAt(10, async () => {
+    await turns.query('first request')
+    await turns.query('first request again')
+  })
+  await new Promise(setImmediate)
+  expect(asked).toEqual(['one that is being answered'])
+  for (let i = 0; i < 4; i++) await answer()
+  // The turn was given on before the first request asked again.
+  expect(asked.slice(1)).toEqual(['first request', 'second request', 'first request again', 'third request'])
+})
+
+test('so many are asked at once as there are connections, and those of one request keep their order', async () => {
+  const { pool, asked, answer } = slowPool()
+  const turns = firstComeFirstServed(pool, 2)
+  cameAt(10, () => ['a', 'b', 'c', 'd'].forEach(text => void turns.query(text)))
+  await new Promise(setImmediate)
+  expect(asked).toEqual(['a', 'b'])
+  await answer()
+  expect(asked).toEqual(['a', 'b', 'c'])
+  await answer()
+  expect(asked).toEqual(['a', 'b', 'c', 'd'])
+})
+
+test('a connection keeps its turn until it is given back', async () => {
+  const { pool, asked } = slowPool()
+  const turns = firstComeFirstServed(pool, 1)
+  const connection = await turns.getConnection()
+  void turns.query('waits')
+  await new Promise(setImmediate)
+  expect(asked).toEqual(['connection'])
+  connection.release()
+  await new Promise(setImmediate)
+  expect(asked).toEqual(['connection', 'released', 'waits'])
+})
+
+test('a connection that could not be had, or a question that failed, holds nobody up', async () => {
+  const { pool, asked, goAway } = slowPool()
+  const refusing = { ...pool, execute: () => Promise.reject(new Error('refused')) } as unknown as Pool
+  const turns = firstComeFirstServed(refusing, 1)
+  goAway(true)
+  await expect(turns.getConnection()).rejects.toThrow('away')
+  await expect(turns.execute('failing')).rejects.toThrow('refused')
+  goAway(false)
+  await turns.getConnection()
+  expect(asked).toEqual(['connection'])
+})
