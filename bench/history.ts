@@ -8,7 +8,7 @@ import { rebuildTallies } from '../server/services/rebuild'
 import { listStudents } from '../server/services/roster'
 import { readStudent } from '../server/services/students'
 import { readToday } from '../server/services/today'
-import { at, benchStudio, enter, giveLessons, sorted, table } from './studio'
+import { at, benchStudio, enter, forgetLessons, giveLessons, sorted, table } from './studio'
 
 const { E2E_ADDRESS, DATABASE_URL } = process.env
 const address = E2E_ADDRESS!
@@ -63,13 +63,13 @@ const get = async (path: string) => {
   if (!answer.ok) throw new Error(`${path}: ${answer.status}`)
 }
 const rows: string[][] = [['', 'events', 'p50', 'p95', 'its queries alone', 'ratio of the medians']]
-let written = 0
+/** Over how many days so many events lie. */
+const DAYS_BACK: Readonly<Record<number, number>> = { 10_000: 60, 100_000: 700, 1_000_000: 6000 }
 /** The most events to go to: fewer where only a part is looked at. */
 const most = Number(process.argv[3] ?? 1_000_000)
 for (const events of [10_000, 100_000, 1_000_000].filter(each => each <= most)) {
-  // Each batch lies further back, so that the newest lessons stay the newest.
-  await giveLessons(pool, teacher!, events - written, written === 0 ? 60 : written < 50_000 ? 700 : 6000)
-  written = events
+  await forgetLessons(pool, teacher!)
+  await giveLessons(pool, teacher!, events, DAYS_BACK[events]!)
   const seconds = (await timed(() => rebuildTallies(db))) / 1000
   console.log(
     `${events.toLocaleString('en-GB')} events written; what is kept beside the log made anew in ${seconds.toFixed(0)} s`,

@@ -169,6 +169,20 @@ export function table(rows: readonly (readonly string[])[]): void {
     )
 }
 
+/** Takes away the lessons that were given so; those that are open stay. */
+export async function forgetLessons(pool: Pool, { actor }: BenchTeacher): Promise<void> {
+  const connection = await pool.getConnection()
+  await connection.query('SET SESSION foreign_key_checks = 0')
+  await connection.query('DELETE FROM decisions WHERE studio_id = ?', [actor.studioId])
+  await connection.query(
+    'DELETE e FROM lesson_events e JOIN lessons l ON l.id = e.lesson_id WHERE l.studio_id = ? AND l.ended_at IS NOT NULL',
+    [actor.studioId],
+  )
+  await connection.query('DELETE FROM hearings WHERE studio_id = ?', [actor.studioId])
+  await connection.query('DELETE FROM lessons WHERE studio_id = ? AND ended_at IS NOT NULL', [actor.studioId])
+  connection.destroy()
+}
+
 /**
  * Writes years of lessons straight into the log, oldest first: passes of each drill, and at the end of the lesson a
  * decision on it. What is kept beside the log is made anew after.

@@ -1,12 +1,10 @@
 <script setup lang="ts">
 import { openingOf } from '#core/families/opening'
 import { familyNamed } from '#core/families/registry'
-import { leftOver } from '#core/fitting/fit'
-import { careOf } from '#core/hand/care'
+import { usesFingerInCare } from '#core/fitting/set-drill'
 import { barTicks } from '#core/line/ticks'
-import { changedSpec } from '#core/schema/change'
 import { variationInWords } from '#core/wording/decision'
-import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
+import type { HeardFault } from '#shared/contracts/assignments'
 
 definePageMeta({ layout: 'bare' })
 const route = useRoute()
@@ -30,22 +28,10 @@ function choose(assignmentId: string) {
   metronome.stop()
   run.choose(assignmentId)
 }
-/** The sheet by itself and large, to play from and to show. */
 const demonstrating = ref(false)
-// As large as two screens hold it: who plays from it scrolls once at most.
-const { height: windowHeight } = useWindowSize()
-/** The dialog that is open, if any. */
-const asking = ref<'note' | 'fault' | 'pain' | 'bring' | 'home' | 'agenda' | 'homework' | 'end' | null>(null)
-const isAsking = (which: NonNullable<typeof asking.value>) =>
-  computed({
-    get: () => asking.value === which,
-    set: open => {
-      asking.value = open ? which : null
-    },
-  })
-const [noting, faulting, bringing] = [isAsking('note'), isAsking('fault'), isAsking('bring')]
-const [hurting, reporting, ending] = [isAsking('pain'), isAsking('home'), isAsking('end')]
-const [arranging, giving] = [isAsking('agenda'), isAsking('homework')]
+const asking = useOneOpen('note', 'fault', 'pain', 'bring', 'home', 'agenda', 'homework', 'end')
+const { note: noting, fault: faulting, bring: bringing, pain: hurting } = asking.is
+const { home: reporting, end: ending, agenda: arranging, homework: giving } = asking.is
 /** The drills of this lesson as homework is made of them, the tempo as it was decided on here. */
 const toTakeHome = computed(() =>
   agenda.value.map(set => ({
@@ -54,15 +40,12 @@ const toTakeHome = computed(() =>
     heardOn: lesson.passesOf(set).length > 0 ? today.value : (set.lessonLogs.at(-1)?.at.slice(0, 10) ?? null),
   })),
 )
-const ask = (which: NonNullable<typeof asking.value>) => () => {
-  asking.value = which
-}
 /** A pain is a fault of this drill, and stands on the student's card wherever they are taught. */
 async function heard(...[fault, fingers]: Parameters<typeof run.fault>) {
   run.fault(fault, fingers)
   if (fault !== 'pain') return
   await nextTick()
-  asking.value = 'pain'
+  asking.open('pain')
 }
 const stillThere = ({ fault, finger, instead }: HeardFault) =>
   run.fault(fault, { ...(finger !== undefined && { finger }), ...(instead !== undefined && { instead }) })
@@ -72,7 +55,7 @@ const unanswered = computed(
 )
 function end() {
   metronome.stop()
-  asking.value = null
+  asking.close()
   run.end()
 }
 function step(by: 1 | -1) {
@@ -84,12 +67,7 @@ const place = computed(() => agenda.value.findIndex(set => set.id === current.va
 /** Drills of the agenda that use a finger this hand is to be spared. */
 const straining = computed(() => {
   const { hand } = detail.value?.student ?? {}
-  if (!hand || careOf(hand, {}, null) === null) return new Set<string>()
-  const strains = (set: AgendaItem) =>
-    leftOver(changedSpec(set.spec, set.change), hand, set.pins).some(
-      each => 'rule' in each && (each.rule === 'spared' || each.rule === 'excluded'),
-    )
-  return new Set(agenda.value.filter(strains).map(set => set.id))
+  return new Set(agenda.value.filter(set => hand && usesFingerInCare(set, hand)).map(set => set.id))
 })
 /** The drill on the bench, with the way back to this lesson; fitted to the hand when it is asked for anew. */
 const onBench = (fitted: boolean) => ({
@@ -114,40 +92,15 @@ const openHelp = (family: string) =>
 
 const when = useWhen()
 const today = computed(() => when.today().toISODate()!)
+const demonstrate = () => {
+  demonstrating.value = score.value !== null
+}
 const offer = useTemplateRef<{ take: () => void; overrule: () => void }>('offer')
 const room = useTemplateRef('room')
 const { height } = useElementSize(room)
 const wide = useMediaQuery('(min-width: 64rem)')
-const shortcuts = [
-  { key: ' ', label: 'Play or stop', run: () => metronome.toggle() },
-  { key: 'j', label: 'A clean pass', run: () => score.value && counting.value && run.pass(true) },
-  { key: 'k', label: 'A slip', run: () => score.value && counting.value && run.pass(false) },
-  { key: 'u', label: 'Take back what was done last', run: run.undo },
-  { key: 'o', label: 'Take the offer', run: () => offer.value?.take() },
-  { key: 'w', label: 'Decide otherwise', run: () => offer.value?.overrule() },
-  { key: 'ArrowRight', label: 'Next drill', run: () => step(1) },
-  { key: 'ArrowLeft', label: 'Previous drill', run: () => step(-1) },
-  { key: 'f', label: 'Put down a fault', run: ask('fault') },
-  { key: 'a', label: 'Arrange the lesson', run: ask('agenda') },
-  { key: 'd', label: 'Demonstrate', run: () => score.value && (demonstrating.value = true) },
-  { key: 'h', label: 'Put down what was practised at home', run: ask('home') },
-  { key: 'g', label: 'The fault of last time is gone', run: () => unanswered.value && run.faultGone(unanswered.value) },
-  { key: 's', label: 'It is still there', run: () => unanswered.value && stillThere(unanswered.value) },
-  ...[1, 2, 3, 4, 5].map(quality => ({
-    key: String(quality),
-    label: `It sounds ${quality} of 5`,
-    run: () => score.value && run.rate(quality),
-  })),
-  { key: 'p', label: 'Give homework', run: ask('homework') },
-  { key: 'n', label: 'Write a note', run: ask('note') },
-  { key: 'b', label: 'Bring in a drill', run: ask('bring') },
-  { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
-  { key: 'ArrowDown', label: 'Slower by 1', run: () => dock.value?.change(-1) },
-  { key: 't', label: 'Tap the tempo', run: () => dock.value?.tap() },
-  { key: 'e', label: 'End the lesson', run: ask('end') },
-]
 useFoot(useTemplateRef<HTMLElement>('foot'))
-useKeys(() => (ended.value ? [] : shortcuts))
+useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered, step, stillThere, demonstrate })
 </script>
 
 <template>
@@ -160,14 +113,14 @@ useKeys(() => (ended.value ? [] : shortcuts))
       :lesson="lesson"
       @reopen="run.reopen"
       @noted="run.note"
-      @homework="asking = 'homework'"
+      @homework="asking.open('homework')"
     />
     <div v-else class="flex flex-col min-h-dvh lg:h-dvh">
       <LessonHeader :detail="detail">
-        <BaseButton @click="asking = 'home'">At home <kbd class="key" aria-hidden="true">H</kbd></BaseButton>
-        <BaseButton @click="asking = 'homework'">Homework <kbd class="key" aria-hidden="true">P</kbd></BaseButton>
-        <BaseButton @click="asking = 'note'">Note <kbd class="key" aria-hidden="true">N</kbd></BaseButton>
-        <BaseButton @click="asking = 'end'">End lesson <kbd class="key" aria-hidden="true">E</kbd></BaseButton>
+        <BaseButton @click="asking.open('home')">At home <kbd class="key" aria-hidden="true">H</kbd></BaseButton>
+        <BaseButton @click="asking.open('homework')">Homework <kbd class="key" aria-hidden="true">P</kbd></BaseButton>
+        <BaseButton @click="asking.open('note')">Note <kbd class="key" aria-hidden="true">N</kbd></BaseButton>
+        <BaseButton @click="asking.open('end')">End lesson <kbd class="key" aria-hidden="true">E</kbd></BaseButton>
       </LessonHeader>
       <div
         class="flex-1 min-h-0 grid grid-cols-1 max-lg:content-start lg:grid-cols-[14rem_minmax(0,1fr)] xl:grid-cols-[14rem_minmax(0,1fr)_14rem]"
@@ -180,8 +133,8 @@ useKeys(() => (ended.value ? [] : shortcuts))
           :agenda="agenda"
           :items="items"
           @choose="choose"
-          @bring="asking = 'bring'"
-          @arrange="asking = 'agenda'"
+          @bring="asking.open('bring')"
+          @arrange="asking.open('agenda')"
         />
         <div class="p-3 sm:px-5 lg:py-4 min-w-0 min-h-0 flex flex-col gap-3 lg:overflow-y-auto">
           <SetAside :lesson-id="detail.id" />
@@ -189,7 +142,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
             Bring one in from your shelf, or build one on the bench for {{ detail.student.name }}; the lesson stays
             open.
             <template #action>
-              <BaseButton tone="action" @click="asking = 'bring'">Bring in a drill</BaseButton>
+              <BaseButton tone="action" @click="asking.open('bring')">Bring in a drill</BaseButton>
             </template>
           </EmptyState>
           <template v-else>
@@ -231,7 +184,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
               @decide="run.decide"
               @vary="vary"
               @help="openHelp"
-              @pain="asking = 'pain'"
+              @pain="asking.open('pain')"
             />
             <p v-if="trying" class="border-l-4 border-attention pl-3" role="status">
               For now: {{ variationInWords(trying) }}.
@@ -257,8 +210,8 @@ useKeys(() => (ended.value ? [] : shortcuts))
             <NoteCard v-if="score && selected !== null" :score="score" :selected="selected" />
             <div v-if="score" class="flex flex-wrap gap-2">
               <RowToggles />
-              <BaseButton size="sm" @click="demonstrating = true">Demonstrate</BaseButton>
-              <BaseButton size="sm" class="lg:hidden" @click="asking = 'bring'">Bring in a drill</BaseButton>
+              <BaseButton size="sm" @click="demonstrate">Demonstrate</BaseButton>
+              <BaseButton size="sm" class="lg:hidden" @click="asking.open('bring')">Bring in a drill</BaseButton>
             </div>
             <LessonBeside
               class="xl:hidden"
@@ -308,7 +261,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
           class="max-sm:w-full"
           :undoable="canUndo"
           @pass="run.pass"
-          @fault="asking = 'fault'"
+          @fault="asking.open('fault')"
           @undo="run.undo"
         />
       </footer>
@@ -322,23 +275,14 @@ useKeys(() => (ended.value ? [] : shortcuts))
         :minutes="detail.minutes"
         @arrange="run.arrange"
       />
-      <BaseDialog v-model:open="demonstrating" :title="current?.drillName ?? ''" :about="`At ${tempo}`" full>
-        <DrillSheet
-          v-if="score"
-          :score="score"
-          :lanes="lanes"
-          :quiet="quiet"
-          notation
-          :clock="metronome"
-          :height="2 * windowHeight"
-        />
-        <div class="sticky -bottom-6 -mx-6 -mb-6 flex gap-3 bg-card px-6 pt-3 pb-6">
-          <BaseButton tone="action" class="min-h-14" @click="metronome.toggle()">
-            {{ metronome.playing.value ? 'Stop' : 'Play' }}
-          </BaseButton>
-          <BaseButton class="min-h-14" @click="demonstrating = false">Back to the lesson</BaseButton>
-        </div>
-      </BaseDialog>
+      <DemonstrateDialog
+        v-if="score"
+        v-model:open="demonstrating"
+        :title="current?.drillName ?? ''"
+        :tempo="tempo"
+        :score="score"
+        :metronome="metronome"
+      />
       <PracticeDialog
         v-model:open="reporting"
         :student="detail.student"
@@ -349,16 +293,7 @@ useKeys(() => (ended.value ? [] : shortcuts))
         @saved="lesson.load"
       />
       <BringInDialog v-model:open="bringing" :lesson="lesson" @choose="run.choose" />
-      <BaseDialog
-        v-model:open="ending"
-        title="End this lesson?"
-        about="A summary follows. Notes can be added any time; today the lesson can also be taken up again."
-      >
-        <form class="flex flex-row-reverse justify-start gap-3" @submit.prevent="end">
-          <BaseButton tone="action" type="submit">End lesson</BaseButton>
-          <BaseButton @click="ending = false">Keep teaching</BaseButton>
-        </form>
-      </BaseDialog>
+      <EndLessonDialog v-model:open="ending" @end="end" />
     </div>
     <HomeworkDialog
       v-if="detail"
