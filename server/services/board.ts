@@ -6,7 +6,8 @@ import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
 import { lessons, practice, students, users } from '../db/tables'
 import type { Actor } from '../policy/actor'
-import { lastLessons, standingsOf } from './history'
+import { lastLessons } from './history'
+import { standingsOf } from './set-drills'
 
 /** The weeks that hours are told of. */
 const DAYS = 28

@@ -4,7 +4,7 @@ import type { Database } from '../db/client'
 import { assignments, drills, drillVersions } from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { ownStudent } from '../policy/access'
-import { cleanTempos } from './history'
+import { cleanTempos } from './set-drills'
 
 /** Every drill a student was ever set, with the fastest clean pass of each: what their coverage is told from. */
 export async function readCoverage(db: Database, actor: Actor, studentId: string): Promise<readonly CoveredDrill[]> {

@@ -30,7 +30,7 @@ import {
 } from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
-import { agendaNow, agendaThen } from './history'
+import { agendaNow, agendaThen } from './agenda'
 import { idempotentWrite } from '../writes/idempotent-write'
 import { homeworkIn } from './homework'
 import { painClearedAt } from './pains'

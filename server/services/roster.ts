@@ -7,7 +7,8 @@ import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
 import { lessonSlots, slotExceptions, students } from '../db/tables'
 import type { Actor } from '../policy/actor'
-import { lastLessons, standingsOf } from './history'
+import { lastLessons } from './history'
+import { standingsOf } from './set-drills'
 
 type Student = typeof students.$inferSelect
 /** A weekly lesson with what of it was moved or cancelled. */

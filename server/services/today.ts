@@ -10,7 +10,8 @@ import type { Database } from '../db/client'
 import { given, question } from '../db/question'
 import { lessons, type students } from '../db/tables'
 import type { Actor } from '../policy/actor'
-import { lastLessons, standingsOf } from './history'
+import { lastLessons } from './history'
+import { standingsOf } from './set-drills'
 import { presentStudents, slotsOf } from './roster'
 
 type Lesson = typeof lessons.$inferSelect

@@ -1,0 +1,126 @@
+import type { StageEntry } from '#core/practice/log/stage'
+import { localClock } from '#core/practice/schedule/local-time'
+import { isFalling } from '#core/practice/tempo/target'
+import type { AgendaItem, AssignmentDetail } from '#shared/contracts/assignments'
+import type { Database } from '../db/client'
+import type { lessons } from '../db/tables'
+import { decisionBefore, byDrill, lastDecisions, decisionOf } from './decided'
+import { passesOf, saidOf } from './look-back'
+import { practiceOfDrills } from './practice'
+import { revisionsOf } from './revisions'
+import { detailsOf, type Scope } from './set-drills'
+import { stagesBefore } from './stages'
+
+/** A lesson as its agenda needs it. */
+interface LessonScope extends Scope {
+  readonly lesson: Pick<typeof lessons.$inferSelect, 'id' | 'studentId' | 'startedAt' | 'endedAt'>
+}
+/** Drills the events of a lesson speak of, each with the revision that was taught last. */
+type Taught = ReadonlyMap<string, number>
+
+/** Set drills as they were taught in a lesson, whatever they have become since. */
+async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(
+  db: Database,
+  { actor }: Scope,
+  taught: Taught,
+  set: readonly D[],
+): Promise<readonly D[]> {
+  const known = new Map(
+    (
+      await revisionsOf(
+        db,
+        actor,
+        set.map(each => each.id),
+      )
+    ).map(row => [`${row.revision.assignmentId} ${row.revision.number}`, row]),
+  )
+  return set.map(each => {
+    const then = known.get(`${each.id} ${taught.get(each.id)}`)
+    if (!then) return each
+    const { number, plan, pins, hand, habits } = then.revision
+    return {
+      ...each,
+      taught: number,
+      versionNumber: then.versionNumber,
+      spec: then.spec,
+      stage: then.stage,
+      stageNumber: then.revision.stage,
+      change: then.change,
+      plan,
+      pins: pins ?? {},
+      hand,
+      habits: habits ?? {},
+    }
+  })
+}
+
+const stageOf = ({ number, from, since }: StageEntry): StageEntry => ({ number, from, since })
+
+/**
+ * The agenda of a running lesson: all that the student is on, with what decisions look back on.
+ * @param taught Comes from the lesson's log, which is read meanwhile.
+ */
+export async function agendaNow(
+  db: Database,
+  scope: LessonScope,
+  taught: Promise<Taught>,
+): Promise<readonly AgendaItem[]> {
+  const { actor, lesson } = scope
+  const [listed, touched] = await Promise.all([detailsOf(db, lesson.studentId, scope), taught])
+  // What waits for another to be passed is not worked yet.
+  const now = listed.filter(each => each.waitsFor === null || touched.has(each.id))
+  // A drill taken off the list while its lesson runs stays on the agenda once it was dealt with.
+  const missing = [...touched.keys()].filter(id => !now.some(each => each.id === id))
+  const set = missing.length > 0 ? [...now, ...(await detailsOf(db, lesson.studentId, scope, missing))] : now
+  const ids = set.map(each => each.id)
+  if (ids.length === 0) return []
+  const entered = stagesBefore(db, ids, lesson.id, localClock(actor.zone))
+  const decisionsBefore = lastDecisions(db, ids, lesson.id)
+  // What was heard before the last decision counts no more, but for how fast it was; of a falling tempo not even that
+  // is known of a lesson as a whole, so there all passes are told.
+  const counted = decisionsBefore.then(
+    found =>
+      new Map(
+        set.flatMap(({ id, plan }) => {
+          const last = found.get(id)
+          return last && !isFalling(plan) ? [[id, { revision: last.revision + 1, since: last.receivedAt }]] : []
+        }),
+      ),
+  )
+  const [passes, said, practised, before, decided] = await Promise.all([
+    counted.then(known => passesOf(db, actor, ids, lesson.id, known)),
+    saidOf(db, actor, ids, lesson.id, entered),
+    practiceOfDrills(db, actor, ids),
+    entered,
+    decisionsBefore,
+  ])
+  const local = localClock(actor.zone)
+  return set.map(({ from, ...each }): AgendaItem => ({
+    ...each,
+    stageBefore: stageOf(before.get(each.id) ?? { number: each.stageNumber, from, since: each.stageSince }),
+    passes: passes.get(each.id)!,
+    ...said.get(each.id)!,
+    ...practised.get(each.id)!,
+    decisions: [decided.get(each.id)].flatMap(row => (row ? [decisionOf(row, local)] : [])),
+  }))
+}
+
+/** Of a lesson that has ended nothing is decided any more: what lay before it is left out. */
+const NOTHING_BEFORE = { passes: [], faults: [], lessonLogs: [], practice: [], homePasses: [], bestBefore: null }
+
+/** The agenda of a lesson that has ended: what it dealt with, with the tempo each drill came in at. */
+export async function agendaThen(db: Database, scope: LessonScope, taught: Taught): Promise<readonly AgendaItem[]> {
+  const { actor, lesson } = scope
+  if (taught.size === 0) return []
+  const set = await detailsOf(db, lesson.studentId, scope, [...taught.keys()])
+  const ids = set.map(each => each.id)
+  const before = { lessonId: lesson.id, startedAt: lesson.startedAt }
+  const [then, rows] = await Promise.all([asTaught(db, scope, taught, set), decisionBefore(db, ids, before)])
+  const decided = byDrill(actor, ids, rows)
+  return then.map(({ from, ...each }) => ({
+    ...each,
+    ...NOTHING_BEFORE,
+    stageBefore: { number: each.stageNumber, from, since: each.stageSince },
+    decisions: decided.get(each.id)!,
+  }))
+}
