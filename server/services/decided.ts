@@ -6,7 +6,7 @@ import type { Actor } from '../policy/actor'
 import type { Database } from '../db/client'
 import { amongGiven, given, question, questionOfEach } from '../db/question'
 import { decisions, lessonEvents, standings } from '../db/tables'
-import { MOMENT, momentOf } from './moments'
+import { EVENT_TIME, happenedAt } from './event-time'
 
 /** Decisions on a drill that a student’s page draws. */
 const DECISIONS_DRAWN = 60
@@ -19,18 +19,18 @@ const DECIDED = {
   overruled: decisions.overruled,
   lessonId: lessonEvents.lessonId,
   body: lessonEvents.body,
-  ...MOMENT,
+  ...EVENT_TIME,
 }
 type DecidedRow = Pick<typeof decisions.$inferSelect, 'id' | 'assignmentId' | 'revision' | 'bpm' | 'overruled'> & {
   readonly lessonId: string
   readonly body: LessonEvent
-} & Parameters<typeof momentOf>[0]
+} & Parameters<typeof happenedAt>[0]
 
 /** A decision as history tells it. @param local Gives an instant in the student's zone. */
 export function decisionOf(row: DecidedRow, local: (instant: string) => string): HistoryDecision {
   const { id, lessonId, revision, bpm, overruled, body } = row
   const event = body as LessonEventOf<'decision'>
-  return { id, lessonId, revision, bpm, decision: event.decision, at: local(momentOf(row)), overruled, event }
+  return { id, lessonId, revision, bpm, decision: event.decision, at: local(happenedAt(row)), overruled, event }
 }
 
 const latestDecisions = (db: Database, assignmentId: Placeholder, count: number, which?: SQL) =>

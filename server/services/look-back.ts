@@ -7,7 +7,7 @@ import type { Actor } from '../policy/actor'
 import type { Database } from '../db/client'
 import { given, questionOfEach } from '../db/question'
 import { hearings, lessonEvents, standings } from '../db/tables'
-import { inOrder, MOMENT, momentOf } from './moments'
+import { EVENT_TIME, happenedAt, inOrder } from './event-time'
 import type { stagesBefore } from './stages'
 
 /** How far the clocks of several servers may be apart. */
@@ -50,7 +50,7 @@ const latestPasses = questionOfEach((db, assignmentId, own) =>
       number: lessonEvents.number,
       bpm: lessonEvents.bpm,
       clean: lessonEvents.clean,
-      ...MOMENT,
+      ...EVENT_TIME,
     })
     .from(lessonEvents)
     .where(
@@ -86,7 +86,7 @@ export async function passesOf(
       .get(row.assignmentId!)!
       .push({
         kind: 'pass',
-        at: local(momentOf(row)),
+        at: local(happenedAt(row)),
         bpm: row.bpm!,
         clean: row.clean!,
         by: 'teacher',
@@ -104,7 +104,7 @@ const latestSaid = questionOfEach((db, assignmentId) =>
       lessonId: lessonEvents.lessonId,
       number: lessonEvents.number,
       body: lessonEvents.body,
-      ...MOMENT,
+      ...EVENT_TIME,
     })
     .from(lessonEvents)
     .where(elsewhere(assignmentId, 'fault', 'fault-gone', 'rating'))
@@ -164,7 +164,7 @@ function faultsOf(
     .slice(0, FAULTS_BACK)
     .map(row => {
       const { id, fault, finger, instead } = row.body as LessonEventOf<'fault'>
-      const day = local(momentOf(row)).slice(0, 10)
+      const day = local(happenedAt(row)).slice(0, 10)
       return { id, fault, ...(finger !== undefined && { finger }), ...(instead !== undefined && { instead }), day }
     })
 }
@@ -190,7 +190,7 @@ function lessonLogsOf(
     ]),
   )
   for (const row of said.toSorted(inOrder)) {
-    const log = logs.get(row.lessonId) ?? { at: local(momentOf(row)), said: [], bestCleanBpm: undefined }
+    const log = logs.get(row.lessonId) ?? { at: local(happenedAt(row)), said: [], bestCleanBpm: undefined }
     log.said.push(row)
     // When the server had it: by a device's clock, measured anew with each event, it might lie before the decision.
     if (row.lessonId === openedIn) log.at = local(row.receivedAt.toISOString())

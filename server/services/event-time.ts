@@ -4,7 +4,7 @@ import { lessonEvents } from '../db/tables'
  * When something happened: by the device's clock set right, never after the server had it. A device whose clock is
  * weeks off still puts its passes on the day they were heard.
  */
-export function momentOf({
+export function happenedAt({
   deviceAt,
   deviceOffsetMs,
   receivedAt,
@@ -13,7 +13,7 @@ export function momentOf({
 }
 
 /** The columns that say when an event happened. */
-export const MOMENT = {
+export const EVENT_TIME = {
   deviceAt: lessonEvents.deviceAt,
   deviceOffsetMs: lessonEvents.deviceOffsetMs,
   receivedAt: lessonEvents.receivedAt,
