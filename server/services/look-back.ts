@@ -169,8 +169,15 @@ function faultsOf(
     })
 }
 
+interface Log {
+  at: string
+  readonly said: SaidRow[]
+  readonly bestCleanBpm?: number | null
+}
+
 /**
- * The latest lessons with a drill, oldest first: those it was heard in, and those something was said of it in.
+ * The latest lessons with a drill, oldest first: those it was heard in, and those something was said of it in; and the
+ * fastest clean pass of those before them.
  * @param openedIn The lesson its stage was opened in: what was said there counts from when it was said.
  */
 function lessonLogsOf(
@@ -178,37 +185,35 @@ function lessonLogsOf(
   heardIn: readonly HeardRow[],
   local: (instant: string) => string,
   openedIn: string | undefined,
-): AgendaItem['lessonLogs'] {
+): Pick<Said, 'lessonLogs' | 'bestBefore'> {
   const logs = new Map(
-    heardIn.map(({ lessonId, startedAt, bestCleanBpm }) => [
+    heardIn.map(({ lessonId, startedAt, bestCleanBpm }): [string, Log] => [
       lessonId,
-      {
-        at: local(startedAt.toISOString()),
-        said: [] as SaidRow[],
-        bestCleanBpm: bestCleanBpm as number | null | undefined,
-      },
+      { at: local(startedAt.toISOString()), said: [], bestCleanBpm },
     ]),
   )
   for (const row of said.toSorted(inOrder)) {
-    const log = logs.get(row.lessonId) ?? { at: local(happenedAt(row)), said: [], bestCleanBpm: undefined }
+    const log = logs.get(row.lessonId) ?? { at: local(happenedAt(row)), said: [] }
     log.said.push(row)
     // When the server had it: by a device's clock, measured anew with each event, it might lie before the decision.
     if (row.lessonId === openedIn) log.at = local(row.receivedAt.toISOString())
     logs.set(row.lessonId, log)
   }
-  return [...logs.values()]
-    .toSorted((a, b) => Date.parse(a.at) - Date.parse(b.at))
-    .slice(-LESSONS_BACK)
-    .map(log => {
-      const quality = log.said.flatMap(({ body }) => (body.kind === 'rating' ? [body.quality] : [])).at(-1)
+  const all = [...logs.values()].toSorted((a, b) => Date.parse(a.at) - Date.parse(b.at))
+  const before = all.slice(0, -LESSONS_BACK).flatMap(log => log.bestCleanBpm ?? [])
+  return {
+    bestBefore: before.length > 0 ? Math.max(...before) : null,
+    lessonLogs: all.slice(-LESSONS_BACK).map(({ at, said: here, bestCleanBpm }) => {
+      const quality = here.flatMap(({ body }) => (body.kind === 'rating' ? [body.quality] : [])).at(-1)
       return {
-        at: log.at,
+        at,
         kind: 'lesson',
         ...(quality !== undefined && { quality }),
-        faults: log.said.flatMap(({ body }) => (body.kind === 'fault' ? [body.fault] : [])),
-        ...(log.bestCleanBpm !== undefined && { bestCleanBpm: log.bestCleanBpm }),
+        faults: here.flatMap(({ body }) => (body.kind === 'fault' ? [body.fault] : [])),
+        ...(bestCleanBpm !== undefined && { bestCleanBpm }),
       }
-    })
+    }),
+  }
 }
 
 /** What earlier lessons said of some drills. */
@@ -237,18 +242,11 @@ export async function saidOf(
       const lessonsHeard = heardIn
         .filter(row => row.assignmentId === id)
         .toSorted((a, b) => b.startedAt.getTime() - a.startedAt.getTime())
-      const before = lessonsHeard.slice(LESSONS_BACK).flatMap(row => row.bestCleanBpm ?? [])
       return [
         id,
         {
           faults: faultsOf(own, lessonsHeard[FAULT_LESSONS - 1]?.startedAt, local),
-          lessonLogs: lessonLogsOf(
-            own.filter(ofStage),
-            lessonsHeard.slice(0, LESSONS_BACK),
-            local,
-            entered.get(id)?.openedBy?.lessonId,
-          ),
-          bestBefore: before.length > 0 ? Math.max(...before) : null,
+          ...lessonLogsOf(own.filter(ofStage), lessonsHeard, local, entered.get(id)?.openedBy?.lessonId),
         },
       ]
     }),

@@ -258,6 +258,17 @@ describe('what earlier lessons said', () => {
     expect(set!.bestBefore).toBe(90)
     expect(set!.lessonLogs).toHaveLength(4)
   })
+
+  test('the fastest clean pass is known also where later lessons only said something of the drill', async () => {
+    const made = await aStudent()
+    const { assignmentId } = made
+    await aLesson(made, 0, { kind: 'pass', assignmentId, bpm: 90, clean: true }, { kind: 'end' })
+    for (let week = 1; week < 5; week++)
+      await aLesson(made, week * WEEK, { kind: 'rating', assignmentId, quality: 3 }, { kind: 'end' })
+    const [set] = (await readLesson(db, made.teacher, await aLesson(made, 5 * WEEK), later(5 * WEEK))).agenda
+    expect(set!.lessonLogs.map(log => log.bestCleanBpm)).toEqual([undefined, undefined, undefined, undefined])
+    expect(set!.bestBefore).toBe(90)
+  })
 })
 
 describe('a completed drill', () => {
