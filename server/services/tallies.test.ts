@@ -6,7 +6,8 @@ import fc from 'fast-check'
 import type { LessonEvent } from '#core/practice/log/events'
 import { hearings, lessonEvents, lessons, standings } from '../db/tables'
 import { makeStudent, makeTeacher, NOW, openTestDatabase, PLAN } from '../tests/studio'
-import { appendEvent, startLesson } from './lessons'
+import { appendEvent } from './append-event'
+import { startLesson } from './lessons'
 import { rebuildMissing, rebuildTallies } from './rebuild'
 
 const { db, close } = openTestDatabase()

@@ -1,5 +1,5 @@
 import { appendEventBody } from '#shared/contracts/lessons'
-import { appendEvent } from '../../../services/lessons'
+import { appendEvent } from '../../../services/append-event'
 
 /** Adds an event to a lesson's log; answered after it is committed. */
 export default answering(async event => {
