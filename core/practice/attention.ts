@@ -49,6 +49,7 @@ export type Attention =
 function ofDrill(
   { id, drillName, bpm, plan: { targetBpm }, targetOn, pace, completed }: DrillFollowed,
   today: string,
+  dueBy: string,
 ): readonly Attention[] {
   if (completed) {
     const since = nextReviewOn(completed)
@@ -56,7 +57,7 @@ function ofDrill(
   }
   const tempo = { assignmentId: id, drillName, bpm, targetBpm }
   if (pace === 'stalled') return [{ kind: 'stalled', ...tempo }]
-  if (pace !== 'at-target' && targetOn !== null && targetOn <= dayPlus(today, DUE_DAYS))
+  if (pace !== 'at-target' && targetOn !== null && targetOn <= dueBy)
     return [{ kind: 'due', ...tempo, on: targetOn, late: targetOn < today }]
   return pace === 'behind' ? [{ kind: 'behind', ...tempo }] : []
 }
@@ -81,7 +82,8 @@ export function attentionOf(about: {
   if (drills.length === 0) return [...review, { kind: 'nothing-set' }]
   const silent: readonly Attention[] =
     lastLessonOn && lastLessonOn < dayPlus(today, -SILENT_DAYS) ? [{ kind: 'silent', since: lastLessonOn }] : []
-  return [...review, ...drills.flatMap(drill => ofDrill(drill, today)), ...silent]
+  const dueBy = dayPlus(today, DUE_DAYS)
+  return [...review, ...drills.flatMap(drill => ofDrill(drill, today, dueBy)), ...silent]
 }
 
 /** A lesson of theirs that nobody ended wants attention too. */

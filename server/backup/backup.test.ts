@@ -11,7 +11,7 @@ import { asc, eq, sql } from 'drizzle-orm'
 import type { LessonEvent } from '#core/practice/log/events'
 import { openDatabase } from '../db/client'
 import { migrateDatabase } from '../db/migrate'
-import { lessonEvents, students, studios, users, writes } from '../db/tables'
+import { lessonEvents, standings, students, studios, users, writes } from '../db/tables'
 import { localEngine } from '../engine/engine'
 import { makeCalendarLink } from '../services/calendar-links'
 import { appendEvent } from '../services/append-event'
@@ -110,22 +110,35 @@ describe('a studio’s backup', () => {
     expect(Buffer.compare(readFileSync(path), readFileSync(again))).toBe(0)
   })
 
-  test('of a time before what was taken back was marked, it is marked when it comes back', async () => {
+  test('of a time before what was taken back and decided last stood beside the log, both are written there', async () => {
     const teacher = await makeTeacher(db)
     const { studentId, assignmentId } = await makeStudent(db, teacher)
     const { id: lessonId } = await startLesson(db, teacher, { id: randomUUID(), studentId, slot: null }, NOW)
-    const ids = [randomUUID(), randomUUID(), randomUUID()]
+    const ids = [randomUUID(), randomUUID(), randomUUID(), randomUUID()]
     for (const [i, event] of [
       { kind: 'pass', assignmentId, bpm: 72, clean: true },
       { kind: 'pass', assignmentId, bpm: 76, clean: false },
       { kind: 'void', eventId: ids[0]! },
+      {
+        kind: 'decision',
+        assignmentId,
+        decision: 'ease',
+        bpm: 69,
+        revision: 0,
+        offered: 'hold',
+        offeredBpm: 72,
+        offerReason: '',
+        reason: 'tense',
+        supersedes: null,
+      },
     ].entries()) {
       const told = { id: ids[i]!, at: later(i).toISOString(), ...event } as LessonEvent
       await appendEvent(db, localEngine, teacher, lessonId, { event: told, deviceOffsetMs: 0 }, later(i))
     }
     const path = file('with-an-undo.zip')
     await backUp(process.env.DATABASE_URL!, teacher.studioId, path)
-    const older = resealed(path, 'lesson_events', rows => rows.map(({ voided: _voided, ...row }) => row))
+    const unmarked = resealed(path, 'lesson_events', rows => rows.map(({ voided: _voided, ...row }) => row))
+    const older = resealed(unmarked, 'standings', rows => rows.map(({ decided: _decided, ...row }) => row))
     await restoreBackup(otherUrl, older)
     const marks = (database: typeof db) =>
       database
@@ -137,8 +150,11 @@ describe('a studio’s backup', () => {
       { number: 1, voided: true, bpm: 72 },
       { number: 2, voided: false, bpm: 76 },
       { number: 3, voided: false, bpm: null },
+      { number: 4, voided: false, bpm: 69 },
     ])
     expect(await marks(other.db)).toEqual(await marks(db))
+    const stands = await other.db.select().from(standings).where(eq(standings.assignmentId, assignmentId))
+    expect(stands).toMatchObject([{ revision: 1, decided: 'ease' }])
   })
 
   test('holds one studio only, all of it, and neither devices nor attempts', async () => {

@@ -155,13 +155,20 @@ async function problemHere(
     : null
 }
 
-/** Marks what was taken back in lessons: an older backup does not say so beside the log. */
-const markTakenBack = (connection: Connection, studioId: string) =>
-  connection.query(
+/** Writes beside the log what an older backup does not say there: what was taken back, and what was decided last. */
+async function writeBeside(connection: Connection, studioId: string): Promise<void> {
+  await connection.query(
     `UPDATE lesson_events own JOIN lesson_events other ON other.id = own.voids SET other.voided = TRUE
      WHERE own.studio_id = ? AND own.voids IS NOT NULL`,
     [studioId],
   )
+  await connection.query(
+    `UPDATE standings JOIN decisions ON decisions.assignment_id = standings.assignment_id
+       AND decisions.revision = standings.revision - 1 SET standings.decided = decisions.decision
+     WHERE standings.studio_id = ?`,
+    [studioId],
+  )
+}
 
 /** What a restore is told, and how it is given up. */
 export interface RestoreOptions {
@@ -215,7 +222,7 @@ export async function restoreBackup(
       signal,
     )
     await rows.flush()
-    await markTakenBack(connection, manifest.studio.id)
+    await writeBeside(connection, manifest.studio.id)
     await checkReferences(connection, manifest.studio.id, () => progress?.(done, all))
     await checkRows(connection, manifest)
     signal?.throwIfAborted()

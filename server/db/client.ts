@@ -1,5 +1,7 @@
-import { drizzle } from 'drizzle-orm/mysql2'
+import { MySqlDialect } from 'drizzle-orm/mysql-core'
+import { MySql2Database } from 'drizzle-orm/mysql2'
 import { createPool } from 'mysql2/promise'
+import { ListSession } from './rows'
 import { firstComeFirstServed } from './turns'
 
 const CONNECTIONS = 10
@@ -18,7 +20,9 @@ export function openDatabase(url: string) {
     charset: 'UTF8MB4_UNICODE_CI',
     trace: false,
   })
-  return { db: drizzle({ client: firstComeFirstServed(pool, CONNECTIONS) }), close: () => pool.end(), pool }
+  const dialect = new MySqlDialect()
+  const session = new ListSession(firstComeFirstServed(pool, CONNECTIONS), dialect, undefined, { mode: 'default' })
+  return { db: new MySql2Database(dialect, session, undefined, 'default'), close: () => pool.end(), pool }
 }
 
 /** The query builder; a transaction is one too. */

@@ -304,6 +304,10 @@ export const drillVersions = mysqlTable(
     drillId: uuid('drill_id').notNull(),
     number: int('number').notNull(),
     spec: json('spec').$type<Spec>().notNull(),
+    /** Of the spec, for lists of hundreds that show no more of it. */
+    family: varchar('family', { length: 20 })
+      .generatedAlwaysAs(sql`json_value(spec, '$.family')`, { mode: 'stored' })
+      .notNull(),
     title: varchar('title', { length: 400 }).notNull(),
     engineVersion: int('engine_version').notNull(),
     scoreHash: digest('score_hash').notNull(),
@@ -744,6 +748,8 @@ export const standings = mysqlTable(
     bpm: double('bpm').notNull(),
     /** Decisions made. */
     revision: int('revision').notNull(),
+    /** What was decided last; null before the first decision. */
+    decided: mysqlEnum('decided', DECISIONS),
     /** The highest tempo it was ever set at. */
     bestBpm: double('best_bpm').notNull(),
     /** How often the tempo rose above all it had been, and in which lesson last. */

@@ -164,7 +164,7 @@ async function keepTally(
   { standing: present, hearing: heard }: Taught,
   change: {
     readonly hearing?: (before: Hearing, standing: DrillStanding) => Hearing
-    readonly decidedBpm?: number
+    readonly decided?: LessonEventOf<'decision'>
     readonly stage?: { readonly from: number; readonly since: Date | null }
   },
 ): Promise<void> {
@@ -172,7 +172,7 @@ async function keepTally(
   const before = heard ?? unheard(present.rises)
   const after = change.hearing?.(before, present) ?? before
   let standing: DrillStanding = afterHearing(present, lesson.id, before, after)
-  if (change.decidedBpm !== undefined) standing = afterDecision(standing, change.decidedBpm, lesson.id)
+  if (change.decided) standing = afterDecision(standing, change.decided, lesson.id)
   if (change.stage) standing = { ...standing, stageFrom: change.stage.from }
   if (after !== before) {
     const { passes, clean, bestCleanBpm, triedBpm, rises } = after
@@ -183,11 +183,11 @@ async function keepTally(
       .onDuplicateKeyUpdate({ set: row })
   }
   if (standing !== present) {
-    const { bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise, stageFrom } = standing
+    const { bpm, revision, decided, bestBpm, rises, risenInLesson, lessonsSinceRise, stageFrom } = standing
     const since = change.stage && { stageSince: change.stage.since }
     await tx
       .update(standings)
-      .set({ bpm, revision, bestBpm, rises, risenInLesson, lessonsSinceRise, stageFrom, ...since })
+      .set({ bpm, revision, decided, bestBpm, rises, risenInLesson, lessonsSinceRise, stageFrom, ...since })
       .where(eq(standings.assignmentId, assignmentId))
   }
 }
@@ -260,7 +260,7 @@ export function appendEvent(
       const stage = event.stage === undefined ? null : await openStage(tx, actor, event, hashes ?? new Map(), now)
       const heardHere = stage && (await passesIn(tx, lessonId, event.assignmentId))
       await keepTally(tx, lesson, taught!, {
-        decidedBpm: event.bpm,
+        decided: event,
         ...(stage && {
           stage,
           hearing: (before, standing) =>

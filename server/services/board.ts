@@ -1,6 +1,6 @@
 import { and, asc, eq, gte, isNull, max, sum } from 'drizzle-orm'
 import { attentionOf, byPressing } from '#core/practice/attention'
-import { dayPlus, localClock, localDay } from '#core/practice/schedule/local-time'
+import { dayClock, dayPlus, localDay } from '#core/practice/schedule/local-time'
 import type { BoardRow } from '#shared/contracts/board'
 import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
@@ -88,7 +88,7 @@ export async function readBoard(db: Database, actor: Actor, now: Date): Promise<
     lessonsSince(db, { studioId: actor.studioId, ids, since: new Date(now.getTime() - DAYS * 86_400_000) }),
     practiceSince(db, { studioId: actor.studioId, ids, sinceDay }),
   ])
-  const local = localClock(actor.zone)
+  const dayOf = dayClock(actor.zone)
   const home = new Map(practised.map(row => [row.studentId, row]))
   const minutes = new Map<string, number>()
   for (const { studentId, startedAt, endedAt } of taught) {
@@ -99,7 +99,7 @@ export async function readBoard(db: Database, actor: Actor, now: Date): Promise<
     const drills = set.get(id)!
     const worked = drills.filter(each => each.toTempo && each.completed === null)
     const lastLesson = last.get(id)
-    const lastLessonOn = lastLesson && local(lastLesson.toISOString()).slice(0, 10)
+    const lastLessonOn = lastLesson && dayOf(lastLesson.getTime())
     const needs = attentionOf({ drills, pain, reviewOn: habits?.reviewOn, lastLessonOn, today })
     return {
       id,

@@ -92,7 +92,7 @@ export async function lastDecisions(
 }
 
 /** The latest decision on a set drill, beside its standing. */
-export const LATEST_DECISION = and(
+const LATEST_DECISION = and(
   eq(decisions.assignmentId, standings.assignmentId),
   eq(decisions.revision, sql`${standings.revision} - 1`),
 )

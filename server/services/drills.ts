@@ -10,7 +10,7 @@ import { DomainError } from './domain-error'
 import { idempotentWrite } from '../writes/idempotent-write'
 import { drillInSight, ownDrill } from '../policy/access'
 
-const versionOf = (row: typeof drillVersions.$inferSelect): DrillVersion => ({
+const versionOf = (row: Omit<typeof drillVersions.$inferSelect, 'family'>): DrillVersion => ({
   id: row.id,
   number: row.number,
   title: row.title,

@@ -1,5 +1,5 @@
 import { and, desc, eq, sql } from 'drizzle-orm'
-import { localClock } from '#core/practice/schedule/local-time'
+import { dayClock } from '#core/practice/schedule/local-time'
 import type { FollowedDrill, LessonHearing } from '#shared/contracts/assignments'
 import type { Actor } from '../policy/actor'
 import type { Database } from '../db/client'
@@ -26,7 +26,7 @@ async function hearingsOf(
   actor: Actor,
   assignmentIds: readonly string[],
 ): Promise<ReadonlyMap<string, readonly LessonHearing[]>> {
-  const local = localClock(actor.zone)
+  const dayOf = dayClock(actor.zone)
   const rows = await latestHearings(db, assignmentIds, { studioId: actor.studioId })
   const found = new Map<string, LessonHearing[]>(assignmentIds.map(id => [id, []]))
   for (const { assignmentId, lessonId, startedAt, passes, clean, bestCleanBpm, triedBpm } of rows.toSorted(
@@ -35,7 +35,7 @@ async function hearingsOf(
     if (passes > 0)
       found
         .get(assignmentId)!
-        .push({ lessonId, day: local(startedAt.toISOString()).slice(0, 10), passes, clean, bestCleanBpm, triedBpm })
+        .push({ lessonId, day: dayOf(startedAt.getTime()), passes, clean, bestCleanBpm, triedBpm })
   }
   return found
 }

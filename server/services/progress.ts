@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, inArray, isNull, sum } from 'drizzle-orm'
 import { columnOf } from '#core/ladder/columns/registry'
 import { foldLesson } from '#core/practice/log/fold'
-import { localClock } from '#core/practice/schedule/local-time'
+import { dayClock } from '#core/practice/schedule/local-time'
 import { handOf } from '#core/hand/hand'
 import { planInWords } from '#core/wording/school'
 import type { DrillChange, StudentProgress } from '#shared/contracts/progress'
@@ -112,7 +112,7 @@ export async function readProgress(db: Database, actor: Actor, studentId: string
   ])
   const byLesson = new Map(rows.map(row => [row.id, [] as (typeof events)[number]['body'][]]))
   for (const { lessonId, body } of events) byLesson.get(lessonId)!.push(body)
-  const local = localClock(actor.zone)
+  const dayOf = dayClock(actor.zone)
   const atHome = new Map(home.map(row => [row.assignmentId, row.minutes]))
   const nameOf = new Map(set.map(each => [each.id, each.drillName]))
   return {
@@ -120,7 +120,7 @@ export async function readProgress(db: Database, actor: Actor, studentId: string
       const { faults, minutes } = foldLesson(byLesson.get(id)!)
       return {
         id,
-        day: local(startedAt.toISOString()).slice(0, 10),
+        day: dayOf(startedAt.getTime()),
         faults: faults.map(each => each.fault),
         minutes: [...minutes].map(([assignmentId, spent]) => ({ assignmentId, minutes: spent })),
       }

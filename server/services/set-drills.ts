@@ -1,7 +1,7 @@
 import { and, asc, eq, gte, isNull, max, or, sql, type SQL } from 'drizzle-orm'
 import { hasSheet } from '#core/families/registry'
 import type { StageEntry } from '#core/practice/log/stage'
-import { localClock } from '#core/practice/schedule/local-time'
+import { dayClock, localClock } from '#core/practice/schedule/local-time'
 import { isPassed } from '#core/practice/tempo/gate'
 import { paceOf } from '#core/practice/tempo/pace'
 import { completedIn, REVIEW_WEEKS, type Completed } from '#core/practice/tempo/review'
@@ -20,7 +20,6 @@ import {
   stages,
   standings,
 } from '../db/tables'
-import { LATEST_DECISION } from './decided'
 import { pathsOf } from './stages'
 
 /** Who asks, and on which day. */
@@ -31,7 +30,7 @@ export interface Scope {
 }
 
 const setFields = {
-  family: sql<string>`json_value(${drillVersions.spec}, '$.family')`.as('family'),
+  family: drillVersions.family,
   id: assignments.id,
   studentId: assignments.studentId,
   plan: assignments.plan,
@@ -39,26 +38,18 @@ const setFields = {
   setAt: assignments.setAt,
   drillName: drills.name,
   opensAfter: assignments.opensAfter,
-  lastStage:
-    sql<boolean>`not exists (select 1 from ${stages} as here join ${stages} as later on later.assignment_id = here.assignment_id and later.place > here.place where here.assignment_id = ${assignments.id} and here.number = ${assignments.stage})`
-      .mapWith(Boolean)
-      .as('last_stage'),
   bpm: standings.bpm,
   lessonsSinceRise: standings.lessonsSinceRise,
   stageSince: standings.stageSince,
-  decided: decisions.decision,
+  decided: standings.decided,
 }
 
 interface SetRow
   extends
     Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt' | 'opensAfter'>,
-    Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise' | 'stageSince'> {
+    Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise' | 'stageSince' | 'decided'> {
   readonly drillName: string
   readonly family: string
-  /** What was decided last; null before the first decision. */
-  readonly decided: DecisionKind | null
-  /** No stage of its path follows the one it is at. */
-  readonly lastStage: boolean
 }
 
 const fastestClean = question(db =>
@@ -82,6 +73,23 @@ export async function cleanTempos(db: Database, ids: readonly string[]): Promise
   return new Map(rows.flatMap(({ id, cleanBpm }) => (cleanBpm === null ? [] : [[id, cleanBpm] as const])))
 }
 
+const atLastStage = question(db =>
+  db
+    .select({ id: assignments.id })
+    .from(assignments)
+    .where(
+      and(
+        amongGiven(assignments.id, 'ids'),
+        sql`not exists (select 1 from ${stages} as here join ${stages} as later on later.assignment_id = here.assignment_id and later.place > here.place where here.assignment_id = ${assignments.id} and here.number = ${assignments.stage})`,
+      ),
+    ),
+)
+
+/** Which of some set drills are at the last stage of their path. */
+async function atLastStageAmong(db: Database, ids: readonly string[]): Promise<ReadonlySet<string>> {
+  return new Set((await atLastStage(db, { ids })).map(({ id }) => id))
+}
+
 /** Names of the drills that others wait for, by the id of the one that waits. */
 type Waiting = ReadonlyMap<string, string>
 
@@ -96,15 +104,13 @@ async function waitingAmong(db: Database, rows: readonly SetRow[]): Promise<Wait
     return gate && hasSheet(gate) ? [{ id: row.id, gate }] : []
   })
   if (held.length === 0) return new Map()
-  const clean = await cleanTempos(
-    db,
-    held.map(({ gate }) => gate.id),
-  )
+  const gates = [...new Set(held.map(({ gate }) => gate.id))]
+  const [clean, last] = await Promise.all([cleanTempos(db, gates), atLastStageAmong(db, gates)])
   return new Map(
     held
       .filter(
-        ({ gate: { id, plan, lastStage, decided } }) =>
-          !lastStage || !isPassed({ plan, cleanBpm: clean.get(id) ?? null, decided }),
+        ({ gate: { id, plan, decided } }) =>
+          !last.has(id) || !isPassed({ plan, cleanBpm: clean.get(id) ?? null, decided }),
       )
       .map(({ id, gate }) => [id, gate.drillName]),
   )
@@ -150,11 +156,11 @@ function standingOf(
   waiting: Waiting,
   completed: ReadonlyMap<string, Completed>,
   today: string,
-  local: (instant: string) => string,
+  dayOf: (at: number) => string,
 ): AssignmentStanding {
   const { id, plan, targetOn, setAt, stageSince, drillName, bpm, lessonsSinceRise, family } = row
   // Each stage has a plan of its own, which begins when it is opened.
-  const begunOn = local((stageSince ?? setAt).toISOString()).slice(0, 10)
+  const begunOn = dayOf((stageSince ?? setAt).getTime())
   return {
     id,
     drillName,
@@ -194,7 +200,6 @@ const detailed = (which: SQL) =>
       )
       .innerJoin(stages, and(eq(stages.assignmentId, assignments.id), eq(stages.number, assignments.stage)))
       .innerJoin(standings, eq(standings.assignmentId, assignments.id))
-      .leftJoin(decisions, LATEST_DECISION)
       .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
       .innerJoin(drills, eq(drills.id, drillVersions.drillId))
       .where(and(eq(assignments.studioId, given('studioId')), eq(assignments.studentId, given('studentId')), which))
@@ -215,7 +220,7 @@ export async function detailsOf(
 ): Promise<readonly SetDetail[]> {
   const whose = { studioId: scope.actor.studioId, studentId }
   const rows = ids ? await setOnce(db, { ...whose, ids }) : await setNow(db, whose)
-  const local = localClock(scope.actor.zone)
+  const [local, dayOf] = [localClock(scope.actor.zone), dayClock(scope.actor.zone)]
   const [waiting, paths, completed] = await Promise.all([
     ids ? new Map<string, string>() : waitingAmong(db, rows),
     pathsOf(
@@ -225,7 +230,7 @@ export async function detailsOf(
     completedAmong(db, rows, local),
   ])
   return rows.map(row => ({
-    ...standingOf(row, waiting, completed, scope.today, local),
+    ...standingOf(row, waiting, completed, scope.today, dayOf),
     drillId: row.drillId,
     versionNumber: row.number,
     stage: row.stage,
@@ -240,7 +245,7 @@ export async function detailsOf(
     taught: row.taught,
     hand: row.hand,
     habits: row.habits ?? {},
-    setOn: local(row.setAt.toISOString()).slice(0, 10),
+    setOn: dayOf(row.setAt.getTime()),
     ended: row.endedAt !== null,
   }))
 }
@@ -250,7 +255,6 @@ const setForSome = question(db =>
     .select(setFields)
     .from(assignments)
     .innerJoin(standings, eq(standings.assignmentId, assignments.id))
-    .leftJoin(decisions, LATEST_DECISION)
     .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
     .innerJoin(drills, eq(drills.id, drillVersions.drillId))
     .where(
@@ -272,10 +276,13 @@ export async function standingsOf(
   const found = new Map<string, AssignmentStanding[]>(studentIds.map(id => [id, []]))
   if (studentIds.length === 0) return found
   const rows = await setForSome(db, { studioId: scope.actor.studioId, ids: studentIds })
-  const local = localClock(scope.actor.zone)
-  const [waiting, completed] = await Promise.all([waitingAmong(db, rows), completedAmong(db, rows, local)])
+  const dayOf = dayClock(scope.actor.zone)
+  const [waiting, completed] = await Promise.all([
+    waitingAmong(db, rows),
+    completedAmong(db, rows, localClock(scope.actor.zone)),
+  ])
   for (const row of rows) {
-    const standing = standingOf(row, waiting, completed, scope.today, local)
+    const standing = standingOf(row, waiting, completed, scope.today, dayOf)
     if (standing.waitsFor === null) found.get(row.studentId)!.push(standing)
   }
   return found

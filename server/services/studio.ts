@@ -5,7 +5,7 @@ import type { z } from 'zod'
 import type { Weights } from '#core/grade/table'
 import type { weightsBody } from '#shared/contracts/shelf'
 import type { noticeBody, RestoreNews } from '#shared/contracts/studios'
-import { localClock } from '#core/practice/schedule/local-time'
+import { localDay } from '#core/practice/schedule/local-time'
 import { BadBackup } from '../backup/read-backup'
 import { isEmpty, restoreBackup } from '../backup/restore-backup'
 import { writeBackup } from '../backup/write-backup'
@@ -57,7 +57,7 @@ export async function studioBackup(db: Database, url: string, owner: Actor, now:
   const [studio] = await db.select({ name: studios.name }).from(studios).where(eq(studios.id, owner.studioId))
   return {
     name: studio!.name,
-    day: localClock(owner.zone)(now.toISOString()).slice(0, 10),
+    day: localDay(now.toISOString(), owner.zone),
     chunks: writeBackup(url, { studioId: owner.studioId, now }),
   }
 }

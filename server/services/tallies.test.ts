@@ -108,7 +108,7 @@ describe('what is kept beside the log', () => {
               kind,
               bpm,
               ...(opens && { stage }),
-              decision: 'hold',
+              decision: bpm > 64 ? 'raise' : 'hold',
               revision: revision++,
               offered: 'hold',
               offeredBpm: each.bpm,

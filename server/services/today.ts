@@ -2,7 +2,7 @@ import { and, eq, gte, isNull, lt, or } from 'drizzle-orm'
 import { union } from 'drizzle-orm/mysql-core'
 import { careOf } from '#core/hand/care'
 import { attentionOf } from '#core/practice/attention'
-import { dayPlus, instantOf, localClock, localDay } from '#core/practice/schedule/local-time'
+import { dayClock, dayPlus, instantOf, localDay } from '#core/practice/schedule/local-time'
 import { heldOn } from '#core/practice/schedule/occurrences'
 import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
 import type { AssignmentStanding } from '#shared/contracts/assignments'
@@ -92,7 +92,7 @@ export async function readToday(
   const known = asked.filter(lesson => byId.has(lesson.studentId))
   const begun = known.filter(lesson => lesson.slotDay === day || (lesson.startedAt >= from && lesson.startedAt < to))
   const unfinished = known.filter(lesson => lesson.endedAt === null && lesson.startedAt < from)
-  const local = localClock(actor.zone)
+  const dayOf = dayClock(actor.zone)
   const lessonOf = (lesson: Lesson): TodayLesson => {
     const student = byId.get(lesson.studentId)!
     return {
@@ -143,7 +143,7 @@ export async function readToday(
       }),
       ...own.flatMap(({ id, name, habits, pain }): readonly Need[] => {
         const lastLesson = last.get(id)
-        const lastLessonOn = lastLesson && local(lastLesson.toISOString()).slice(0, 10)
+        const lastLessonOn = lastLesson && dayOf(lastLesson.getTime())
         return attentionOf({ drills: set.get(id)!, pain, reviewOn: habits?.reviewOn, lastLessonOn, today: day }).map(
           each => ({ ...each, student: { id, name } }),
         )

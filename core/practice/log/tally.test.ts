@@ -12,7 +12,8 @@ const pass = (bpm: number, clean: boolean, id: string): LessonEvent => ({
   clean,
 })
 const undo = (eventId: string): LessonEvent => ({ id: `u${eventId}`, at: AT, kind: 'void', eventId })
-const decide = (bpm: number) => ({ kind: 'decision', assignmentId: 'a', bpm }) as LessonEvent
+const decide = (bpm: number, decision = 'raise') =>
+  ({ kind: 'decision', assignmentId: 'a', decision, bpm }) as LessonEvent
 const told = (...events: readonly (readonly [string, LessonEvent])[]) =>
   tallyOf(
     60,
@@ -52,13 +53,23 @@ describe("what a drill's history comes to", () => {
 
   test('a drill that was just set stands at its start, with nothing heard or decided', () => {
     expect(told()).toEqual({
-      standing: { bpm: 60, revision: 0, bestBpm: 60, rises: 0, risenInLesson: null, lessonsSinceRise: 0, stageFrom: 0 },
+      standing: {
+        bpm: 60,
+        revision: 0,
+        decided: null,
+        bestBpm: 60,
+        rises: 0,
+        risenInLesson: null,
+        lessonsSinceRise: 0,
+        stageFrom: 0,
+      },
       hearings: new Map(),
     })
     expect(unheard(3)).toEqual({ passes: 0, clean: 0, bestCleanBpm: null, triedBpm: null, rises: 3 })
   })
 
   test('a decision to stay is no rise, and each is counted', () => {
+    expect(told(['1', decide(64)], ['1', decide(60, 'ease')]).standing.decided).toBe('ease')
     expect(told(['1', decide(60)]).standing).toMatchObject({
       bpm: 60,
       bestBpm: 60,

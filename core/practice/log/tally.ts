@@ -1,3 +1,4 @@
+import type { DecisionKind } from '../../schema/plan-fields'
 import type { LessonEvent, LessonEventOf } from './events'
 import { stageAfter, type StageDecision } from './stage'
 
@@ -20,6 +21,8 @@ export interface DrillStanding {
   readonly bpm: number
   /** Decisions made; the next one names it. */
   readonly revision: number
+  /** What was decided last; null before the first decision. */
+  readonly decided: DecisionKind | null
   /** The highest tempo it was ever set at. */
   readonly bestBpm: number
   /** How often the tempo rose above all it had been, and in which lesson last. */
@@ -37,6 +40,7 @@ type Pass = Pick<LessonEventOf<'pass'>, 'bpm' | 'clean' | 'revision'>
 export const standingAtStart = (startBpm: number): DrillStanding => ({
   bpm: startBpm,
   revision: 0,
+  decided: null,
   bestBpm: startBpm,
   rises: 0,
   risenInLesson: null,
@@ -69,8 +73,12 @@ export const hearingOf = (passes: readonly Pass[], rises: number, stageFrom: num
   passes.reduce((hearing, pass) => withPass(hearing, pass, stageFrom), unheard(rises))
 
 /** A standing after a decision made in a lesson. */
-export function afterDecision(standing: DrillStanding, bpm: number, lessonId: string): DrillStanding {
-  const next = { ...standing, bpm, revision: standing.revision + 1 }
+export function afterDecision(
+  standing: DrillStanding,
+  { decision, bpm }: Pick<LessonEventOf<'decision'>, 'decision' | 'bpm'>,
+  lessonId: string,
+): DrillStanding {
+  const next = { ...standing, bpm, decided: decision, revision: standing.revision + 1 }
   return bpm > standing.bestBpm
     ? { ...next, bestBpm: bpm, rises: standing.rises + 1, risenInLesson: lessonId, lessonsSinceRise: 0 }
     : next
@@ -118,7 +126,7 @@ export function tallyOf(
     const before = hearings.get(lessonId) ?? unheard(standing.rises)
     if (event.kind === 'decision') {
       decided.push(event)
-      standing = { ...afterDecision(standing, event.bpm, lessonId), stageFrom: stageAfter(SET_AT, decided).from }
+      standing = { ...afterDecision(standing, event, lessonId), stageFrom: stageAfter(SET_AT, decided).from }
       if (event.stage === undefined || before.passes === 0) continue
     } else if (event.kind === 'pass') {
       passes.set(event.id, { ...event, revision: Math.min(standing.revision, event.revision ?? standing.revision) })

@@ -11,33 +11,36 @@ export function localIso(instant: string, zone: string): string {
   return localClock(zone)(instant)
 }
 
+/** Answers remembered of one question: some hundred days of lessons; then it begins anew. */
+const MOST_REMEMBERED = 20_000
+
+/** A pure function that remembers its answers: lists of hundreds ask for the same few days. */
+function remembered<K, V>(ask: (key: K) => V): (key: K) => V {
+  const answers = new Map<K, V>()
+  return key => {
+    const known = answers.get(key)
+    if (known !== undefined) return known
+    const answer = ask(key)
+    if (answers.size >= MOST_REMEMBERED) answers.clear()
+    answers.set(key, answer)
+    return answer
+  }
+}
+
+const DAY_MS = 86_400_000
 /** Clocks are set on the quarter of an hour, wherever they are set. */
 const QUARTER_MS = 15 * 60_000
-/** Quarters remembered of one zone: some hundred days of lessons; then it begins anew. */
-const MOST_QUARTERS = 20_000
-
-const zones = new Map<string, (at: number) => number>()
 
 /**
  * How far a zone is from UTC at an instant (ms since 1970), minutes east: each quarter of an hour is asked of the
  * system once.
  */
-function offsetsOf(zone: string): (at: number) => number {
-  const known = zones.get(zone)
-  if (known) return known
+const offsetsOf = remembered((zone: string): ((at: number) => number) => {
   const place = IANAZone.create(zone)
   if (!place.isValid) throw new RangeError(`${zone} is no time zone`)
-  const offsets = new Map<number, number>()
-  const offsetAt = (at: number) => {
-    const quarter = Math.floor(at / QUARTER_MS)
-    const offset = offsets.get(quarter) ?? place.offset(at)
-    if (offsets.size >= MOST_QUARTERS) offsets.clear()
-    offsets.set(quarter, offset)
-    return offset
-  }
-  zones.set(zone, offsetAt)
-  return offsetAt
-}
+  const ofQuarter = remembered((quarter: number) => place.offset(quarter * QUARTER_MS))
+  return at => ofQuarter(Math.floor(at / QUARTER_MS))
+})
 
 /**
  * Instants as local ISO times, for many of one zone.
@@ -60,6 +63,19 @@ function withOffset(at: number, offset: number): string {
     String(part).padStart(2, '0'),
   )
   return `${new Date(at + offset * 60_000).toISOString().slice(0, -1)}${offset < 0 ? '-' : '+'}${hours}:${minutes}`
+}
+
+/** A day by its number since 1970, YYYY-MM-DD. */
+const dayNumbered = remembered((number: number) => new Date(number * DAY_MS).toISOString().slice(0, 10))
+
+/**
+ * Local days of instants (ms since 1970), YYYY-MM-DD, for many of one zone.
+ * @throws RangeError when the zone cannot be read or an instant is none.
+ * @example dayClock('Europe/Vienna')(Date.UTC(2026, 0, 5, 23, 30)) // '2026-01-06'
+ */
+export function dayClock(zone: string): (at: number) => string {
+  const offsetAt = offsetsOf(zone)
+  return at => dayNumbered(Math.floor((at + offsetAt(at) * 60_000) / DAY_MS))
 }
 
 /**
@@ -102,8 +118,6 @@ function firstOf(day: string, wallTime: string, zone: string): string {
   return new Date(Math.min(...possible.map(each => each.toMillis()))).toISOString()
 }
 
-const DAY_MS = 86_400_000
-
 /**
  * Days from one local day to another, negative when the other is earlier.
  * @throws RangeError for what is no day.
@@ -116,12 +130,12 @@ export function daysBetween(from: string, to: string): number {
 /**
  * Start of a local day as if it were one of UTC: days are counted, and a calendar day is a calendar day in every zone.
  */
-function dayMs(day: string): number {
+const dayMs = remembered((day: string): number => {
   const at = Date.parse(`${day}T00:00:00Z`)
   // Some days that are none, such as the 30th of February, are read as the next that is one.
   if (Number.isNaN(at) || !new Date(at).toISOString().startsWith(day)) throw new RangeError(`${day} is no day`)
   return at
-}
+})
 
 /**
  * The day a number of days later (earlier when negative).
@@ -129,7 +143,7 @@ function dayMs(day: string): number {
  * @example dayPlus('2026-02-28', 1) // '2026-03-01'
  */
 export function dayPlus(day: string, days: number): string {
-  return new Date(dayMs(day) + days * DAY_MS).toISOString().slice(0, 10)
+  return dayNumbered(dayMs(day) / DAY_MS + days)
 }
 
 /** Weekday of a local day, 1 Monday to 7 Sunday. @throws RangeError for what is no day. */

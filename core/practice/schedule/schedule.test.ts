@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
-import { dayPlus, instantOf, localClock, localDay, localIso, weekdayOf } from './local-time'
+import { dayClock, dayPlus, instantOf, localClock, localDay, localIso, weekdayOf } from './local-time'
 import { fallsOn, nextDay } from './weekly'
 
 describe('local time', () => {
@@ -88,6 +88,18 @@ describe('local time', () => {
       const instant = new Date(Date.UTC(2026, 2, 29, 1, minute)).toISOString()
       expect(local(instant)).toBe(localIso(instant, 'Europe/Vienna'))
     }
+  })
+
+  test('the days of many instants of one zone are those of each, on both sides of UTC and around midnight', () => {
+    for (const zone of ['Europe/Vienna', 'America/St_Johns', 'Pacific/Kiritimati', 'Pacific/Pago_Pago']) {
+      const dayOf = dayClock(zone)
+      for (let minute = -3000; minute < 3000; minute += 13) {
+        const at = Date.UTC(2026, 2, 29, 1, minute)
+        expect(dayOf(at)).toBe(localDay(new Date(at).toISOString(), zone))
+      }
+    }
+    expect(() => dayClock('Vienna')).toThrow(RangeError)
+    expect(() => dayClock('Europe/Vienna')(Number.NaN)).toThrow(RangeError)
   })
 
   test('nonsense is refused', () => {
