@@ -81,7 +81,16 @@ const devices: Device[] = []
 for (const teacher of teachers) {
   const cookie = await enter(address, teacher.name)
   for (const { lessonId, assignmentIds } of teacher.students)
-    devices.push({ lessonId, assignmentIds, cookie, acknowledged: [], live: new Set(), sent: 0, retried: 0, odd: 0 })
+    devices.push({
+      lessonId: lessonId!,
+      assignmentIds,
+      cookie,
+      acknowledged: [],
+      live: new Set(),
+      sent: 0,
+      retried: 0,
+      odd: 0,
+    })
 }
 let running = true
 

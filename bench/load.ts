@@ -60,7 +60,7 @@ interface Deed {
 type BenchStudent = BenchTeacher['students'][number]
 const tell = ({ lessonId }: BenchStudent, event: object): Deed => ({
   method: 'POST',
-  path: `/api/lessons/${lessonId}/events`,
+  path: `/api/lessons/${lessonId!}/events`,
   body: { event: { id: randomUUID(), at: new Date().toISOString(), ...event }, deviceOffsetMs: 0 },
 })
 const read = (path: string): Deed => ({ method: 'GET', path })

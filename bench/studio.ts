@@ -28,7 +28,8 @@ const SPECS = [
 export interface BenchStudent {
   readonly id: string
   readonly assignmentIds: readonly string[]
-  readonly lessonId: string
+  /** Left out where none is open. */
+  readonly lessonId?: string
 }
 export interface BenchTeacher {
   readonly actor: Actor
@@ -36,12 +37,16 @@ export interface BenchTeacher {
   readonly students: readonly BenchStudent[]
 }
 
-/** Makes a studio of its own with some teachers, their students, drills set and a lesson open for each. */
+/**
+ * Makes a studio of its own with some teachers, their students and drills set.
+ * @param openEach How many students of each teacher are in a lesson.
+ */
 export async function benchStudio(
   db: ReturnType<typeof openDatabase>['db'],
   teachers: number,
   studentsEach: number,
   drillsEach = 4,
+  openEach = studentsEach,
 ): Promise<readonly BenchTeacher[]> {
   const now = new Date()
   const run = randomUUID().slice(0, 8)
@@ -115,6 +120,10 @@ export async function benchStudio(
             )
           ).id,
         )
+      if (s >= openEach) {
+        students.push({ id, assignmentIds })
+        continue
+      }
       const { id: lessonId } = await startLesson(db, actor, { id: randomUUID(), studentId: id, slot: null }, now)
       await appendEvent(
         db,

@@ -30,13 +30,12 @@ export interface Scope {
 }
 
 const setFields = {
-  family: drillVersions.family,
   id: assignments.id,
+  versionId: assignments.drillVersionId,
   studentId: assignments.studentId,
   plan: assignments.plan,
   targetOn: assignments.targetOn,
   setAt: assignments.setAt,
-  drillName: drills.name,
   opensAfter: assignments.opensAfter,
   bpm: standings.bpm,
   lessonsSinceRise: standings.lessonsSinceRise,
@@ -44,12 +43,14 @@ const setFields = {
   decided: standings.decided,
 }
 
+/** What lists say of a drill, by the id of its version. */
+type Drills = ReadonlyMap<string, { readonly drillName: string; readonly family: string }>
+
 interface SetRow
   extends
     Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt' | 'opensAfter'>,
     Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise' | 'stageSince' | 'decided'> {
-  readonly drillName: string
-  readonly family: string
+  readonly versionId: string
 }
 
 const fastestClean = question(db =>
@@ -97,11 +98,11 @@ type Waiting = ReadonlyMap<string, string>
  * What waits for another drill to be passed. One that is not played to a tempo has nothing to pass and holds nothing
  * back.
  */
-async function waitingAmong(db: Database, rows: readonly SetRow[]): Promise<Waiting> {
+async function waitingAmong(db: Database, rows: readonly SetRow[], shelf: Drills): Promise<Waiting> {
   const byId = new Map(rows.map(row => [row.id, row]))
   const held = rows.flatMap(row => {
     const gate = row.opensAfter === null ? undefined : byId.get(row.opensAfter)
-    return gate && hasSheet(gate) ? [{ id: row.id, gate }] : []
+    return gate && hasSheet(shelf.get(gate.versionId)!) ? [{ id: row.id, gate }] : []
   })
   if (held.length === 0) return new Map()
   const gates = [...new Set(held.map(({ gate }) => gate.id))]
@@ -112,7 +113,7 @@ async function waitingAmong(db: Database, rows: readonly SetRow[]): Promise<Wait
         ({ gate: { id, plan, decided } }) =>
           !last.has(id) || !isPassed({ plan, cleanBpm: clean.get(id) ?? null, decided }),
       )
-      .map(({ id, gate }) => [id, gate.drillName]),
+      .map(({ id, gate }) => [id, shelf.get(gate.versionId)!.drillName]),
   )
 }
 
@@ -151,14 +152,18 @@ async function completedAmong(
   )
 }
 
-function standingOf(
-  row: SetRow,
-  waiting: Waiting,
-  completed: ReadonlyMap<string, Completed>,
-  today: string,
-  dayOf: (at: number) => string,
-): AssignmentStanding {
-  const { id, plan, targetOn, setAt, stageSince, drillName, bpm, lessonsSinceRise, family } = row
+/** What is known of set drills beside their own rows. */
+interface Around {
+  readonly shelf: Drills
+  readonly waiting: Waiting
+  readonly completed: ReadonlyMap<string, Completed>
+  readonly today: string
+  readonly dayOf: (at: number) => string
+}
+
+function standingOf(row: SetRow, { shelf, waiting, completed, today, dayOf }: Around): AssignmentStanding {
+  const { id, plan, targetOn, setAt, stageSince, versionId, bpm, lessonsSinceRise } = row
+  const { drillName, family } = shelf.get(versionId)!
   // Each stage has a plan of its own, which begins when it is opened.
   const begunOn = dayOf((stageSince ?? setAt).getTime())
   return {
@@ -179,6 +184,8 @@ const detailed = (which: SQL) =>
     db
       .select({
         ...setFields,
+        family: drillVersions.family,
+        drillName: drills.name,
         stage: stages.name,
         stageNumber: stages.number,
         change: stages.change,
@@ -220,9 +227,10 @@ export async function detailsOf(
 ): Promise<readonly SetDetail[]> {
   const whose = { studioId: scope.actor.studioId, studentId }
   const rows = ids ? await setOnce(db, { ...whose, ids }) : await setNow(db, whose)
+  const shelf: Drills = new Map(rows.map(row => [row.versionId, row]))
   const [local, dayOf] = [localClock(scope.actor.zone), dayClock(scope.actor.zone)]
   const [waiting, paths, completed] = await Promise.all([
-    ids ? new Map<string, string>() : waitingAmong(db, rows),
+    ids ? new Map<string, string>() : waitingAmong(db, rows, shelf),
     pathsOf(
       db,
       rows.map(row => row.id),
@@ -230,7 +238,7 @@ export async function detailsOf(
     completedAmong(db, rows, local),
   ])
   return rows.map(row => ({
-    ...standingOf(row, waiting, completed, scope.today, dayOf),
+    ...standingOf(row, { shelf, waiting, completed, today: scope.today, dayOf }),
     drillId: row.drillId,
     versionNumber: row.number,
     stage: row.stage,
@@ -255,8 +263,6 @@ const setForSome = question(db =>
     .select(setFields)
     .from(assignments)
     .innerJoin(standings, eq(standings.assignmentId, assignments.id))
-    .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
-    .innerJoin(drills, eq(drills.id, drillVersions.drillId))
     .where(
       and(
         eq(assignments.studioId, given('studioId')),
@@ -267,6 +273,20 @@ const setForSome = question(db =>
     .orderBy(asc(assignments.position), asc(assignments.setAt)),
 )
 
+/** Asked once a drill and not with each of its rows: many students are on the same few. */
+const drillsNamed = question(db =>
+  db
+    .select({ versionId: drillVersions.id, family: drillVersions.family, drillName: drills.name })
+    .from(drillVersions)
+    .innerJoin(drills, eq(drills.id, drillVersions.drillId))
+    .where(amongGiven(drillVersions.id, 'ids')),
+)
+
+async function namesAmong(db: Database, rows: readonly SetRow[]): Promise<Drills> {
+  const ids = [...new Set(rows.map(row => row.versionId))]
+  return new Map((ids.length === 0 ? [] : await drillsNamed(db, { ids })).map(each => [each.versionId, each]))
+}
+
 /** Where the drills set for some students stand, those that wait for another left out: what lists show. */
 export async function standingsOf(
   db: Database,
@@ -276,13 +296,14 @@ export async function standingsOf(
   const found = new Map<string, AssignmentStanding[]>(studentIds.map(id => [id, []]))
   if (studentIds.length === 0) return found
   const rows = await setForSome(db, { studioId: scope.actor.studioId, ids: studentIds })
-  const dayOf = dayClock(scope.actor.zone)
+  const shelf = await namesAmong(db, rows)
   const [waiting, completed] = await Promise.all([
-    waitingAmong(db, rows),
+    waitingAmong(db, rows, shelf),
     completedAmong(db, rows, localClock(scope.actor.zone)),
   ])
+  const around: Around = { shelf, waiting, completed, today: scope.today, dayOf: dayClock(scope.actor.zone) }
   for (const row of rows) {
-    const standing = standingOf(row, waiting, completed, scope.today, dayOf)
+    const standing = standingOf(row, around)
     if (standing.waitsFor === null) found.get(row.studentId)!.push(standing)
   }
   return found
