@@ -1,16 +1,11 @@
 <script setup lang="ts">
 import { goalBpm } from '#core/practice/tempo/target'
 import type { FileDrill } from '~/components/files/file-drill'
-import { atTempo } from '#core/grade/at-tempo'
-import { gradeOf } from '#core/grade/grade'
 import type { PartName } from '#core/grade/table'
-import { tempoInWords } from '#core/line/meter'
 import { barTicks } from '#core/line/ticks'
-import { gradeInWords } from '#core/wording/grade'
 import { writtenOut } from '#core/writing/written-out'
 import type { PastedMusic } from '~/components/writing/pasted-music'
 import type { Roster } from '#shared/contracts/students'
-import type { Shortcut } from '~/composables/useKeys'
 
 const route = useRoute()
 
@@ -33,7 +28,6 @@ const kept = useSavedDrill(bench)
 const fitting = useFitting(bench, kept)
 const { fitted } = fitting
 const assigning = useAssigning(bench, kept, students)
-const { lanes, quiet } = useSheetRows()
 const work = useBenchWork(bench, {
   saved: computed(() => kept.saved.value !== null),
   title: computed(() => kept.title.value),
@@ -82,20 +76,6 @@ function show(key: string) {
 /** The part of the grade whose notes are lit on the sheet. */
 const partShown = ref<PartName | null>(null)
 const lit = computed(() => bench.grade.value?.parts.find(part => part.name === partShown.value)?.notes ?? null)
-/** The drill's grade at both ends of the plan it was set with. */
-const planGrades = computed(() => {
-  const { value: set } = assigning.assignment
-  if (!set?.toTempo || !bench.score.value) return null
-  const { startBpm, targetBpm } = set.plan
-  const at = (bpm: number) =>
-    gradeInWords(gradeOf(atTempo(bench.score.value!, bpm), student.value?.hand, weights.value)!.value)
-  return { startBpm, targetBpm, start: at(startBpm), target: at(targetBpm) }
-})
-const forWhom = computed(() => {
-  const bpm = tempoInWords(tempo.value, bench.score.value?.meter ?? [4, 4])
-  return bench.plan.value ? 'counting' : student.value ? `for ${student.value.name} at ${bpm}` : `at ${bpm}`
-})
-
 /** What is on the bench belongs to nothing that was saved or set. */
 function letGo() {
   kept.letGo()
@@ -146,48 +126,18 @@ const { printing, printOut } = usePrinting()
 /** On a phone the parameters fold away above the sheet. */
 const unfolded = ref(false)
 const shown = useAppWindow()
-const shortcuts: readonly Shortcut[] = [
-  { key: ' ', label: 'Play or stop', run: () => metronome.toggle() },
-  { key: 'ArrowUp', label: 'Faster by 1', run: () => dock.value?.change(1) },
-  { key: 'ArrowDown', label: 'Slower by 1', run: () => dock.value?.change(-1) },
-  { key: 't', label: 'Tap the tempo', run: () => dock.value?.tap() },
-  ...[1, 2, 3, 4].map(finger => ({
-    key: String(finger),
-    label: `Finger ${finger} for the picked note`,
-    run: () => sheet.value?.setFinger(finger),
-  })),
-  { key: '0', label: 'Its own finger again', run: () => sheet.value?.setFinger(null) },
-  { key: 'z', label: 'Undo', run: () => bench.undo() },
-  { key: 'y', label: 'Redo', run: () => bench.redo() },
-  { key: 's', label: 'Save', run: () => void kept.save() },
-  { key: 'z', held: 'ctrl', label: 'Undo', run: () => bench.undo() },
-  { key: 'z', held: 'ctrl+shift', label: 'Redo', run: () => bench.redo() },
-  { key: 'y', held: 'ctrl', label: 'Redo', run: () => bench.redo() },
-  { key: 's', held: 'ctrl', label: 'Save', run: () => void kept.save() },
-  {
-    key: 'l',
-    label: 'Show or hide the finger lanes',
-    run: () => {
-      lanes.value = !lanes.value
-    },
+useBenchKeys({
+  bench,
+  kept,
+  metronome,
+  dock,
+  sheet,
+  rows: useSheetRows(),
+  print: printOut,
+  exportIt: () => {
+    exporting.value = toExport.value !== null
   },
-  {
-    key: 'q',
-    label: 'Show or hide the quiet strings',
-    run: () => {
-      quiet.value = !quiet.value
-    },
-  },
-  { key: 'p', label: 'Print', run: printOut },
-  {
-    key: 'e',
-    label: 'Export',
-    run: () => {
-      exporting.value = toExport.value !== null
-    },
-  },
-]
-useKeys(() => shortcuts)
+})
 
 /** The drill on the bench as it leaves the studio: for the student it is for, with their fingers. */
 const exporting = ref(false)
@@ -295,42 +245,13 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           aria-label="What it amounts to"
           tabindex="0"
         >
-          <BenchGrade
-            v-if="plan?.kind !== 'steps'"
-            v-model:shown="partShown"
-            :grade="bench.grade.value"
-            :busy="bench.engine.busy.value"
-            :for-whom="forWhom"
-          />
-          <template v-if="!plan && bench.grade.value">
-            <p v-if="planGrades" class="figures -mt-2 mb-4">
-              At the start, {{ planGrades.startBpm }}: <b>{{ planGrades.start }}</b>. At the target,
-              {{ planGrades.targetBpm }}: <b>{{ planGrades.target }}</b>.
-            </p>
-            <BenchStartTempo
-              v-if="student && !planGrades"
-              :key="student.id"
-              :spec="bench.raw.value"
-              :student="student"
-              @take="bench.set('tempo', $event)"
-            />
-            <BenchNotches :bench="bench" :context="{ hand: student?.hand }" :weights="weights" />
-            <BenchTempoForGrade
-              :score="bench.settled.value ?? score"
-              :hand="student?.hand"
-              :own="bench.grade.value.value"
-              :weights="weights"
-              @take="bench.set('tempo', $event)"
-            />
-          </template>
-          <BenchFigures
-            v-if="!plan"
-            :score="bench.settled.value ?? score"
-            :hand="student?.hand"
-            :verdict="bench.fingering.value"
-            :busy="bench.engine.busy.value"
+          <BenchAmount
+            v-model:part="partShown"
+            :bench="bench"
+            :student="student"
+            :assignment="assigning.assignment.value"
+            :weights="weights"
             @show="show"
-            @take="bench.take"
           />
         </aside>
       </div>
