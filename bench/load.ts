@@ -202,7 +202,11 @@ if (mode === 'load') {
   for (const clients of (process.env.CLIENTS ?? '1 10 100').split(' ').map(Number))
     rows.push([`${clients} clients, 30 s`, ...figures(await load(teachers, cookies, clients, 30), 30)])
   const seconds = Number(minutes) * 60
+  const worked = () => [SERVER_PID!, DATABASE_PID!].map(cpuMs)
+  const byMinute = [worked()]
+  const clock = setInterval(() => byMinute.push(worked()), 60_000)
   const asked = await load(teachers, cookies, 50, seconds)
+  clearInterval(clock)
   rows.push([`50 clients, ${minutes} min`, ...figures(asked, seconds)])
   const first = asked.filter(each => each.second < 60)
   const last = asked.filter(each => each.second >= seconds - 60)
@@ -218,7 +222,14 @@ if (mode === 'load') {
       `  ${what.padEnd(14)} p50 ${at(times, 0.5).toFixed(0)} ms, p95 ${at(times, 0.95).toFixed(0)} ms of ${times.length}; p50 of the first minute ${at(early, 0.5).toFixed(0)}, of the last ${at(late, 0.5).toFixed(0)}`,
     )
   }
-  const worked = () => [SERVER_PID!, DATABASE_PID!].map(cpuMs)
+  // By the clock a minute is slow where the machine was busy with something else; its work tells what grew.
+  console.log('processor time of one request by minute, ms, server and database:')
+  for (const [minute, before] of byMinute.slice(0, -1).entries()) {
+    const done = asked.filter(each => Math.floor(each.second / 60) === minute).length
+    console.log(
+      `  ${minute + 1}  ${before.map((ms, i) => ((byMinute[minute + 1]![i]! - ms) / done).toFixed(2)).join(' + ')}`,
+    )
+  }
   const least = new Map(['all', ...Object.keys(DEEDS)].map(what => [what, [Infinity, Infinity]]))
   // The least of three rounds: what else the machine does only ever adds.
   for (let round = 0; round < 3; round++)

@@ -166,20 +166,26 @@ export async function ownAssignment(db: Database, actor: Actor, id: string) {
 }
 
 // A lesson goes with its student: who teaches them now reads what was taught before.
-const lessonOfTeacher = (db: Database) =>
+const lessonOfTeacher = and(
+  eq(lessons.id, given('id')),
+  eq(lessons.studioId, given('studioId')),
+  eq(students.teacherId, given('teacherId')),
+)
+const lessonAlone = (db: Database) =>
   db
     .select(getTableColumns(lessons))
     .from(lessons)
     .innerJoin(students, eq(students.id, lessons.studentId))
-    .where(
-      and(
-        eq(lessons.id, given('id')),
-        eq(lessons.studioId, given('studioId')),
-        eq(students.teacherId, given('teacherId')),
-      ),
-    )
-const lessonRead = question(lessonOfTeacher)
-const lessonLocked = question(db => lessonOfTeacher(db).for('update'))
+    .where(lessonOfTeacher)
+const lessonRead = question(lessonAlone)
+const lessonLocked = question(db => lessonAlone(db).for('update'))
+const lessonAndStudent = question(db =>
+  db
+    .select({ lesson: getTableColumns(lessons), student: getTableColumns(students) })
+    .from(lessons)
+    .innerJoin(students, eq(students.id, lessons.studentId))
+    .where(lessonOfTeacher),
+)
 
 /**
  * A lesson the teacher gave. `lock` keeps other writers of the lesson waiting until the transaction ends. @throws
@@ -189,4 +195,11 @@ export async function ownLesson(db: Database, actor: Actor, id: string, lock = f
   const [lesson] = await (lock ? lessonLocked : lessonRead)(db, own(actor, id))
   if (!lesson) throw await missing(db, actor, id, 'lesson')
   return lesson
+}
+
+/** The same with its student. @throws DomainError `not-found`, or `gone`. */
+export async function ownLessonWithStudent(db: Database, actor: Actor, id: string) {
+  const [found] = await lessonAndStudent(db, own(actor, id))
+  if (!found) throw await missing(db, actor, id, 'lesson')
+  return found
 }

@@ -15,7 +15,7 @@ import { agendaNow, agendaThen } from './agenda'
 import { idempotentWrite } from '../writes/idempotent-write'
 import { homeworkIn } from './homework'
 import { painClearedAt } from './pains'
-import { ownLesson, ownStudent, presentStudent } from '../policy/access'
+import { ownLessonWithStudent, presentStudent } from '../policy/access'
 
 /** Length of a lesson begun out of turn, minutes. */
 const UNPLANNED_MINUTES = 30
@@ -132,16 +132,9 @@ const wholeLog = question(db =>
     .orderBy(asc(lessonEvents.number)),
 )
 
-const notesAndUndos = question(db =>
-  db
-    .select({ body: lessonEvents.body })
-    .from(lessonEvents)
-    .where(and(eq(lessonEvents.lessonId, given('lessonId')), inArray(lessonEvents.kind, ['note', 'void'])))
-    .orderBy(asc(lessonEvents.number)),
-)
-
-const lessonBefore = question(db =>
-  db
+/** The lesson before one, with each of its notes and undos; a lesson without either is one row. */
+const notedBefore = question(db => {
+  const before = db
     .select({ id: lessons.id, startedAt: lessons.startedAt })
     .from(lessons)
     .where(
@@ -152,8 +145,14 @@ const lessonBefore = question(db =>
       ),
     )
     .orderBy(desc(lessons.startedAt))
-    .limit(1),
-)
+    .limit(1)
+    .as('before')
+  return db
+    .select({ startedAt: before.startedAt, body: lessonEvents.body })
+    .from(before)
+    .leftJoin(lessonEvents, and(eq(lessonEvents.lessonId, before.id), inArray(lessonEvents.kind, ['note', 'void'])))
+    .orderBy(asc(lessonEvents.number))
+})
 
 /** What was noted in the lesson before one; null for a first lesson. */
 async function lastTimeOf(
@@ -161,18 +160,17 @@ async function lastTimeOf(
   actor: Actor,
   { studentId, startedAt }: Lesson,
 ): Promise<LessonDetail['lastTime']> {
-  const [before] = await lessonBefore(db, { studioId: actor.studioId, studentId, startedAt })
-  if (!before) return null
-  const rows = await notesAndUndos(db, { lessonId: before.id })
+  const rows = await notedBefore(db, { studioId: actor.studioId, studentId, startedAt })
+  if (rows.length === 0) return null
   return {
-    at: before.startedAt.toISOString(),
-    notes: foldLesson(rows.map(row => row.body)).notes.map(note => note.text),
+    at: rows[0]!.startedAt.toISOString(),
+    notes: foldLesson(rows.flatMap(({ body }) => body ?? [])).notes.map(note => note.text),
   }
 }
 
 /** A lesson with all that is needed to run it. */
 export async function readLesson(db: Database, actor: Actor, lessonId: string, now: Date): Promise<LessonDetail> {
-  const lesson = await ownLesson(db, actor, lessonId)
+  const { lesson, student } = await ownLessonWithStudent(db, actor, lessonId)
   const scope = { actor, today: localDay(now.toISOString(), actor.zone), lesson }
   const log = wholeLog(db, { lessonId })
   const taught = log.then(
@@ -183,8 +181,7 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
         ),
       ),
   )
-  const [student, rows, lastTime, agenda, clearedAt, homework] = await Promise.all([
-    ownStudent(db, actor, lesson.studentId),
+  const [rows, lastTime, agenda, clearedAt, homework] = await Promise.all([
     log,
     lastTimeOf(db, actor, lesson),
     lesson.endedAt === null ? agendaNow(db, scope, taught) : taught.then(drills => agendaThen(db, scope, drills)),

@@ -10,11 +10,13 @@ const props = defineProps<{ set: FollowedDrill; today: string }>()
 const series = computed(() => tempoSeries(props.set, props.today))
 const HEIGHT = 190
 const MARGIN = { top: 12, right: 12, bottom: 26, left: 34 }
+/** Below the tempos stand the decisions, in a row of their own. */
+const DECISIONS = 12
 
 function draw(width: number) {
   const data = series.value
   const x = scaleUtc([dateOf(data.from), dateOf(data.to)], [MARGIN.left, width - MARGIN.right])
-  const y = scaleLinear([data.lowest - 4, data.highest + 4], [HEIGHT - MARGIN.bottom, MARGIN.top])
+  const y = scaleLinear([data.lowest - 4, data.highest + 4], [HEIGHT - MARGIN.bottom - DECISIONS, MARGIN.top])
   const at = (point: { day: string; bpm: number }): [number, number] => [x(dateOf(point.day)), y(point.bpm)]
   return {
     width,
