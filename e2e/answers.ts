@@ -172,6 +172,7 @@ const followed: z.ZodType<FollowedDrill> = assignment.extend({
   lessons: z.array(
     just({ lessonId: id, day, passes: count, clean: count, bestCleanBpm: bpm.nullable(), triedBpm: bpm.nullable() }),
   ),
+  course: z.array(just({ day, bpm, overruled: z.boolean(), stage: count.nullable() })),
 })
 const past: z.ZodType<PastDrill> = just({ id, drillName: z.string(), bpm, targetBpm: bpm, endedAt: instant })
 const lessonRow: z.ZodType<LessonRow> = just({

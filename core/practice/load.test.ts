@@ -42,6 +42,8 @@ describe('a jump', () => {
   test('is none where too little is known', () => {
     expect(loadJump(weeks(100, 100, 100, 400))).toBeNull()
     expect(loadJump(weeks(0, 0, 0, 60, 400))).toBeNull()
+    // One minute is something.
+    expect(loadJump(weeks(0, 0, 1, 60, 400))).toEqual({ minutes: 400, average: 15 })
     expect(loadJump([])).toBeNull()
   })
 })

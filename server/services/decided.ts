@@ -1,15 +1,16 @@
 import { and, desc, eq, lt, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
-import { localClock } from '#core/practice/schedule/local-time'
-import type { HistoryDecision } from '#shared/contracts/assignments'
+import { dayClock, localClock } from '#core/practice/schedule/local-time'
+import type { FollowedDrill, HistoryDecision } from '#shared/contracts/assignments'
 import type { Actor } from '../policy/actor'
 import type { Database } from '../db/client'
 import { amongGiven, given, question, questionOfEach } from '../db/question'
 import { decisions, lessonEvents, standings } from '../db/tables'
 import { EVENT_TIME, happenedAt } from './event-time'
 
-/** Decisions on a drill that a student’s page draws. */
+/** Decisions on a drill that a student’s page draws, and those it tells with all that was said of them. */
 const DECISIONS_DRAWN = 60
+const DECISIONS_TOLD = 3
 
 const DECIDED = {
   id: decisions.id,
@@ -42,8 +43,48 @@ const latestDecisions = (db: Database, assignmentId: Placeholder, count: number,
     .orderBy(desc(decisions.revision))
     .limit(count)
 
-/** The latest decisions on each of some drills, as many as a page draws. */
-export const decisionsDrawn = questionOfEach((db, id) => latestDecisions(db, id, DECISIONS_DRAWN))
+/** Only of the last few is the event itself read: of sixty on each drill it is most of a page. */
+const told =
+  sql<LessonEvent | null>`if(${decisions.revision} >= ${standings.revision} - ${sql.raw(String(DECISIONS_TOLD))}, ${lessonEvents.body}, null)`
+    .mapWith((body: unknown) => (typeof body === 'string' ? JSON.parse(body) : body) as LessonEvent | null)
+    .as('told')
+const decisionsDrawn = questionOfEach((db, id) =>
+  db
+    .select({ ...DECIDED, body: told, stage: decisions.stage })
+    .from(decisions)
+    .innerJoin(standings, eq(standings.assignmentId, decisions.assignmentId))
+    .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
+    .where(eq(decisions.assignmentId, id))
+    .orderBy(desc(decisions.revision))
+    .limit(DECISIONS_DRAWN),
+)
+
+/** The course that the decisions on some drills took, oldest first, and the last few of them whole. */
+export async function coursesOf(
+  db: Database,
+  actor: Actor,
+  assignmentIds: readonly string[],
+): Promise<ReadonlyMap<string, Pick<FollowedDrill, 'course' | 'decisions'>>> {
+  const [local, dayOf] = [localClock(actor.zone), dayClock(actor.zone)]
+  const rows = (await decisionsDrawn(db, assignmentIds, {})).toSorted((a, b) => a.revision - b.revision)
+  return new Map(
+    assignmentIds.map(id => {
+      const own = rows.filter(row => row.assignmentId === id)
+      return [
+        id,
+        {
+          course: own.map(row => ({
+            day: dayOf(Date.parse(happenedAt(row))),
+            bpm: row.bpm,
+            overruled: row.overruled,
+            stage: row.stage,
+          })),
+          decisions: own.flatMap(row => (row.body === null ? [] : [decisionOf({ ...row, body: row.body }, local)])),
+        },
+      ]
+    }),
+  )
+}
 const decisionElsewhere = questionOfEach((db, id) =>
   latestDecisions(db, id, 1, ne(lessonEvents.lessonId, given('lessonId'))),
 )

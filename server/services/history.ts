@@ -5,7 +5,7 @@ import type { Actor } from '../policy/actor'
 import type { Database } from '../db/client'
 import { amongGiven, given, question, questionOfEach } from '../db/question'
 import { hearings, lessons, students } from '../db/tables'
-import { decisionsDrawn, byDrill } from './decided'
+import { coursesOf } from './decided'
 import { detailsOf, type Scope } from './set-drills'
 
 /** Lessons of a drill that a student’s page draws: two years of weeks. */
@@ -45,13 +45,8 @@ export async function followedDrills(db: Database, studentId: string, scope: Sco
   const set = await detailsOf(db, studentId, scope)
   const ids = set.map(each => each.id)
   if (ids.length === 0) return []
-  const [heard, rows] = await Promise.all([hearingsOf(db, scope.actor, ids), decisionsDrawn(db, ids, {})])
-  const decided = byDrill(scope.actor, ids, rows)
-  return set.map(({ from: _from, ...each }) => ({
-    ...each,
-    lessons: heard.get(each.id)!,
-    decisions: decided.get(each.id)!,
-  }))
+  const [heard, courses] = await Promise.all([hearingsOf(db, scope.actor, ids), coursesOf(db, scope.actor, ids)])
+  return set.map(({ from: _from, ...each }) => ({ ...each, lessons: heard.get(each.id)!, ...courses.get(each.id)! }))
 }
 
 /**

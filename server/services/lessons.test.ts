@@ -286,9 +286,26 @@ describe('decisions', () => {
     const overruled = { ...decision(0, 72), decision: 'hold', reason: 'not easy yet' } as LessonEvent
     await append(overruled)
     await append({ ...decision(1, 72), decision: 'hold', supersedes: overruled.id } as LessonEvent)
-    const made_ = (await readStudent(db, teacher, made.studentId, NOW)).assignments[0]!.decisions
+    const drill = async () => (await readStudent(db, teacher, made.studentId, NOW)).assignments[0]!
+    const { decisions: made_ } = await drill()
     expect(made_[0]).toMatchObject({ overruled: true, event: { reason: 'not easy yet', offered: 'raise' } })
     expect(made_[1]).toMatchObject({ overruled: false, event: { supersedes: overruled.id } })
+    // Told are the last few, drawn are all of them.
+    await append(decision(2, 76))
+    await append(decision(3, 80))
+    const { decisions: told, course } = await drill()
+    expect(told.map(({ revision, event }) => [revision, event.bpm])).toEqual([
+      [1, 72],
+      [2, 76],
+      [3, 80],
+    ])
+    expect(course.map(({ bpm, overruled: against, stage }) => [bpm, against, stage])).toEqual([
+      [72, true, null],
+      [72, false, null],
+      [76, false, null],
+      [80, true, null],
+    ])
+    expect(new Set(course.map(({ day }) => day))).toEqual(new Set([told[0]!.at.slice(0, 10)]))
   })
 })
 

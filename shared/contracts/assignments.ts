@@ -174,9 +174,23 @@ export interface LessonHearing {
   readonly triedBpm: number | null
 }
 
-/** A drill on a student's page: its latest lessons, oldest first. */
+/** A decision as a chart draws it. */
+export interface DecisionDrawn {
+  /** Local day. */
+  readonly day: string
+  readonly bpm: number
+  readonly overruled: boolean
+  /** Number of the stage it opened; null for none. */
+  readonly stage: number | null
+}
+
+/**
+ * A drill on a student's page: its latest lessons and the course its decisions took, oldest first. Of the decisions
+ * themselves only the last few.
+ */
 export interface FollowedDrill extends AssignmentDetail {
   readonly lessons: readonly LessonHearing[]
+  readonly course: readonly DecisionDrawn[]
 }
 
 /** A drill that was taken off the list. */

@@ -2,14 +2,11 @@ import { describe, expect, test } from '@jest/globals'
 import type { FollowedDrill } from '#shared/contracts/assignments'
 import { tempoSeries } from './tempo-series'
 
-const decision = (day: string, bpm: number, revision: number, overruled = false, stage?: number) => ({
-  id: `d${revision}`,
-  lessonId: day,
-  revision,
+const decision = (day: string, bpm: number, overruled = false, stage: number | null = null) => ({
+  day,
   bpm,
-  at: `${day}T16:10:00+00:00`,
   overruled,
-  event: { stage } as never,
+  stage,
 })
 
 const SET = {
@@ -25,11 +22,11 @@ const SET = {
     { lessonId: 'a', day: '2026-01-08', passes: 3, clean: 2, bestCleanBpm: 64, triedBpm: 64 },
     { lessonId: 'b', day: '2026-01-15', passes: 1, clean: 0, bestCleanBpm: null, triedBpm: 68 },
   ],
-  decisions: [
-    decision('2026-01-08', 64, 0),
-    decision('2026-01-08', 68, 1),
-    decision('2026-01-15', 64, 2),
-    decision('2026-01-22', 64, 3, true),
+  course: [
+    decision('2026-01-08', 64),
+    decision('2026-01-08', 68),
+    decision('2026-01-15', 64),
+    decision('2026-01-22', 64, true),
   ],
 } as unknown as FollowedDrill
 
@@ -80,7 +77,7 @@ describe('the tempo chart', () => {
         ...SET.lessons,
         { lessonId: 'c', day: '2026-01-22', passes: 2, clean: 2, bestCleanBpm: null, triedBpm: null },
       ],
-      decisions: [...SET.decisions.slice(0, 3), decision('2026-01-22', 60, 3, false, 1)],
+      course: [...SET.course.slice(0, 3), decision('2026-01-22', 60, false, 1)],
     } as unknown as FollowedDrill
     const { stages, lessons, plan } = tempoSeries(staged, '2026-01-25')
     expect(stages).toEqual([{ day: '2026-01-22', name: 'slurred' }])

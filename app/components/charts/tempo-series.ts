@@ -41,19 +41,15 @@ export function tempoSeries(set: FollowedDrill, today: string): TempoSeries {
     triedBpm === null ? [] : [{ day, bestClean: bestCleanBpm, tried: triedBpm, passes }],
   )
   const names = new Map(set.path.map(stage => [stage.number, stage.name]))
-  const stages = set.decisions.flatMap(({ at, event }) => {
-    const name = event.stage === undefined ? undefined : names.get(event.stage)
-    return name === undefined ? [] : [{ day: dayOf(at), name }]
+  const stages = set.course.flatMap(({ day, stage }) => {
+    const name = stage === null ? undefined : names.get(stage)
+    return name === undefined ? [] : [{ day, name }]
   })
   const since = set.stageSince === null ? set.setOn : dayOf(set.stageSince)
-  const decisions = set.decisions.map((decision, i) => {
-    const before = set.decisions[i - 1]?.bpm ?? set.plan.startBpm
-    return {
-      day: dayOf(decision.at),
-      bpm: decision.bpm,
-      kind: decision.bpm > before ? ('up' as const) : decision.bpm < before ? ('down' as const) : ('same' as const),
-      overruled: decision.overruled,
-    }
+  const decisions = set.course.map(({ day, bpm, overruled }, i) => {
+    const before = set.course[i - 1]?.bpm ?? set.plan.startBpm
+    const kind = bpm > before ? ('up' as const) : bpm < before ? ('down' as const) : ('same' as const)
+    return { day, bpm, kind, overruled }
   })
   const to = [today, set.targetOn ?? today, dayPlus(set.setOn, 14)].sort().at(-1)!
   const plan =

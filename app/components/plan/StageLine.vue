@@ -18,8 +18,9 @@ const place = computed(() => props.set.path.findIndex(stage => stage.number === 
         :key="stage.number"
         :aria-current="stage.number === set.stageNumber ? 'step' : undefined"
       >
-        <b v-if="stage.number === set.stageNumber" class="text-ink">{{ stage.name }}</b
-        ><template v-else>{{ stage.name }}</template
+        <b v-if="stage.number === set.stageNumber" class="text-ink">{{ stage.name }}</b><template v-else>{{
+          stage.name
+        }}</template
         ><span v-if="i < set.path.length - 1" class="mx-1.5" aria-hidden="true">›</span>
       </li>
     </ol>

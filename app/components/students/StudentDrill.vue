@@ -21,7 +21,6 @@ const emit = defineEmits<{
   move: [change: { readonly targetBpm?: number; readonly targetOn?: string }]
 }>()
 const when = useWhen()
-const DECISIONS_TOLD = 3
 
 function inWords({ event }: HistoryDecision): string {
   if (event.supersedes) return `taken back: ${event.bpm}`
@@ -39,8 +38,7 @@ function inWords({ event }: HistoryDecision): string {
 }
 const told = computed(() =>
   props.set.decisions
-    .slice(-DECISIONS_TOLD)
-    .reverse()
+    .toReversed()
     .map(decision => ({
       at: decision.at,
       what: inWords(decision),

@@ -31,6 +31,14 @@ describe("what a drill's history comes to", () => {
     expect(heard.get('l')).toEqual({ passes: 2, clean: 1, bestCleanBpm: 60, triedBpm: 80, rises: 0 })
   })
 
+  test('of a lesson that left the drill at another stage, its tempos are those of that stage', () => {
+    const opens = { ...decide(56), revision: 0, stage: 1, supersedes: null } as LessonEvent
+    const heard = (...more: readonly (readonly [string, LessonEvent])[]) =>
+      told(['l', pass(72, true, '1')], ['l', opens], ...more).hearings.get('l')
+    expect(heard()).toEqual({ passes: 1, clean: 1, bestCleanBpm: null, triedBpm: null, rises: 0 })
+    expect(heard(['l', pass(56, true, '2')])).toMatchObject({ passes: 2, bestCleanBpm: 56, triedBpm: 56 })
+  })
+
   test('lessons are counted since the tempo last rose above all it had been', () => {
     const lesson = (id: string, ...more: readonly LessonEvent[]) =>
       [[id, pass(60, true, id)], ...more.map(event => [id, event])] as [string, LessonEvent][]

@@ -114,5 +114,13 @@ describe('a lesson that is moved, cancelled, made up', () => {
     expect(nextHeld(slot({ exceptions }), '1997-09-12', never)).toMatchObject({ on: '1997-09-23', state: 'in-place' })
     expect(nextHeld(slot({ exceptions }), '1997-09-02', at => at < '1997-09-03')).toMatchObject({ on: '1997-09-11' })
     expect(nextHeld(slot({ endsOn: '1997-09-08' }), '1997-09-03', never)).toBeNull()
+    // Of a series that is over, two that were moved beyond its end: the earlier one.
+    const beyond = ['1997-09-02', '1997-09-09'].map((day, i) => ({
+      ...MOVED,
+      day,
+      to: { day: `1997-09-${20 - i}`, wallTime: '10:00' },
+    }))
+    const over = slot({ endsOn: '1997-09-10', exceptions: beyond })
+    expect(nextHeld(over, '1997-09-11', never)).toMatchObject({ on: '1997-09-19', state: 'moved' })
   })
 })

@@ -89,6 +89,7 @@ describe('the forecast', () => {
     expect(asked(weekly(70, 70, 70)).expected.kind).toBe('not-rising')
     expect(asked(weekly(80, 75, 70)).expected.kind).toBe('not-rising')
     expect(asked(weekly(100, 110, 120)).expected.kind).toBe('reached')
+    expect(asked(weekly(120)).expected.kind).toBe('reached')
   })
 
   test('neither an untimed plan nor falling tempos are foretold', () => {
@@ -161,6 +162,7 @@ describe('the staircase', () => {
 
   test('at the goal, or without one, there is nothing left', () => {
     expect(staircaseOf(PLAN, 120, '2026-01-05', null).stairs).toEqual([])
+    expect(staircaseOf(PLAN, 120, '2026-01-05', '2026-01-25')).toEqual({ stairs: [], daysEach: 7, byDate: true })
     expect(staircaseOf({ school: 'untimed', startBpm: 60, targetBpm: 60 }, 60, '2026-01-05', null).stairs).toEqual([])
   })
 })
