@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { expect, type Page } from '@playwright/test'
-import { signIn, test } from './studio'
+import { dragRowDown, signIn, test } from './studio'
 
 const matrix = (page: Page) => page.getByRole('table', { name: 'Drills by technique and grade' })
 const cards = (page: Page) => page.getByRole('article')
@@ -176,13 +176,7 @@ test('a favourite stays one, and a collection keeps its order however it is move
   await expect.poll(order).toEqual(wanted)
   await section.getByRole('button', { name: 'Move number 3 up' }).click()
   await expect.poll(order).toEqual([wanted[0], wanted[2], wanted[1]])
-  const grip = (i: number) => items.nth(i).locator('[data-handle]')
-  const [from, to] = [(await grip(0).boundingBox())!, (await grip(2).boundingBox())!]
-  await page.mouse.move(from.x + 12, from.y + 12)
-  await page.mouse.down()
-  for (const share of [0.3, 0.6, 0.9, 1, 1])
-    await page.mouse.move(to.x + 12, from.y + 12 + (to.y - from.y + 10) * share, { steps: 4 })
-  await page.mouse.up()
+  await dragRowDown(section.getByRole('list'), 0, 2)
   await expect.poll(order).toEqual([wanted[2], wanted[1], wanted[0]])
   await page.reload()
   await page.getByRole('tab', { name: 'Collections' }).click()

@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { readFileSync } from 'node:fs'
-import { test as base, expect, type Download, type Page } from '@playwright/test'
+import { test as base, expect, type Download, type Locator, type Page } from '@playwright/test'
 
 /**
  * The test of these journeys: a page that fails on any error or warning in the console, and on any request that
@@ -42,6 +42,29 @@ export const bytesOf = async (download: Download) => readFileSync(await download
 export async function unfold(page: Page, label: string) {
   const fold = page.getByRole('complementary', { name: 'Parameters' }).getByRole('button', { name: label })
   if ((await fold.getAttribute('aria-expanded')) === 'false') await fold.click()
+}
+
+/**
+ * Drags a row of a list down to another's place by its handle. While a row slides to its place no other takes it: a
+ * hand holds on until it has.
+ */
+export async function dragRowDown(list: Locator, from: number, to: number) {
+  const { mouse } = list.page()
+  const grips = list.locator('[data-handle]')
+  await grips.nth(to).scrollIntoViewIfNeeded()
+  const [start, end] = [(await grips.nth(from).boundingBox())!, (await grips.nth(to).boundingBox())!]
+  await mouse.move(start.x + 12, start.y + 12)
+  await mouse.down()
+  for (const share of [0.3, 0.6, 0.9])
+    await mouse.move(end.x + 12, start.y + 12 + (end.y - start.y + 10) * share, { steps: 4 })
+  await expect(async () => {
+    for (const y of [20, 22]) await mouse.move(end.x + 12, end.y + y)
+    const at = await list.evaluate(({ children }) =>
+      [...children].findIndex(row => row.classList.contains('sortable-chosen')),
+    )
+    expect(at).toBe(to)
+  }).toPass()
+  await mouse.up()
 }
 
 /** A server of a test's own, which it may end by force and start again on the same database. */

@@ -52,6 +52,7 @@ for (const width of [360, 390, 768, 1024, 1280, 1600]) {
     await page.goto('/students')
     await page.getByRole('link', { name: /Hazel Tarnbrook/ }).click()
     await expect(page.getByRole('heading', { name: 'Hand card' })).toBeVisible()
+    await expect(page.getByRole('table', { name: 'Pairs of fingers' })).toBeVisible()
     expect(['student', await overTheEdge(page)]).toEqual(['student', []])
     await page.getByRole('button', { name: 'Change the hand card' }).click()
     await expect(page.getByRole('heading', { name: /^The hands of/ })).toBeVisible()

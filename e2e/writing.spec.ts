@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test'
-import { signIn, test, unfold } from './studio'
+import { dragRowDown, signIn, test, unfold } from './studio'
 
 /** Own music on the bench, as the sheet tells it: fret after fret. */
 const frets = async (page: Page) =>
@@ -182,24 +182,7 @@ test('chords are put in order by dragging', async ({ page }) => {
   const spec = { version: 1, family: 'blocks', blocks: { chords } }
   await page.goto(`/bench?spec=${encodeURIComponent(JSON.stringify(spec))}`)
   await expect(page.getByRole('heading', { level: 1 })).toContainText('C Am G')
-  const grips = page.locator('[data-handle]')
-  await expect(grips).toHaveCount(3)
-  await grips.nth(2).scrollIntoViewIfNeeded()
-  const [from, to] = [(await grips.nth(0).boundingBox())!, (await grips.nth(2).boundingBox())!]
-  await page.mouse.move(from.x + 12, from.y + 12)
-  await page.mouse.down()
-  for (const share of [0.3, 0.6, 0.9])
-    await page.mouse.move(to.x + 12, from.y + 12 + (to.y - from.y + 10) * share, { steps: 4 })
-  // While a row slides to its place no other takes it: a hand holds on until it has the last one.
-  const list = page.getByRole('list', { name: 'Chords in order' })
-  await expect(async () => {
-    for (const y of [20, 22]) await page.mouse.move(to.x + 12, to.y + y)
-    const at = await list.evaluate(({ children }) =>
-      [...children].findIndex(row => row.classList.contains('sortable-chosen')),
-    )
-    expect(at).toBe(2)
-  }).toPass()
-  await page.mouse.up()
+  await dragRowDown(page.getByRole('list', { name: 'Chords in order' }), 0, 2)
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Am G C')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('C Am G')

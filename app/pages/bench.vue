@@ -76,6 +76,7 @@ function show(key: string) {
 /** The part of the grade whose notes are lit on the sheet. */
 const partShown = ref<PartName | null>(null)
 const lit = computed(() => bench.grade.value?.parts.find(part => part.name === partShown.value)?.notes ?? null)
+
 /** What is on the bench belongs to nothing that was saved or set. */
 function letGo() {
   kept.letGo()

@@ -271,6 +271,16 @@ async function everything(): Promise<void> {
     NOW,
   ).catch(() => {})
   await setSeveral(db, localEngine, teacher, made.studentId, { ...body(), refs: [made.drillId], path: true }, NOW)
+  const { id: second } = await createDrill(db, localEngine, teacher, { ...body(), name: 'second', spec: SPEC }, NOW)
+  await setSeveral(
+    db,
+    localEngine,
+    teacher,
+    made.studentId,
+    { ...body(), refs: [made.drillId, second], path: true },
+    NOW,
+  )
+  await listStudents(db, teacher, NOW)
   await setFavourite(db, teacher, { ...body(), ref: made.drillId, kept: true }, NOW)
   await setFavourite(db, teacher, { ...body(), ref: made.drillId, kept: false }, NOW)
   const programme = await createProgramme(db, teacher, { ...body(), name: 'x', refs: [made.drillId] }, NOW)
@@ -306,6 +316,7 @@ describe('what the database does for each question', () => {
         .map(each => [each.query, each]),
     )
     expect(questions.size).toBeGreaterThan(60)
+    expect([...questions.keys()].join()).toMatch(/later\.place/)
     const scans: string[] = []
     for (const { query, params } of questions.values()) {
       // The rows are gone or changed by now: what matters is how they would be looked for.

@@ -43,11 +43,11 @@ const latestDecisions = (db: Database, assignmentId: Placeholder, count: number,
     .orderBy(desc(decisions.revision))
     .limit(count)
 
-/** Only of the last few is the event itself read: of sixty on each drill it is most of a page. */
+/** Only of the last few is the event itself read, of sixty on each drill. */
 const told =
-  sql<LessonEvent | null>`if(${decisions.revision} >= ${standings.revision} - ${sql.raw(String(DECISIONS_TOLD))}, ${lessonEvents.body}, null)`
-    .mapWith((body: unknown) => (typeof body === 'string' ? JSON.parse(body) : body) as LessonEvent | null)
-    .as('told')
+  sql<LessonEvent | null>`if(${decisions.revision} >= ${standings.revision} - ${sql.raw(String(DECISIONS_TOLD))}, ${lessonEvents.body}, null)`.as(
+    'told',
+  )
 const decisionsDrawn = questionOfEach((db, id) =>
   db
     .select({ ...DECIDED, body: told, stage: decisions.stage })
@@ -110,7 +110,10 @@ const newestDecisions = question(db =>
   db
     .select(DECIDED)
     .from(standings)
-    .innerJoin(decisions, LATEST_DECISION)
+    .innerJoin(
+      decisions,
+      and(eq(decisions.assignmentId, standings.assignmentId), eq(decisions.revision, sql`${standings.revision} - 1`)),
+    )
     .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
     .where(amongGiven(standings.assignmentId, 'ids')),
 )
@@ -131,9 +134,3 @@ export async function lastDecisions(
     found.set(before.assignmentId, before)
   return found
 }
-
-/** The latest decision on a set drill, beside its standing. */
-const LATEST_DECISION = and(
-  eq(decisions.assignmentId, standings.assignmentId),
-  eq(decisions.revision, sql`${standings.revision} - 1`),
-)

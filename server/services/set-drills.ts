@@ -44,7 +44,7 @@ const setFields = {
 }
 
 /** What lists say of a drill, by the id of its version. */
-type Drills = ReadonlyMap<string, { readonly drillName: string; readonly family: string }>
+type DrillNames = ReadonlyMap<string, { readonly drillName: string; readonly family: string }>
 
 interface SetRow
   extends
@@ -98,11 +98,11 @@ type Waiting = ReadonlyMap<string, string>
  * What waits for another drill to be passed. One that is not played to a tempo has nothing to pass and holds nothing
  * back.
  */
-async function waitingAmong(db: Database, rows: readonly SetRow[], shelf: Drills): Promise<Waiting> {
+async function waitingAmong(db: Database, rows: readonly SetRow[], names: DrillNames): Promise<Waiting> {
   const byId = new Map(rows.map(row => [row.id, row]))
   const held = rows.flatMap(row => {
     const gate = row.opensAfter === null ? undefined : byId.get(row.opensAfter)
-    return gate && hasSheet(shelf.get(gate.versionId)!) ? [{ id: row.id, gate }] : []
+    return gate && hasSheet(names.get(gate.versionId)!) ? [{ id: row.id, gate }] : []
   })
   if (held.length === 0) return new Map()
   const gates = [...new Set(held.map(({ gate }) => gate.id))]
@@ -113,7 +113,7 @@ async function waitingAmong(db: Database, rows: readonly SetRow[], shelf: Drills
         ({ gate: { id, plan, decided } }) =>
           !last.has(id) || !isPassed({ plan, cleanBpm: clean.get(id) ?? null, decided }),
       )
-      .map(({ id, gate }) => [id, shelf.get(gate.versionId)!.drillName]),
+      .map(({ id, gate }) => [id, names.get(gate.versionId)!.drillName]),
   )
 }
 
@@ -154,16 +154,16 @@ async function completedAmong(
 
 /** What is known of set drills beside their own rows. */
 interface Around {
-  readonly shelf: Drills
+  readonly names: DrillNames
   readonly waiting: Waiting
   readonly completed: ReadonlyMap<string, Completed>
   readonly today: string
   readonly dayOf: (at: number) => string
 }
 
-function standingOf(row: SetRow, { shelf, waiting, completed, today, dayOf }: Around): AssignmentStanding {
+function standingOf(row: SetRow, { names, waiting, completed, today, dayOf }: Around): AssignmentStanding {
   const { id, plan, targetOn, setAt, stageSince, versionId, bpm, lessonsSinceRise } = row
-  const { drillName, family } = shelf.get(versionId)!
+  const { drillName, family } = names.get(versionId)!
   // Each stage has a plan of its own, which begins when it is opened.
   const begunOn = dayOf((stageSince ?? setAt).getTime())
   return {
@@ -227,10 +227,10 @@ export async function detailsOf(
 ): Promise<readonly SetDetail[]> {
   const whose = { studioId: scope.actor.studioId, studentId }
   const rows = ids ? await setOnce(db, { ...whose, ids }) : await setNow(db, whose)
-  const shelf: Drills = new Map(rows.map(row => [row.versionId, row]))
+  const names: DrillNames = new Map(rows.map(row => [row.versionId, row]))
   const [local, dayOf] = [localClock(scope.actor.zone), dayClock(scope.actor.zone)]
   const [waiting, paths, completed] = await Promise.all([
-    ids ? new Map<string, string>() : waitingAmong(db, rows, shelf),
+    ids ? new Map<string, string>() : waitingAmong(db, rows, names),
     pathsOf(
       db,
       rows.map(row => row.id),
@@ -238,7 +238,7 @@ export async function detailsOf(
     completedAmong(db, rows, local),
   ])
   return rows.map(row => ({
-    ...standingOf(row, { shelf, waiting, completed, today: scope.today, dayOf }),
+    ...standingOf(row, { names, waiting, completed, today: scope.today, dayOf }),
     drillId: row.drillId,
     versionNumber: row.number,
     stage: row.stage,
@@ -282,7 +282,7 @@ const drillsNamed = question(db =>
     .where(amongGiven(drillVersions.id, 'ids')),
 )
 
-async function namesAmong(db: Database, rows: readonly SetRow[]): Promise<Drills> {
+async function namesAmong(db: Database, rows: readonly SetRow[]): Promise<DrillNames> {
   const ids = [...new Set(rows.map(row => row.versionId))]
   return new Map((ids.length === 0 ? [] : await drillsNamed(db, { ids })).map(each => [each.versionId, each]))
 }
@@ -296,12 +296,12 @@ export async function standingsOf(
   const found = new Map<string, AssignmentStanding[]>(studentIds.map(id => [id, []]))
   if (studentIds.length === 0) return found
   const rows = await setForSome(db, { studioId: scope.actor.studioId, ids: studentIds })
-  const shelf = await namesAmong(db, rows)
+  const names = await namesAmong(db, rows)
   const [waiting, completed] = await Promise.all([
-    waitingAmong(db, rows, shelf),
+    waitingAmong(db, rows, names),
     completedAmong(db, rows, localClock(scope.actor.zone)),
   ])
-  const around: Around = { shelf, waiting, completed, today: scope.today, dayOf: dayClock(scope.actor.zone) }
+  const around: Around = { names, waiting, completed, today: scope.today, dayOf: dayClock(scope.actor.zone) }
   for (const row of rows) {
     const standing = standingOf(row, around)
     if (standing.waitsFor === null) found.get(row.studentId)!.push(standing)

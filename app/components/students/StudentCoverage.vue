@@ -90,11 +90,11 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
     <LoadState v-if="!data" :error="error" @retry="reload" />
     <p v-else-if="data.length === 0" class="text-soft">Nothing was set yet, so nothing is covered.</p>
     <template v-else-if="coverage">
-      <p class="text-soft mb-3">
-        <span v-for="state in ['done', 'doing', 'left'] as const" :key="state" class="mr-4 whitespace-nowrap">
+      <p class="text-soft mb-3 flex flex-wrap gap-x-4">
+        <span v-for="state in ['done', 'doing', 'left'] as const" :key="state">
           <span aria-hidden="true">{{ MARKS[state] }}</span> {{ WORDS[state] }}
         </span>
-        <span class="whitespace-nowrap mr-4"><span aria-hidden="true">·</span> untouched</span>
+        <span><span aria-hidden="true">·</span> untouched</span>
         <span>figure and shade: the best clean tempo, at four notes to the beat</span>
       </p>
       <div class="flex flex-wrap gap-x-12 gap-y-6 items-start">

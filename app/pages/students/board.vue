@@ -114,7 +114,7 @@ const summary = computed(() => {
             <span
               v-for="kind in row.needs"
               :key="kind"
-              class="mr-3 whitespace-nowrap"
+              class="mr-3 inline-block"
               :class="kind === 'pain' ? 'text-pain' : 'text-attention-ink'"
               ><span aria-hidden="true">{{ ATTENTION_MARKS[kind].mark }}</span> {{ ATTENTION_MARKS[kind].word }}</span
             >
