@@ -50,6 +50,9 @@ function ask(
   })
 }
 
+/** A drill like any other. */
+const ORDINARY = { version: 1, family: 'order', order: { fingers: [1, 2, 4] } }
+
 const pick = <T>(list: readonly T[]) => list[Math.floor(Math.random() * list.length)]!
 
 interface Deed {
@@ -86,11 +89,7 @@ const DEEDS: Readonly<Record<string, { readonly often: number; readonly deed: (s
     deed: () => ({
       method: 'POST',
       path: '/api/drills',
-      body: {
-        id: randomUUID(),
-        name: 'Of the bench',
-        spec: { version: 1, family: 'order', order: { fingers: [1, 2, 4] } },
-      },
+      body: { id: randomUUID(), name: 'Of the bench', spec: ORDINARY },
     }),
   },
   'today': { often: 15, deed: () => read('/api/today') },
@@ -279,7 +278,7 @@ if (mode === 'load') {
       }
     }),
   ]
-  const under = await meFor(seconds - 5)
+  const [under, worked] = await Promise.all([meFor(seconds - 5), drillsFor(seconds - 5)])
   await Promise.all(attackers)
   const tally = (list: readonly number[]) =>
     [...new Set(list)]
@@ -289,6 +288,7 @@ if (mode === 'load') {
   table([
     ['GET /api/me alone', ...quiet],
     ['while 100 guess passwords and 20 send the worst drills', ...under],
+    ["that teacher's own drills, worked out meanwhile", ...worked],
   ])
   console.log(`guesses ${tally(guesses)}; drills ${tally(drills)}; aim p99 < 200 ms; server ${rssMb()} MB`)
 } else if (mode === 'soak') {
@@ -323,6 +323,21 @@ async function meFor(seconds: number): Promise<string[]> {
     await new Promise(resolve => setTimeout(resolve, 50))
   }
   await Promise.all(waiting)
+  return percentiles(times)
+}
+
+/** The same teacher has an ordinary drill worked out every other second, for so many seconds. */
+async function drillsFor(seconds: number): Promise<string[]> {
+  const times: number[] = []
+  for (const until = performance.now() + seconds * 1000; performance.now() < until;) {
+    const { ms, status } = await ask('POST', '/api/drills/realise', cookies[0]!, ORDINARY)
+    times.push(status === 200 ? ms : Infinity)
+    await new Promise(resolve => setTimeout(resolve, 2000))
+  }
+  return percentiles(times)
+}
+
+function percentiles(times: readonly number[]): string[] {
   const list = sorted(times)
   return [
     `p50 ${at(list, 0.5).toFixed(0)}`,

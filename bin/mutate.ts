@@ -5,16 +5,21 @@ import { join, relative } from 'node:path'
 import * as ts from 'typescript'
 
 /**
- * Breaks the core on purpose, one place at a time, and says which breaks no test sees. npm run mutate -- FOLDER [MOST]
- * a folder or file of the core, and how many breaks at most (100), spread evenly over it It works on a copy. A break is
- * seen when a test of the core that depends on its file fails or never ends.
+ * Breaks the core on purpose, one place at a time, and says which breaks no test sees:
+ *
+ *     npm run mutate -- FOLDER [MOST] [--short]
+ *
+ * A folder or file of the core, and the most breaks (100), spread over all of it. It works on a copy. A break is
+ * seen when a test of the core that depends on its file fails or never ends; --short leaves out other folders' long
+ * tests, so that at least so many are seen.
  */
-const [where = 'core/practice', most = '100'] = process.argv.slice(2)
+const lessLong = process.argv.includes('--short')
+const [where = 'core/practice', most = '100'] = process.argv.slice(2).filter(word => word !== '--short')
 const ROOT = process.cwd()
 const COPY = mkdtempSync(join(tmpdir(), 'fidactyl-mutate-'))
 process.on('exit', () => rmSync(COPY, { recursive: true, force: true }))
-/** How long a break may keep tests that took so long unbroken, in ms, before it counts as never ending. */
-const patience = (unbrokenMs: number) => Math.ceil(4 * unbrokenMs) + 20_000
+/** Test files of other folders that take longer, unbroken, are run last or not at all, ms. */
+const LONG_MS = 15_000
 
 /** A break: what stands at a place, and what is put there instead. */
 interface Break {
@@ -82,31 +87,41 @@ function filesIn(path: string): readonly string[] {
     .sort()
 }
 
-/** Whether some tests all hold within a time in ms, in one process so that none is left; those without end do not. */
-function pass(withinMs: number, ...which: readonly string[]): boolean {
-  const jest = join(ROOT, 'node_modules/jest/bin/jest.js')
+const JEST = [join(ROOT, 'node_modules/jest/bin/jest.js'), '--selectProjects', 'core']
+const ENV = { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning' }
+
+/** Whether some test files all hold within a time in ms, in one process; those without end do not. */
+function pass(withinMs: number, tests: readonly string[], ...options: readonly string[]): boolean {
+  if (tests.length === 0) return true
   const run = spawnSync(
     process.execPath,
-    [jest, '--selectProjects', 'core', '--runInBand', '--bail', '--silent', '--passWithNoTests', ...which],
-    {
-      cwd: COPY,
-      timeout: withinMs,
-      killSignal: 'SIGKILL',
-      stdio: 'ignore',
-      env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning' },
-    },
+    [...JEST, '--runInBand', '--bail', '--silent', ...options, '--runTestsByPath', ...tests],
+    { cwd: COPY, timeout: withinMs, killSignal: 'SIGKILL', stdio: 'ignore', env: ENV },
   )
   return run.status === 0
 }
 
-const folderOf = (file: string) => ['--testPathPatterns', `${file.split('/').slice(0, 2).join('/')}/`]
-const UNBROKEN_MS = 600_000
+/** Test files that depend on a file. */
+function testsOf(file: string): readonly string[] {
+  const list = execFileSync(process.execPath, [...JEST, '--listTests', '--findRelatedTests', file], {
+    cwd: COPY,
+    env: ENV,
+    encoding: 'utf8',
+  })
+  return list.split('\n').flatMap(line => (line ? [relative(COPY, line)] : []))
+}
 
-/** How long some tests take unbroken, in ms. Throws when they do not hold. */
-function timed(...which: readonly string[]): number {
-  const from = performance.now()
-  if (!pass(UNBROKEN_MS, ...which)) throw new Error(`the tests ${which.join(' ')} fail unbroken: mend them first`)
-  return performance.now() - from
+const UNBROKEN_MS = 900_000
+
+/** How long each of some test files takes unbroken, in ms. Throws when one does not hold. */
+function timed(tests: readonly string[]): ReadonlyMap<string, number> {
+  const file = join(COPY, 'unbroken.json')
+  if (!pass(UNBROKEN_MS, tests, '--json', `--outputFile=${file}`))
+    throw new Error('some tests fail unbroken: mend them first')
+  const { testResults } = JSON.parse(readFileSync(file, 'utf8')) as {
+    readonly testResults: readonly { readonly name: string; readonly startTime: number; readonly endTime: number }[]
+  }
+  return new Map(testResults.map(({ name, startTime, endTime }) => [relative(COPY, name), endTime - startTime]))
 }
 
 for (const file of execFileSync('git', ['ls-files', 'core', 'shared', 'jest.config.mjs', 'package.json'], {
@@ -123,16 +138,26 @@ const all = filesIn(where).flatMap(breaksOf)
 const every = Math.max(1, all.length / Number(most))
 const tried = all.filter((_, i) => Math.floor(i / every) !== Math.floor((i - 1) / every))
 console.log(`${all.length} places to break in ${where}; trying ${tried.length}`)
-const everyTest = patience(timed('--findRelatedTests', ...new Set(tried.map(({ file }) => file))))
-const folderTests = new Map(
-  [...new Set(tried.map(({ file }) => folderOf(file)[1]!))].map(folder => [
-    folder,
-    patience(timed('--testPathPatterns', folder)),
-  ]),
-)
-/** Whether the tests that depend on a file all hold: those of its own folder first, for they see most and are quick. */
-const holds = (file: string) =>
-  pass(folderTests.get(folderOf(file)[1]!)!, ...folderOf(file)) && pass(everyTest, '--findRelatedTests', file)
+const related = new Map([...new Set(tried.map(({ file }) => file))].map(file => [file, testsOf(file)]))
+const took = timed([...new Set([...related.values()].flat())])
+const folderOf = (file: string) => file.split('/').slice(0, 2).join('/')
+
+/** Whether some test files all hold; they get so much longer than unbroken before they count as never ending. */
+const hold = (tests: readonly string[]) =>
+  pass(4 * tests.reduce((sum, test) => sum + took.get(test)!, 0) + 20_000, tests)
+
+/** Whether the tests that depend on a file all hold: its own folder's first, the longest last. */
+function holds(file: string): boolean {
+  const isOwn = (test: string) => folderOf(test) === folderOf(file)
+  const isLong = (test: string) => !isOwn(test) && took.get(test)! > LONG_MS
+  const tests = related.get(file)!
+  return (
+    hold(tests.filter(isOwn)) &&
+    hold(tests.filter(test => !isOwn(test) && !isLong(test))) &&
+    (lessLong || hold(tests.filter(isLong)))
+  )
+}
+
 let found = 0
 for (const [i, { file, start, end, instead }] of tried.entries()) {
   const text = readFileSync(file, 'utf8')

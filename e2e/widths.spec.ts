@@ -1,8 +1,9 @@
 import { expect, type Page } from '@playwright/test'
 import { signIn, test } from './studio'
 
-/** Elements that reach over an edge of the page without a scroll box of their own to hold them. */
+/** Elements that reach over an edge of the whole page without a scroll box of their own to hold them. */
 async function overTheEdge(page: Page) {
+  await page.waitForLoadState('networkidle')
   return page.evaluate(() => {
     const { clientWidth } = document.documentElement
     const held = (element: Element): boolean => {
@@ -54,6 +55,10 @@ for (const width of [360, 390, 768, 1024, 1280, 1600]) {
     await expect(page.getByRole('heading', { name: 'Hand card' })).toBeVisible()
     await expect(page.getByRole('table', { name: 'Pairs of fingers' })).toBeVisible()
     expect(['student', await overTheEdge(page)]).toEqual(['student', []])
+    await page.locator('a[href^="/lesson/"]').first().click()
+    await expect(page.getByRole('heading', { level: 1, name: /Hazel Tarnbrook/ })).toBeVisible()
+    expect(['lesson', await overTheEdge(page)]).toEqual(['lesson', []])
+    await page.goBack()
     await page.getByRole('button', { name: 'Change the hand card' }).click()
     await expect(page.getByRole('heading', { name: /^The hands of/ })).toBeVisible()
     expect(['hand card dialog', await overTheEdge(page)]).toEqual(['hand card dialog', []])

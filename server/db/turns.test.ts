@@ -1,6 +1,9 @@
 import { expect, test } from '@jest/globals'
 import type { Pool } from 'mysql2/promise'
-import { cameAt, firstComeFirstServed } from './turns'
+import { askingFor } from '../observability/asking'
+import { firstComeFirstServed } from './turns'
+
+const cameAt = <T>(cameAt: number, work: () => T) => askingFor({ cameAt, userId: null }, work)
 
 /** A pool whose questions are answered when they are told to be; it holds what was asked, in order. */
 function slowPool() {

@@ -1,14 +1,5 @@
-import { AsyncLocalStorage } from 'node:async_hooks'
 import type { Pool, PoolConnection } from 'mysql2/promise'
-
-/** When the request that a question belongs to came, ms of one clock. */
-const came = new AsyncLocalStorage<number>()
-
-/**
- * Does the work of a request, whose questions go before those of requests that came later.
- * @param at When it came, ms of one clock.
- */
-export const cameAt = <T>(at: number, work: () => T): T => came.run(at, work)
+import { askingNow } from '../observability/asking'
 
 interface Waiting {
   readonly at: number
@@ -28,7 +19,7 @@ export function firstComeFirstServed(pool: Pool, most: number): Pool {
       free--
       return
     }
-    const at = came.getStore() ?? performance.now()
+    const { cameAt: at } = askingNow()
     const place = waiting.findLastIndex(each => each.at <= at) + 1
     return new Promise(go => waiting.splice(place, 0, { at, go }))
   }

@@ -2,13 +2,15 @@ import { availableParallelism } from 'node:os'
 import { pool, Promise as Working } from 'workerpool'
 import { DomainError } from '../services/domain-error'
 import type { Engine } from './engine'
+import { fairTurns } from './turns'
 
 export interface PoolOptions {
   /** Path of the worker's script. */
   readonly script: string
   readonly workers?: number
-  /** Questions that may wait; the next is refused. */
+  /** Questions that may wait, of everybody and of one person; the next is refused. */
   readonly mostWaiting?: number
+  readonly mostWaitingOfOne?: number
   /** How long one question may take, ms. */
   readonly deadlineMs?: number
   /** How long drawing files may take, ms: many drills go on paper at once. */
@@ -31,7 +33,8 @@ const MOST_TRIES = 4
 export function openEngine({
   script,
   workers = usualWorkers(),
-  mostWaiting = 64,
+  mostWaiting = 512,
+  mostWaitingOfOne = 64,
   deadlineMs = 5000,
   paperDeadlineMs = 45_000,
   heapMb = 256,
@@ -41,23 +44,23 @@ export function openEngine({
     workerType: 'process',
     maxWorkers: workers,
     minWorkers: 'max',
-    maxQueueSize: mostWaiting,
     workerTerminateTimeout: 200,
     forkOpts: { execArgv: [`--max-old-space-size=${heapMb}`, '--max-semi-space-size=32', ...execArgv] },
   })
 
+  const inTurn = fairTurns({ atOnce: workers, mostWaiting, mostWaitingOfOne })
+
   async function ask<T>(task: keyof Engine, given: readonly unknown[], withinMs = deadlineMs): Promise<T> {
+    const answer = inTurn(() => answered<T>(task, given, withinMs))
+    if (!answer)
+      throw new DomainError('unavailable', 'Too many drills are being worked out at once. Try again in a moment.')
+    return answer
+  }
+
+  async function answered<T>(task: keyof Engine, given: readonly unknown[], withinMs: number): Promise<T> {
     for (let tries = 1; ; tries++) {
-      let answer
       try {
-        answer = processes.exec(task, [...given]).timeout(withinMs)
-      } catch (cause) {
-        throw new DomainError('unavailable', 'Too many drills are being worked out at once. Try again in a moment.', {
-          cause,
-        })
-      }
-      try {
-        return (await answer) as T
+        return (await processes.exec(task, [...given]).timeout(withinMs)) as T
       } catch (cause) {
         if (cause instanceof Working.TimeoutError)
           throw new DomainError(
