@@ -1,3 +1,3 @@
 import { defineConfig } from 'drizzle-kit'
 
-export default defineConfig({ dialect: 'mysql', schema: './server/db/tables.ts', out: './server/db/migrations' })
+export default defineConfig({ dialect: 'mysql', schema: './server/db/tables/index.ts', out: './server/db/migrations' })

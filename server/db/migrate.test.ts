@@ -63,11 +63,14 @@ async function emptied(): Promise<void> {
   await connection.end()
 }
 
+const journal = JSON.parse(readFileSync(join(folder, 'meta/_journal.json'), 'utf8')) as {
+  readonly entries: readonly { readonly tag: string; readonly when: number }[]
+}
+
 /** The migrations as they were at a time: the first so many. */
 function firstMigrations(count: number): string {
   const copy = mkdtempSync(join(tmpdir(), 'fidactyl-migrations-'))
   cpSync(folder, copy, { recursive: true })
-  const journal = JSON.parse(readFileSync(join(folder, 'meta/_journal.json'), 'utf8')) as { entries: unknown[] }
   writeFileSync(
     join(copy, 'meta/_journal.json'),
     JSON.stringify({ ...journal, entries: journal.entries.slice(0, count) }),
@@ -211,3 +214,13 @@ test('a studio of the form before, ids in upper case among it, is brought to the
   await close()
   rmSync(before, { recursive: true })
 }, 60_000)
+
+test('standings kept before they said what was decided last say it afterwards', async () => {
+  const { when } = journal.entries.find(each => each.tag === '0016_lists')!
+  await ask('ALTER TABLE standings DROP COLUMN decided')
+  await ask('ALTER TABLE drill_versions DROP COLUMN family')
+  await ask(`DELETE FROM \`__drizzle_migrations\` WHERE created_at >= ${when}`)
+  await migrateDatabase(url, folder)
+  expect(await ask('SELECT decided FROM standings')).toEqual([{ decided: 'raise' }])
+  expect(await ask('SELECT family FROM drill_versions')).toEqual([{ family: 'order' }])
+})

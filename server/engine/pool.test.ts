@@ -1,6 +1,7 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { execFileSync } from 'node:child_process'
 import { join } from 'node:path'
+import { askingFor } from '../observability/asking'
 import { SPEC } from '../tests/studio'
 import { localEngine } from './engine'
 import { openEngine } from './pool'
@@ -50,6 +51,11 @@ describe('the engine in processes of its own', () => {
     expect(await engine.write(SPEC)).toMatchObject({ ok: true })
   })
 
+  test('one process more than work at once stands ready, for starting one takes long', async () => {
+    await engine.write(SPEC)
+    expect(processes()).toHaveLength(2 + 1)
+  })
+
   test('one that fills its memory is refused in words; this process does not grow by it', async () => {
     const before = process.memoryUsage().rss
     expect(await refusal(engine.write('memory'))).toMatchObject({
@@ -76,7 +82,9 @@ describe('the engine in processes of its own', () => {
   }, 60_000)
 
   test('when too many wait the next is told so at once, and those who wait are answered', async () => {
-    const asked = Array.from({ length: 5 }, () => engine.write('slowly'))
+    const asked = Array.from({ length: 5 }, (_, i) =>
+      askingFor({ cameAt: 0, userId: `teacher ${i}` }, () => engine.write('slowly')),
+    )
     expect(await refusal(engine.write(SPEC))).toMatchObject({
       code: 'unavailable',
       message: expect.stringContaining('Too many drills'),

@@ -7,6 +7,7 @@ import { fairTurns } from './turns'
 export interface PoolOptions {
   /** Path of the worker's script. */
   readonly script: string
+  /** Questions worked on at once. */
   readonly workers?: number
   /** Questions that may wait, of everybody and of one person; the next is refused. */
   readonly mostWaiting?: number
@@ -23,6 +24,8 @@ export interface PoolOptions {
 
 /** Two at least, so that one long question does not hold up all others; one core is left to serve. */
 const usualWorkers = () => Math.max(2, Math.min(4, availableParallelism() - 1))
+/** Kept ready beside those at work, for starting one takes a second: who comes after a drill that ended its process. */
+const SPARE = 1
 /** A worker that was ended from outside is no fault of the question: it is asked again, of other workers. */
 const MOST_TRIES = 4
 
@@ -42,7 +45,7 @@ export function openEngine({
 }: PoolOptions): Engine & { readonly close: () => Promise<void> } {
   const processes = pool(script, {
     workerType: 'process',
-    maxWorkers: workers,
+    maxWorkers: workers + SPARE,
     minWorkers: 'max',
     workerTerminateTimeout: 200,
     forkOpts: { execArgv: [`--max-old-space-size=${heapMb}`, '--max-semi-space-size=32', ...execArgv] },

@@ -59,7 +59,7 @@ test('who has had little goes before who has had much, however many people send 
 test('who has something under way waits for those who have nothing, though they had more before', async () => {
   const { ask, end, begun } = slowWork({ atOnce: 2 })
   ask('b', 'b1')
-  await end(60_000)
+  await end(1500)
   ask('a', 'a1')
   ask('c', 'c1')
   ask('a', 'a2')
@@ -75,11 +75,38 @@ test('who has something under way waits for those who have nothing, though they 
   expect(begun.slice(5)).toEqual(['d1', 'b3'])
 })
 
+test('of two places one stays with those who have had little', async () => {
+  const { ask, end, pass, begun } = slowWork({ atOnce: 2 })
+  for (const who of ['x', 'y']) {
+    ask(who, who)
+    await end(5000)
+  }
+  ask('x', 'x again')
+  ask('y', 'y again')
+  expect(begun).toEqual(['x', 'y', 'x again'])
+  ask('teacher', 'teacher')
+  ask('other teacher', 'other teacher')
+  expect(begun.at(-1)).toBe('teacher')
+  // The teacher's place goes to the other one; what had much waits for the place of what had much.
+  await end(5000)
+  expect(begun.at(-1)).toBe('other teacher')
+  // Both places are the first two's who wait; of those who have had much one begins at a time.
+  await end(10)
+  await end(10)
+  expect(begun.slice(5)).toEqual(['y again'])
+  ask('x', 'x once more')
+  expect(begun.at(-1)).toBe('y again')
+  pass(60_000 * 5)
+  ask('x', 'x long after')
+  await new Promise(setImmediate)
+  expect(begun.at(-1)).toBe('x once more')
+})
+
 test('what was had long ago counts no more', async () => {
   const { ask, end, pass, begun } = slowWork()
   ask('a', 'a1')
   await end(8000)
-  pass(30_000 * 10)
+  pass(60_000 * 10)
   ask('b', 'b1')
   await end(100)
   ask('x', 'x1')

@@ -2,9 +2,13 @@ import { LRUCache } from 'lru-cache'
 import { askingNow } from '../observability/asking'
 
 /** After so long half of what somebody has had counts no more, ms. */
-const HALF_LIFE_MS = 30_000
+const HALF_LIFE_MS = 60_000
+/** Who has had more than so much of late leaves one place to the others, ms. */
+const MUCH_MS = 2000
 /** Of so many people it is known what they have had: of those beyond, as if they had had nothing. */
 const MOST_KNOWN = 2000
+/** Whose the work is that nobody signed in asks for. */
+const NOBODY = ''
 
 export interface TurnsOptions {
   /** Pieces of work done at once. */
@@ -16,12 +20,14 @@ export interface TurnsOptions {
   readonly now?: () => number
 }
 
-/** Whose the work is that nobody signed in asks for. */
-const NOBODY = ''
-
+/** A place among the pieces of work being done; whether who has it has had much. */
+interface Turn {
+  readonly whose: string
+  readonly much: boolean
+}
 interface Waiting {
   readonly whose: string
-  readonly go: () => void
+  readonly begin: (turn: Turn) => void
 }
 
 /** What somebody has had, ms, as it counted at an instant. */
@@ -32,7 +38,8 @@ interface Had {
 
 /**
  * Gives turns by what people have had: next is who has nothing under way before who has, then who has had least time of
- * late, then who waits longest. In the order of arrival one person's hundred drills would be everybody's wait.
+ * late, then who waits longest; and one place of several is never given to who has had much. In the order of arrival
+ * one person's hundred drills would be everybody's wait.
  * @returns Does a piece of work of the request that asks, in its turn, or refuses it: null when too many wait.
  */
 export function fairTurns({
@@ -41,59 +48,65 @@ export function fairTurns({
   mostWaitingOfOne,
   now = () => performance.now(),
 }: TurnsOptions): <T>(work: () => Promise<T>) => Promise<T> | null {
+  const mostOfMuch = Math.max(1, atOnce - 1)
   const had = new LRUCache<string, Had>({ max: MOST_KNOWN })
-  const underWay = new Map<string, number>()
   const waiting: Waiting[] = []
-  let free = atOnce
+  const underWay = new Set<Turn>()
+  const underWayOf = (whose: string) => [...underWay].filter(turn => turn.whose === whose).length
 
   function hadLately(whose: string): number {
     const known = had.get(whose)
     return known ? known.ms * 2 ** ((known.at - now()) / HALF_LIFE_MS) : 0
   }
-  function giveBack(whose: string, tookMs: number) {
-    free++
-    had.set(whose, { ms: hadLately(whose) + tookMs, at: now() })
-    const left = underWay.get(whose)! - 1
-    if (left > 0) underWay.set(whose, left)
-    else underWay.delete(whose)
+  const hasHadMuch = (whose: string) => hadLately(whose) > MUCH_MS
+  const mayBegin = (whose: string) =>
+    underWay.size < atOnce && (!hasHadMuch(whose) || [...underWay].filter(turn => turn.much).length < mostOfMuch)
+
+  function begin(whose: string): Turn {
+    const turn = { whose, much: hasHadMuch(whose) }
+    underWay.add(turn)
+    return turn
   }
-  /** Where in the row the next one stands; -1 when nobody waits. */
-  function nextPlace(): number {
-    let best = { place: -1, underWay: Infinity, had: Infinity }
-    for (const [place, { whose }] of waiting.entries()) {
-      const each = { place, underWay: underWay.get(whose) ?? 0, had: hadLately(whose) }
-      if (each.underWay < best.underWay || (each.underWay === best.underWay && each.had < best.had)) best = each
+  function end(turn: Turn, tookMs: number) {
+    underWay.delete(turn)
+    had.set(turn.whose, { ms: hadLately(turn.whose) + tookMs, at: now() })
+    beginWhoMay()
+  }
+  function beginWhoMay() {
+    for (let next = nextOne(); next; next = nextOne()) {
+      waiting.splice(waiting.indexOf(next), 1)
+      next.begin(begin(next.whose))
     }
-    return best.place
   }
-  function giveOn() {
-    const place = nextPlace()
-    if (place < 0) return
-    const [{ whose, go }] = waiting.splice(place, 1) as [Waiting]
-    take(whose)
-    go()
-  }
-  function take(whose: string) {
-    free--
-    underWay.set(whose, (underWay.get(whose) ?? 0) + 1)
+  /** Who begins next of those who may. */
+  function nextOne(): Waiting | undefined {
+    const able = waiting.filter(({ whose }) => mayBegin(whose))
+    const [first] = able
+      .map(each => ({ each, underWay: underWayOf(each.whose), had: hadLately(each.whose) }))
+      .sort((a, b) => a.underWay - b.underWay || a.had - b.had)
+    return first?.each
   }
   async function inTurn<T>(whose: string, work: () => Promise<T>): Promise<T> {
-    if (free > 0) take(whose)
-    else await new Promise<void>(go => waiting.push({ whose, go }))
+    // Who waits since before time made what they had less goes first.
+    const turn =
+      mayBegin(whose) && !nextOne()
+        ? begin(whose)
+        : await new Promise<Turn>(begin => {
+            waiting.push({ whose, begin })
+            beginWhoMay()
+          })
     const began = now()
     try {
       return await work()
     } finally {
-      giveBack(whose, now() - began)
-      giveOn()
+      end(turn, now() - began)
     }
   }
   const isFull = (whose: string) =>
-    free === 0 &&
-    (waiting.length >= mostWaiting || waiting.filter(each => each.whose === whose).length >= mostWaitingOfOne)
+    waiting.length >= mostWaiting || waiting.filter(each => each.whose === whose).length >= mostWaitingOfOne
 
   return work => {
     const whose = askingNow().userId ?? NOBODY
-    return isFull(whose) ? null : inTurn(whose, work)
+    return !mayBegin(whose) && isFull(whose) ? null : inTurn(whose, work)
   }
 }

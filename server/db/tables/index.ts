@@ -1,0 +1,6 @@
+export * from './studio'
+export * from './timetable'
+export * from './drills'
+export * from './assignments'
+export * from './lessons'
+export * from './progress'
