@@ -7,14 +7,17 @@ import * as ts from 'typescript'
 /**
  * Breaks the core on purpose, one place at a time, and says which breaks no test sees:
  *
- *     npm run mutate -- FOLDER [MOST] [--short]
+ *     npm run mutate -- FOLDER... [MOST] [--short]
  *
- * A folder or file of the core, and the most breaks (100), spread over all of it. It works on a copy. A break is
+ * Folders or files of the core, and the most breaks of each (100), spread over it. It works on a copy. A break is
  * seen when a test of the core that depends on its file fails or never ends; --short leaves out other folders' long
  * tests, so that at least so many are seen.
  */
 const lessLong = process.argv.includes('--short')
-const [where = 'core/practice', most = '100'] = process.argv.slice(2).filter(word => word !== '--short')
+const words = process.argv.slice(2).filter(word => word !== '--short')
+const folders = words.filter(word => !/^\d+$/.test(word))
+const most = Number(words.find(word => /^\d+$/.test(word)) ?? 100)
+if (folders.length === 0) throw new Error('name a folder of the core, such as core/practice')
 const ROOT = process.cwd()
 const COPY = mkdtempSync(join(tmpdir(), 'fidactyl-mutate-'))
 process.on('exit', () => rmSync(COPY, { recursive: true, force: true }))
@@ -134,22 +137,27 @@ for (const file of execFileSync('git', ['ls-files', 'core', 'shared', 'jest.conf
 }
 symlinkSync(join(ROOT, 'node_modules'), join(COPY, 'node_modules'))
 
-const all = filesIn(where).flatMap(breaksOf)
-const every = Math.max(1, all.length / Number(most))
-const tried = all.filter((_, i) => Math.floor(i / every) !== Math.floor((i - 1) / every))
-console.log(`${all.length} places to break in ${where}; trying ${tried.length}`)
+/** Some of the breaks of a folder, spread evenly over all of them. */
+function someOf(folder: string): readonly Break[] {
+  const all = filesIn(folder).flatMap(breaksOf)
+  const every = Math.max(1, all.length / most)
+  return all.filter((_, i) => Math.floor(i / every) !== Math.floor((i - 1) / every))
+}
+
+const breaks = new Map(folders.map(folder => [folder, someOf(folder)]))
+const tried = [...breaks.values()].flat()
 const related = new Map([...new Set(tried.map(({ file }) => file))].map(file => [file, testsOf(file)]))
 const took = timed([...new Set([...related.values()].flat())])
 const folderOf = (file: string) => file.split('/').slice(0, 2).join('/')
 
 /** Whether some test files all hold; they get so much longer than unbroken before they count as never ending. */
 const hold = (tests: readonly string[]) =>
-  pass(4 * tests.reduce((sum, test) => sum + took.get(test)!, 0) + 20_000, tests)
+  pass(4 * tests.reduce((sum, test) => sum + (took.get(test) ?? 0), 0) + 20_000, tests)
 
 /** Whether the tests that depend on a file all hold: its own folder's first, the longest last. */
 function holds(file: string): boolean {
   const isOwn = (test: string) => folderOf(test) === folderOf(file)
-  const isLong = (test: string) => !isOwn(test) && took.get(test)! > LONG_MS
+  const isLong = (test: string) => !isOwn(test) && (took.get(test) ?? 0) > LONG_MS
   const tests = related.get(file)!
   return (
     hold(tests.filter(isOwn)) &&
@@ -158,17 +166,19 @@ function holds(file: string): boolean {
   )
 }
 
-let found = 0
-for (const [i, { file, start, end, instead }] of tried.entries()) {
+/** Whether the tests see a break; one that they do not see is told. */
+function isSeen({ file, start, end, instead }: Break): boolean {
   const text = readFileSync(file, 'utf8')
   writeFileSync(join(COPY, file), text.slice(0, start) + instead + text.slice(end))
   const seen = !holds(file)
   writeFileSync(join(COPY, file), text)
-  if (seen) found++
-  else
-    console.log(
-      `not seen: ${file}:${text.slice(0, start).split('\n').length}  ${text.slice(start, end).replaceAll(/\s+/g, ' ')}  →  ${instead}`,
-    )
-  if ((i + 1) % 20 === 0) console.log(`${i + 1} tried, ${found} seen`)
+  const line = text.slice(0, start).split('\n').length
+  const was = text.slice(start, end).replaceAll(/\s+/g, ' ')
+  if (!seen) console.log(`not seen: ${file}:${line}  ${was}  →  ${instead}`)
+  return seen
 }
-console.log(`${found} of ${tried.length} breaks seen (${Math.round((100 * found) / tried.length)} %)`)
+
+for (const [folder, some] of breaks) {
+  const seen = some.filter(isSeen).length
+  console.log(`${folder}: ${seen} of ${some.length} breaks seen (${Math.round((100 * seen) / some.length)} %)`)
+}

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { attentionInWords } from '../wording/attention'
-import { attentionOf, needsByStudent, type DrillFollowed } from './attention'
+import { attentionOf, byPressing, needsByStudent, PRESSING, urgencyOf, type DrillFollowed } from './attention'
 
 const drill = (more: Partial<DrillFollowed> = {}): DrillFollowed => ({
   id: 'a',
@@ -122,5 +122,13 @@ describe('what one student wants', () => {
       ['Otto', 'stalled', 'behind'],
     ])
     expect(needsByStudent([])).toEqual([])
+  })
+
+  test('is as urgent as the most pressing of it; who wants nothing comes after everybody', () => {
+    expect(byPressing(['silent', 'stalled', 'pain'])).toEqual(['pain', 'stalled', 'silent'])
+    expect(urgencyOf(['silent', 'pain'])).toBeLessThan(urgencyOf(['stalled', 'due']))
+    expect(urgencyOf(['due'])).toBeLessThan(urgencyOf(['silent']))
+    expect(PRESSING.map(kind => urgencyOf([kind]))).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8])
+    expect(urgencyOf([])).toBe(9)
   })
 })

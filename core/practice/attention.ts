@@ -89,8 +89,8 @@ export function attentionOf(about: {
 /** A lesson of theirs that nobody ended wants attention too. */
 export type AttentionKind = Attention['kind'] | 'unfinished'
 
-/** How pressing each is, the most pressing first; the project's own order. */
-const PRESSING: readonly AttentionKind[] = [
+/** Every kind, the most pressing first; the project's own order. */
+export const PRESSING: readonly AttentionKind[] = [
   'pain',
   'unfinished',
   'review',
@@ -107,6 +107,9 @@ const rankOf = (kind: AttentionKind) => PRESSING.indexOf(kind)
 /** Kinds of attention, the most pressing first. @example byPressing(['silent', 'pain']) // ['pain', 'silent'] */
 export const byPressing = (kinds: readonly AttentionKind[]): readonly AttentionKind[] =>
   kinds.toSorted((a, b) => rankOf(a) - rankOf(b))
+
+/** How pressing some kinds are together: the rank of the most pressing, 0 for pain; past every rank for none. */
+export const urgencyOf = (kinds: readonly AttentionKind[]): number => Math.min(PRESSING.length, ...kinds.map(rankOf))
 
 /** All that one student wants attention for, the most pressing first. */
 export interface StudentNeeds<N> {

@@ -98,59 +98,65 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
         <span>figure and shade: the best clean tempo, at four notes to the beat</span>
       </p>
       <div class="flex flex-wrap gap-x-12 gap-y-6 items-start">
-        <div class="max-w-full overflow-x-auto" tabindex="0" role="region" aria-label="Orders of four fingers">
+        <div class="max-w-full">
+          <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Orders of four fingers">
+            <table class="cover">
+              <caption>
+                Orders of four fingers
+              </caption>
+              <tbody>
+                <tr v-for="each in orders" :key="each.first">
+                  <td v-for="order in each.rest" :key="order" :style="shade(coverage.cleanOrders.get(order))">
+                    <span class="figures">{{ order.split('').join(' ') }}</span>
+                    <span class="mark" :aria-label="word(coverage.orders.get(order))">{{
+                      mark(coverage.orders.get(order))
+                    }}</span>
+                    <span class="tempo figures">{{ coverage.cleanOrders.get(order) ?? '' }}</span>
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </div>
+          <ChartFigures
+            title="Orders of four fingers"
+            :columns="['Order', 'State', 'Best clean tempo']"
+            :rows="orderRows"
+          />
+        </div>
+        <div>
           <table class="cover">
             <caption>
-              Orders of four fingers
+              Pairs of fingers
             </caption>
+            <thead>
+              <tr>
+                <td />
+                <th v-for="second in FINGERS" :key="second" scope="col">then {{ second }}</th>
+              </tr>
+            </thead>
             <tbody>
-              <tr v-for="each in orders" :key="each.first">
-                <td v-for="order in each.rest" :key="order" :style="shade(coverage.cleanOrders.get(order))">
-                  <span class="figures">{{ order.split('').join(' ') }}</span>
-                  <span class="mark" :aria-label="word(coverage.orders.get(order))">{{
-                    mark(coverage.orders.get(order))
+              <tr v-for="first in FINGERS" :key="first">
+                <th scope="row">{{ first }}</th>
+                <td
+                  v-for="second in FINGERS"
+                  :key="second"
+                  :style="shade(coverage.cleanPairs.get(`${first}${second}`))"
+                >
+                  <span
+                    v-if="first !== second"
+                    class="mark"
+                    :aria-label="word(coverage.pairs.get(`${first}${second}`))"
+                    >{{ mark(coverage.pairs.get(`${first}${second}`)) }}</span
+                  >
+                  <span v-if="first !== second" class="tempo figures">{{
+                    coverage.cleanPairs.get(`${first}${second}`) ?? ''
                   }}</span>
-                  <span class="tempo figures">{{ coverage.cleanOrders.get(order) ?? '' }}</span>
                 </td>
               </tr>
             </tbody>
           </table>
+          <ChartFigures title="Pairs of fingers" :columns="['Pair', 'State', 'Best clean tempo']" :rows="pairRows" />
         </div>
-        <table class="cover">
-          <caption>
-            Pairs of fingers
-          </caption>
-          <thead>
-            <tr>
-              <td />
-              <th v-for="second in FINGERS" :key="second" scope="col">then {{ second }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="first in FINGERS" :key="first">
-              <th scope="row">{{ first }}</th>
-              <td v-for="second in FINGERS" :key="second" :style="shade(coverage.cleanPairs.get(`${first}${second}`))">
-                <span
-                  v-if="first !== second"
-                  class="mark"
-                  :aria-label="word(coverage.pairs.get(`${first}${second}`))"
-                  >{{ mark(coverage.pairs.get(`${first}${second}`)) }}</span
-                >
-                <span v-if="first !== second" class="tempo figures">{{
-                  coverage.cleanPairs.get(`${first}${second}`) ?? ''
-                }}</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
-      <div class="flex flex-wrap gap-x-12">
-        <ChartFigures
-          title="Orders of four fingers"
-          :columns="['Order', 'State', 'Best clean tempo']"
-          :rows="orderRows"
-        />
-        <ChartFigures title="Pairs of fingers" :columns="['Pair', 'State', 'Best clean tempo']" :rows="pairRows" />
       </div>
       <div class="flex flex-wrap gap-x-12 gap-y-6 items-start mt-6">
         <div class="max-w-full overflow-x-auto" tabindex="0" role="region" aria-label="Techniques by grade">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { PRESSING, urgencyOf, type AttentionKind } from '#core/practice/attention'
 import { ATTENTION_MARKS } from '#core/wording/attention'
 import type { BoardRow } from '#shared/contracts/board'
 
@@ -23,14 +24,13 @@ const rows = computed(() => {
 })
 const hours = (minutes: number) => Math.round(minutes / 6) / 10
 const several = computed(() => new Set(data.value?.map(row => row.teacherName)).size > 1)
-// The more pressing sorts first; what wants nothing comes last.
-const rank = ({ needs }: BoardRow) => (needs[0] === undefined ? '~' : ATTENTION_MARKS[needs[0]].word)
 const columns = computed(() => [
   { id: 'name', header: 'Student', value: (row: BoardRow) => row.name },
   ...(several.value
     ? [{ id: 'teacher', header: 'Teacher', value: (row: BoardRow) => row.teacherName, wideOnly: true }]
     : []),
-  { id: 'needs', header: 'Wants', value: rank },
+  // The more pressing sorts first; who wants nothing comes last.
+  { id: 'needs', header: 'Wants', value: (row: BoardRow) => urgencyOf(row.needs) },
   { id: 'onPlan', header: 'On plan', value: (row: BoardRow) => row.drills.onPlan, numeric: true },
   { id: 'stalled', header: 'Stalled', value: (row: BoardRow) => row.drills.stalled, numeric: true },
   { id: 'lesson', header: 'Last lesson', value: (row: BoardRow) => row.lastLessonOn ?? '' },
@@ -58,16 +58,19 @@ const figures = computed(() =>
     row.homeMinutes,
   ]),
 )
+/** What is told even when there is none of it: that is news too. */
+const ALWAYS_TOLD: readonly AttentionKind[] = ['pain', 'stalled', 'behind', 'silent']
 const summary = computed(() => {
   const all = data.value ?? []
-  const of = (which: (row: BoardRow) => boolean) => all.filter(which).length
+  const wanting = PRESSING.map(kind => ({
+    kind,
+    ...ATTENTION_MARKS[kind],
+    count: all.filter(row => row.needs.includes(kind)).length,
+  }))
   return [
-    [of(row => !wantsSomething(row)), 'want nothing'],
-    [of(row => row.needs.includes('pain')), 'in pain'],
-    [of(row => row.drills.stalled > 0), 'stalled'],
-    [of(row => row.drills.behind > 0), 'behind'],
-    [of(row => row.needs.includes('silent')), 'silent'],
-  ] as const
+    { kind: 'nothing', mark: '●', word: 'want nothing', count: all.filter(row => !wantsSomething(row)).length },
+    ...wanting.filter(({ kind, count }) => count > 0 || ALWAYS_TOLD.includes(kind)),
+  ]
 })
 </script>
 
@@ -91,8 +94,10 @@ const summary = computed(() => {
     </EmptyState>
     <template v-else>
       <dl class="flex flex-wrap gap-x-8 gap-y-2 mb-5">
-        <div v-for="[count, what] in summary" :key="what">
-          <dt class="text-soft">{{ what }}</dt>
+        <div v-for="{ kind, mark, word, count } in summary" :key="kind">
+          <dt class="text-soft">
+            <span aria-hidden="true">{{ mark }}</span> {{ word }}
+          </dt>
           <dd class="font-head font-bold text-3xl figures">{{ count }}</dd>
         </div>
       </dl>
