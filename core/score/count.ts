@@ -14,7 +14,7 @@ export interface CountMark {
   readonly beat: boolean
 }
 
-/** The count of one beat by its own onsets. */
+/** The count of one beat by its own onsets, from wherever they are counted. */
 function countBeat(number: number, beat: Tick, onsets: readonly Tick[]): readonly CountMark[] {
   const grid = onsets.reduce(commonGrid, beat)
   const said = SAID[beat / grid]
@@ -39,7 +39,7 @@ export function countBar(meter: readonly [number, number], onsets: readonly Tick
   // Triplets beside sixteenths have no count in common that anybody says: each beat is counted by its own.
   if (beat / grid > MOST_SAID && onsets.some(at => at % beat !== 0))
     return Array.from({ length: bar / beat }, (_, i) => {
-      const own = onsets.flatMap(at => (at >= i * beat && at < (i + 1) * beat ? [at - i * beat] : []))
+      const own = onsets.filter(at => Math.floor(at / beat) === i)
       return countBeat(i, beat, own)
     }).flat()
   const said = SAID[beat / grid]

@@ -14,7 +14,7 @@ const usual = (string: number): Stroke => BY_STRING[string] ?? 'p'
  */
 function forNotesTogether({ strings }: PluckedOnset): Stroke[] {
   const byString = strings.map(usual)
-  if (strings.length < 4 && new Set(byString).size === byString.length) return byString
+  if (new Set(byString).size === byString.length) return byString
   if (strings.length < 4) return strings.map((_, i): Stroke => (['p', 'i', 'm'] as const)[i]!)
   return strings.map((_, i): Stroke => (['a', 'm', 'i'] as const)[strings.length - 1 - i] ?? 'p')
 }
@@ -22,9 +22,7 @@ function forNotesTogether({ strings }: PluckedOnset): Stroke[] {
 /** Each finger on its own strings. */
 export const pima: PluckingSystem = {
   label: 'p i m a by string',
-  begin: () => onset => ({
-    strokes: onset.strings.length === 1 ? [usual(onset.strings[0]!)] : forNotesTogether(onset),
-  }),
+  begin: () => onset => ({ strokes: forNotesTogether(onset) }),
   starts: () => [],
   cycleLength: () => null,
 }
