@@ -128,6 +128,17 @@ describe('a verdict at the doors', () => {
     expect(fingering({ spec }).breaches).toEqual([])
   })
 
+  test('a pin on a note that was left open is judged; the finger found for an open note is not', () => {
+    const spec = {
+      ...free('given'),
+      free: { notes: [{ ...places[0], finger: 1 }, places[1], { ...places[2], finger: 3 }] },
+    }
+    const costly = (request: unknown) =>
+      fingering(request).breaches.flatMap(breach => (breach.rule === 'costly' ? [breach.key] : []))
+    expect(costly({ spec })).toEqual([])
+    expect(costly({ spec, pins: { 'p1.n2': 4 } })).toEqual(['p1.n2'])
+  })
+
   test('a chord string pinned takes its finger for the whole chord', () => {
     const given = answerOne({
       spec: {

@@ -83,7 +83,7 @@ export function fingeredOnsets(events: readonly FingeredEvent[], grips: readonly
     const notes = group.map(event => noteOf(event, current))
     return {
       at,
-      end: group.reduce((end, event) => Math.max(end, event.at + event.dur), 0),
+      end: Math.max(...group.map(event => event.at + event.dur)),
       position: group[0]!.position,
       notes,
       landings: notes.filter(note => note.finger !== 0),
