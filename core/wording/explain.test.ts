@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals'
-import { positionAt } from '../score/position-at'
 import { realise } from '../score/realise'
 import { scoreOf } from '../score/score-of.test.data'
 import { explainNote, explainRealised } from './explain'
@@ -77,11 +76,6 @@ describe('notes in words', () => {
       blocks: { chords: [{ frets, fingers }] },
     })
     expect(plucked.report.quiet.some(quiet => quiet.how === 'nothing')).toBe(false)
-  })
-
-  test('the position at a tick follows the shifts', () => {
-    const crawling = scoreOf(order({}, { crawl: 2, crawlEvery: 'string' }))
-    expect([0, 4, 8].map(i => positionAt(crawling, crawling.notes[i]!.at))).toEqual([5, 7, 9])
   })
 
   test('a whole drill is told in a line a note; drills without a guitar too', () => {
