@@ -196,4 +196,19 @@ describe('breaches', () => {
     const result = realise({ version: 1, family: 'order', order: { fingers: [3, 4] } }, { pins: { 'p9.s6.2': 2 } })
     expect(!result.ok && result.error.path).toBe('pins.p9.s6.2')
   })
+
+  test('so is one on a note that the plucking hand taps, and on an open string', () => {
+    const wrong = (spec: object, key: string) => {
+      const result = realise({ version: 1, family: 'free', ...spec }, { pins: { [key]: 2 } })
+      return result.ok ? null : `${result.error.path}: ${result.error.message}`
+    }
+    const notes = [
+      { at: 0, dur: SIXTEENTH, string: 1, fret: 5 },
+      { at: SIXTEENTH, dur: SIXTEENTH, string: 1, fret: 12, via: 'tap' },
+      { at: 2 * SIXTEENTH, dur: SIXTEENTH, string: 1, fret: 0 },
+    ]
+    expect(wrong({ free: { notes } }, 'p1.n1')).toBeNull()
+    expect(wrong({ free: { notes } }, 'p1.n2')).toBe('pins.p1.n2: this note is tapped by the plucking hand')
+    expect(wrong({ free: { notes } }, 'p1.n3')).toBe('pins.p1.n3: this note is an open string')
+  })
 })
