@@ -76,8 +76,8 @@ export function placedAhead(onsets: readonly FingeredOnset[], rules: HandRules):
       if (end === start) continue
       const run = onsets.slice(start, end + 1).map(onset => onlyFretted(onset)!)
       if (fitsTogether(run, rules)) ahead[start]!.push(...run.slice(1))
-      // The last note of a run may begin no other run, for what follows is not lower on its string.
-      start = end - 1
+      // The last note of a run begins no other: what follows is not lower on its string, or takes a shift.
+      start = end
     }
   }
   for (let i = 1; i < onsets.length; i++) {
