@@ -354,11 +354,31 @@ describe('scale', () => {
     }
   })
 
+  test('a drone sounds with every tone, on a string that the scale leaves to it, open or stopped by one finger', () => {
+    for (const [fret, finger] of [
+      [0, 0],
+      [8, 4],
+    ] as const) {
+      const { notes } = scale({ sequence: 'drone', drone: { string: 6, fret } }, { position: 5 })
+      const drones = notes.filter(note => note.string === 6)
+      expect(new Set(drones.map(note => `${note.fret} by ${note.finger ?? 0}`))).toEqual(
+        new Set([`${fret} by ${finger}`]),
+      )
+      expect(drones.map(note => note.at)).toEqual(notes.filter(note => note.string !== 6).map(note => note.at))
+    }
+  })
+
   test.each([
     [{ tonic: 'H' }, 'scale.tonic'],
     [{ tonic: 'C', type: 'sideways' }, 'scale.type'],
     [{ tonic: 'C', type: 'major', layout: 'one-string' }, 'scale.string'],
     [{ tonic: 'C', type: 'major', sequence: 'drone' }, 'scale.drone'],
+    [
+      { tonic: 'C', layout: 'one-string', string: 5, sequence: 'drone', drone: { string: 5, fret: 0 } },
+      'scale.drone.string',
+    ],
+    [{ tonic: 'C', sequence: 'drone', drone: { string: 7, fret: 0 } }, 'scale.drone.string'],
+    [{ tonic: 'C', sequence: 'drone', drone: { string: 6, fret: 12 } }, 'scale.drone.fret'],
   ])('an impossible scale names its field (%#)', (block, path) => {
     expect(problemOf(drill('scale', { type: 'major', ...block }))).toMatchObject({ path })
   })

@@ -117,6 +117,8 @@ function droneNote(drill: ScaleBlock, spec: SharedSpec, { tuning }: Instrument):
   if (!drill.drone) throw new SpecError('scale.drone', 'the drone needs its string and fret')
   const { string, fret } = drill.drone
   needString(string, tuning.length, 'scale.drone.string')
+  if (drill.layout === 'one-string' && drill.string === string)
+    throw new SpecError('scale.drone.string', `string ${string} plays the scale: the drone needs another`)
   if (fret === 0) return { string, fret, finger: 0, position: spec.position }
   const finger = fret - spec.position + 1
   if (finger < 1 || finger > 4)
