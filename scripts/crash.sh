@@ -26,6 +26,6 @@ db_stop
 DB_COMMAND=$(db_command)
 export DB_COMMAND
 trap 'pkill -KILL -f "datadir=$DB_HOME/data" 2>/dev/null || true' EXIT
-vite build --ssr bench/crash.ts --outDir "$DB_HOME/js" --emptyOutDir --logLevel error
+vite build --config bench/vite.config.ts --ssr bench/crash.ts --outDir "$DB_HOME/js" --emptyOutDir --logLevel error
 say "ending things by force"
 node "$DB_HOME/js/crash.js" "$@"

@@ -18,8 +18,15 @@ install_packages() {
   echo "$lock" >node_modules/.lock-sum
 }
 
-# build_if_stale: builds the application when a source is newer than the last build.
+# build_if_stale: builds the application when a source is newer than the last build; of two that come at once, one does.
 build_if_stale() {
+  mkdir -p .data
+  exec 9>.data/build-lock
+  flock 9
+  build_stale
+  exec 9>&-
+}
+build_stale() {
   local sources="app core server shared public nuxt.config.ts package-lock.json"
   # shellcheck disable=SC2086
   if [ -f .output/built ] && [ -z "$(find $sources -type f -newer .output/built -print -quit)" ]; then return 0; fi
@@ -28,7 +35,7 @@ build_if_stale() {
   rm -rf .output
   # What is edited while it builds is newer than the build.
   touch .data/build-began
-  NODE_OPTIONS= node_modules/.bin/nuxt build >.data/build.log 2>&1 || { tail -n 25 .data/build.log >&2; fail "The build failed; its last lines are above (the whole: .data/build.log)."; }
+  NODE_OPTIONS= node_modules/.bin/nuxt build >.data/build.log 2>&1 9>&- || { tail -n 25 .data/build.log >&2; fail "The build failed; its last lines are above (the whole: .data/build.log)."; }
   touch -r .data/build-began .output/built
 }
 

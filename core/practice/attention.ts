@@ -108,8 +108,9 @@ const rankOf = (kind: AttentionKind) => PRESSING.indexOf(kind)
 export const byPressing = (kinds: readonly AttentionKind[]): readonly AttentionKind[] =>
   kinds.toSorted((a, b) => rankOf(a) - rankOf(b))
 
-/** How pressing some kinds are together: the rank of the most pressing, 0 for pain; past every rank for none. */
-export const urgencyOf = (kinds: readonly AttentionKind[]): number => Math.min(PRESSING.length, ...kinds.map(rankOf))
+/** How urgent some kinds are together: as the most pressing of them, 9 for pain down to 1; 0 for none. */
+export const urgencyOf = (kinds: readonly AttentionKind[]): number =>
+  Math.max(0, ...kinds.map(kind => PRESSING.length - rankOf(kind)))
 
 /** All that one student wants attention for, the most pressing first. */
 export interface StudentNeeds<N> {

@@ -29,7 +29,6 @@ const columns = computed(() => [
   ...(several.value
     ? [{ id: 'teacher', header: 'Teacher', value: (row: BoardRow) => row.teacherName, wideOnly: true }]
     : []),
-  // The more pressing sorts first; who wants nothing comes last.
   { id: 'needs', header: 'Wants', value: (row: BoardRow) => urgencyOf(row.needs) },
   { id: 'onPlan', header: 'On plan', value: (row: BoardRow) => row.drills.onPlan, numeric: true },
   { id: 'stalled', header: 'Stalled', value: (row: BoardRow) => row.drills.stalled, numeric: true },
@@ -68,7 +67,7 @@ const summary = computed(() => {
     count: all.filter(row => row.needs.includes(kind)).length,
   }))
   return [
-    { kind: 'nothing', mark: '●', word: 'want nothing', count: all.filter(row => !wantsSomething(row)).length },
+    { kind: 'nothing', mark: '●', word: 'Want nothing', count: all.filter(row => !wantsSomething(row)).length },
     ...wanting.filter(({ kind, count }) => count > 0 || ALWAYS_TOLD.includes(kind)),
   ]
 })
