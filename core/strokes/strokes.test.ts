@@ -120,7 +120,14 @@ describe('the fingers', () => {
   test('a stack takes one finger to a string, the thumb lowest', () => {
     expect(strokes('pima', [[5, 3, 2, 1]])).toBe('pima')
     expect(strokes('pima', [[6, 5, 4]])).toBe('pim')
-    expect(strokes('pima', [[6, 5], [5, 3], [3, 2], [2, 1]])).toBe('pi pi im ma')
+    expect(
+      strokes('pima', [
+        [6, 5],
+        [5, 3],
+        [3, 2],
+        [2, 1],
+      ]),
+    ).toBe('pi pi im ma')
     expect(strokes('pima', [[5, 4, 3, 2, 1]])).toBe('ppima')
   })
 
