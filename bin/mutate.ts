@@ -104,7 +104,7 @@ function pass(withinMs: number, tests: readonly string[], ...options: readonly s
   return run.status === 0
 }
 
-/** Test files that depend on a file. */
+/** Test files that depend on a file; the list says first that it is one project's. */
 function testsOf(file: string): readonly string[] {
   const list = execFileSync(process.execPath, [...JEST, '--listTests', '--findRelatedTests', file], {
     cwd: COPY,
@@ -152,12 +152,12 @@ const folderOf = (file: string) => file.split('/').slice(0, 2).join('/')
 
 /** Whether some test files all hold; they get so much longer than unbroken before they count as never ending. */
 const hold = (tests: readonly string[]) =>
-  pass(4 * tests.reduce((sum, test) => sum + (took.get(test) ?? 0), 0) + 20_000, tests)
+  pass(4 * tests.reduce((sum, test) => sum + took.get(test)!, 0) + 20_000, tests)
 
 /** Whether the tests that depend on a file all hold: its own folder's first, the longest last. */
 function holds(file: string): boolean {
   const isOwn = (test: string) => folderOf(test) === folderOf(file)
-  const isLong = (test: string) => !isOwn(test) && (took.get(test) ?? 0) > LONG_MS
+  const isLong = (test: string) => !isOwn(test) && took.get(test)! > LONG_MS
   const tests = related.get(file)!
   return (
     hold(tests.filter(isOwn)) &&

@@ -8,10 +8,13 @@ export const drill = (family: string, block: object, more: object = {}) => ({
   [family]: block,
   ...more,
 })
-/** What each note of a score is, in order. */
+/** Pitch of each note in order, MIDI numbers. */
 export const midis = (score: Score) => score.notes.map(note => note.midi)
+/** Fretting finger of each note in order. */
 export const fingers = (score: Score) => score.notes.map(note => note.finger)
+/** String of each note in order, 1 the thinnest. */
 export const strings = (score: Score) => score.notes.map(note => note.string)
+/** Stroke of each note in order; null where it is slurred. */
 export const plucks = (score: Score) => score.notes.map(note => note.pluck)
 /** Names of the notes, with sharps. */
 export const names = (score: Score) =>
