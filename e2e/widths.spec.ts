@@ -56,9 +56,12 @@ for (const width of [360, 390, 768, 1024, 1280, 1600]) {
     await expect(page.getByRole('table', { name: 'Pairs of fingers' })).toBeVisible()
     expect(['student', await overTheEdge(page)]).toEqual(['student', []])
     await page.locator('a[href^="/lesson/"]').first().click()
+    // The student's page bears the same heading: only the address tells that the lesson has come.
+    await page.waitForURL(/\/lesson\//)
     await expect(page.getByRole('heading', { level: 1, name: /Hazel Tarnbrook/ })).toBeVisible()
     expect(['lesson', await overTheEdge(page)]).toEqual(['lesson', []])
     await page.goBack()
+    await page.waitForURL(/\/students\//)
     await page.getByRole('button', { name: 'Change the hand card' }).click()
     await expect(page.getByRole('heading', { name: /^The hands of/ })).toBeVisible()
     expect(['hand card dialog', await overTheEdge(page)]).toEqual(['hand card dialog', []])
