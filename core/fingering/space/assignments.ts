@@ -58,7 +58,9 @@ function faultsOf(
   if (hand.excluded.includes(finger)) faults++
   // A chord whose every finger is typed is the teacher's own: it may cross, but no finger is on two frets, and none
   // barres that must not.
-  for (const [k, other] of taken.entries()) {
+  // Counted and not by entries: the hottest loop of a wide search.
+  for (let k = 0; k < taken.length; k++) {
+    const other = taken[k]!
     const given = next.finger !== null && wanted[k]!.finger !== null
     faults +=
       (given
@@ -112,24 +114,40 @@ export function assignments(
 /**
  * The fingers that break the fewest laws of the hand, so far as a look at the most likely of them tells: for places too
  * many to try them all.
+ * @param keep How many are looked at on the way.
+ * @param mostFaults More laws than that are not to be broken; then perhaps none is found.
  */
-export function likelyAssignments(wanted: readonly Wanted[], ground: Ground, keep: number): readonly Assignment[] {
-  let partial: readonly { readonly taken: readonly Touch[]; readonly faults: number }[] = [{ taken: [], faults: 0 }]
+export function likelyAssignments(
+  wanted: readonly Wanted[],
+  ground: Ground,
+  keep: number,
+  mostFaults: number,
+): readonly Assignment[] {
+  let partial: readonly Assigned[] = [{ taken: [], faults: 0 }]
   for (const next of wanted) {
     const fingers = next.finger !== null && !next.pinned ? [next.finger] : FINGERS
-    partial = partial
-      .flatMap(({ taken, faults }) =>
-        fingers.map(finger => {
-          const touch = { string: next.string, fret: next.fret, finger }
-          return { taken: [...taken, touch], faults: faults + faultsOf(taken, next, touch, wanted, ground) }
-        }),
-      )
+    const found: { readonly before: Assigned; readonly touch: Touch; readonly faults: number }[] = []
+    for (const before of partial) {
+      for (const finger of fingers) {
+        const touch = { string: next.string, fret: next.fret, finger }
+        const faults = before.faults + faultsOf(before.taken, next, touch, wanted, ground)
+        if (faults <= mostFaults) found.push({ before, touch, faults })
+      }
+    }
+    partial = found
       .sort((a, b) => a.faults - b.faults)
       .slice(0, keep)
+      .map(({ before, touch, faults }) => ({ taken: [...before.taken, touch], faults }))
   }
   return partial
     .filter(({ faults }) => faults === partial[0]!.faults)
     .map(({ taken, faults }) => ({ fingers: taken.map(touch => touch.finger), faults }))
+}
+
+/** Places fingered so far, from the first on, and the laws of the hand they break. */
+interface Assigned {
+  readonly taken: readonly Touch[]
+  readonly faults: number
 }
 
 /**

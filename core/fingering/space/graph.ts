@@ -1,7 +1,8 @@
 import { changeBetween, settledCost, strainFloor, type Change } from '../model/charge'
 import type { Choice } from '../model/choice'
-import { choicesFor } from './choices'
+import { choicesFor, choicesLike } from './choices'
 import { COSTS } from '../model/costs'
+import { recurrences } from './recurring'
 import type { Task, TaskMoment } from '../model/task'
 
 /** All that can be worked out before the first hand moves. */
@@ -118,16 +119,36 @@ const choiceName = ({ position, places, fingers, gripName, fresh }: Choice) =>
  */
 export function graphOf(task: Task, also?: Task): Graph {
   const layers: Choice[][] = []
+  // Only the quick way takes over what it knows: what a search costs is counted as if each moment were new.
+  const named = task.keep === undefined ? null : recurrences(task)
+  const names: string[] = []
+  const first = new Map<string, readonly Choice[]>()
   for (let i = 0; i < task.moments.length; i++) {
-    const layer = [...choicesFor(task, i, layers[i - 1] ?? [])]
+    const before = layers[i - 1] ?? []
+    const name = named?.(i, before)
+    const like = name === undefined ? undefined : first.get(name)
+    const layer = [...(like ? choicesLike(task, i, like) : choicesFor(task, i, before))]
+    if (name !== undefined) {
+      names.push(name)
+      if (!like) first.set(name, layer)
+    }
     if (also) {
       const known = new Set(layer.map(choiceName))
-      layer.push(...choicesFor(also, i, layers[i - 1] ?? []).filter(choice => !known.has(choiceName(choice))))
+      layer.push(...choicesFor(also, i, before).filter(choice => !known.has(choiceName(choice))))
     }
     layers.push(layer)
   }
   const known = new Map<string, Costs>()
-  const between = layers.map((layer, i) => betweenLayers(task, i, layers[i - 1] ?? [], layer, also ? null : known))
+  const between = layers.map((layer, i) =>
+    betweenLayers(
+      task,
+      i,
+      layers[i - 1] ?? [],
+      layer,
+      also ? null : known,
+      names[i - 1] && `${names[i - 1]} ${names[i]}`,
+    ),
+  )
   const ahead: number[][] = layers.map(layer => layer.map(() => 0))
   const rings = ringsBefore(task)
   for (let i = layers.length - 2; i >= 0; i--) {
@@ -212,12 +233,13 @@ function betweenLayers(
   before: readonly Choice[],
   layer: readonly Choice[],
   known: Map<string, Costs> | null,
+  recurring: string | undefined,
 ): Between {
   const width = layer.length
   const moment = task.moments[i]!
   const full: (Change | undefined)[] = []
   const change = (b: number, a: number) => (full[b * width + a] ??= changeBetween(before[b]!, layer[a]!, moment, task))
-  const name = known && before.length * width > 1 ? pairName(task, i, before) : null
+  const name = known && before.length * width > 1 ? (recurring ?? pairName(task, i, before)) : null
   const same = name === null ? undefined : known!.get(name)
   if (same) return { ...same, width, change }
   const settled = new Float64Array(before.length * width).fill(Infinity)
