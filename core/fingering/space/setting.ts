@@ -1,6 +1,6 @@
 import type { Place, Task, TaskMoment } from '../model/task'
 
-/** How many moments before and after one may have a say in its setting: what still sounds beneath, what neighbours it. */
+/** How many moments before and after one may have a say in its setting: what sounds on beneath, what neighbours it. */
 export const [LOOKS_BACK, LOOKS_AHEAD] = [16, 2]
 
 /** What a moment says of all that could land in it. */
