@@ -56,8 +56,9 @@ for (const width of [360, 390, 768, 1024, 1280, 1600]) {
     await expect(page.getByRole('table', { name: 'Pairs of fingers' })).toBeVisible()
     expect(['student', await overTheEdge(page)]).toEqual(['student', []])
     await page.locator('a[href^="/lesson/"]').first().click()
-    // The student's page bears the same heading: only the address tells that the lesson has come.
+    // The student's page bears the same heading, and stands until the lesson has come.
     await page.waitForURL(/\/lesson\//)
+    await expect(page.getByRole('heading', { name: 'Hand card' })).toHaveCount(0)
     await expect(page.getByRole('heading', { level: 1, name: /Hazel Tarnbrook/ })).toBeVisible()
     expect(['lesson', await overTheEdge(page)]).toEqual(['lesson', []])
     await page.goBack()

@@ -1,9 +1,13 @@
 <script setup lang="ts">
-/** Room for a chart of the measured width, with its text for those who do not see it. */
-const props = defineProps<{ title: string; summary: string; height: number }>()
+/**
+ * Room for a chart of the measured width, with its text for those who do not see it; its height may depend on its
+ * width.
+ */
+const props = defineProps<{ title: string; summary: string; height: number | ((width: number) => number) }>()
 const frame = useTemplateRef('frame')
 const { width } = useElementSize(frame)
-const size = computed(() => (width.value > 60 ? { width: Math.floor(width.value), height: props.height } : null))
+const height = computed(() => (typeof props.height === 'number' ? props.height : props.height(width.value)))
+const size = computed(() => (width.value > 60 ? { width: Math.floor(width.value), height: height.value } : null))
 </script>
 
 <template>

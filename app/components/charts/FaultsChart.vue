@@ -6,12 +6,12 @@ import { faultInWords } from '#core/wording/fault'
 
 /** Faults over the lessons: a row for each, a dot for each lesson it was put down in, as large as it came often. */
 const props = defineProps<{ rows: readonly FaultRow[]; days: readonly string[] }>()
-const ROW = 26
 const MARGIN = { left: 210, right: 44, top: 8, bottom: 24 }
 const when = useWhen()
-const height = computed(() => MARGIN.top + props.rows.length * ROW + MARGIN.bottom)
 const labelled = (width: number) => width > 520
-/** On a narrow page the names stand above their rows' dots. */
+/** On a narrow page the names stand above their rows' dots, the largest included. */
+const rowHeight = (width: number) => (labelled(width) ? 26 : 40)
+const height = (width: number) => MARGIN.top + props.rows.length * rowHeight(width) + MARGIN.bottom
 const left = (width: number) => (labelled(width) ? MARGIN.left : 8)
 const most = computed(() => Math.max(1, ...props.rows.flatMap(row => row.counts)))
 function draw(width: number) {
@@ -20,11 +20,13 @@ function draw(width: number) {
     [left(width) + 8, width - MARGIN.right],
   )
   const r = scaleSqrt([0, most.value], [0, 9])
+  const apart = rowHeight(width)
   return {
     width,
+    height: height(width),
     rows: props.rows.map((row, k) => ({
       row,
-      y: MARGIN.top + k * ROW + ROW / 2,
+      y: MARGIN.top + (k + 1) * apart - 13,
       dots: row.counts.flatMap((count, i) => (count > 0 ? [{ x: x(i)!, r: Math.max(3, r(count)), count, i }] : [])),
     })),
   }
@@ -51,12 +53,14 @@ const summary = computed(() =>
         <circle v-for="dot in dots" :key="dot.i" :cx="dot.x" :cy="y" :r="dot.r" fill="var(--attention)">
           <title>{{ when.longDay(days[dot.i]!) }}: {{ dot.count }}</title>
         </circle>
-        <text v-if="!labelled(width)" :x="left(width)" :y="y - 6" font-size="11" fill="var(--soft)">
+        <text v-if="!labelled(width)" :x="left(width)" :y="y - 13" font-size="12" fill="var(--soft)">
           {{ capital(faultInWords(row)) }}
         </text>
       </g>
-      <text :x="left(width)" :y="height - 6" font-size="12" fill="var(--soft)">{{ when.shortDay(days[0]!) }}</text>
-      <text :x="width - MARGIN.right" :y="height - 6" text-anchor="end" font-size="12" fill="var(--soft)">
+      <text :x="left(width)" :y="chart.height - 6" font-size="12" fill="var(--soft)">{{
+        when.shortDay(days[0]!)
+      }}</text>
+      <text :x="width - MARGIN.right" :y="chart.height - 6" text-anchor="end" font-size="12" fill="var(--soft)">
         latest lesson
       </text>
     </template>
