@@ -119,36 +119,27 @@ const choiceName = ({ position, places, fingers, gripName, fresh }: Choice) =>
  */
 export function graphOf(task: Task, also?: Task): Graph {
   const layers: Choice[][] = []
+  const between: Between[] = []
+  const costs = also ? null : new Map<string, Costs>()
   // Only the quick way takes over what it knows: what a search costs is counted as if each moment were new.
   const named = task.keep === undefined ? null : recurrences(task)
-  const names: string[] = []
   const first = new Map<string, readonly Choice[]>()
+  let nameBefore: string | undefined
   for (let i = 0; i < task.moments.length; i++) {
     const before = layers[i - 1] ?? []
     const name = named?.(i, before)
     const like = name === undefined ? undefined : first.get(name)
     const layer = [...(like ? choicesLike(task, i, like) : choicesFor(task, i, before))]
-    if (name !== undefined) {
-      names.push(name)
-      if (!like) first.set(name, layer)
-    }
+    if (name !== undefined && !like) first.set(name, layer)
     if (also) {
       const known = new Set(layer.map(choiceName))
       layer.push(...choicesFor(also, i, before).filter(choice => !known.has(choiceName(choice))))
     }
     layers.push(layer)
+    // At once, so that what is too wide is known before all the rest is laid out.
+    between.push(betweenLayers(task, i, before, layer, costs, nameBefore && `${nameBefore} ${name}`))
+    nameBefore = name
   }
-  const known = new Map<string, Costs>()
-  const between = layers.map((layer, i) =>
-    betweenLayers(
-      task,
-      i,
-      layers[i - 1] ?? [],
-      layer,
-      also ? null : known,
-      names[i - 1] && `${names[i - 1]} ${names[i]}`,
-    ),
-  )
   const ahead: number[][] = layers.map(layer => layer.map(() => 0))
   const rings = ringsBefore(task)
   for (let i = layers.length - 2; i >= 0; i--) {
