@@ -61,9 +61,15 @@ describe('what a moment is charged', () => {
 
   test('adds up to what it costs: laws broken, shifts, stretches, whatever there is', () => {
     const kinds = new Set<string>()
+    let tooFar = 0
     fc.assert(
       fc.property(charged, ([stops, hand, fingers]) => {
-        const line = lineOf(stops)
+        const short = lineOf(stops)
+        // Some ring on: a finger that may not leave them can be too far from where the next has to land.
+        const line = {
+          ...short,
+          events: short.events.map((event, i) => (i % 3 === 0 ? { ...event, dur: 3 * event.dur } : event)),
+        }
         const fretted = line.events.filter(event => event.want === 'free')
         const pins = Object.fromEntries(fingers.slice(0, fretted.length).map((each, i) => [fretted[i]!.noteId, each]))
         const { rules, tempo } = options(hand)
@@ -73,11 +79,13 @@ describe('what a moment is charged', () => {
           expect(charges.reduce((sum, { amount }) => sum + amount, 0)).toBeCloseTo(entry.cost, 6)
           expect(charges.map(({ amount }) => amount)).toEqual(charges.map(({ amount }) => amount).sort((a, b) => b - a))
           for (const { what } of charges) kinds.add(what.for)
+          if (entry.landed.overLimit > 0) tooFar++
           bornByTheirFingers(entry, rules)
         }
       }),
       { numRuns: 150, seed: 1128 },
     )
+    expect(tooFar).toBeGreaterThan(0)
     for (const kind of ['fault', 'shift', 'stretch', 'weak-pair', 'off-place', 'barre', 'spared'])
       expect([...kinds]).toContain(kind)
   })
