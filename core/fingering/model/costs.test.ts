@@ -104,6 +104,8 @@ describe('what a fingering costs', () => {
     const { task, path } = finger(slid, { rules: rules({}), tempo: 60, pins: {}, freedom: 'all' })
     const played = Object.values(fingersByKey(task, path))
     expect(played[0]).toBe(played[1])
+    // Half of the shift's 4 and 1 per 25 mm: the finger guides it, and does not jump.
+    expect(path.cost).toBeCloseTo((4 + (x(7) - x(5)) / 25) / 2)
   })
 
   test('the lower finger of a pull-off lands with the upper one', () => {
