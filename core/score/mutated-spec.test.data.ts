@@ -168,6 +168,32 @@ const heavy = fc.oneof(
     })),
 )
 
+/** Chords of many notes at one fret or nearly so, on strings of one pitch: whatever finger takes whatever note. */
+const crowded = fc
+  .tuple(
+    fc.array(
+      fc.tuple(
+        fc.integer({ min: 0, max: 20 }),
+        fc.array(fc.integer({ min: 0, max: 1 }), { minLength: 2, maxLength: 8 }),
+      ),
+      { minLength: 1, maxLength: 128 },
+    ),
+    fc.constantFrom('best', 'given'),
+    fc.integer({ min: 1, max: 12 }),
+  )
+  .map(([chords, rule, times]) => ({
+    version: 1,
+    family: 'free',
+    times,
+    fingering: { rule },
+    instrument: { preset: 'electric', frets: 24, tuning: [50, 50, 50, 50, 50, 50, 50, 50] },
+    free: {
+      notes: chords.flatMap(([fret, more], i) =>
+        more.map(higher => ({ at: i * 1260, dur: 1260, midi: 50 + fret + higher })),
+      ),
+    },
+  }))
+
 const hands = fc.oneof(
   fc.constant({}),
   fc.record({
@@ -182,5 +208,8 @@ const hands = fc.oneof(
 
 /** Requests of a door, near to good ones or heavier than any: for trying that none is too much. */
 export const mutatedRequest: fc.Arbitrary<unknown> = fc
-  .tuple(fc.oneof({ weight: 5, arbitrary: near }, { weight: 1, arbitrary: heavy }), hands)
+  .tuple(
+    fc.oneof({ weight: 15, arbitrary: near }, { weight: 3, arbitrary: heavy }, { weight: 1, arbitrary: crowded }),
+    hands,
+  )
   .map(([spec, hand]) => (Object.keys(hand).length === 0 ? spec : { spec, ...hand }))

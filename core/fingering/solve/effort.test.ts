@@ -42,6 +42,20 @@ describe('how much work a fingering may be', () => {
     expect(quick.path.cost).toBeLessThanOrEqual(exact.path.cost * 1.5)
   })
 
+  // Common practice: one finger lies across what is at one fret.
+  test.each([[[5, 5, 5, 5, 5, 5]], [[7, 7, 7, 7, 5, 5]], [[9, 9, 9, 9]]])(
+    'of many notes at one fret the quick way takes the barre, as the exact one does: %j',
+    frets => {
+      const line = lineOf([frets.map((fret, i) => ({ string: 6 - i, fret }))])
+      const exact = finger(line, options)
+      const quick = finger(line, { ...options, effort: effortOf(20) })
+      expect([exact.quick, quick.quick]).toEqual([false, true])
+      expect(quick.path.cost).toBeCloseTo(exact.path.cost, 6)
+      const { fingers } = quick.path.moves[0]!.choice
+      expect(new Set(fingers).size).toBe(new Set(frets).size)
+    },
+  )
+
   test('the quick way is the same every time', () => {
     const once = () =>
       JSON.stringify(

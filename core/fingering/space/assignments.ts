@@ -1,7 +1,8 @@
 import { FINGERS, type Finger } from '../../guitar/finger'
 import type { Hand } from '../../hand/hand'
 import type { HandRules } from '../../hand/advance-hand'
-import { overLimit, type Gripped, type Touch } from '../model/choice'
+import { isTwisted, overLimit, type Gripped, type Touch } from '../model/choice'
+import { barreCost, COSTS } from '../model/costs'
 import type { Effort } from '../model/effort'
 import type { Place } from '../model/task'
 
@@ -37,7 +38,7 @@ function faultsBetween(a: Touch, b: Touch, sounding: readonly Place[], hand: Han
 }
 
 /** What places are fingered under: the fingers that grips keep down, all that sounds, the hand. */
-export interface Ground {
+export interface FingeredUnder {
   readonly kept: readonly Gripped[]
   readonly sounding: readonly Place[]
   readonly rules: HandRules
@@ -49,7 +50,7 @@ function faultsOf(
   next: Wanted,
   touch: Touch,
   wanted: readonly Wanted[],
-  { kept, sounding, rules }: Ground,
+  { kept, sounding, rules }: FingeredUnder,
 ): number {
   const { hand } = rules
   const { finger } = touch
@@ -88,7 +89,7 @@ function faultsOf(
  */
 export function assignments(
   wanted: readonly Wanted[],
-  ground: Ground,
+  under: FingeredUnder,
   allowed: number,
   effort: Effort,
 ): readonly Assignment[] {
@@ -103,7 +104,7 @@ export function assignments(
     effort.spend(2)
     for (const finger of laidDown ? [next.finger] : FINGERS) {
       const touch = { string: next.string, fret: next.fret, finger }
-      const more = faultsOf(taken, next, touch, wanted, ground)
+      const more = faultsOf(taken, next, touch, wanted, under)
       if (faults + more <= allowed) place([...taken, touch], faults + more)
     }
   }
@@ -111,43 +112,55 @@ export function assignments(
   return found
 }
 
+/** What a finger costs beside those that lie already, wherever the hand is. */
+function addedBy(taken: readonly Touch[], touch: Touch): number {
+  let cost = 0
+  let times = 0
+  for (const each of taken) {
+    if (isTwisted(each, touch)) cost += COSTS.twisted
+    if (each.finger === touch.finger) times++
+  }
+  return times === 1 ? cost + barreCost(touch.finger) : cost
+}
+
 /**
- * The fingers that break the fewest laws of the hand, so far as a look at the most likely of them tells: for places too
- * many to try them all.
+ * The fingers that break the fewest laws of the hand, so far as a look at the most likely of them tells, those with the
+ * fewest barres and turns first: for places too many to try them all.
  * @param keep How many are looked at on the way.
  * @param mostFaults More laws than that are not to be broken; then perhaps none is found.
  */
 export function likelyAssignments(
   wanted: readonly Wanted[],
-  ground: Ground,
+  under: FingeredUnder,
   keep: number,
   mostFaults: number,
 ): readonly Assignment[] {
-  let partial: readonly Assigned[] = [{ taken: [], faults: 0 }]
+  let partial: readonly Assigned[] = [{ taken: [], faults: 0, cost: 0 }]
   for (const next of wanted) {
     const fingers = next.finger !== null && !next.pinned ? [next.finger] : FINGERS
-    const found: { readonly before: Assigned; readonly touch: Touch; readonly faults: number }[] = []
-    for (const before of partial) {
+    const found: (Assigned & { readonly touch: Touch })[] = []
+    for (const { taken, faults, cost } of partial) {
       for (const finger of fingers) {
         const touch = { string: next.string, fret: next.fret, finger }
-        const faults = before.faults + faultsOf(before.taken, next, touch, wanted, ground)
-        if (faults <= mostFaults) found.push({ before, touch, faults })
+        const broken = faults + faultsOf(taken, next, touch, wanted, under)
+        if (broken <= mostFaults) found.push({ taken, touch, faults: broken, cost: cost + addedBy(taken, touch) })
       }
     }
     partial = found
-      .sort((a, b) => a.faults - b.faults)
+      .sort((a, b) => a.faults - b.faults || a.cost - b.cost)
       .slice(0, keep)
-      .map(({ before, touch, faults }) => ({ taken: [...before.taken, touch], faults }))
+      .map(({ taken, touch, faults, cost }) => ({ taken: [...taken, touch], faults, cost }))
   }
   return partial
     .filter(({ faults }) => faults === partial[0]!.faults)
     .map(({ taken, faults }) => ({ fingers: taken.map(touch => touch.finger), faults }))
 }
 
-/** Places fingered so far, from the first on, and the laws of the hand they break. */
+/** Places fingered so far, from the first on: the laws of the hand they break, what they cost wherever the hand is. */
 interface Assigned {
   readonly taken: readonly Touch[]
   readonly faults: number
+  readonly cost: number
 }
 
 /**

@@ -2,7 +2,15 @@ import { FINGERS } from '../../guitar/finger'
 import type { Tick } from '../../line/ticks'
 import { offBy, type Choice, type Touch } from '../model/choice'
 import type { Place, Task, TaskGrip } from '../model/task'
-import { assignments, leeway, likelyAssignments, positionsFor, type Assignment, type Wanted } from './assignments'
+import {
+  assignments,
+  leeway,
+  likelyAssignments,
+  positionsFor,
+  type Assignment,
+  type FingeredUnder,
+  type Wanted,
+} from './assignments'
 import { candidatesOf, type Candidate, type Ground } from './candidates'
 import { COSTS } from '../model/costs'
 import { layouts } from './layouts'
@@ -45,7 +53,7 @@ export function choicesFor(task: Task, i: number, before: readonly Choice[]): re
       moment.at,
       !moment.notes.some((_, n) => needsFinger(n)) && begun.length === 0,
     ))
-      kept.add(onGround(task, i, places, begun, ground, kept.mostFaults()))
+      kept.add(onGround(task, i, places, begun, ground, kept.dearest()))
   }
   return kept.all().map(({ choice }) => choice())
 }
@@ -55,17 +63,24 @@ function keeping(most: number) {
   let candidates: Candidate[] = []
   return {
     add: (more: readonly Candidate[]) => {
-      candidates.push(...more)
-      if (candidates.length > most)
-        candidates = candidates
-          .sort((a, b) => a.priced.own - b.priced.own || a.priced.tie - b.priced.tie)
-          .slice(0, most)
+      for (const each of more) candidates.push(each)
+      candidates = cheapest(candidates, most)
     },
-    /** What breaks more laws of the hand than that is not kept any more. */
-    mostFaults: () => (candidates.length < most ? Infinity : candidates[most - 1]!.priced.own / COSTS.impossible),
+    /** What costs more than that is not kept any more. */
+    dearest: () => dearestOf(candidates, most),
     all: (): readonly Candidate[] => candidates,
   }
 }
+
+/** So many of the cheapest, in order; all as they are where there are no more. */
+const cheapest = <T extends readonly Candidate[]>(candidates: T, most: number): T | Candidate[] =>
+  candidates.length <= most
+    ? candidates
+    : [...candidates].sort((a, b) => a.priced.own - b.priced.own || a.priced.tie - b.priced.tie).slice(0, most)
+
+/** What the last of so many of the cheapest costs; infinite where there are fewer. */
+const dearestOf = (candidates: readonly Candidate[], most: number) =>
+  candidates.length < most ? Infinity : Math.max(...cheapest(candidates, most).map(({ priced }) => priced.own))
 
 /**
  * The choices of a moment that is as another but for its time.
@@ -128,7 +143,7 @@ function onGround(
   places: readonly Place[],
   begun: ReturnType<typeof gripPlaces>,
   ground: Ground,
-  mostFaults: number,
+  dearest: number,
 ): readonly Candidate[] {
   const moment = task.moments[i]!
   const { rules } = task
@@ -174,22 +189,32 @@ function onGround(
         positions.map(position => ({ position, faults: faults + far(position) })),
       )
     })
+  if (task.keep !== undefined) return quickly(task, wanted, under, made, dearest)
   // Where every way breaks some law, those that break the fewest.
-  const fewest = (candidates: readonly Candidate[]) =>
-    candidates.reduce((least, { priced }) => Math.min(least, priced.faults), Infinity)
   for (let allowed = 0; ; allowed++) {
     const candidates = made(assignments(wanted, under, allowed, task.effort))
-    const least = fewest(candidates)
+    const least = candidates.reduce((least, { priced }) => Math.min(least, priced.faults), Infinity)
     if (least <= allowed || (candidates.length > 0 && allowed >= MOST_FAULTS))
       return candidates.filter(({ priced }) => priced.faults === least)
-    // Too many laws broken at once to try them all out: the quick way takes the likeliest.
-    if (task.keep !== undefined && allowed >= QUICK_FAULTS)
-      return made(likelyAssignments(wanted, under, task.keep, mostFaults))
   }
 }
 
-/** So many faults the quick way looks for in full. */
-const QUICK_FAULTS = 0
+/** Those of the quick way: all that break no law and may be kept; where there is none the likeliest. */
+function quickly(
+  { keep, effort }: Task,
+  wanted: readonly Wanted[],
+  under: FingeredUnder,
+  made: (found: readonly Assignment[]) => readonly Candidate[],
+  dearest: number,
+): readonly Candidate[] {
+  // Many notes at one fret can be fingered in a thousand ways that break no law.
+  const crowded = wanted.some(({ fret }) => wanted.filter(each => each.fret === fret).length > MOST_AT_ONE_FRET)
+  const lawful = crowded ? [] : made(assignments(wanted, under, 0, effort)).filter(({ priced }) => priced.faults === 0)
+  return lawful.length > 0 ? lawful : made(likelyAssignments(wanted, under, keep!, dearest / COSTS.impossible))
+}
+
+/** Notes at one fret whose fingers the quick way still tries out in full. */
+const MOST_AT_ONE_FRET = 3
 
 /** Above this many faults the search for fewer is given up: any way is as bad. */
 const MOST_FAULTS = 24
