@@ -209,7 +209,7 @@ const hands = fc.oneof(
 /** Requests of a door, near to good ones or heavier than any: for trying that none is too much. */
 export const mutatedRequest: fc.Arbitrary<unknown> = fc
   .tuple(
-    fc.oneof({ weight: 15, arbitrary: near }, { weight: 3, arbitrary: heavy }, { weight: 1, arbitrary: crowded }),
+    fc.oneof({ weight: 50, arbitrary: near }, { weight: 10, arbitrary: heavy }, { weight: 1, arbitrary: crowded }),
     hands,
   )
   .map(([spec, hand]) => (Object.keys(hand).length === 0 ? spec : { spec, ...hand }))
