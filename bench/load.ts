@@ -252,7 +252,7 @@ if (mode === 'load') {
     fingering: { rule: 'best' },
     instrument: { preset: 'electric', frets: 24, tuning: [50, 50, 50, 50, 50, 50, 50, 50] },
     free: {
-      // No two chords alike, and a thousand ways to finger each: the heaviest that is known.
+      // No two chords alike, and a thousand ways to finger each.
       notes: Array.from({ length: 128 }, (_, k) =>
         Array.from({ length: 8 }, (_, j) => ({ at: k * 1260, dur: 1260, midi: 55 + ((k * 5) % 13) + ((k >> j) & 1) })),
       ).flat(),

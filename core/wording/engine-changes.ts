@@ -13,7 +13,7 @@ const CHANGES: Readonly<Record<number, readonly string[]>> = {
   ],
   6: ['chords that are struck go down at every bar, also where its quarters do not come out even'],
   8: ['notes moved to other strings are spelt with sharps, and own music is called what it is called'],
-  9: ['of many notes at one fret, in a drill too wide to search, the quick way takes the fewest barres'],
+  9: ['in a drill too wide to search, chords that are hard to lay out take the fingers with the fewest barres'],
 }
 
 /** What has changed since an engine version; empty for the present one. */

@@ -5,9 +5,10 @@
  */
 const props = defineProps<{ title: string; summary: string; height: number | ((width: number) => number) }>()
 const frame = useTemplateRef('frame')
-const { width } = useElementSize(frame)
+const { width: measured } = useElementSize(frame)
+const width = computed(() => Math.floor(measured.value))
 const height = computed(() => (typeof props.height === 'number' ? props.height : props.height(width.value)))
-const size = computed(() => (width.value > 60 ? { width: Math.floor(width.value), height: height.value } : null))
+const size = computed(() => (width.value > 60 ? { width: width.value, height: height.value } : null))
 </script>
 
 <template>

@@ -59,7 +59,6 @@ function faultsOf(
   if (hand.excluded.includes(finger)) faults++
   // A chord whose every finger is typed is the teacher's own: it may cross, but no finger is on two frets, and none
   // barres that must not.
-  // Counted and not by entries: the hottest loop of a wide search.
   for (let k = 0; k < taken.length; k++) {
     const other = taken[k]!
     const given = next.finger !== null && wanted[k]!.finger !== null
