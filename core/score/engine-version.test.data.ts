@@ -1,4 +1,4 @@
-/** What the present engine version writes of the drills of `engine-version.test.ts`, family by family, in short words. */
+/** What the present engine version writes of the drills of `engine-version.test.ts`, by family, in short words. */
 export const WRITTEN_BY_VERSION: Readonly<Record<number, Readonly<Record<string, string>>>> = {
   9: {
     blocks: '2a2e5685a8672194',
