@@ -24,3 +24,21 @@ export function lineOf(stops: readonly Stop[], each = TICKS_PER_QUARTER / 2): Li
   )
   return { events, grips: [], restarts: [0], strokeShift: 0 }
 }
+
+/** A chord held, and its strings one after another: which of its places sound in turn. */
+export interface BrokenChord {
+  readonly places: Stop
+  readonly order: readonly number[]
+}
+
+/** A line of broken chords in eighths, every finger of every chord left free. */
+export function brokenLineOf(chords: readonly BrokenChord[], each = TICKS_PER_QUARTER / 2): Line {
+  const notes = chords.flatMap(({ places, order }) => order.map((which): Stop => [places[which % places.length]!]))
+  let at = 0
+  const grips = chords.map(({ places, order }) => {
+    const from = at
+    at += order.length * each
+    return { from, to: at, loose: true, contacts: places.map(place => ({ ...place, finger: 1 as const })) }
+  })
+  return { ...lineOf(notes, each), grips }
+}

@@ -185,4 +185,4 @@ export type Realised = Score | CountPlan | StepsPlan
  * Changes whenever the engine would write another score for the same spec, or another form of it; stored beside every
  * score hash.
  */
-export const ENGINE_VERSION = 9
+export const ENGINE_VERSION = 10

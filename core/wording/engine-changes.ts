@@ -14,6 +14,10 @@ const CHANGES: Readonly<Record<number, readonly string[]>> = {
   6: ['chords that are struck go down at every bar, also where its quarters do not come out even'],
   8: ['notes moved to other strings are spelt with sharps, and own music is called what it is called'],
   9: ['in a drill too wide to search, chords that are hard to lay out take the fingers with the fewest barres'],
+  10: [
+    'a chord that is held finds the position in which it is easiest, so its fingers may be others and cost less',
+    'more drills of five and six strings at once are too wide to search',
+  ],
 }
 
 /** What has changed since an engine version; empty for the present one. */

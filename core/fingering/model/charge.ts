@@ -1,3 +1,4 @@
+import { FINGERS } from '../../guitar/finger'
 import { spanMm } from '../../guitar/geometry'
 import { comfortMm, limitMm } from '../../hand/hand'
 import { advanceHand, type HandRules, type HandState, type Moment, type Stepped } from '../../hand/advance-hand'
@@ -46,23 +47,28 @@ export const START: Change = {
 
 const onPlace = ({ finger, fret }: Touch, position: number) => fret === position + finger - 1
 
+/** One bit for every finger there is. */
+function fingersIn(touches: readonly Touch[]): number {
+  let bits = 0
+  for (const { finger } of touches) bits |= 1 << finger
+  return bits
+}
+
 /**
  * The costliest of the pairs whose fingers lie furthest apart, for notes sounding together; for single notes simply
  * their pair.
+ * @param from Bits of the fingers before, as {@link fingersIn} gives them; `to` of those that come down.
  */
-function weakPair(from: readonly Touch[], to: readonly Touch[], ms: number): number {
-  let distance = 0
-  let cost = 0
-  for (const a of from) {
-    for (const b of to) {
-      const apart = Math.abs(a.finger - b.finger)
-      if (apart === 0 || apart < distance) continue
-      const pair = weakPairCost(a.finger, b.finger, 1000 / ms)
-      cost = apart > distance ? pair : Math.max(cost, pair)
-      distance = apart
-    }
+function weakPair(from: number, to: number, ms: number): number {
+  for (let apart = FINGERS.length - 1; apart > 0; apart--) {
+    const lower = (from & (to >> apart)) | (to & (from >> apart))
+    if (lower === 0) continue
+    let cost = 0
+    for (const finger of FINGERS)
+      if (lower & (1 << finger)) cost = Math.max(cost, weakPairCost(finger, finger + apart, 1000 / ms))
+    return cost
   }
-  return cost
+  return 0
 }
 
 /**
@@ -76,22 +82,26 @@ function wayOf(from: Touch, to: Touch, slides: boolean, barre: boolean): 'stays'
     : 'jumps'
 }
 
-/** Fingers that the next note takes to another place, and what those that only roll over cost. */
+/**
+ * Fingers that the next note takes to another place, and what those that only roll over cost.
+ * @param shared Bits of the fingers that are on both sides.
+ */
 function sameFinger(
   from: readonly Touch[],
   to: readonly Touch[],
+  shared: number,
   slides: boolean,
   barre: boolean,
 ): { readonly jumps: number; readonly hinge: number } {
   let jumps = 0
   let hinge = 0
-  let counted = 0
   for (const { finger } of to) {
-    if (counted & (1 << finger)) continue
-    counted |= 1 << finger
+    if (!(shared & (1 << finger))) continue
+    shared &= ~(1 << finger)
     let best: 'stays' | 'rolls' | 'jumps' | null = null
     for (const before of from) {
       if (before.finger !== finger) continue
+      if (best === 'stays') break
       for (const after of to) {
         if (after.finger !== finger) continue
         const way = wayOf(before, after, slides, barre)
@@ -112,8 +122,10 @@ function reshaped(before: readonly Touch[], after: readonly Touch[]): number {
   if (before.length < 2 || before.length !== after.length) return 0
   let direction = 0
   let changes = 0
-  for (const to of after) {
-    const from = before.find(touch => touch.string === to.string)
+  for (let k = 0; k < after.length; k++) {
+    const to = after[k]!
+    // Most often both lie string by string in one order.
+    const from = before[k]!.string === to.string ? before[k]! : before.find(touch => touch.string === to.string)
     if (!from) return 0
     const way = Math.sign(to.fret - from.fret)
     if (way !== 0 && direction !== 0 && way !== direction) return 0
@@ -196,16 +208,20 @@ export function changeBetween(
   moment: TaskMoment,
   { rules: { hand, instrument, policy }, ringing }: Pick<Task, 'rules' | 'ringing'>,
 ): Change {
-  const from = after.startsGrip ? [...before.sounding, ...before.gripped] : before.sounding
+  const from = after.startsGrip ? before.down : before.sounding
   const to = after.fresh
+  const [fingersFrom, fingersTo] = [fingersIn(from), fingersIn(to)]
+  const shared = fingersFrom & fingersTo
   const moved = before.position !== after.position && before.position !== 0 && after.position !== 0
   const continues = goesOn(before, after, policy)
   const slurs = moment.slurs ? slurDuties(before, after, moment, continues) : null
   const touches = from.length > 0 && to.length > 0
   const same =
-    touches && !slurs?.sliding ? sameFinger(from, to, moved && from.length > 1 && to.length > 1, hand.barre) : NO_JUMPS
+    shared !== 0 && !slurs?.sliding
+      ? sameFinger(from, to, shared, moved && from.length > 1 && to.length > 1, hand.barre)
+      : NO_JUMPS
   return {
-    weakPair: touches ? weakPair(from, to, moment.ms) : 0,
+    weakPair: weakPair(fingersFrom, fingersTo, moment.ms),
     sameFinger:
       same.jumps *
       ((after.startsGrip && before.gripped.length > 1) || (from.length > 1 && to.length > 1)

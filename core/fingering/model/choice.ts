@@ -35,6 +35,8 @@ export interface Choice {
   readonly fingers: readonly (0 | Finger | null)[]
   /** Fretted notes that sound now. */
   readonly sounding: readonly Touch[]
+  /** They, and all that the grips keep down; what does both stands in it twice. */
+  readonly down: readonly Touch[]
   /** Fingers that come down now, the grip's included; those of a grip under way excepted. */
   readonly fresh: readonly Touch[]
   /** The one fretted note of a moment that has nothing else. */

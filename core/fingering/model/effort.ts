@@ -21,6 +21,12 @@ export const BOUNDLESS: Effort = { spend: () => {}, allows: () => true }
  */
 export const STEPS_PER_DRILL = 80_000
 
+/**
+ * How many steps what is done once for a single note takes for so many sounding together: every finger is looked at
+ * beside every other, which shows from five of them on.
+ */
+export const stepsFor = (notes: number) => Math.max(1, Math.floor((notes * notes) / 12))
+
 /** An effort of so many steps. */
 export function effortOf(steps: number): Effort {
   let left = steps

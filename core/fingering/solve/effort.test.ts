@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { instrumentOf } from '../../guitar/instrument'
 import { handOf } from '../../hand/hand'
 import { realiseJudged, type Judged } from '../../score/realise'
-import { effortOf, TooWide } from '../model/effort'
+import { effortOf, stepsFor, TooWide } from '../model/effort'
 import { finger } from './finger'
 import { lineOf, type Stop } from '../passage.test.data'
 
@@ -30,6 +30,10 @@ describe('how much work a fingering may be', () => {
     expect([effort.allows(2), effort.allows(3)]).toEqual([true, false])
     effort.spend(2)
     expect(() => effort.spend(1)).toThrow(TooWide)
+  })
+
+  test('of notes sounding together each costs more, from five of them on', () => {
+    expect([1, 2, 3, 4, 5, 6, 8].map(stepsFor)).toEqual([1, 1, 1, 1, 2, 3, 5])
   })
 
   test('with enough of it the answer is exact; with too little a good way is taken, said so, and never cheaper', () => {

@@ -8,7 +8,7 @@ import { bruteForceCost } from './brute-force.test.data'
 import { explicitGraph, shortestPathCost } from './explicit-graph.test.data'
 import { finger } from './finger'
 import { liftSets } from './search'
-import { lineOf, type Stop } from '../passage.test.data'
+import { brokenLineOf, lineOf, type Stop } from '../passage.test.data'
 import type { TaskOptions } from '../model/task'
 
 const guitar = instrumentOf({ preset: 'classical' })
@@ -132,6 +132,29 @@ describe('the engine is exact', () => {
           ],
         ],
       },
+    )
+  })
+
+  const held = fc
+    .integer({ min: 1, max: 8 })
+    .chain(low =>
+      fc.record({
+        places: fc.uniqueArray(fc.record({ string: fc.integer({ min: 1, max: 5 }), fret: fret(low) }), {
+          minLength: 2,
+          maxLength: 3,
+          selector: place => place.string,
+        }),
+        order: fc.array(fc.nat(2), { minLength: 2, maxLength: 3 }),
+      }),
+    )
+  const brokenChords = fc.array(held, { minLength: 2, maxLength: 3 })
+  test('nor where chords are held that one hand can play in several positions', () => {
+    fc.assert(
+      fc.property(brokenChords, policies, tempi, (chords, policy, tempo) => {
+        const { task, path } = finger(brokenLineOf(chords), options({ reachMm: 80 }, policy, tempo))
+        expect(path.cost).toBeCloseTo(shortestPathCost(explicitGraph(task)), 4)
+      }),
+      { numRuns: 60 },
     )
   })
 

@@ -2,10 +2,10 @@ import type { Finger } from '../../guitar/finger'
 import type { Landing } from '../../hand/advance-hand'
 import type { Event, Grip, Line, Mark } from '../../line/line'
 import { alternatives } from './alternatives'
-import { BOUNDLESS, TooWide } from '../model/effort'
+import { BOUNDLESS, stepsFor, TooWide } from '../model/effort'
 import { graphOf, type Graph } from '../space/graph'
 import { cheapest, quickest, type Path } from './search'
-import { taskOf, type Task, type TaskOptions } from '../model/task'
+import { taskOf, type Task, type TaskMoment, type TaskOptions } from '../model/task'
 
 /** A line with its cheapest fingering. */
 export interface Fingered {
@@ -34,7 +34,7 @@ export function finger(line: Line, options: TaskOptions): Fingered {
     return { task, graph, path: cheapest(graph), quick: false }
   } catch (error) {
     if (!(error instanceof TooWide)) throw error
-    const narrow: Task = { ...task, effort: BOUNDLESS, keep: keptChoices(task.moments.length) }
+    const narrow: Task = { ...task, effort: BOUNDLESS, keep: keptChoices(task.moments) }
     const graph = graphOf(narrow)
     return { task: narrow, graph, path: quickest(graph), quick: true }
   }
@@ -47,9 +47,17 @@ const LEAST_STEPS = 80
 const QUICK_STEPS = 40_000
 const [FEWEST_KEPT, MOST_KEPT] = [4, 32]
 
-/** How many choices of a moment the quick way keeps, so that its work is about the same for every length. */
-const keptChoices = (moments: number) =>
-  Math.min(MOST_KEPT, Math.max(FEWEST_KEPT, Math.floor(Math.sqrt(QUICK_STEPS / moments))))
+/**
+ * How many choices of a moment the quick way keeps, so that its work is about the same for every length; of chords
+ * fewer, as each costs more.
+ */
+function keptChoices(moments: readonly TaskMoment[]): number {
+  const steps = moments.reduce((sum, { notes, grips }) => {
+    const together = Math.max(notes.length, ...grips.map(grip => grip.contacts.length))
+    return sum + Math.sqrt(stepsFor(together))
+  }, 0)
+  return Math.min(MOST_KEPT, Math.max(FEWEST_KEPT, Math.floor(Math.sqrt(QUICK_STEPS / steps))))
+}
 
 /**
  * Other fingerings of the same line, cheapest first, each different from the best at some note; none beside a quick

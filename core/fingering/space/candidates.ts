@@ -20,7 +20,17 @@ const nameOf = (gripped: readonly Gripped[]) =>
 /** What a fingering of a moment is in whatever position: worked out once for all of them. */
 interface Played extends Pick<
   Choice,
-  'places' | 'fingers' | 'sounding' | 'fresh' | 'lone' | 'gripped' | 'gripName' | 'startsGrip' | 'open' | 'looseOpens'
+  | 'places'
+  | 'fingers'
+  | 'sounding'
+  | 'down'
+  | 'fresh'
+  | 'lone'
+  | 'gripped'
+  | 'gripName'
+  | 'startsGrip'
+  | 'open'
+  | 'looseOpens'
 > {
   readonly setting: Setting
   readonly landings: () => readonly Landing[]
@@ -54,6 +64,7 @@ function playedWith(
     places,
     fingers,
     sounding,
+    down: gripped.length > 0 ? [...sounding, ...gripped] : sounding,
     fresh: touches,
     lone: touches.length === 1 && begun.length === 0 && moment.notes.length === 1 ? touches[0]! : null,
     gripped,
@@ -88,6 +99,7 @@ class SettledChoice implements Choice {
   readonly places: Choice['places']
   readonly fingers: Choice['fingers']
   readonly sounding: Choice['sounding']
+  readonly down: Choice['down']
   readonly fresh: Choice['fresh']
   readonly lone: Choice['lone']
   readonly gripped: Choice['gripped']
@@ -112,6 +124,7 @@ class SettledChoice implements Choice {
     this.places = played.places
     this.fingers = played.fingers
     this.sounding = played.sounding
+    this.down = played.down
     this.fresh = played.fresh
     this.lone = played.lone
     this.gripped = played.gripped

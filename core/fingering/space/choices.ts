@@ -1,7 +1,8 @@
 import { FINGERS } from '../../guitar/finger'
 import type { Tick } from '../../line/ticks'
-import { offBy, type Choice, type Touch } from '../model/choice'
-import type { Place, Task, TaskGrip } from '../model/task'
+import { offBy, type Choice, type Gripped, type Touch } from '../model/choice'
+import { stepsFor } from '../model/effort'
+import type { Place, Task, TaskGrip, TaskMoment } from '../model/task'
 import {
   assignments,
   leeway,
@@ -18,16 +19,31 @@ import { settingOf } from './setting'
 
 const NOWHERE: Ground = { position: 0, gripped: [], gripName: '' }
 
-function groundsOf(before: readonly Choice[], at: Tick, byPosition: boolean): readonly Ground[] {
+/** What the choices before leave behind, each position and grip once. */
+function groundsOf(before: readonly Choice[], at: Tick): readonly Ground[] {
   if (before.length === 0) return [NOWHERE]
   const grounds = new Map<string, Ground>()
   for (const { position, gripped, gripName } of before) {
     const kept = gripped.filter(touch => touch.to > at)
     const name = kept.length > 0 ? gripName : ''
-    const key = byPosition ? `${position}/${name}` : name
+    const key = `${position}/${name}`
     if (!grounds.has(key)) grounds.set(key, { position, gripped: kept, gripName: name })
   }
   return [...grounds.values()]
+}
+
+/**
+ * The grounds that choices differ over: where a finger comes down it matters what is gripped; where none does the hand
+ * stays, so it matters in which position as well.
+ */
+function groundsThatMatter(grounds: readonly Ground[], lands: (ground: Ground) => boolean): readonly Ground[] {
+  const named = new Set<string>()
+  return grounds.filter(ground => {
+    if (!lands(ground)) return true
+    const known = named.has(ground.gripName)
+    named.add(ground.gripName)
+    return !known
+  })
 }
 
 /** The grips that begin at a moment as places to finger, and when each ends. */
@@ -45,14 +61,11 @@ export function choicesFor(task: Task, i: number, before: readonly Choice[]): re
   const lone = loneChoices(task, i, before)
   if (lone) return lone
   const begun = gripPlaces(moment.grips)
+  const grounds = groundsOf(before, moment.at)
   const kept = keeping(task.keep ?? Infinity)
   for (const places of layouts(moment, task)) {
-    const needsFinger = (n: number) => places[n]!.fret > 0 && !moment.notes[n]!.tapped
-    for (const ground of groundsOf(
-      before,
-      moment.at,
-      !moment.notes.some((_, n) => needsFinger(n)) && begun.length === 0,
-    ))
+    const lands = ({ gripped }: Ground) => wantedOver(moment, places, begun, gripped).length > 0
+    for (const ground of groundsThatMatter(grounds, lands))
       kept.add(onGround(task, i, places, begun, ground, kept.dearest()))
   }
   return kept.all().map(({ choice }) => choice())
@@ -137,6 +150,25 @@ function loneChoices(task: Task, i: number, before: readonly Choice[]): readonly
   return choices
 }
 
+/** Places that want a finger at a moment: the grips', and every fretted note's that no grip covers. */
+function wantedOver(
+  { notes }: TaskMoment,
+  places: readonly Place[],
+  begun: ReturnType<typeof gripPlaces>,
+  gripped: readonly Gripped[],
+) {
+  const wanted: (Wanted & { readonly to?: Tick; readonly loose?: boolean })[] = begun.map(
+    ({ string, fret, finger, to, loose }) => ({ string, fret, finger, to, loose }),
+  )
+  for (const [n, note] of notes.entries()) {
+    const place = places[n]!
+    const covers = (touch: Place) => touch.string === place.string && touch.fret === place.fret
+    if (place.fret > 0 && !note.tapped && !begun.some(covers) && !gripped.some(covers))
+      wanted.push({ ...place, finger: note.finger, pinned: note.pinned })
+  }
+  return wanted
+}
+
 function onGround(
   task: Task,
   i: number,
@@ -147,16 +179,7 @@ function onGround(
 ): readonly Candidate[] {
   const moment = task.moments[i]!
   const { rules } = task
-  const covered = (place: Place, by: readonly Place[]) =>
-    by.some(other => other.string === place.string && other.fret === place.fret)
-  const wanted: (Wanted & { readonly to?: Tick; readonly loose?: boolean })[] = begun.map(
-    ({ string, fret, finger, to, loose }) => ({ string, fret, finger, to, loose }),
-  )
-  for (const [n, note] of moment.notes.entries()) {
-    const place = places[n]!
-    if (place.fret === 0 || note.tapped || covered(place, begun) || covered(place, ground.gripped)) continue
-    wanted.push({ ...place, finger: note.finger, pinned: note.pinned })
-  }
+  const wanted = wantedOver(moment, places, begun, ground.gripped)
   wanted.sort((a, b) => a.fret - b.fret || b.string - a.string)
   const setting = settingOf(task, i, places, wanted)
   const lying = { task, i, places, ground, setting }
@@ -181,7 +204,7 @@ function onGround(
       const positions = near.length > 0 ? near : all
       const far = (position: number) =>
         strained ? fresh.filter(touch => offBy(touch, position) > leeway(touch.finger, together)).length : 0
-      task.effort.spend(4 * positions.length)
+      task.effort.spend(4 * positions.length * stepsFor(wanted.length))
       return candidatesOf(
         lying,
         fresh,

@@ -2,6 +2,7 @@ import { changeBetween, settledCost, strainFloor, type Change } from '../model/c
 import type { Choice } from '../model/choice'
 import { choicesFor, choicesLike } from './choices'
 import { COSTS } from '../model/costs'
+import { stepsFor } from '../model/effort'
 import { recurrences } from './recurring'
 import type { Task, TaskMoment } from '../model/task'
 
@@ -89,6 +90,7 @@ function stringsHeld(task: Task, i: number, rings: Float64Array): ReadonlySet<nu
   return held
 }
 
+/** Whether a choice can follow another: what is gripped stays so, and where nothing lands the hand stays. */
 function belongs(before: Choice, after: Choice, at: number): boolean {
   // Nothing lands: the hand stays where it is.
   if (after.fresh.length === 0 && after.position !== before.position && before.position !== 0) return false
@@ -228,20 +230,23 @@ function betweenLayers(
 ): Between {
   const width = layer.length
   const moment = task.moments[i]!
-  const full: (Change | undefined)[] = []
-  const change = (b: number, a: number) => (full[b * width + a] ??= changeBetween(before[b]!, layer[a]!, moment, task))
+  // Of the many changes few are asked for again: they are worked out anew, which costs less than keeping all.
+  const change = (b: number, a: number) => changeBetween(before[b]!, layer[a]!, moment, task)
   const name = known && before.length * width > 1 ? (recurring ?? pairName(task, i, before)) : null
   const same = name === null ? undefined : known!.get(name)
   if (same) return { ...same, width, change }
+  // Before room is made for them.
+  task.effort.spend((before.length * width) / 16)
   const settled = new Float64Array(before.length * width).fill(Infinity)
   const shift = new Float64Array(before.length * width)
   const floor = new Float64Array(before.length * width)
   const guide = new Float64Array(before.length * width).fill(COSTS.guided)
   const falling = goesDown(task, i)
+  const each = stepsFor(Math.max(0, ...layer.map(choice => choice.fresh.length)))
   for (let b = 0; b < before.length; b++) {
-    task.effort.spend(width)
     for (let a = 0; a < width; a++) {
       if (!belongs(before[b]!, layer[a]!, moment.at)) continue
+      task.effort.spend(each)
       const way = change(b, a)
       settled[b * width + a] = settledCost(way)
       if (!falling) floor[b * width + a] = strainFloor(before[b]!, layer[a]!, task.rules)
