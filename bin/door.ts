@@ -34,16 +34,15 @@ export function say(text: string): void {
 
 /**
  * Writes an answer to a file, or to standard output where none is named. A file is written beside its place and put
- * there when it is whole: a full disk leaves nothing half-written.
+ * there when it is whole: a full disk leaves nothing half-written. A pipe is waited for, however slowly it is read.
  */
-export function writeOut(answer: string | Uint8Array, path?: string): void {
+export async function writeOut(answer: string | Uint8Array, path?: string): Promise<void> {
   if (path === undefined) {
-    try {
-      // Synchronously, and again where a pipe takes only a part.
-      writeFileSync(1, answer)
-    } catch (error) {
-      refuse(`cannot write: ${(error as Error).message}`)
-    }
+    const problem = await new Promise<Error | null | undefined>(resolve => {
+      process.stdout.once('error', resolve)
+      process.stdout.write(answer, resolve)
+    })
+    if (problem) refuse(`cannot write: ${problem.message}`)
     return
   }
   const part = `${path}.part`

@@ -85,20 +85,20 @@ function scoreOf(raw: unknown, as: string): Score {
 }
 
 const { as, out, read, part, source, notation, click, paper } = readArguments()
-if (read !== undefined) writeOut(`${readMusicFile(read, part)}\n`, out)
+if (read !== undefined) await writeOut(`${readMusicFile(read, part)}\n`, out)
 else {
   const raw = readQuestion(source!)
   const format = MUSIC_FORMATS.find(each => each === as && each !== 'tab')
   // What draws is loaded only where something is drawn: it takes longer than most answers.
   if (as === 'pdf') {
     const { pdfOf } = await import('../server/paper/write-out')
-    writeOut(await pdfOf(scoreOf(raw, as), paper === 'letter' ? 'letter' : 'a4', notation), out)
+    await writeOut(await pdfOf(scoreOf(raw, as), paper === 'letter' ? 'letter' : 'a4', notation), out)
   } else if (format) {
     const { exportMusic } = await import('../core/formats/export')
-    writeOut(exportMusic(scoreOf(raw, as), format, { notation, click }), out)
+    await writeOut(exportMusic(scoreOf(raw, as), format, { notation, click }), out)
   } else {
     const judged = answerEach(raw, judgedOf)
-    writeOut(
+    await writeOut(
       `${
         as === 'json'
           ? JSON.stringify(Array.isArray(raw) ? judged.map(said) : said(judged[0]!))
