@@ -50,6 +50,19 @@ describe('fingers that land before their note', () => {
     expect(ahead('4 3/8, 2 3/7, 4 3/6')).toEqual(['n2', '', ''])
   })
 
+  test('a run ends before notes sounding together, and before one that a chord holds already', () => {
+    const [high, middle, low] = line('4 3/8, 3 3/7, 2 3/6')
+    const open = { finger: 0, string: 5, fret: 0, slurred: false } as const
+    const together: FingeredOnset = { ...middle!, notes: [...middle!.notes, open] }
+    const gripped = middle!.landings.map(note => ({ ...note, gripped: true }))
+    const held: FingeredOnset = { ...middle!, notes: gripped, landings: gripped }
+    const prepared = (onset: FingeredOnset) =>
+      placedAhead([high!, onset, low!], rules('until-needed')).map(all => all.length)
+    expect(prepared(middle!)).toEqual([2, 0, 0])
+    expect(prepared(together)).toEqual([0, 0, 0])
+    expect(prepared(held)).toEqual([0, 0, 0])
+  })
+
   test('only as far as the hand reaches', () => {
     expect(ahead('4 3/8, 1 3/1')).toEqual(['', ''])
   })

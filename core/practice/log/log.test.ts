@@ -151,6 +151,16 @@ describe('where a drill stands', () => {
     expect(standing([...before, heard(1, 1), heard(2, 1), heard(3, 1)], decisions).offer.decision).toBe('raise')
   })
 
+  test('at a stage counts what was heard under it, whatever the clocks say; what says nothing, by its time', () => {
+    const stage = { from: 1, since: at(30) }
+    const decisions = [held(0)]
+    const offered = (passes: Past['passes']) => standing(passes, decisions, { stage }).offer.decision
+    expect(offered([heard(10, 1), heard(11, 1), heard(12, 1)])).toBe('raise')
+    expect(offered([heard(40, 0), heard(41, 0), heard(42, 0)])).toBe('hold')
+    expect(offered([heard(40), heard(41), heard(42)])).toBe('raise')
+    expect(offered([heard(10), heard(11), heard(12)])).toBe('hold')
+  })
+
   test('a pass of a device that said nothing counts with the present tempo', () => {
     expect(standing([heard(0), heard(1), heard(2)], [held(4)]).offer.decision).toBe('raise')
   })

@@ -99,8 +99,15 @@ describe('a plateau', () => {
         variations: ['reverse', 'subdivision', 'hands-apart', 'slower', 'accents'],
       },
     })
+    expect(asked(stuck([72, 72, 72])).used).toEqual({ heardBy: 'both', lessons: 3, bestCleanBpm: 72 })
     expect(asked(stuck([72, 72, 76])).decision).toBe('hold')
     expect(asked(stuck([72, 68, 70])).decision).toBe('vary')
+  })
+
+  test('where no pass was clean it names no tempo', () => {
+    const never = [0, 1, 2].flatMap(i => [...practised(7 * i, 3), ...passes('xx', 72, 'teacher', 7 * i + 5)])
+    expect(asked(never)).toMatchObject({ decision: 'vary', grounds: { bestCleanBpm: null } })
+    expect(asked(never).used).toEqual({ heardBy: 'both', lessons: 3 })
   })
 
   test('practice may as well come after each lesson', () => {

@@ -18,6 +18,7 @@ describe('the planned tempo', () => {
     expect(plannedBpm(PLAN, SET, WANTED, '2025-12-01')).toBe(60)
     expect(plannedBpm(PLAN, SET, WANTED, '2026-12-01')).toBe(120)
     expect(plannedBpm(PLAN, SET, SET, SET)).toBe(120)
+    expect(plannedBpm(PLAN, SET, '2026-01-02', SET)).toBe(60)
   })
 
   test('it never falls from one day to the next', () => {

@@ -30,6 +30,11 @@ describe('staged', () => {
     expect(asked(plan, passes('xxxxxxxx', 60)).decision).toBe('hold')
   })
 
+  test('holding it says how many more are wanted, and at the last tempo that it is reached', () => {
+    expect(asked(plan, passes('ccxcc', 60)).grounds).toEqual({ ground: 'more-wanted', count: 1, bpm: 60 })
+    expect(asked(plan, passes('ccc', 100), 100).grounds).toEqual({ ground: 'at-target', targetBpm: 100 })
+  })
+
   test('a tempo beside the list goes on to the next of the list', () => {
     expect(asked(plan, passes('ccc', 65), 65)).toMatchObject({ decision: 'raise', bpm: 72 })
   })
