@@ -31,6 +31,12 @@ const four = { strings: { from: 6, to: 3, travel: 'there' } }
 
 // What the schools say while these are played: common practice.
 describe('reminders', () => {
+  test('where the plucking hand leans is said of what is plucked, and only of that', () => {
+    const plucking = (spec: object) => about(spec).filter(each => each === 'anchor' || each === 'unplucked')
+    expect(plucking(order([1, 2]))).toEqual(['anchor'])
+    expect(plucking(order([1, 2], { then: [{ do: 'only', part: 'fretting-hand' }] }))).toEqual(['unplucked'])
+  })
+
   test.each<[string, object, readonly string[]]>([
     ['one stroke down and one up', order([1, 2]), ['down-and-up-alike']],
     ['one note alone', order([1]), []],

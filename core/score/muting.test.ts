@@ -76,6 +76,9 @@ describe('what keeps the other strings quiet', () => {
     expect(told([note(6, 0, 'D'), note(4, 2, 'D')], [hold(2, 4, 2)])[1]).toBe('tip2')
     expect(told([note(6, 0, 'D'), note(4, 0, 'D')])[1]).toBe('nothing')
     expect(told([note(6, 1, 'D'), note(3, 1, 'D')], [hold(1, 6, 1, true), hold(1, 3, 1, true)])[2]).toBe('underside1')
+    // A barre that ends before the string does not lean on it.
+    expect(told([note(6, 0, 'D'), note(4, 0, 'D')], [hold(1, 2, 5, true), hold(1, 1, 5, true)])[1]).toBe('nothing')
+    expect(told([note(6, 0, 'D'), note(2, 0, 'D')], [hold(1, 6, 5, true), hold(1, 5, 5, true)])[3]).toBe('nothing')
     expect(told([note(6, 0, 'D'), note(4, 0, 'D')], [hold(3, 5, 4)])[1]).toBe('easing3')
     // At the edge of the stroke, and plucked by fingers, the other hand is there.
     expect(told([note(6, 0, 'p'), note(4, 0, 'i')])[1]).toBe('hand')
