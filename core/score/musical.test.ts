@@ -102,6 +102,16 @@ describe('fingers of the families', () => {
     ).toBe('one-per-fret')
   })
 
+  test('notes of which only the pitch is given lie in the position that is asked for, else where it is easiest', () => {
+    const notes = [48, 50, 52].map((midi, i) => ({ at: i * 5040, dur: 5040, midi }))
+    const places = (more: object = {}) =>
+      scoreOf(spec('free', { notes }, { fingering: { rule: 'best' }, ...more }))
+        .notes.map(({ string, fret }) => `${string}:${fret}`)
+        .join(' ')
+    expect(places()).toBe('5:3 4:0 4:2')
+    expect(places({ position: 7 })).toBe('6:8 6:10 5:7')
+  })
+
   test('the pedal finger stays down, unless it moves as well', () => {
     const pedal = (moving: number[]) =>
       scoreOf(spec('pedal', { string: 1, fingers: [1], moving: { strings: [2, 3], fingers: moving } })).holds.filter(
