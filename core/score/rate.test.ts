@@ -14,6 +14,7 @@ const eighths = (from: number) => Array.from({ length: 8 }, (_, i) => [from + i 
 
 test('notes per second are exact where all are equally long, else those of the densest bar, wherever it lies', () => {
   expect(rate(eighths(0))).toBe(2)
+  expect(rate([...eighths(0), [4, 4]])).toBe(2)
   expect(rate([...eighths(0), [8, 4]])).toBe(2)
   expect(rate([[0, 4], ...eighths(8)])).toBe(2)
   expect(rate([[0, 2], ...eighths(2), [6, 2]])).toBe(2)
