@@ -118,6 +118,9 @@ export const liftSets = (liftable: readonly number[]): readonly number[] =>
       )
 const NO_LIFTS: readonly number[] = []
 
+/** What leading the hand on costs, for up to three fingers that land. */
+const STEPS_TO_LEAD_ON = 3
+
 /** Every way to play a prospect that can still end below the bound. */
 function follow(
   graph: Graph,
@@ -131,12 +134,13 @@ function follow(
   for (let p = 0; p < choice.placings.length; p++) {
     const placing = choice.placings[p]!
     if (placing.startsRun && change.continues) continue
-    graph.task.effort.spend(3)
+    const steps = STEPS_TO_LEAD_ON * Math.max(1, Math.floor(placing.moment.landings.length / 2))
+    graph.task.effort.spend(steps)
     const plain = land(state, placing, 0, graph.task.rules)
     if (least + plain.cost <= bound)
       reached(c, plain.stepped.state, { from: node, to: c, cost: settled + plain.cost, placing: p, lifts: 0 })
     for (const lifts of liftSets(plain.liftable)) {
-      graph.task.effort.spend(3)
+      graph.task.effort.spend(steps)
       const eased = land(state, placing, lifts, graph.task.rules)
       if (least + eased.cost <= bound)
         reached(c, eased.stepped.state, { from: node, to: c, cost: settled + eased.cost, placing: p, lifts })
