@@ -34,7 +34,7 @@ export function explicitGraph(task: Task): ExplicitGraph {
           const plain = land(state, placing, 0, task.rules)
           for (const lifts of [0, ...liftSets(plain.liftable)]) {
             const landed = lifts === 0 ? plain : land(state, placing, lifts, task.rules)
-            const there = `${i} ${choice.position} ${choice.fingers.join('')} ${choice.places.map(place => place.string).join('')} ${JSON.stringify(landed.stepped.state)}`
+            const there = `${i} ${choice.position} ${choice.gripName} ${choice.fingers.join('')} ${choice.places.map(place => place.string).join('')} ${JSON.stringify(landed.stepped.state)}`
             const cost = choice.own + settledCost(change) + arrive(state, change, choice).cost + landed.cost + EDGE
             edges[name]![there] = Math.min(edges[name]![there] ?? Infinity, cost)
             next.set(there, { name: there, state: landed.stepped.state, choice })
