@@ -7,6 +7,7 @@ import { breachInWords } from '../../wording/fingering'
 import { costlyNotes } from '../explain/check'
 import { finger, fingersByKey, otherFingerings } from '../solve/finger'
 import { lineOf, type Stop } from '../passage.test.data'
+import { changeBetween } from './charge'
 import { COSTS, effortBeside, lawsBroken } from './costs'
 import type { TaskOptions } from './task'
 
@@ -200,6 +201,28 @@ describe('what notes that belong together cost', () => {
         .join(' ')
     expect(places(null)).toBe('5:3 4:0 4:2')
     expect(places(7)).toBe('6:8 6:10 5:7')
+  })
+})
+
+describe('notes sounding together that move as one shape', () => {
+  /** What the fingers of the second stop cost for being others than those of the first. */
+  function reshaped(places: string, ...pinned: readonly (1 | 2 | 3 | 4)[]) {
+    const pins = Object.fromEntries(pinned.map((finger, i) => [`p1.n${i + 1}`, finger]))
+    const { task, path } = asked(places, { pins })
+    const [before, after] = path.moves.map(move => move.choice)
+    expect([before!, after!].flatMap(choice => choice.fingers)).toEqual(pinned)
+    return changeBetween(before!, after!, task.moments[1]!, task).reshaped
+  }
+
+  test('keep their fingers: each that changes is charged, and more where none is left to guide the hand', () => {
+    expect(reshaped('4:5+3:7 4:7+3:9', 1, 3, 1, 3)).toBe(0)
+    expect(reshaped('4:5+3:7 4:7+3:9', 1, 3, 1, 4)).toBe(COSTS.reshaped)
+    expect(reshaped('4:5+3:7 4:7+3:9', 1, 3, 2, 4)).toBe(2 * COSTS.reshaped + COSTS.unguided)
+  })
+
+  test('where one voice rises and the other falls, or a string changes, it is no one shape', () => {
+    expect(reshaped('4:5+3:8 4:6+3:7', 1, 4, 2, 3)).toBe(0)
+    expect(reshaped('4:5+3:7 3:7+2:9', 1, 3, 2, 4)).toBe(0)
   })
 })
 
