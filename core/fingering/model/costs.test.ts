@@ -5,7 +5,8 @@ import { handOf } from '../../hand/hand'
 import type { HandInput, HoldPolicy } from '../../schema/fields'
 import { breachInWords } from '../../wording/fingering'
 import { costlyNotes } from '../explain/check'
-import { finger, fingersByKey, otherFingerings } from '../solve/finger'
+import { finger, fingersByKey, lineBy, otherFingerings } from '../solve/finger'
+import { placeCharges } from '../space/landing-charges'
 import { lineOf, type Stop } from '../passage.test.data'
 import { changeBetween } from './charge'
 import { COSTS, effortBeside, lawsBroken } from './costs'
@@ -201,6 +202,35 @@ describe('what notes that belong together cost', () => {
         .join(' ')
     expect(places(null)).toBe('5:3 4:0 4:2')
     expect(places(7)).toBe('6:8 6:10 5:7')
+  })
+})
+
+describe('places that the engine takes', () => {
+  test('voices lie over each other as their strings do: crossed, or with strings left out, they are charged', () => {
+    const line = lineOf(stops('3:5+2:5'))
+    const bare = { ...line, events: line.events.map((event, i) => ({ ...event, place: { midi: [60, 64][i]! } })) }
+    const { task } = finger(bare, { rules: rules({}), tempo: 60, pins: {}, freedom: 'all' })
+    const voices = (lower: number, higher: number) =>
+      placeCharges(
+        task.moments[0]!,
+        [
+          { string: lower, fret: 5 },
+          { string: higher, fret: 5 },
+        ],
+        5,
+        null,
+      ).map(({ kind, amount }) => [kind, amount])
+    expect(voices(3, 2)).toEqual([])
+    expect(voices(2, 3)).toEqual([['voices', 2]])
+    expect(voices(5, 2)).toEqual([['voices', 0.5]])
+  })
+
+  test('open strings before the hand is anywhere are in the position it will land in', () => {
+    const line = lineOf(stops('6:0 5:0 4:7 4:9'))
+    const fingered = finger(line, { rules: rules({}), tempo: 60, pins: {}, freedom: 'all' })
+    const positions = lineBy(line, fingered).line.events.map(event => event.position)
+    expect(positions[2]).toBeGreaterThan(4)
+    expect(positions).toEqual(Array<number>(4).fill(positions[2]!))
   })
 })
 
