@@ -32,16 +32,22 @@ function groundsOf(before: readonly Choice[], at: Tick): readonly Ground[] {
   return [...grounds.values()]
 }
 
+/** A ground, and the places that want a finger over it. */
+interface Open {
+  readonly ground: Ground
+  readonly wanted: ReturnType<typeof wantedOver>
+}
+
 /**
  * The grounds that choices differ over: where a finger comes down it matters what is gripped; where none does the hand
  * stays, so it matters in which position as well.
  */
-function groundsThatMatter(grounds: readonly Ground[], lands: (ground: Ground) => boolean): readonly Ground[] {
+function thoseThatMatter(grounds: readonly Open[]): readonly Open[] {
   const named = new Set<string>()
-  return grounds.filter(ground => {
-    if (!lands(ground)) return true
-    const known = named.has(ground.gripName)
-    named.add(ground.gripName)
+  return grounds.filter(({ ground: { gripName }, wanted }) => {
+    if (wanted.length === 0) return true
+    const known = named.has(gripName)
+    named.add(gripName)
     return !known
   })
 }
@@ -64,9 +70,8 @@ export function choicesFor(task: Task, i: number, before: readonly Choice[]): re
   const grounds = groundsOf(before, moment.at)
   const kept = keeping(task.keep ?? Infinity)
   for (const places of layouts(moment, task)) {
-    const lands = ({ gripped }: Ground) => wantedOver(moment, places, begun, gripped).length > 0
-    for (const ground of groundsThatMatter(grounds, lands))
-      kept.add(onGround(task, i, places, begun, ground, kept.dearest()))
+    const open = grounds.map(ground => ({ ground, wanted: wantedOver(moment, places, begun, ground.gripped) }))
+    for (const each of thoseThatMatter(open)) kept.add(onGround(task, i, places, each, kept.dearest()))
   }
   return kept.all().map(({ choice }) => choice())
 }
@@ -150,7 +155,7 @@ function loneChoices(task: Task, i: number, before: readonly Choice[]): readonly
   return choices
 }
 
-/** Places that want a finger at a moment: the grips', and every fretted note's that no grip covers. */
+/** Places that want a finger at a moment, low frets first: the grips', and every fretted note's that no grip covers. */
 function wantedOver(
   { notes }: TaskMoment,
   places: readonly Place[],
@@ -166,21 +171,18 @@ function wantedOver(
     if (place.fret > 0 && !note.tapped && !begun.some(covers) && !gripped.some(covers))
       wanted.push({ ...place, finger: note.finger, pinned: note.pinned })
   }
-  return wanted
+  return wanted.sort((a, b) => a.fret - b.fret || b.string - a.string)
 }
 
 function onGround(
   task: Task,
   i: number,
   places: readonly Place[],
-  begun: ReturnType<typeof gripPlaces>,
-  ground: Ground,
+  { ground, wanted }: Open,
   dearest: number,
 ): readonly Candidate[] {
   const moment = task.moments[i]!
   const { rules } = task
-  const wanted = wantedOver(moment, places, begun, ground.gripped)
-  wanted.sort((a, b) => a.fret - b.fret || b.string - a.string)
   const setting = settingOf(task, i, places, wanted)
   const lying = { task, i, places, ground, setting }
   if (wanted.length === 0) {
