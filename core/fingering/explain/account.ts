@@ -1,14 +1,6 @@
 import { RESTING_HAND, type HandState } from '../../hand/advance-hand'
-import {
-  arrive,
-  changeBetween,
-  land,
-  settledCost,
-  START,
-  type Arrival,
-  type Change,
-  type Landed,
-} from '../model/charge'
+import { changeBetween, settledCost, START, type Change } from '../model/change'
+import { arrive, land, type Arrival, type Landed } from '../model/land'
 import type { Choice, Placing } from '../model/choice'
 import type { Path } from '../solve/search'
 import type { Task, TaskMoment } from '../model/task'

@@ -6,7 +6,7 @@ import { spanBetween, type Span } from '../../hand/breach'
 import { COSTS } from '../model/costs'
 import type { Entry } from './account'
 import { excessMm, type Choice, type LandingCharge, type Touch } from '../model/choice'
-import { shiftCost } from '../model/charge'
+import { shiftCost } from '../model/change'
 
 /** A law of the hand that a moment cannot keep, with what breaks it; said in `core/wording/fingering.ts`. */
 export type Fault =

@@ -8,7 +8,7 @@ import { costlyNotes } from '../explain/check'
 import { finger, fingersByKey, lineBy, otherFingerings } from '../solve/finger'
 import { placeCharges } from '../space/landing-charges'
 import { lineOf, type Stop } from '../passage.test.data'
-import { changeBetween } from './charge'
+import { changeBetween } from './change'
 import { COSTS, effortBeside, lawsBroken } from './costs'
 import type { TaskOptions } from './task'
 

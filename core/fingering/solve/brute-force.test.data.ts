@@ -1,5 +1,6 @@
 import { RESTING_HAND, type HandState } from '../../hand/advance-hand'
-import { arrive, changeBetween, land, settledCost, START } from '../model/charge'
+import { changeBetween, settledCost, START } from '../model/change'
+import { arrive, land } from '../model/land'
 import type { Choice } from '../model/choice'
 import { choicesFor } from '../space/choices'
 import type { Task } from '../model/task'

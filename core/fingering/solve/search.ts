@@ -1,5 +1,6 @@
 import { RESTING_HAND, type HandState } from '../../hand/advance-hand'
-import { arrive, land, START, type Change } from '../model/charge'
+import { START, type Change } from '../model/change'
+import { arrive, land } from '../model/land'
 import type { Choice } from '../model/choice'
 import type { Graph } from '../space/graph'
 

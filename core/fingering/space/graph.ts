@@ -1,4 +1,4 @@
-import { changeBetween, settledCost, strainFloor, type Change } from '../model/charge'
+import { changeBetween, settledCost, strainFloor, type Change } from '../model/change'
 import type { Choice } from '../model/choice'
 import { choicesFor, choicesLike } from './choices'
 import { COSTS } from '../model/costs'
