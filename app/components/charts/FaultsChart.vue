@@ -57,9 +57,7 @@ const summary = computed(() =>
           {{ capital(faultInWords(row)) }}
         </text>
       </g>
-      <text :x="left(width)" :y="chart.height - 6" font-size="12" fill="var(--soft)">{{
-        when.shortDay(days[0]!)
-      }}</text>
+      <text :x="left(width)" :y="chart.height - 6" font-size="12" fill="var(--soft)">{{ when.date(days[0]!) }}</text>
       <text :x="width - MARGIN.right" :y="chart.height - 6" text-anchor="end" font-size="12" fill="var(--soft)">
         latest lesson
       </text>
