@@ -1,4 +1,3 @@
-import { drizzle } from 'drizzle-orm/mysql2'
 import { openDatabase } from '../server/db/client'
 import type { Database } from '../server/db/client'
 import { readBoard } from '../server/services/board'
@@ -8,6 +7,7 @@ import { rebuildTallies } from '../server/services/rebuild'
 import { listStudents } from '../server/services/roster'
 import { readStudent } from '../server/services/students'
 import { readToday } from '../server/services/today'
+import { recordingBuilder, type Asked } from '../server/tests/recording'
 import { at, benchStudio, enter, forgetLessons, giveLessons, sorted, table } from './studio'
 
 const { E2E_ADDRESS, DATABASE_URL } = process.env
@@ -33,13 +33,8 @@ async function times(count: number, atOnce: number, work: () => Promise<unknown>
 
 /** What a page asks of the database, asked again one after the other without anything around it, ms. */
 async function bare(ask: (db: Database) => Promise<unknown>): Promise<number> {
-  const asked: { query: string; params: unknown[] }[] = []
-  await ask(
-    drizzle({
-      client: pool,
-      logger: { logQuery: (query, params) => asked.push({ query, params }) },
-    }) as unknown as Database,
-  )
+  const asked: Asked[] = []
+  await ask(recordingBuilder(pool, each => asked.push(each)))
   const all = await times(30, 1, async () => {
     for (const { query, params } of asked) await pool.query(query, params)
   })

@@ -1,10 +1,16 @@
-import { MySqlDialect } from 'drizzle-orm/mysql-core'
 import { MySql2Database } from 'drizzle-orm/mysql2'
-import { createPool } from 'mysql2/promise'
-import { ListSession } from './rows'
+import { createPool, type Pool } from 'mysql2/promise'
+import { PoolSession } from './session'
+import { SideBySideDialect } from './dialect'
 import { firstComeFirstServed } from './turns'
 
 const CONNECTIONS = 10
+
+/** The query builder on a pool of connections. */
+export function builderOn(pool: Pool) {
+  const dialect = new SideBySideDialect()
+  return new MySql2Database(dialect, new PoolSession(pool, dialect), undefined, 'default')
+}
 
 /**
  * Opens a database: a pool of connections in UTC and the query builder on it.
@@ -20,9 +26,7 @@ export function openDatabase(url: string) {
     charset: 'UTF8MB4_UNICODE_CI',
     trace: false,
   })
-  const dialect = new MySqlDialect()
-  const session = new ListSession(firstComeFirstServed(pool, CONNECTIONS), dialect, undefined, { mode: 'default' })
-  return { db: new MySql2Database(dialect, session, undefined, 'default'), close: () => pool.end(), pool }
+  return { db: builderOn(firstComeFirstServed(pool, CONNECTIONS)), close: () => pool.end(), pool }
 }
 
 /** The query builder; a transaction is one too. */

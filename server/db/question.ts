@@ -1,5 +1,5 @@
-import { sql, type Placeholder, type SQL } from 'drizzle-orm'
-import { unionAll, type MySqlColumn } from 'drizzle-orm/mysql-core'
+import { eq, getTableColumns, sql, type Placeholder, type SQL } from 'drizzle-orm'
+import { unionAll, type MySqlColumn, type MySqlTable } from 'drizzle-orm/mysql-core'
 import type { Database } from './client'
 
 /** What the query builder makes of a question, before it is asked. */
@@ -67,4 +67,56 @@ export function questionOfEach<R>(
     )
     return asked.execute({ ...values, ...Object.fromEntries(own) })
   }
+}
+
+/** A row of a table, or what of it is written. */
+type Row<T extends MySqlTable, K extends string> = Required<Pick<T['$inferInsert'], K & keyof T['$inferInsert']>>
+
+/** The columns of a table by the names of its fields. */
+const columnsOf = (table: MySqlTable) => getTableColumns(table) as Readonly<Record<string, MySqlColumn>>
+
+/** Some fields of a row, each with what stands for its value. */
+const fieldsOf = <K extends string>(names: readonly K[], value: (name: K) => Placeholder | SQL) =>
+  Object.fromEntries(names.map(name => [name, value(name)]))
+
+/**
+ * Adds a row to a table, written once as a question is.
+ * @param fields What is given of it.
+ * @param replaced Where a row with its key is there already: what of that becomes as given; left out, it is an error.
+ */
+export function addition<T extends MySqlTable, K extends keyof T['$inferInsert'] & string>(
+  table: T,
+  fields: readonly K[],
+  replaced?: readonly K[],
+): (db: Database, row: Row<T, K>) => Promise<void> {
+  const columns = columnsOf(table)
+  const written = perDatabase(db => {
+    const added = db.insert(table).values(fieldsOf(fields, given) as T['$inferInsert'])
+    if (!replaced) return added.prepare()
+    return added
+      .onDuplicateKeyUpdate({ set: fieldsOf(replaced, name => sql`values(${columns[name]!})`) as never })
+      .prepare()
+  })
+  return async (db, row) => void (await written(db).execute(row))
+}
+
+/**
+ * Changes the row of a table that has a key, written once as a question is.
+ * @param key The field it is found by.
+ * @param fields What of it is changed.
+ */
+export function change<
+  T extends MySqlTable,
+  K extends keyof T['$inferInsert'] & string,
+  F extends keyof T['$inferInsert'] & string,
+>(table: T, key: K, fields: readonly F[]): (db: Database, row: Row<T, K | F>) => Promise<void> {
+  const columns = columnsOf(table)
+  const written = perDatabase(db =>
+    db
+      .update(table)
+      .set(fieldsOf(fields, name => sql`${sql.param(given(name), columns[name])}`) as never)
+      .where(eq(columns[key]!, given(key)))
+      .prepare(),
+  )
+  return async (db, row) => void (await written(db).execute(row))
 }

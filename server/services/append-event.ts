@@ -14,7 +14,7 @@ import { localDay } from '#core/practice/schedule/local-time'
 import type { EventStored } from '#shared/contracts/lessons'
 import type { Database } from '../db/client'
 import type { Engine } from '../engine/engine'
-import { given, question } from '../db/question'
+import { addition, change, given, question } from '../db/question'
 import { assignments, decisions, hearings, lessonEvents, lessons, standings } from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
@@ -32,6 +32,37 @@ const taughtIn = question(db =>
     .leftJoin(hearings, and(eq(hearings.assignmentId, assignments.id), eq(hearings.lessonId, given('lessonId'))))
     .where(and(eq(assignments.id, given('assignmentId')), eq(assignments.studentId, given('studentId')))),
 )
+
+const addEvent = addition(lessonEvents, [
+  'id',
+  'studioId',
+  'lessonId',
+  'number',
+  'actorId',
+  'kind',
+  'body',
+  'assignmentId',
+  'voids',
+  'assignmentRevision',
+  'revision',
+  'deviceAt',
+  'deviceOffsetMs',
+  'receivedAt',
+])
+const countEvent = change(lessons, 'id', ['lastNumber', 'passes', 'clean', 'endedAt'])
+const HEARD = ['passes', 'clean', 'bestCleanBpm', 'triedBpm', 'rises'] as const
+const keepHearing = addition(hearings, ['assignmentId', 'lessonId', 'studioId', 'startedAt', ...HEARD], HEARD)
+const keepStanding = change(standings, 'assignmentId', [
+  'bpm',
+  'revision',
+  'decided',
+  'bestBpm',
+  'rises',
+  'risenInLesson',
+  'lessonsSinceRise',
+  'stageFrom',
+  'stageSince',
+])
 
 /** The set drill an event is about: its newest revision, where it stands and what of it was heard in this lesson. */
 async function taughtWith(tx: Database, lesson: Lesson, assignmentId: string) {
@@ -162,7 +193,7 @@ async function keepTally(
   tx: Database,
   lesson: Lesson,
   { standing: present, hearing: heard }: Taught,
-  change: {
+  became: {
     readonly hearing?: (before: Hearing, standing: DrillStanding) => Hearing
     readonly decided?: LessonEventOf<'decision'>
     readonly stage?: { readonly from: number; readonly since: Date | null }
@@ -170,25 +201,16 @@ async function keepTally(
 ): Promise<void> {
   const { assignmentId, studioId } = present
   const before = heard ?? unheard(present.rises)
-  const after = change.hearing?.(before, present) ?? before
+  const after = became.hearing?.(before, present) ?? before
   let standing: DrillStanding = afterHearing(present, lesson.id, before, after)
-  if (change.decided) standing = afterDecision(standing, change.decided, lesson.id)
-  if (change.stage) standing = { ...standing, stageFrom: change.stage.from }
+  if (became.decided) standing = afterDecision(standing, became.decided, lesson.id)
+  if (became.stage) standing = { ...standing, stageFrom: became.stage.from }
   if (after !== before) {
-    const { passes, clean, bestCleanBpm, triedBpm, rises } = after
-    const row = { passes, clean, bestCleanBpm, triedBpm, rises }
-    await tx
-      .insert(hearings)
-      .values({ assignmentId, lessonId: lesson.id, studioId, startedAt: lesson.startedAt, ...row })
-      .onDuplicateKeyUpdate({ set: row })
+    await keepHearing(tx, { assignmentId, lessonId: lesson.id, studioId, startedAt: lesson.startedAt, ...after })
   }
   if (standing !== present) {
-    const { bpm, revision, decided, bestBpm, rises, risenInLesson, lessonsSinceRise, stageFrom } = standing
-    const since = change.stage && { stageSince: change.stage.since }
-    await tx
-      .update(standings)
-      .set({ bpm, revision, decided, bestBpm, rises, risenInLesson, lessonsSinceRise, stageFrom, ...since })
-      .where(eq(standings.assignmentId, assignmentId))
+    const stageSince = became.stage ? became.stage.since : present.stageSince
+    await keepStanding(tx, { ...standing, assignmentId, stageSince })
   }
 }
 
@@ -223,38 +245,33 @@ export function appendEvent(
     const taught = about ? await taughtWith(tx, lesson, about) : null
     const told = assignmentId ? taught : null
     const number = lesson.lastNumber + 1
-    await tx
-      .insert(lessonEvents)
-      .values({
-        id: event.id,
-        studioId: actor.studioId,
-        lessonId,
-        number,
-        actorId: actor.userId,
-        kind: event.kind,
-        body: event,
-        assignmentId,
-        voids: event.kind === 'void' ? event.eventId : null,
-        assignmentRevision:
-          told && Math.min(told.newest, 'taught' in event ? (event.taught ?? told.newest) : told.newest),
-        revision: decidedBefore(event, told),
-        deviceAt: new Date(event.at),
-        deviceOffsetMs,
-        receivedAt: now,
-      })
+    await addEvent(tx, {
+      id: event.id,
+      studioId: actor.studioId,
+      lessonId,
+      number,
+      actorId: actor.userId,
+      kind: event.kind,
+      body: event,
+      assignmentId,
+      voids: event.kind === 'void' ? event.eventId : null,
+      assignmentRevision:
+        told && Math.min(told.newest, 'taught' in event ? (event.taught ?? told.newest) : told.newest),
+      revision: decidedBefore(event, told),
+      deviceAt: new Date(event.at),
+      deviceOffsetMs,
+      receivedAt: now,
+    })
     if (event.kind === 'void')
       await tx.update(lessonEvents).set({ voided: true }).where(eq(lessonEvents.id, event.eventId))
     const counted = pass === null ? 0 : voided ? -1 : 1
-    await tx
-      .update(lessons)
-      .set({
-        lastNumber: number,
-        passes: lesson.passes + counted,
-        clean: lesson.clean + (pass?.clean ? counted : 0),
-        ...(event.kind === 'end' && { endedAt: now }),
-        ...(event.kind === 'reopen' && { endedAt: null }),
-      })
-      .where(eq(lessons.id, lessonId))
+    await countEvent(tx, {
+      id: lessonId,
+      lastNumber: number,
+      passes: lesson.passes + counted,
+      clean: lesson.clean + (pass?.clean ? counted : 0),
+      endedAt: event.kind === 'end' ? now : event.kind === 'reopen' ? null : lesson.endedAt,
+    })
     if (event.kind === 'decision') {
       await writeDecision(tx, actor, event, now)
       const stage = event.stage === undefined ? null : await openStage(tx, actor, event, hashes ?? new Map(), now)

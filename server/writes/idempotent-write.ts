@@ -1,6 +1,7 @@
 import { setTimeout } from 'node:timers/promises'
 import { and, eq } from 'drizzle-orm'
 import type { Database } from '../db/client'
+import { addition } from '../db/question'
 import { writes } from '../db/tables'
 import { duplicateKey, errnoOf } from '../db/database-errors'
 import type { Actor } from '../policy/actor'
@@ -18,6 +19,8 @@ const MOST_TRIES = 10
  * again.
  */
 const WAIT_MS = 10
+
+const keepAnswer = addition(writes, ['actorId', 'id', 'bodyHash', 'answer', 'at'])
 
 /** What a write does: its answer is kept under its id in the same transaction. */
 type Write<T, P> = (tx: Database, prepared: P) => Promise<T>
@@ -63,9 +66,7 @@ export async function idempotentWrite<T, P>(
         claiming = false
         const answer = await write(tx, prepared)
         claiming = true
-        await tx
-          .insert(writes)
-          .values({ actorId: actor.userId, id: body.id, bodyHash, answer: answer ?? null, at: now })
+        await keepAnswer(tx, { actorId: actor.userId, id: body.id, bodyHash, answer: answer ?? null, at: now })
         return answer
       })
     } catch (error) {
