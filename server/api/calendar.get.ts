@@ -6,5 +6,5 @@ export default answering(async event => {
   const actor = teacherOf(event)
   const { names } = queryOf(event, calendarQuery)
   setFile(event, 'Lessons.ics', 'text/calendar; charset=utf-8')
-  return lessonCalendar(database.db, actor, names, new Date())
+  return lessonCalendar(databaseOf(event), actor, names, new Date())
 })

@@ -4,6 +4,6 @@ import { fileName, paperBody } from '#shared/contracts/export'
 export default answering(async event => {
   const { userId } = teacherOf(event)
   const asked = await bodyOf(event, paperBody, BODY.drills)
-  const sent = await inTurn(userId, asked.drills.length, () => engine.writePaper(asked))
+  const sent = await inTurn(userId, asked.drills.length, () => engineOf(event).writePaper(asked))
   return fileAnswer(event, sent, `${fileName(asked.heading)}.pdf`, 'application/pdf')
 })

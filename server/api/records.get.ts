@@ -8,7 +8,7 @@ export default answering(async event => {
   const actor = teacherOf(event)
   const { of, student } = queryOf(event, recordsQuery)
   const now = new Date()
-  const { name, lines } = await recordsOf(database.db, actor, of, student ?? null, now)
+  const { name, lines } = await recordsOf(databaseOf(event), actor, of, student ?? null, now)
   setFile(event, `${fileName(`${name} ${localDay(now.toISOString(), actor.zone)}`)}.csv`, 'text/csv; charset=utf-8')
   event.node.res.once('close', () => lines.destroy())
   return sendStream(event, lines)

@@ -9,11 +9,11 @@ export default answering(async event => {
   const visitor = visitorOf(event)
   await assertNoFlood(attempt.name, visitor)
   const now = new Date()
-  const session = await signIn(database.db, attempt, visitor, now)
-  const me = await sessionOf(database.db, session)
+  const session = await signIn(databaseOf(event), attempt, visitor, now)
+  const me = await sessionOf(databaseOf(event), session)
   // Suspended, or given another password, in this very moment.
   if (!me) throw new DomainError('signed-out', 'Sign in again.')
-  await rememberDevice(database.db, session.userId, knownDevice(event), now)
+  await rememberDevice(databaseOf(event), session.userId, knownDevice(event), now)
   await replaceUserSession(event, { user: session })
   return me
 })

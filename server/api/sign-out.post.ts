@@ -2,7 +2,7 @@ import { endSessions } from '../services/sessions'
 
 /** Ends every session of whoever is signed in, on all devices. */
 export default answering(async event => {
-  await endSessions(database.db, meOf(event).userId)
+  await endSessions(databaseOf(event), meOf(event).userId)
   await clearUserSession(event)
   return { ok: true }
 })

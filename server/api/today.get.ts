@@ -5,7 +5,7 @@ import { readToday } from '../services/today'
 /** The lessons of a day (`?day=`, else today) and what needs attention. */
 export default answering(async event => {
   return readToday(
-    database.db,
+    databaseOf(event),
     teacherOf(event),
     new Date(),
     queryOf(event, z.object({ day: localDaySchema.optional() })).day,

@@ -1,20 +1,13 @@
-import { MySql2Database } from 'drizzle-orm/mysql2'
-import { createPool, type Pool } from 'mysql2/promise'
-import { PoolSession } from './session'
-import { SideBySideDialect } from './dialect'
+import { createPool } from 'mysql2/promise'
+import { Builder } from './session'
 import { firstComeFirstServed } from './turns'
 
 const CONNECTIONS = 10
 
-/** The query builder on a pool of connections. */
-export function builderOn(pool: Pool) {
-  const dialect = new SideBySideDialect()
-  return new MySql2Database(dialect, new PoolSession(pool, dialect), undefined, 'default')
-}
-
 /**
  * Opens a database: a pool of connections in UTC and the query builder on it.
  * @param url mysql:// address of MariaDB, external or started by the project.
+ * @returns Among others `since`: the builder for a request, which came at an instant, ms of `performance.now`.
  */
 export function openDatabase(url: string) {
   // `trace` would take down the stack of every question, in case it fails.
@@ -26,11 +19,13 @@ export function openDatabase(url: string) {
     charset: 'UTF8MB4_UNICODE_CI',
     trace: false,
   })
-  return { db: builderOn(firstComeFirstServed(pool, CONNECTIONS)), close: () => pool.end(), pool }
+  const inTurn = firstComeFirstServed(pool, CONNECTIONS)
+  const since = (cameAt: number): Database => new Builder(inTurn(() => cameAt))
+  return { db: new Builder(inTurn(() => performance.now())), since, close: () => pool.end(), pool }
 }
 
 /** The query builder; a transaction is one too. */
 export type Database = Pick<
-  ReturnType<typeof openDatabase>['db'],
-  'select' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction' | 'selectDistinct'
+  Builder,
+  'select' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction' | 'selectDistinct' | 'ask'
 >

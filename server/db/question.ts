@@ -1,12 +1,14 @@
 import { eq, getTableColumns, sql, type Placeholder, type SQL } from 'drizzle-orm'
 import { unionAll, type MySqlColumn, type MySqlTable } from 'drizzle-orm/mysql-core'
 import type { Database } from './client'
+import { WRITER, type Written } from './session'
 
 /** What the query builder makes of a question, before it is asked. */
 interface Draft<R> {
-  readonly prepare: () => { readonly execute: (values: Record<string, unknown>) => Promise<readonly R[]> }
+  readonly prepare: () => { readonly execute: (given: Record<string, unknown>) => Promise<readonly R[]> }
 }
-type Written<R> = ReturnType<Draft<R>['prepare']>
+/** What questions are drafted with. */
+export type Writer = Pick<Database, 'select'>
 
 /** A value of a question that is given when it is asked. */
 export const given = (name: string): Placeholder => sql.placeholder(name)
@@ -14,26 +16,26 @@ export const given = (name: string): Placeholder => sql.placeholder(name)
 /** That a column is one of a list that is given when it is asked: at least one. */
 export const amongGiven = (column: MySqlColumn, name: string): SQL => sql`${column} in (${given(name)})`
 
-/** Keeps what is made for a database, as long as that is open. */
-function perDatabase<T>(make: (db: Database) => T): (db: Database) => T {
-  const made = new WeakMap<Database, T>()
-  return db => {
-    const present = made.get(db) ?? make(db)
-    made.set(db, present)
-    return present
+/** Has a draft written when it is asked for first, once and for all. */
+function once<K>(draft: (key: K) => { readonly prepare: () => unknown }): (key: K) => Written {
+  const known = new Map<K, Written>()
+  return key => {
+    const written = known.get(key) ?? (draft(key).prepare() as Written)
+    known.set(key, written)
+    return written
   }
 }
 
 /**
- * A question that pages ask again and again: the query builder writes it once for a database and not anew each time,
- * which took longer than the answer. Its values are `given`.
+ * A question that pages ask again and again: the query builder writes it once and not anew each time, which took longer
+ * than the answer. Its values are `given`.
  * @returns Asks it.
  */
 export function question<R>(
-  draft: (db: Database) => Draft<R>,
+  draft: (db: Writer) => Draft<R>,
 ): (db: Database, values: Record<string, unknown>) => Promise<readonly R[]> {
-  const written = perDatabase(db => draft(db).prepare())
-  return (db, values) => written(db).execute(values)
+  const written = once(() => draft(WRITER))
+  return (db, values) => db.ask(written(null), values) as Promise<readonly R[]>
 }
 
 // The builder's own type says of which tables each part is; here only their rows count.
@@ -45,27 +47,23 @@ const inOne = unionAll as unknown as <R>(...parts: readonly Draft<R>[]) => Draft
  * @returns Asks it of all the ids, with the values they share and those of each; the answers lie together in no order.
  */
 export function questionOfEach<R>(
-  draft: (db: Database, id: Placeholder, own: (name: string) => Placeholder) => Draft<R>,
+  draft: (db: Writer, id: Placeholder, own: (name: string) => Placeholder) => Draft<R>,
 ): (
   db: Database,
   ids: readonly string[],
   values: Record<string, unknown>,
   each?: (id: string) => object,
 ) => Promise<readonly R[]> {
-  const written = perDatabase(() => new Map<number, Written<R>>())
-  const write = (db: Database, count: number) => {
-    const parts = Array.from({ length: count }, (_, k) => draft(db, given(`id${k}`), name => given(`${name}${k}`)))
-    return (count === 1 ? parts[0]! : inOne(...parts)).prepare()
-  }
+  const written = once((count: number) => {
+    const parts = Array.from({ length: count }, (_, k) => draft(WRITER, given(`id${k}`), name => given(`${name}${k}`)))
+    return count === 1 ? parts[0]! : inOne(...parts)
+  })
   return async (db, ids, values, each = () => ({})) => {
     if (ids.length === 0) return []
-    const known = written(db)
-    const asked = known.get(ids.length) ?? write(db, ids.length)
-    known.set(ids.length, asked)
     const own = ids.flatMap((id, k) =>
       Object.entries({ id, ...each(id) }).map(([name, value]) => [`${name}${k}`, value]),
     )
-    return asked.execute({ ...values, ...Object.fromEntries(own) })
+    return db.ask(written(ids.length), { ...values, ...Object.fromEntries(own) }) as Promise<readonly R[]>
   }
 }
 
@@ -90,14 +88,12 @@ export function addition<T extends MySqlTable, K extends keyof T['$inferInsert']
   replaced?: readonly K[],
 ): (db: Database, row: Row<T, K>) => Promise<void> {
   const columns = columnsOf(table)
-  const written = perDatabase(db => {
-    const added = db.insert(table).values(fieldsOf(fields, given) as T['$inferInsert'])
-    if (!replaced) return added.prepare()
-    return added
-      .onDuplicateKeyUpdate({ set: fieldsOf(replaced, name => sql`values(${columns[name]!})`) as never })
-      .prepare()
+  const written = once(() => {
+    const added = WRITER.insert(table).values(fieldsOf(fields, given) as T['$inferInsert'])
+    if (!replaced) return added
+    return added.onDuplicateKeyUpdate({ set: fieldsOf(replaced, name => sql`values(${columns[name]!})`) as never })
   })
-  return async (db, row) => void (await written(db).execute(row))
+  return async (db, row) => void (await db.ask(written(null), row))
 }
 
 /**
@@ -111,12 +107,10 @@ export function change<
   F extends keyof T['$inferInsert'] & string,
 >(table: T, key: K, fields: readonly F[]): (db: Database, row: Row<T, K | F>) => Promise<void> {
   const columns = columnsOf(table)
-  const written = perDatabase(db =>
-    db
-      .update(table)
+  const written = once(() =>
+    WRITER.update(table)
       .set(fieldsOf(fields, name => sql`${sql.param(given(name), columns[name])}`) as never)
-      .where(eq(columns[key]!, given(key)))
-      .prepare(),
+      .where(eq(columns[key]!, given(key))),
   )
-  return async (db, row) => void (await written(db).execute(row))
+  return async (db, row) => void (await db.ask(written(null), row))
 }

@@ -3,7 +3,7 @@ import { asc, count, desc, eq, max, sql } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/mysql2'
 import { union } from 'drizzle-orm/mysql-core'
 import { makeStudent, makeTeacher, openTestDatabase } from '../tests/studio'
-import type { Database } from './client'
+import type { Writer as Reader } from './question'
 import { assignments, drillVersions, standings, students, users } from './tables'
 
 const { db, pool, close } = openTestDatabase()
@@ -12,7 +12,7 @@ const plain = drizzle({ client: pool })
 afterAll(close)
 
 /** Questions of every kind of field. */
-const QUESTIONS: Readonly<Record<string, (from: Database, studioId: string) => Promise<unknown>>> = {
+const QUESTIONS: Readonly<Record<string, (from: Reader, studioId: string) => Promise<unknown>>> = {
   'all columns: texts, documents, days, instants, numbers, what is not there': (from, studioId) =>
     from.select().from(assignments).where(eq(assignments.studioId, studioId)).orderBy(asc(assignments.id)),
   'truths and expressions': (from, studioId) =>

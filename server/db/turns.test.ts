@@ -1,9 +1,6 @@
 import { expect, test } from '@jest/globals'
 import type { Pool } from 'mysql2/promise'
-import { askingFor } from '../observability/asking'
 import { firstComeFirstServed } from './turns'
-
-const cameAt = <T>(cameAt: number, work: () => T) => askingFor({ cameAt, userId: null }, work)
 
 /** A pool whose questions are answered when they are told to be; it holds what was asked, in order. */
 function slowPool() {
@@ -37,13 +34,11 @@ function slowPool() {
 test('what a request that came earlier asks goes before what waits longer of those that came later', async () => {
   const { pool, asked, answer } = slowPool()
   const turns = firstComeFirstServed(pool, 1)
-  void turns.query('one that is being answered')
-  void cameAt(30, () => turns.query('third request'))
-  void cameAt(20, () => turns.query('second request'))
-  void cameAt(10, async () => {
-    await turns.query('first request')
-    await turns.query('first request again')
-  })
+  const first = turns(() => 10)
+  void turns(() => 5).query('one that is being answered')
+  void turns(() => 30).query('third request')
+  void turns(() => 20).query('second request')
+  void first.query('first request').then(() => first.query('first request again'))
   await new Promise(setImmediate)
   expect(asked).toEqual(['one that is being answered'])
   for (let i = 0; i < 4; i++) await answer()
@@ -54,7 +49,7 @@ test('what a request that came earlier asks goes before what waits longer of tho
 test('so many are asked at once as there are connections, and those of one request keep their order', async () => {
   const { pool, asked, answer } = slowPool()
   const turns = firstComeFirstServed(pool, 2)
-  cameAt(10, () => ['a', 'b', 'c', 'd'].forEach(text => void turns.query(text)))
+  for (const text of ['a', 'b', 'c', 'd']) void turns(() => 10).query(text)
   await new Promise(setImmediate)
   expect(asked).toEqual(['a', 'b'])
   await answer()
@@ -66,8 +61,8 @@ test('so many are asked at once as there are connections, and those of one reque
 test('a connection keeps its turn until it is given back', async () => {
   const { pool, asked } = slowPool()
   const turns = firstComeFirstServed(pool, 1)
-  const connection = await turns.getConnection()
-  void turns.query('waits')
+  const connection = await turns(() => 10).getConnection()
+  void turns(() => 10).query('waits')
   await new Promise(setImmediate)
   expect(asked).toEqual(['connection'])
   connection.release()
@@ -78,7 +73,7 @@ test('a connection keeps its turn until it is given back', async () => {
 test('a connection that could not be had, or a question that failed, holds nobody up', async () => {
   const { pool, asked, goAway } = slowPool()
   const refusing = { ...pool, execute: () => Promise.reject(new Error('refused')) } as unknown as Pool
-  const turns = firstComeFirstServed(refusing, 1)
+  const turns = firstComeFirstServed(refusing, 1)(() => 10)
   goAway(true)
   await expect(turns.getConnection()).rejects.toThrow('away')
   await expect(turns.execute('failing')).rejects.toThrow('refused')

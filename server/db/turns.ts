@@ -1,5 +1,4 @@
 import type { Pool, PoolConnection } from 'mysql2/promise'
-import { askingNow } from '../observability/asking'
 
 interface Waiting {
   readonly at: number
@@ -10,16 +9,17 @@ interface Waiting {
  * A pool of connections that serves the longest waiting request first. By the order of the questions, a page of four
  * rounds of questions would queue four times behind everybody, and the fullest pages be the slowest by far.
  * @param most How many connections the pool has.
+ * @returns Gives the pool as one request has it. @param cameAt When that request came, ms of one clock, asked with each
+ *   question.
  */
-export function firstComeFirstServed(pool: Pool, most: number): Pool {
+export function firstComeFirstServed(pool: Pool, most: number): (cameAt: () => number) => Pool {
   let free = most
   const waiting: Waiting[] = []
-  const turn = (): Promise<void> | void => {
+  const turn = (at: number): Promise<void> | void => {
     if (free > 0) {
       free--
       return
     }
-    const { cameAt: at } = askingNow()
     const place = waiting.findLastIndex(each => each.at <= at) + 1
     return new Promise(go => waiting.splice(place, 0, { at, go }))
   }
@@ -28,8 +28,8 @@ export function firstComeFirstServed(pool: Pool, most: number): Pool {
     if (next) next.go()
     else free++
   }
-  const inTurn = async <T>(work: () => Promise<T>): Promise<T> => {
-    await turn()
+  async function inTurn<T>(at: number, work: () => Promise<T>): Promise<T> {
+    await turn(at)
     try {
       return await work()
     } finally {
@@ -37,8 +37,8 @@ export function firstComeFirstServed(pool: Pool, most: number): Pool {
     }
   }
   /** A connection keeps its turn until it is given back. */
-  async function getConnection(): Promise<PoolConnection> {
-    await turn()
+  async function connectionFor(at: number): Promise<PoolConnection> {
+    await turn(at)
     try {
       const connection = await pool.getConnection()
       const release = connection.release.bind(connection)
@@ -52,12 +52,14 @@ export function firstComeFirstServed(pool: Pool, most: number): Pool {
       throw error
     }
   }
-  const asked = {
-    getConnection,
-    query: (...question: Parameters<Pool['query']>) => inTurn(() => pool.query(...question)),
-    execute: (...question: Parameters<Pool['execute']>) => inTurn(() => pool.execute(...question)),
+  return cameAt => {
+    const asked = {
+      getConnection: () => connectionFor(cameAt()),
+      query: (...question: Parameters<Pool['query']>) => inTurn(cameAt(), () => pool.query(...question)),
+      execute: (...question: Parameters<Pool['execute']>) => inTurn(cameAt(), () => pool.execute(...question)),
+    }
+    return new Proxy(pool, {
+      get: (target, name) => (name in asked ? asked[name as keyof typeof asked] : Reflect.get(target, name, target)),
+    })
   }
-  return new Proxy(pool, {
-    get: (target, name) => (name in asked ? asked[name as keyof typeof asked] : Reflect.get(target, name, target)),
-  })
 }

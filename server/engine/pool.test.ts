@@ -1,21 +1,21 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { execFileSync } from 'node:child_process'
 import { join } from 'node:path'
-import { askingFor } from '../observability/asking'
 import { SPEC } from '../tests/studio'
 import { localEngine } from './engine'
 import { openEngine } from './pool'
 
 // The worker's source, read by the same loader as the project's commands; the server has it built.
 const worker = (file: string) => ({ script: join(process.cwd(), 'server/engine', file), execArgv: ['--import', 'tsx'] })
-const engine = openEngine({
+const opened = openEngine({
   ...worker('stubborn-worker.test.data.ts'),
   workers: 2,
   mostWaiting: 3,
   deadlineMs: 15_000,
   heapMb: 96,
 })
-afterAll(() => engine.close())
+afterAll(() => opened.close())
+const engine = opened.of(null)
 const refusal = (work: Promise<unknown>) =>
   work.then(
     () => null,
@@ -82,9 +82,7 @@ describe('the engine in processes of its own', () => {
   }, 60_000)
 
   test('when too many wait the next is told so at once, and those who wait are answered', async () => {
-    const asked = Array.from({ length: 5 }, (_, i) =>
-      askingFor({ cameAt: 0, userId: `teacher ${i}` }, () => engine.write('slowly')),
-    )
+    const asked = Array.from({ length: 5 }, (_, i) => opened.of(`teacher ${i}`).write('slowly'))
     expect(await refusal(engine.write(SPEC))).toMatchObject({
       code: 'unavailable',
       message: expect.stringContaining('Too many drills'),

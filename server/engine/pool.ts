@@ -22,6 +22,13 @@ export interface PoolOptions {
   readonly execArgv?: readonly string[]
 }
 
+/** The engine as everybody has it, each in their turn. */
+export interface EnginePool {
+  /** The engine for somebody; null for whoever is not signed in. */
+  readonly of: (userId: string | null) => Engine
+  readonly close: () => Promise<void>
+}
+
 /** Two at least, so that one long question does not hold up all others; one core is left to serve. */
 const usualWorkers = () => Math.max(2, Math.min(4, availableParallelism() - 1))
 /** Kept ready beside those at work, for starting one takes a second: who comes after a drill that ended its process. */
@@ -42,7 +49,7 @@ export function openEngine({
   paperDeadlineMs = 45_000,
   heapMb = 256,
   execArgv = [],
-}: PoolOptions): Engine & { readonly close: () => Promise<void> } {
+}: PoolOptions): EnginePool {
   const processes = pool(script, {
     workerType: 'process',
     maxWorkers: workers + SPARE,
@@ -53,8 +60,13 @@ export function openEngine({
 
   const inTurn = fairTurns({ atOnce: workers, mostWaiting, mostWaitingOfOne })
 
-  async function ask<T>(task: keyof Engine, given: readonly unknown[], withinMs = deadlineMs): Promise<T> {
-    const answer = inTurn(() => answered<T>(task, given, withinMs))
+  async function ask<T>(
+    userId: string | null,
+    task: keyof Engine,
+    given: readonly unknown[],
+    withinMs = deadlineMs,
+  ): Promise<T> {
+    const answer = inTurn(userId, () => answered<T>(task, given, withinMs))
     if (!answer)
       throw new DomainError('unavailable', 'Too many drills are being worked out at once. Try again in a moment.')
     return answer
@@ -83,12 +95,14 @@ export function openEngine({
   }
 
   return {
-    write: spec => ask('write', [spec]),
-    checkPins: (spec, pins) => ask('checkPins', [spec, pins]),
-    sheetHash: (spec, context) => ask('sheetHash', [spec, context]),
-    answer: request => ask('answer', [request]),
-    writeOut: asked => ask('writeOut', [asked], paperDeadlineMs),
-    writePaper: asked => ask('writePaper', [asked], paperDeadlineMs),
+    of: userId => ({
+      write: spec => ask(userId, 'write', [spec]),
+      checkPins: (spec, pins) => ask(userId, 'checkPins', [spec, pins]),
+      sheetHash: (spec, context) => ask(userId, 'sheetHash', [spec, context]),
+      answer: request => ask(userId, 'answer', [request]),
+      writeOut: asked => ask(userId, 'writeOut', [asked], paperDeadlineMs),
+      writePaper: asked => ask(userId, 'writePaper', [asked], paperDeadlineMs),
+    }),
     close: async () => void (await processes.terminate(true)),
   }
 }

@@ -1,5 +1,4 @@
 import { expect, test } from '@jest/globals'
-import { askingFor } from '../observability/asking'
 import { fairTurns, type TurnsOptions } from './turns'
 
 /** Turns of work that ends when it is told to, on a clock that is set by hand; what was begun, in order. */
@@ -12,12 +11,10 @@ function slowWork(options: Partial<TurnsOptions> = {}) {
     begun,
     /** Somebody asks for a piece of work; false when it is refused. */
     ask: (userId: string | null, name: string) =>
-      askingFor({ cameAt: 0, userId }, () =>
-        inTurn(() => {
-          begun.push(name)
-          return new Promise<void>(end => ends.push(end))
-        }),
-      ) !== null,
+      inTurn(userId, () => {
+        begun.push(name)
+        return new Promise<void>(end => ends.push(end))
+      }) !== null,
     /** The work that began first of what is under way ends after so long. */
     end: async (afterMs: number) => {
       clock += afterMs
@@ -127,8 +124,8 @@ test('of one person only so many wait, and of everybody: the next is refused and
 
 test('work that fails gives its turn on', async () => {
   const inTurn = fairTurns({ atOnce: 1, mostWaiting: 9, mostWaitingOfOne: 9 })
-  const failing = inTurn(() => Promise.reject(new Error('broken')))
-  const next = inTurn(async () => 'done')
+  const failing = inTurn(null, () => Promise.reject(new Error('broken')))
+  const next = inTurn(null, async () => 'done')
   await expect(failing).rejects.toThrow('broken')
   expect(await next).toBe('done')
 })

@@ -1,5 +1,4 @@
 import { LRUCache } from 'lru-cache'
-import { askingNow } from '../observability/asking'
 
 /** After so long half of what somebody has had counts no more, ms. */
 const HALF_LIFE_MS = 60_000
@@ -40,14 +39,15 @@ interface Had {
  * Gives turns by what people have had: next is who has nothing under way before who has, then who has had least time of
  * late, then who waits longest; and one place of several is never given to who has had much. In the order of arrival
  * one person's hundred drills would be everybody's wait.
- * @returns Does a piece of work of the request that asks, in its turn, or refuses it: null when too many wait.
+ * @returns Does a piece of work for somebody in its turn, for nobody who is known where that is null; or refuses it: null
+ *   when too many wait.
  */
 export function fairTurns({
   atOnce,
   mostWaiting,
   mostWaitingOfOne,
   now = () => performance.now(),
-}: TurnsOptions): <T>(work: () => Promise<T>) => Promise<T> | null {
+}: TurnsOptions): <T>(userId: string | null, work: () => Promise<T>) => Promise<T> | null {
   const mostOfMuch = Math.max(1, atOnce - 1)
   const had = new LRUCache<string, Had>({ max: MOST_KNOWN })
   const waiting: Waiting[] = []
@@ -105,8 +105,8 @@ export function fairTurns({
   const isFull = (whose: string) =>
     waiting.length >= mostWaiting || waiting.filter(each => each.whose === whose).length >= mostWaitingOfOne
 
-  return work => {
-    const whose = askingNow().userId ?? NOBODY
+  return (userId, work) => {
+    const whose = userId ?? NOBODY
     return !mayBegin(whose) && isFull(whose) ? null : inTurn(whose, work)
   }
 }

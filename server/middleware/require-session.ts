@@ -39,7 +39,7 @@ export default defineEventHandler(async event => {
       throw new DomainError('not-found', 'there is nothing here')
     if (OPEN.includes(pathname)) return
     const user = await sessionUserOf(event)
-    const me: Me | null = user ? await sessionOf(database.db, user) : null
+    const me: Me | null = user ? await sessionOf(databaseOf(event), user) : null
     if (!me) throw new DomainError('signed-out', 'Sign in first.')
     event.context.me = me
   })

@@ -1,6 +1,6 @@
 import { and, eq, getTableColumns } from 'drizzle-orm'
 import type { Database } from '../db/client'
-import { given, question } from '../db/question'
+import { given, question, type Writer } from '../db/question'
 import {
   assignments,
   calendarLinks,
@@ -171,7 +171,7 @@ const lessonOfTeacher = and(
   eq(lessons.studioId, given('studioId')),
   eq(students.teacherId, given('teacherId')),
 )
-const lessonAlone = (db: Database) =>
+const lessonAlone = (db: Writer) =>
   db
     .select(getTableColumns(lessons))
     .from(lessons)

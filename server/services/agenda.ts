@@ -1,14 +1,14 @@
 import type { StageEntry } from '#core/practice/log/stage'
 import { localClock } from '#core/practice/schedule/local-time'
 import { isFalling } from '#core/practice/tempo/target'
-import type { AgendaItem, AssignmentDetail } from '#shared/contracts/assignments'
+import type { AgendaItem } from '#shared/contracts/assignments'
 import type { Database } from '../db/client'
 import type { lessons } from '../db/tables'
 import { decisionBefore, byDrill, lastDecisions, decisionOf } from './decided'
 import { passesOf, saidOf } from './look-back'
 import { practiceOfDrills } from './practice'
 import { revisionsOf } from './revisions'
-import { detailsOf, type Scope } from './set-drills'
+import { detailsOf, type Scope, type SetDetail } from './set-drills'
 import { stagesBefore } from './stages'
 
 /** A lesson as its agenda needs it. */
@@ -19,12 +19,12 @@ interface LessonScope extends Scope {
 type Taught = ReadonlyMap<string, number>
 
 /** Set drills as they were taught in a lesson, whatever they have become since. */
-async function asTaught<D extends Omit<AssignmentDetail, 'decisions'>>(
+async function asTaught(
   db: Database,
   { actor }: Scope,
   taught: Taught,
-  set: readonly D[],
-): Promise<readonly D[]> {
+  set: readonly SetDetail['drill'][],
+): Promise<readonly SetDetail['drill'][]> {
   const known = new Map(
     (
       await revisionsOf(
@@ -68,20 +68,21 @@ export async function agendaNow(
   const { actor, lesson } = scope
   const [listed, touched] = await Promise.all([detailsOf(db, lesson.studentId, scope), taught])
   // What waits for another to be passed is not worked yet.
-  const now = listed.filter(each => each.waitsFor === null || touched.has(each.id))
+  const now = listed.filter(({ drill }) => drill.waitsFor === null || touched.has(drill.id))
   // A drill taken off the list while its lesson runs stays on the agenda once it was dealt with.
-  const missing = [...touched.keys()].filter(id => !now.some(each => each.id === id))
+  const missing = [...touched.keys()].filter(id => !now.some(({ drill }) => drill.id === id))
   const set = missing.length > 0 ? [...now, ...(await detailsOf(db, lesson.studentId, scope, missing))] : now
-  const ids = set.map(each => each.id)
+  const ids = set.map(({ drill }) => drill.id)
   if (ids.length === 0) return []
-  const entered = stagesBefore(db, ids, lesson.id, localClock(actor.zone))
+  const staged = set.flatMap(each => (each.staged ? [each.drill.id] : []))
+  const entered = stagesBefore(db, staged, lesson.id, localClock(actor.zone))
   const decisionsBefore = lastDecisions(db, ids, lesson.id)
   // What was heard before the last decision counts no more, but for how fast it was; of a falling tempo not even that
   // is known of a lesson as a whole, so there all passes are told.
   const counted = decisionsBefore.then(
     found =>
       new Map(
-        set.flatMap(({ id, plan }) => {
+        set.flatMap(({ drill: { id, plan } }) => {
           const last = found.get(id)
           return last && !isFalling(plan) ? [[id, { revision: last.revision + 1, since: last.receivedAt }]] : []
         }),
@@ -95,13 +96,13 @@ export async function agendaNow(
     decisionsBefore,
   ])
   const local = localClock(actor.zone)
-  return set.map(({ from, ...each }): AgendaItem => ({
-    ...each,
-    stageBefore: stageOf(before.get(each.id) ?? { number: each.stageNumber, from, since: each.stageSince }),
-    passes: passes.get(each.id)!,
-    ...said.get(each.id)!,
-    ...practised.get(each.id)!,
-    decisions: [decided.get(each.id)].flatMap(row => (row ? [decisionOf(row, local)] : [])),
+  return set.map(({ drill, from }): AgendaItem => ({
+    ...drill,
+    stageBefore: stageOf(before.get(drill.id) ?? { number: drill.stageNumber, from, since: drill.stageSince }),
+    passes: passes.get(drill.id)!,
+    ...said.get(drill.id)!,
+    ...practised.get(drill.id)!,
+    decisions: [decided.get(drill.id)].flatMap(row => (row ? [decisionOf(row, local)] : [])),
   }))
 }
 
@@ -113,14 +114,22 @@ export async function agendaThen(db: Database, scope: LessonScope, taught: Taugh
   const { actor, lesson } = scope
   if (taught.size === 0) return []
   const set = await detailsOf(db, lesson.studentId, scope, [...taught.keys()])
-  const ids = set.map(each => each.id)
+  const ids = set.map(({ drill }) => drill.id)
   const before = { lessonId: lesson.id, startedAt: lesson.startedAt }
-  const [then, rows] = await Promise.all([asTaught(db, scope, taught, set), decisionBefore(db, ids, before)])
+  const [then, rows] = await Promise.all([
+    asTaught(
+      db,
+      scope,
+      taught,
+      set.map(each => each.drill),
+    ),
+    decisionBefore(db, ids, before),
+  ])
   const decided = byDrill(actor, ids, rows)
-  return then.map(({ from, ...each }) => ({
-    ...each,
+  return then.map((drill, i) => ({
+    ...drill,
     ...NOTHING_BEFORE,
-    stageBefore: { number: each.stageNumber, from, since: each.stageSince },
-    decisions: decided.get(each.id)!,
+    stageBefore: { number: drill.stageNumber, from: set[i]!.from, since: drill.stageSince },
+    decisions: decided.get(drill.id)!,
   }))
 }

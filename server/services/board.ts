@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, isNull, max, sum } from 'drizzle-orm'
+import { and, asc, eq, gte, isNull, max, sum, type SQL } from 'drizzle-orm'
 import { attentionOf, byPressing } from '#core/practice/attention'
 import { dayClock, dayPlus, localDay } from '#core/practice/schedule/local-time'
 import type { BoardRow } from '#shared/contracts/board'
@@ -6,7 +6,7 @@ import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
 import { lessons, practice, students, users } from '../db/tables'
 import type { Actor } from '../policy/actor'
-import { lastLessons } from './history'
+import { lastLessonAt } from './history'
 import { standingsOf } from './set-drills'
 
 /** The weeks that hours are told of. */
@@ -25,24 +25,18 @@ const FACE = {
   pain: students.pain,
 }
 const present = and(eq(students.studioId, given('studioId')), isNull(students.archivedAt))
-const ofStudio = question(db =>
-  db
-    .select(FACE)
-    .from(students)
-    .innerJoin(users, eq(users.id, students.teacherId))
-    .where(present)
-    .orderBy(asc(students.name))
-    .limit(MOST_STUDENTS),
-)
-const ofTeacher = question(db =>
-  db
-    .select(FACE)
-    .from(students)
-    .innerJoin(users, eq(users.id, students.teacherId))
-    .where(and(present, eq(students.teacherId, given('teacherId'))))
-    .orderBy(asc(students.name))
-    .limit(MOST_STUDENTS),
-)
+const boardOf = (which?: SQL) =>
+  question(db =>
+    db
+      .select({ ...FACE, lastLessonAt: lastLessonAt(db) })
+      .from(students)
+      .innerJoin(users, eq(users.id, students.teacherId))
+      .where(and(present, which))
+      .orderBy(asc(students.name))
+      .limit(MOST_STUDENTS),
+  )
+const ofStudio = boardOf()
+const ofTeacher = boardOf(eq(students.teacherId, given('teacherId')))
 const lessonsSince = question(db =>
   db
     .select({ studentId: lessons.studentId, startedAt: lessons.startedAt, endedAt: lessons.endedAt })
@@ -82,9 +76,8 @@ export async function readBoard(db: Database, actor: Actor, now: Date): Promise<
   const rows = await (actor.role === 'owner' ? ofStudio : ofTeacher)(db, whose)
   const ids = rows.map(row => row.id)
   if (ids.length === 0) return []
-  const [set, last, taught, practised] = await Promise.all([
+  const [set, taught, practised] = await Promise.all([
     standingsOf(db, ids, { actor, today }),
-    lastLessons(db, actor, ids),
     lessonsSince(db, { studioId: actor.studioId, ids, since: new Date(now.getTime() - DAYS * 86_400_000) }),
     practiceSince(db, { studioId: actor.studioId, ids, sinceDay }),
   ])
@@ -95,11 +88,10 @@ export async function readBoard(db: Database, actor: Actor, now: Date): Promise<
     const length = endedAt ? Math.min(MOST_MINUTES, (endedAt.getTime() - startedAt.getTime()) / 60_000) : 0
     minutes.set(studentId, (minutes.get(studentId) ?? 0) + length)
   }
-  return rows.map(({ id, name, teacherId, teacherName, habits, pain }): BoardRow => {
+  return rows.map(({ id, name, teacherId, teacherName, habits, pain, lastLessonAt }): BoardRow => {
     const drills = set.get(id)!
     const worked = drills.filter(each => each.toTempo && each.completed === null)
-    const lastLesson = last.get(id)
-    const lastLessonOn = lastLesson && dayOf(lastLesson.getTime())
+    const lastLessonOn = lastLessonAt ? dayOf(lastLessonAt.getTime()) : undefined
     const needs = attentionOf({ drills, pain, reviewOn: habits?.reviewOn, lastLessonOn, today })
     return {
       id,

@@ -4,7 +4,7 @@ import { dayClock, localClock } from '#core/practice/schedule/local-time'
 import type { FollowedDrill, HistoryDecision } from '#shared/contracts/assignments'
 import type { Actor } from '../policy/actor'
 import type { Database } from '../db/client'
-import { amongGiven, given, question, questionOfEach } from '../db/question'
+import { amongGiven, given, question, questionOfEach, type Writer } from '../db/question'
 import { decisions, lessonEvents, standings } from '../db/tables'
 import { EVENT_TIME, happenedAt } from './event-time'
 
@@ -34,7 +34,7 @@ export function decisionOf(row: DecidedRow, local: (instant: string) => string):
   return { id, lessonId, revision, bpm, decision: event.decision, at: local(happenedAt(row)), overruled, event }
 }
 
-const latestDecisions = (db: Database, assignmentId: Placeholder, count: number, which?: SQL) =>
+const latestDecisions = (db: Writer, assignmentId: Placeholder, count: number, which?: SQL) =>
   db
     .select(DECIDED)
     .from(decisions)

@@ -1,9 +1,9 @@
-import { and, desc, eq, sql } from 'drizzle-orm'
+import { and, desc, eq, sql, type SQL } from 'drizzle-orm'
 import { dayClock } from '#core/practice/schedule/local-time'
 import type { FollowedDrill, LessonHearing } from '#shared/contracts/assignments'
 import type { Actor } from '../policy/actor'
 import type { Database } from '../db/client'
-import { amongGiven, given, question, questionOfEach } from '../db/question'
+import { given, questionOfEach, type Writer } from '../db/question'
 import { hearings, lessons, students } from '../db/tables'
 import { coursesOf } from './decided'
 import { detailsOf, type Scope } from './set-drills'
@@ -42,36 +42,21 @@ async function hearingsOf(
 
 /** The drills a student is on, with their latest lessons and decisions. */
 export async function followedDrills(db: Database, studentId: string, scope: Scope): Promise<readonly FollowedDrill[]> {
-  const set = await detailsOf(db, studentId, scope)
+  const set = (await detailsOf(db, studentId, scope)).map(each => each.drill)
   const ids = set.map(each => each.id)
   if (ids.length === 0) return []
   const [heard, courses] = await Promise.all([hearingsOf(db, scope.actor, ids), coursesOf(db, scope.actor, ids)])
-  return set.map(({ from: _from, ...each }) => ({ ...each, lessons: heard.get(each.id)!, ...courses.get(each.id)! }))
+  return set.map(each => ({ ...each, lessons: heard.get(each.id)!, ...courses.get(each.id)! }))
 }
 
 /**
- * The latest of each by its index, one row a student: the greatest of a group would read every lesson there ever was.
+ * When a student's last lesson was, to be asked beside their own row: by the index of their lessons, where the greatest
+ * of a group would read every lesson there ever was.
  */
-const lastOfEach = question(db => {
-  const latest = db
+export const lastLessonAt = (db: Writer): SQL<Date | null> =>
+  sql<Date | null>`(${db
     .select({ startedAt: lessons.startedAt })
     .from(lessons)
     .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, students.id)))
     .orderBy(desc(lessons.startedAt))
-    .limit(1)
-  return db
-    .select({ studentId: students.id, startedAt: sql<Date | null>`(${latest})`.mapWith(lessons.startedAt) })
-    .from(students)
-    .where(amongGiven(students.id, 'ids'))
-})
-
-/** When each student's last lesson was; a student without one is left out. */
-export async function lastLessons(
-  db: Database,
-  actor: Actor,
-  studentIds: readonly string[],
-): Promise<ReadonlyMap<string, Date>> {
-  if (studentIds.length === 0) return new Map()
-  const rows = await lastOfEach(db, { studioId: actor.studioId, ids: studentIds })
-  return new Map(rows.flatMap(({ studentId, startedAt }) => (startedAt ? [[studentId, startedAt] as const] : [])))
-}
+    .limit(1)})`.mapWith(lessons.startedAt)

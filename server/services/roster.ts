@@ -1,4 +1,4 @@
-import { and, asc, count, eq, isNotNull, isNull } from 'drizzle-orm'
+import { and, asc, count, eq, getTableColumns, isNotNull, isNull, type SQL } from 'drizzle-orm'
 import { localDay } from '#core/practice/schedule/local-time'
 import { nextHeld } from '#core/practice/schedule/occurrences'
 import type { AssignmentStanding } from '#shared/contracts/assignments'
@@ -7,7 +7,7 @@ import type { Database } from '../db/client'
 import { amongGiven, given, question } from '../db/question'
 import { lessonSlots, slotExceptions, students } from '../db/tables'
 import type { Actor } from '../policy/actor'
-import { lastLessons } from './history'
+import { lastLessonAt } from './history'
 import { standingsOf } from './set-drills'
 
 type Student = typeof students.$inferSelect
@@ -31,7 +31,7 @@ export function rowOf(
   student: Student,
   slot: Slot | undefined,
   set: readonly AssignmentStanding[],
-  lastLesson: Date | undefined,
+  lastLesson: Date | null,
   now: Date,
 ): StudentRow {
   return {
@@ -62,72 +62,59 @@ export function rowOf(
 const MOST_STUDENTS = 500
 
 const ofTeacher = and(eq(students.studioId, given('studioId')), eq(students.teacherId, given('teacherId')))
-const presentOnes = question(db =>
-  db
-    .select()
-    .from(students)
-    .where(and(ofTeacher, isNull(students.archivedAt)))
-    .orderBy(asc(students.name))
-    .limit(MOST_STUDENTS),
-)
-const formerOnes = question(db =>
-  db
-    .select()
-    .from(students)
-    .where(and(ofTeacher, isNotNull(students.archivedAt)))
-    .orderBy(asc(students.name))
-    .limit(MOST_STUDENTS),
-)
+const listOf = (which: SQL) =>
+  question(db =>
+    db
+      .select({ ...getTableColumns(students), lastLessonAt: lastLessonAt(db) })
+      .from(students)
+      .where(and(ofTeacher, which))
+      .orderBy(asc(students.name))
+      .limit(MOST_STUDENTS),
+  )
+const presentOnes = listOf(isNull(students.archivedAt))
+const formerOnes = listOf(isNotNull(students.archivedAt))
 const countOfFormer = question(db =>
   db
     .select({ count: count() })
     .from(students)
     .where(and(ofTeacher, isNotNull(students.archivedAt))),
 )
+const exceptionFields = {
+  slotId: slotExceptions.slotId,
+  day: slotExceptions.day,
+  cancelled: slotExceptions.cancelled,
+  toDay: slotExceptions.toDay,
+  toTime: slotExceptions.toTime,
+  why: slotExceptions.why,
+}
+/** Each weekly lesson with each of its exceptions; one without any is one row. */
 const slotsOfSome = question(db =>
   db
-    .select()
+    .select({ slot: lessonSlots, exception: exceptionFields })
     .from(lessonSlots)
-    .where(and(eq(lessonSlots.studioId, given('studioId')), amongGiven(lessonSlots.studentId, 'ids'))),
-)
-
-const exceptionsOfSome = question(db =>
-  db
-    .select({
-      slotId: slotExceptions.slotId,
-      day: slotExceptions.day,
-      cancelled: slotExceptions.cancelled,
-      toDay: slotExceptions.toDay,
-      toTime: slotExceptions.toTime,
-      why: slotExceptions.why,
-    })
-    .from(slotExceptions)
-    .innerJoin(lessonSlots, eq(lessonSlots.id, slotExceptions.slotId))
+    .leftJoin(slotExceptions, eq(slotExceptions.slotId, lessonSlots.id))
     .where(and(eq(lessonSlots.studioId, given('studioId')), amongGiven(lessonSlots.studentId, 'ids')))
     .orderBy(asc(slotExceptions.day)),
 )
 
 const teacher = (actor: Actor) => ({ studioId: actor.studioId, teacherId: actor.userId })
 
-/** The teacher's students who come, by name. */
+/** The teacher's students who come, by name, and when each last had a lesson. */
 export const presentStudents = (db: Database, actor: Actor) => presentOnes(db, teacher(actor))
 
 /** The weekly lessons of some students. */
 export async function slotsOf(db: Database, actor: Actor, studentIds: readonly string[]): Promise<readonly Slot[]> {
   if (studentIds.length === 0) return []
-  const whose = { studioId: actor.studioId, ids: studentIds }
-  const [rows, exceptions] = await Promise.all([slotsOfSome(db, whose), exceptionsOfSome(db, whose)])
-  return rows.map(slot => ({
-    ...slot,
-    exceptions: exceptions
-      .filter(each => each.slotId === slot.id)
-      .map(({ day, cancelled, toDay, toTime, why }) => ({
-        day,
-        cancelled,
-        to: toDay !== null && toTime !== null ? { day: toDay, wallTime: toTime } : null,
-        why,
-      })),
-  }))
+  const found = new Map<string, Slot & { readonly exceptions: ExceptionRow[] }>()
+  for (const { slot, exception } of await slotsOfSome(db, { studioId: actor.studioId, ids: studentIds })) {
+    const known = found.get(slot.id) ?? { ...slot, exceptions: [] }
+    found.set(slot.id, known)
+    if (!exception) continue
+    const { day, cancelled, toDay, toTime, why } = exception
+    const to = toDay !== null && toTime !== null ? { day: toDay, wallTime: toTime } : null
+    known.exceptions.push({ day, cancelled, to, why })
+  }
+  return [...found.values()]
 }
 
 /**
@@ -140,15 +127,14 @@ export async function listStudents(db: Database, actor: Actor, now: Date, former
     countOfFormer(db, teacher(actor)),
   ])
   const ids = own.map(student => student.id)
-  const [slots, set, last] = await Promise.all([
+  const [slots, set] = await Promise.all([
     slotsOf(db, actor, ids),
     standingsOf(db, ids, { actor, today: localDay(now.toISOString(), actor.zone) }),
-    lastLessons(db, actor, ids),
   ])
   const slotOf = new Map(slots.map(slot => [slot.studentId, slot]))
   return {
     students: own.map(student =>
-      rowOf(student, slotOf.get(student.id), set.get(student.id)!, last.get(student.id), now),
+      rowOf(student, slotOf.get(student.id), set.get(student.id)!, student.lastLessonAt, now),
     ),
     former: gone!.count,
   }

@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, isNull, max, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, gte, isNotNull, isNull, max, or, sql, type SQL } from 'drizzle-orm'
 import { hasSheet } from '#core/families/registry'
 import type { StageEntry } from '#core/practice/log/stage'
 import { dayClock, localClock } from '#core/practice/schedule/local-time'
@@ -190,6 +190,10 @@ const detailed = (which: SQL) =>
         stageNumber: stages.number,
         change: stages.change,
         stageFrom: standings.stageFrom,
+        staged: sql`exists ${db
+          .select({ id: decisions.id })
+          .from(decisions)
+          .where(and(eq(decisions.assignmentId, assignments.id), isNotNull(decisions.stage)))}`.mapWith(Boolean),
         pins: assignments.pins,
         variations: assignments.variations,
         endedAt: assignments.endedAt,
@@ -215,8 +219,12 @@ const detailed = (which: SQL) =>
 const setNow = detailed(isNull(assignments.endedAt))
 const setOnce = detailed(amongGiven(assignments.id, 'ids'))
 
-/** A set drill without its history, and since which decision its stage is worked. */
-type SetDetail = Omit<AssignmentDetail, 'decisions'> & Pick<StageEntry, 'from'>
+/** A set drill without its history; since which decision its stage is worked, and whether any stage was ever opened. */
+export interface SetDetail {
+  readonly drill: Omit<AssignmentDetail, 'decisions'>
+  readonly from: StageEntry['from']
+  readonly staged: boolean
+}
 
 /** Drills set for one student, in the order they were set: what is set now, or some by their ids. */
 export async function detailsOf(
@@ -237,24 +245,28 @@ export async function detailsOf(
     ),
     completedAmong(db, rows, local),
   ])
+  const around: Around = { names, waiting, completed, today: scope.today, dayOf }
   return rows.map(row => ({
-    ...standingOf(row, { names, waiting, completed, today: scope.today, dayOf }),
-    drillId: row.drillId,
-    versionNumber: row.number,
-    stage: row.stage,
-    stageNumber: row.stageNumber,
-    stageSince: row.stageSince && local(row.stageSince.toISOString()),
     from: row.stageFrom,
-    path: paths.get(row.id)!,
-    spec: row.spec,
-    change: row.change,
-    pins: row.pins ?? {},
-    variations: row.variations ?? [],
-    taught: row.taught,
-    hand: row.hand,
-    habits: row.habits ?? {},
-    setOn: dayOf(row.setAt.getTime()),
-    ended: row.endedAt !== null,
+    staged: row.staged,
+    drill: {
+      ...standingOf(row, around),
+      drillId: row.drillId,
+      versionNumber: row.number,
+      stage: row.stage,
+      stageNumber: row.stageNumber,
+      stageSince: row.stageSince && local(row.stageSince.toISOString()),
+      path: paths.get(row.id)!,
+      spec: row.spec,
+      change: row.change,
+      pins: row.pins ?? {},
+      variations: row.variations ?? [],
+      taught: row.taught,
+      hand: row.hand,
+      habits: row.habits ?? {},
+      setOn: dayOf(row.setAt.getTime()),
+      ended: row.endedAt !== null,
+    },
   }))
 }
 

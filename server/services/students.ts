@@ -148,7 +148,7 @@ export async function readStudent(db: Database, actor: Actor, studentId: string,
     painsOf(db, actor, studentId),
     homeworkOf(db, actor, studentId),
   ])
-  const lastLesson = taught.rows[0] ? new Date(taught.rows[0].startedAt) : undefined
+  const lastLesson = taught.rows[0] ? new Date(taught.rows[0].startedAt) : null
   return {
     student: {
       ...rowOf(student, slot, set, lastLesson, now),

@@ -10,7 +10,6 @@ import type { Database } from '../db/client'
 import { given, question } from '../db/question'
 import { lessons, type students } from '../db/tables'
 import type { Actor } from '../policy/actor'
-import { lastLessons } from './history'
 import { standingsOf } from './set-drills'
 import { presentStudents, slotsOf } from './roster'
 
@@ -84,11 +83,7 @@ export async function readToday(
   const ids = own.map(student => student.id)
   if (ids.length === 0) return { day, lessons: [], needs: [] }
   const byId = new Map(own.map(student => [student.id, student]))
-  const [slots, set, last] = await Promise.all([
-    slotsOf(db, actor, ids),
-    standingsOf(db, ids, { actor, today: day }),
-    lastLessons(db, actor, ids),
-  ])
+  const [slots, set] = await Promise.all([slotsOf(db, actor, ids), standingsOf(db, ids, { actor, today: day })])
   const known = asked.filter(lesson => byId.has(lesson.studentId))
   const begun = known.filter(lesson => lesson.slotDay === day || (lesson.startedAt >= from && lesson.startedAt < to))
   const unfinished = known.filter(lesson => lesson.endedAt === null && lesson.startedAt < from)
@@ -141,9 +136,8 @@ export async function readToday(
         const student = byId.get(lesson.studentId)!
         return { kind: 'unfinished', student: { id: student.id, name: student.name }, lessonId: lesson.id }
       }),
-      ...own.flatMap(({ id, name, habits, pain }): readonly Need[] => {
-        const lastLesson = last.get(id)
-        const lastLessonOn = lastLesson && dayOf(lastLesson.getTime())
+      ...own.flatMap(({ id, name, habits, pain, lastLessonAt }): readonly Need[] => {
+        const lastLessonOn = lastLessonAt ? dayOf(lastLessonAt.getTime()) : undefined
         return attentionOf({ drills: set.get(id)!, pain, reviewOn: habits?.reviewOn, lastLessonOn, today: day }).map(
           each => ({ ...each, student: { id, name } }),
         )

@@ -1,5 +1,5 @@
 import type { Pool, PoolConnection, QueryOptions } from 'mysql2/promise'
-import { builderOn } from '../db/client'
+import { Builder } from '../db/session'
 
 /** A question as the driver got it. */
 export interface Asked {
@@ -27,4 +27,4 @@ function told<C extends Pool | PoolConnection>(client: C, tell: (asked: Asked) =
 }
 
 /** The query builder on a pool, in transactions too, telling each question as it is asked of the database. */
-export const recordingBuilder = (pool: Pool, tell: (asked: Asked) => void) => builderOn(told(pool, tell))
+export const recordingBuilder = (pool: Pool, tell: (asked: Asked) => void) => new Builder(told(pool, tell))

@@ -2,7 +2,6 @@ import type { EventHandlerRequest, H3Event } from 'h3'
 import { ERROR_CODES, type ErrorAnswer } from '#shared/contracts/common'
 import type { Me } from '#shared/contracts/accounts'
 import { databaseErrorOf } from '../db/database-errors'
-import { askingFor } from '../observability/asking'
 import { failureOf } from '../observability/failure'
 import { logger } from '../observability/logger'
 import { DomainError } from '../services/domain-error'
@@ -45,8 +44,7 @@ function refuse(event: H3Event, error: unknown): ErrorAnswer {
 /** Does some work of a request; what it throws is answered in one form. */
 export async function answerRefusal<T>(event: H3Event, work: () => Promise<T>): Promise<T | ErrorAnswer> {
   try {
-    const cameAt = event.context.request?.began ?? performance.now()
-    return await askingFor({ cameAt, userId: (event.context.me as Me | undefined)?.userId ?? null }, work)
+    return await work()
   } catch (error) {
     return refuse(event, error)
   }

@@ -1,23 +1,18 @@
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import type { H3Event } from 'h3'
+import type { Me } from '#shared/contracts/accounts'
 import type { Engine } from '../engine/engine'
-import { openEngine } from '../engine/pool'
+import { openEngine, type EnginePool } from '../engine/pool'
 import { ENGINE_WORKER } from '../engine/worker-file'
 
-let opened: ReturnType<typeof openEngine> | null = null
+let opened: EnginePool | null = null
 
 /** Opened when it is first asked: only then is it settled where the built server lies. */
 const pool = () => (opened ??= openEngine({ script: join(dirname(fileURLToPath(import.meta.url)), ENGINE_WORKER) }))
 
-/** The server's one pool of processes for the heavy end of the core. */
-export const engine: Engine = {
-  write: spec => pool().write(spec),
-  checkPins: (spec, pins) => pool().checkPins(spec, pins),
-  sheetHash: (spec, context) => pool().sheetHash(spec, context),
-  answer: request => pool().answer(request),
-  writeOut: asked => pool().writeOut(asked),
-  writePaper: asked => pool().writePaper(asked),
-}
+/** The server's one pool of processes for the heavy end of the core, as who asks has it. */
+export const engineOf = (event: H3Event): Engine => pool().of((event.context.me as Me | undefined)?.userId ?? null)
 
 /** Starts the pool's processes before anybody asks: starting them holds up whoever is first. */
 export const startEngine = () => void pool()

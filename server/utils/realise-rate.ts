@@ -1,4 +1,5 @@
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
+import type { Engine } from '../engine/engine'
 import { DomainError } from '../services/domain-error'
 
 /** Drills a minute that one person may have worked out at the door, and characters of the answer to one request. */
@@ -53,12 +54,12 @@ export async function inTurn<T>(userId: string, specs: number, work: () => Promi
  * @returns The answers as JSON text.
  * @throws DomainError `too-many`, `unavailable`, `too-large` when the answers grow out of all measure.
  */
-export const realiseFor = (userId: string, specs: readonly unknown[]): Promise<readonly string[]> =>
+export const realiseFor = (engine: Engine, userId: string, specs: readonly unknown[]): Promise<readonly string[]> =>
   inTurn(userId, specs.length, async () => {
     const answers: string[] = []
     let length = 0
     for (const spec of specs) {
-      const answer = await oneAnswer(spec)
+      const answer = await oneAnswer(engine, spec)
       length += answer.length
       if (length > MOST_ANSWERED)
         throw new DomainError(
@@ -72,7 +73,7 @@ export const realiseFor = (userId: string, specs: readonly unknown[]): Promise<r
   })
 
 /** The answer to one spec; what is too much for the engine is an error of that spec. */
-async function oneAnswer(spec: unknown): Promise<string> {
+async function oneAnswer(engine: Engine, spec: unknown): Promise<string> {
   try {
     return await engine.answer(JSON.stringify(spec))
   } catch (error) {

@@ -1,4 +1,4 @@
 import { listAccounts } from '../../services/accounts'
 
 /** The studio's accounts, for its owner. */
-export default answering(async event => listAccounts(database.db, ownerOf(event)))
+export default answering(async event => listAccounts(databaseOf(event), ownerOf(event)))

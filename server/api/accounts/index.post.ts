@@ -5,5 +5,5 @@ import { createAccount } from '../../services/accounts'
 export default answering(async event => {
   const who = ownerOf(event)
   const body = await bodyOf(event, addAccountBody)
-  return created(event, body, await createAccount(database.db, who, body, new Date()))
+  return created(event, body, await createAccount(databaseOf(event), who, body, new Date()))
 })

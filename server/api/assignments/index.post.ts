@@ -5,5 +5,5 @@ import { setAssignment } from '../../services/assignments'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, setAssignmentBody, BODY.drill)
-  return created(event, body, await setAssignment(database.db, engine, who, body, new Date()))
+  return created(event, body, await setAssignment(databaseOf(event), engineOf(event), who, body, new Date()))
 })

@@ -1,4 +1,4 @@
 import { listCalendarLinks } from '../../services/calendar-links'
 
 /** The addresses a teacher has given to calendars. */
-export default answering(async event => listCalendarLinks(database.db, teacherOf(event), calendarKey(event)))
+export default answering(async event => listCalendarLinks(databaseOf(event), teacherOf(event), calendarKey(event)))

@@ -5,5 +5,5 @@ import { makeCalendarLink } from '../../services/calendar-links'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, calendarLinkBody)
-  return created(event, body, await makeCalendarLink(database.db, who, body, new Date()))
+  return created(event, body, await makeCalendarLink(databaseOf(event), who, body, new Date()))
 })

@@ -5,5 +5,5 @@ import { keepChords } from '../../services/chords'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, keepChordsBody)
-  return created(event, body, await keepChords(database.db, who, body, new Date()))
+  return created(event, body, await keepChords(databaseOf(event), who, body, new Date()))
 })

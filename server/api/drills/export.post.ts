@@ -5,6 +5,6 @@ export default answering(async event => {
   const { userId } = teacherOf(event)
   const asked = await bodyOf(event, exportBody, BODY.drill)
   const { ending, type } = EXPORT_FORMATS[asked.as]
-  const sent = await inTurn(userId, 1, () => engine.writeOut(asked))
+  const sent = await inTurn(userId, 1, () => engineOf(event).writeOut(asked))
   return fileAnswer(event, sent, `${fileName(asked.name)}.${ending}`, type)
 })

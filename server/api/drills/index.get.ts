@@ -1,4 +1,4 @@
 import { listDrills } from '../../services/drills'
 
 /** The teacher's shelf. */
-export default answering(async event => listDrills(database.db, teacherOf(event)))
+export default answering(async event => listDrills(databaseOf(event), teacherOf(event)))

@@ -5,5 +5,5 @@ import { createDrill } from '../../services/drills'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, createDrillBody, BODY.drill)
-  return created(event, body, await createDrill(database.db, engine, who, body, new Date()))
+  return created(event, body, await createDrill(databaseOf(event), engineOf(event), who, body, new Date()))
 })

@@ -8,7 +8,7 @@ export default answering(async event => {
   const raw = await jsonOf(event, BODY.drills)
   if (Array.isArray(raw) && raw.length > MOST_AT_ONCE)
     throw new DomainError('invalid', `takes at most ${MOST_AT_ONCE} specs at once, not ${raw.length}`, { path: '' })
-  const answers = await realiseFor(userId, Array.isArray(raw) ? raw : [raw])
+  const answers = await realiseFor(engineOf(event), userId, Array.isArray(raw) ? raw : [raw])
   setHeader(event, 'content-type', 'application/json')
   if (Array.isArray(raw)) return `[${answers.join(',')}]`
   const [answer] = answers

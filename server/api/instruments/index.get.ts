@@ -1,4 +1,4 @@
 import { listInstruments } from '../../services/instruments'
 
 /** The teacher's own guitars. */
-export default answering(async event => listInstruments(database.db, teacherOf(event)))
+export default answering(async event => listInstruments(databaseOf(event), teacherOf(event)))

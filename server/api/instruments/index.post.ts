@@ -5,5 +5,5 @@ import { createInstrument } from '../../services/instruments'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, saveInstrumentBody)
-  return created(event, body, await createInstrument(database.db, who, body, new Date()))
+  return created(event, body, await createInstrument(databaseOf(event), who, body, new Date()))
 })

@@ -5,5 +5,5 @@ import { startLesson } from '../../services/lessons'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, startLessonBody)
-  return created(event, body, await startLesson(database.db, who, body, new Date()))
+  return created(event, body, await startLesson(databaseOf(event), who, body, new Date()))
 })

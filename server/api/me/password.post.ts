@@ -5,8 +5,8 @@ import { changePassword, rememberDevice } from '../../services/sign-in'
 export default answering(async event => {
   const { userId } = meOf(event)
   const now = new Date()
-  const session = await changePassword(database.db, userId, await bodyOf(event, changePasswordBody), now)
+  const session = await changePassword(databaseOf(event), userId, await bodyOf(event, changePasswordBody), now)
   await replaceUserSession(event, { user: session })
-  await rememberDevice(database.db, userId, knownDevice(event), now)
+  await rememberDevice(databaseOf(event), userId, knownDevice(event), now)
   return { ok: true }
 })

@@ -5,5 +5,5 @@ import { createProgramme } from '../../services/shelf'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, programmeBody)
-  return created(event, body, await createProgramme(database.db, who, body, new Date()))
+  return created(event, body, await createProgramme(databaseOf(event), who, body, new Date()))
 })

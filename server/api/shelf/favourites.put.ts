@@ -3,5 +3,5 @@ import { setFavourite } from '../../services/shelf'
 
 /** Keeps a drill at hand, or lets it go. */
 export default answering(async event =>
-  setFavourite(database.db, teacherOf(event), await bodyOf(event, favouriteBody), new Date()),
+  setFavourite(databaseOf(event), teacherOf(event), await bodyOf(event, favouriteBody), new Date()),
 )

@@ -1,4 +1,4 @@
 import { readShelf } from '../../services/shelf'
 
 /** Own drills, the ladder, favourites and collections. */
-export default answering(async event => readShelf(database.db, teacherOf(event)))
+export default answering(async event => readShelf(databaseOf(event), teacherOf(event)))

@@ -5,5 +5,5 @@ import { createStudent } from '../../services/students'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, saveStudentBody)
-  return created(event, body, await createStudent(database.db, who, body, new Date()))
+  return created(event, body, await createStudent(databaseOf(event), who, body, new Date()))
 })

@@ -3,5 +3,5 @@ import { setNotice } from '../../services/studio'
 
 /** What the studio says to its students and to who looks after them. */
 export default answering(async event =>
-  setNotice(database.db, ownerOf(event), await bodyOf(event, noticeBody), new Date()),
+  setNotice(databaseOf(event), ownerOf(event), await bodyOf(event, noticeBody), new Date()),
 )

@@ -3,5 +3,5 @@ import { setWeights } from '../../services/studio'
 
 /** What each part of a grade counts for in this studio. */
 export default answering(async event =>
-  setWeights(database.db, ownerOf(event), await bodyOf(event, weightsBody), new Date()),
+  setWeights(databaseOf(event), ownerOf(event), await bodyOf(event, weightsBody), new Date()),
 )

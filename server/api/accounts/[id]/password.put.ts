@@ -3,5 +3,5 @@ import { resetPassword } from '../../../services/accounts'
 
 /** Gives somebody who forgot theirs a new password. */
 export default answering(async event =>
-  resetPassword(database.db, ownerOf(event), idOf(event), await bodyOf(event, resetPasswordBody), new Date()),
+  resetPassword(databaseOf(event), ownerOf(event), idOf(event), await bodyOf(event, resetPasswordBody), new Date()),
 )

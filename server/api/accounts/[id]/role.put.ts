@@ -3,5 +3,5 @@ import { changeRole } from '../../../services/accounts'
 
 /** Makes a teacher an owner, or an owner a teacher. */
 export default answering(async event =>
-  changeRole(database.db, ownerOf(event), idOf(event), await bodyOf(event, roleBody), new Date()),
+  changeRole(databaseOf(event), ownerOf(event), idOf(event), await bodyOf(event, roleBody), new Date()),
 )

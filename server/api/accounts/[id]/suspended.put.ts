@@ -3,5 +3,5 @@ import { suspendAccount } from '../../../services/accounts'
 
 /** Suspends an account or lets it sign in again. */
 export default answering(async event =>
-  suspendAccount(database.db, ownerOf(event), idOf(event), await bodyOf(event, suspendBody), new Date()),
+  suspendAccount(databaseOf(event), ownerOf(event), idOf(event), await bodyOf(event, suspendBody), new Date()),
 )

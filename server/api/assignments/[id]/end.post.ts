@@ -3,5 +3,12 @@ import { endAssignment } from '../../../services/assignments'
 
 /** Takes a set drill off a student's list or puts it back. */
 export default answering(async event =>
-  endAssignment(database.db, engine, teacherOf(event), idOf(event), await bodyOf(event, endAssignmentBody), new Date()),
+  endAssignment(
+    databaseOf(event),
+    engineOf(event),
+    teacherOf(event),
+    idOf(event),
+    await bodyOf(event, endAssignmentBody),
+    new Date(),
+  ),
 )

@@ -3,5 +3,12 @@ import { setPath } from '../../../services/stages'
 
 /** Gives a set drill other stages, or the same in another order. */
 export default answering(async event =>
-  setPath(database.db, engine, teacherOf(event), idOf(event), await bodyOf(event, pathBody, BODY.drill), new Date()),
+  setPath(
+    databaseOf(event),
+    engineOf(event),
+    teacherOf(event),
+    idOf(event),
+    await bodyOf(event, pathBody, BODY.drill),
+    new Date(),
+  ),
 )

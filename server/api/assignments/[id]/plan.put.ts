@@ -3,5 +3,5 @@ import { setPlan } from '../../../services/assignments'
 
 /** Gives a set drill another plan or day. */
 export default answering(async event =>
-  setPlan(database.db, teacherOf(event), idOf(event), await bodyOf(event, planBody), new Date()),
+  setPlan(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, planBody), new Date()),
 )

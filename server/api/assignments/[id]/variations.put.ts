@@ -4,8 +4,8 @@ import { setVariations } from '../../../services/stages'
 /** Keeps other ways to play a set drill for a standstill. */
 export default answering(async event =>
   setVariations(
-    database.db,
-    engine,
+    databaseOf(event),
+    engineOf(event),
     teacherOf(event),
     idOf(event),
     await bodyOf(event, variationsBody, BODY.drill),

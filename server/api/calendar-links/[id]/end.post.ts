@@ -3,5 +3,11 @@ import { endCalendarLink } from '../../../services/calendar-links'
 
 /** Stops an address of a calendar or lets it work again. */
 export default answering(async event =>
-  endCalendarLink(database.db, teacherOf(event), idOf(event), await bodyOf(event, endCalendarLinkBody), new Date()),
+  endCalendarLink(
+    databaseOf(event),
+    teacherOf(event),
+    idOf(event),
+    await bodyOf(event, endCalendarLinkBody),
+    new Date(),
+  ),
 )

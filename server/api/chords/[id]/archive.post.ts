@@ -3,5 +3,5 @@ import { archiveChords } from '../../../services/chords'
 
 /** Puts kept chords away or takes them out again. */
 export default answering(async event =>
-  archiveChords(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveChordsBody), new Date()),
+  archiveChords(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, archiveChordsBody), new Date()),
 )

@@ -3,5 +3,5 @@ import { archiveDrill } from '../../../services/drills'
 
 /** Takes a drill off the shelf or puts it back. */
 export default answering(async event =>
-  archiveDrill(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveDrillBody), new Date()),
+  archiveDrill(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, archiveDrillBody), new Date()),
 )

@@ -5,5 +5,9 @@ import { duplicateDrill } from '../../../services/drills'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, duplicateDrillBody)
-  return created(event, body, await duplicateDrill(database.db, engine, who, idOf(event), body, new Date()))
+  return created(
+    event,
+    body,
+    await duplicateDrill(databaseOf(event), engineOf(event), who, idOf(event), body, new Date()),
+  )
 })

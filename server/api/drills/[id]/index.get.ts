@@ -1,4 +1,4 @@
 import { readDrill } from '../../../services/drills'
 
 /** A drill with its versions. */
-export default answering(async event => readDrill(database.db, engine, teacherOf(event), idOf(event)))
+export default answering(async event => readDrill(databaseOf(event), engineOf(event), teacherOf(event), idOf(event)))

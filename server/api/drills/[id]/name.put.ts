@@ -3,5 +3,5 @@ import { renameDrill } from '../../../services/drills'
 
 /** Renames a drill. */
 export default answering(async event =>
-  renameDrill(database.db, teacherOf(event), idOf(event), await bodyOf(event, renameDrillBody), new Date()),
+  renameDrill(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, renameDrillBody), new Date()),
 )

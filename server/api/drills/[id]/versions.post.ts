@@ -5,5 +5,5 @@ import { saveVersion } from '../../../services/drills'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, saveVersionBody, BODY.drill)
-  return created(event, body, await saveVersion(database.db, engine, who, idOf(event), body, new Date()))
+  return created(event, body, await saveVersion(databaseOf(event), engineOf(event), who, idOf(event), body, new Date()))
 })

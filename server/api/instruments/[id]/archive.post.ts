@@ -3,5 +3,11 @@ import { archiveInstrument } from '../../../services/instruments'
 
 /** Puts a guitar away or takes it out again. */
 export default answering(async event =>
-  archiveInstrument(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveStudentBody), new Date()),
+  archiveInstrument(
+    databaseOf(event),
+    teacherOf(event),
+    idOf(event),
+    await bodyOf(event, archiveStudentBody),
+    new Date(),
+  ),
 )

@@ -3,5 +3,11 @@ import { changeInstrument } from '../../../services/instruments'
 
 /** Changes a guitar. */
 export default answering(async event =>
-  changeInstrument(database.db, teacherOf(event), idOf(event), await bodyOf(event, saveInstrumentBody), new Date()),
+  changeInstrument(
+    databaseOf(event),
+    teacherOf(event),
+    idOf(event),
+    await bodyOf(event, saveInstrumentBody),
+    new Date(),
+  ),
 )

@@ -5,5 +5,9 @@ import { appendEvent } from '../../../services/append-event'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, appendEventBody)
-  return created(event, body.event, await appendEvent(database.db, engine, who, idOf(event), body, new Date()))
+  return created(
+    event,
+    body.event,
+    await appendEvent(databaseOf(event), engineOf(event), who, idOf(event), body, new Date()),
+  )
 })

@@ -1,4 +1,4 @@
 import { readLesson } from '../../../services/lessons'
 
 /** A lesson with all that is needed to run it. */
-export default answering(async event => readLesson(database.db, teacherOf(event), idOf(event), new Date()))
+export default answering(async event => readLesson(databaseOf(event), teacherOf(event), idOf(event), new Date()))

@@ -3,5 +3,11 @@ import { archiveProgramme } from '../../../services/shelf'
 
 /** Takes a collection off the shelf or puts it back. */
 export default answering(async event =>
-  archiveProgramme(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveProgrammeBody), new Date()),
+  archiveProgramme(
+    databaseOf(event),
+    teacherOf(event),
+    idOf(event),
+    await bodyOf(event, archiveProgrammeBody),
+    new Date(),
+  ),
 )

@@ -3,5 +3,5 @@ import { changeProgramme } from '../../../services/shelf'
 
 /** Another name, other drills or another order. */
 export default answering(async event =>
-  changeProgramme(database.db, teacherOf(event), idOf(event), await bodyOf(event, programmeBody), new Date()),
+  changeProgramme(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, programmeBody), new Date()),
 )

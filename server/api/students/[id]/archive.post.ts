@@ -3,5 +3,5 @@ import { archiveStudent } from '../../../services/students'
 
 /** Takes a student off the roster or puts them back. */
 export default answering(async event =>
-  archiveStudent(database.db, teacherOf(event), idOf(event), await bodyOf(event, archiveStudentBody), new Date()),
+  archiveStudent(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, archiveStudentBody), new Date()),
 )

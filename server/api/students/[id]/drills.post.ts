@@ -5,5 +5,5 @@ import { setSeveral } from '../../../services/assignments'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, setSeveralBody)
-  return created(event, body, await setSeveral(database.db, engine, who, idOf(event), body, new Date()))
+  return created(event, body, await setSeveral(databaseOf(event), engineOf(event), who, idOf(event), body, new Date()))
 })

@@ -3,5 +3,5 @@ import { eraseStudent } from '../../../services/erasing'
 
 /** Erases a student for good. */
 export default answering(async event =>
-  eraseStudent(database.db, teacherOf(event), idOf(event), await bodyOf(event, eraseStudentBody), new Date()),
+  eraseStudent(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, eraseStudentBody), new Date()),
 )

@@ -3,5 +3,5 @@ import { handOver } from '../../../services/handovers'
 
 /** Gives a student of the studio to another teacher. */
 export default answering(async event =>
-  handOver(database.db, ownerOf(event), idOf(event), await bodyOf(event, handOverBody), new Date()),
+  handOver(databaseOf(event), ownerOf(event), idOf(event), await bodyOf(event, handOverBody), new Date()),
 )

@@ -5,5 +5,5 @@ import { giveHomework } from '../../../services/homework'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, homeworkBody)
-  return created(event, body, await giveHomework(database.db, who, idOf(event), body, new Date()))
+  return created(event, body, await giveHomework(databaseOf(event), who, idOf(event), body, new Date()))
 })

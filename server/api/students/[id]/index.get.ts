@@ -1,4 +1,4 @@
 import { readStudent } from '../../../services/students'
 
 /** A student's page. */
-export default answering(async event => readStudent(database.db, teacherOf(event), idOf(event), new Date()))
+export default answering(async event => readStudent(databaseOf(event), teacherOf(event), idOf(event), new Date()))

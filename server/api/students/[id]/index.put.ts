@@ -3,5 +3,12 @@ import { changeStudent } from '../../../services/students'
 
 /** Changes a student's card. */
 export default answering(async event =>
-  changeStudent(database.db, engine, teacherOf(event), idOf(event), await bodyOf(event, saveStudentBody), new Date()),
+  changeStudent(
+    databaseOf(event),
+    engineOf(event),
+    teacherOf(event),
+    idOf(event),
+    await bodyOf(event, saveStudentBody),
+    new Date(),
+  ),
 )

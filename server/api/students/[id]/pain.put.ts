@@ -3,5 +3,5 @@ import { setPain } from '../../../services/pains'
 
 /** Puts down what hurts a student, or that it is gone. */
 export default answering(async event =>
-  setPain(database.db, teacherOf(event), idOf(event), await bodyOf(event, painBody), new Date()),
+  setPain(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, painBody), new Date()),
 )

@@ -1,4 +1,4 @@
 import { readProgress } from '../../../services/progress'
 
 /** How a student got on over their lessons. */
-export default answering(async event => readProgress(database.db, teacherOf(event), idOf(event)))
+export default answering(async event => readProgress(databaseOf(event), teacherOf(event), idOf(event)))

@@ -3,5 +3,5 @@ import { setSchool } from '../../../services/students'
 
 /** Sets the school a student's drills are set by. */
 export default answering(async event =>
-  setSchool(database.db, teacherOf(event), idOf(event), await bodyOf(event, schoolBody), new Date()),
+  setSchool(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, schoolBody), new Date()),
 )

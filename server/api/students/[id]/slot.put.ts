@@ -3,5 +3,5 @@ import { setSlot } from '../../../services/slots'
 
 /** Sets the student's weekly lesson. */
 export default answering(async event =>
-  setSlot(database.db, teacherOf(event), idOf(event), await bodyOf(event, slotBody), new Date()),
+  setSlot(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, slotBody), new Date()),
 )

@@ -5,5 +5,5 @@ import { addStudents } from '../../../services/student-list'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, severalStudentsBody, BODY.drill)
-  return created(event, body, await addStudents(database.db, who, body, new Date()))
+  return created(event, body, await addStudents(databaseOf(event), who, body, new Date()))
 })

@@ -3,5 +3,5 @@ import { takeBackStudents } from '../../../services/student-list'
 
 /** Takes back students that a list brought in. */
 export default answering(async event =>
-  takeBackStudents(database.db, teacherOf(event), await bodyOf(event, takeBackStudentsBody), new Date()),
+  takeBackStudents(databaseOf(event), teacherOf(event), await bodyOf(event, takeBackStudentsBody), new Date()),
 )

@@ -5,5 +5,5 @@ import { logPractice } from '../../../../services/practice'
 export default answering(async event => {
   const who = teacherOf(event)
   const body = await bodyOf(event, practiceBody)
-  return created(event, body, await logPractice(database.db, who, idOf(event), body, new Date()))
+  return created(event, body, await logPractice(databaseOf(event), who, idOf(event), body, new Date()))
 })

@@ -3,5 +3,11 @@ import { takeBackPractice } from '../../../../services/practice'
 
 /** Takes entries of practice at home back. */
 export default answering(async event =>
-  takeBackPractice(database.db, teacherOf(event), idOf(event), await bodyOf(event, takeBackPracticeBody), new Date()),
+  takeBackPractice(
+    databaseOf(event),
+    teacherOf(event),
+    idOf(event),
+    await bodyOf(event, takeBackPracticeBody),
+    new Date(),
+  ),
 )

@@ -3,5 +3,5 @@ import { endSlot } from '../../../../services/slots'
 
 /** Ends the student's weekly lesson. */
 export default answering(async event =>
-  endSlot(database.db, teacherOf(event), idOf(event), await bodyOf(event, endSlotBody), new Date()),
+  endSlot(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, endSlotBody), new Date()),
 )
