@@ -34,3 +34,20 @@ test('every page comes with the headers the table names', async ({ request }) =>
     expect(headers.server).toBeUndefined()
   }
 })
+
+test('an answer of the API is kept by no cache, taken for nothing but what it is, and says not what serves it', async ({
+  request,
+}) => {
+  for (const path of ['/api/alive', '/api/me', '/api/none']) {
+    const headers = (await request.get(path)).headers()
+    expect(headers).toMatchObject({
+      'cache-control': 'no-store',
+      'content-type': expect.stringMatching(/^application\/json/),
+      'x-content-type-options': 'nosniff',
+      'x-frame-options': 'SAMEORIGIN',
+      'referrer-policy': 'no-referrer',
+    })
+    expect(headers['x-powered-by']).toBeUndefined()
+    expect(headers.server).toBeUndefined()
+  }
+})

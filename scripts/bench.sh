@@ -45,7 +45,7 @@ tsx bin/load-demo.ts
 PORT_APP=$(free_port 37210)
 BARE_PORT=$(free_port 38210)
 export BARE_PORT
-NITRO_HOST=127.0.0.1 NITRO_PORT=$PORT_APP node ${SERVER_ARGS:-} .output/server/index.mjs >"$DB_HOME/server.log" 2>&1 & PIDS+=($!)
+NITRO_HOST=127.0.0.1 NITRO_PORT=$PORT_APP "${SERVER[0]}" ${SERVER_ARGS:-} "${SERVER[@]:1}" >"$DB_HOME/server.log" 2>&1 & PIDS+=($!)
 tsx bench/bare-server.ts & PIDS+=($!)
 wait_for "http://127.0.0.1:$PORT_APP/api/health" "${PIDS[0]}" || fail "The server did not come up; see $DB_HOME/server.log."
 sleep 3

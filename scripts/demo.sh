@@ -92,7 +92,7 @@ if [ -n "$DEV" ]; then
   node_modules/.bin/nuxt dev --host 127.0.0.1 --port "$PORT" &
 else
   # A log is for its owner only.
-  (umask 077; NODE_ENV=production exec node .output/server/index.mjs >"$DB_HOME/server.log" 2>&1) &
+  (umask 077; NODE_ENV=production exec "${SERVER[@]}" >"$DB_HOME/server.log" 2>&1) &
 fi
 SERVER_PID=$!
 wait_for "$ADDRESS/api/health" "$SERVER_PID" || { tail -n 10 "$DB_HOME/server.log" >&2 2>/dev/null; fail "The server did not come up; its last lines are above."; }

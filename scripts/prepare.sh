@@ -1,6 +1,10 @@
 # Functions that bring the project to the state it can run in: packages installed, application built.
 # Sourced by demo.sh and test.sh, from the project's folder.
 
+# The built server's command. Room for what lives as long as a request: without it a tenth of the server's time goes into
+# carrying that along until it is thrown away. `npm start` has the same.
+SERVER=(node --max-semi-space-size=32 .output/server/index.mjs)
+
 need_node() {
   command -v node >/dev/null 2>&1 || fail "Node.js 20 is needed and there is no node here. Install it and start again."
   node -e 'const [major, minor] = process.versions.node.split(".").map(Number); process.exit(major === 20 && minor >= 19 ? 0 : 1)' \

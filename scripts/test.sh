@@ -87,7 +87,7 @@ fi
 # serve NUMBER DATABASE_URL: the application on a database and a free port of its own, which is put into E2E_PORT.
 serve() {
   E2E_PORT=$(free_port $((35210 + $1)))
-  DATABASE_URL=$2 NITRO_HOST=127.0.0.1 NITRO_PORT=$E2E_PORT NODE_ENV=production node .output/server/index.mjs >"$RESULTS/server-$1.log" 2>&1 &
+  DATABASE_URL=$2 NITRO_HOST=127.0.0.1 NITRO_PORT=$E2E_PORT NODE_ENV=production "${SERVER[@]}" >"$RESULTS/server-$1.log" 2>&1 &
   SERVER_PIDS+=($!)
   wait_for "http://127.0.0.1:$E2E_PORT/api/health" $! || { tail -n 20 "$RESULTS/server-$1.log" >&2; fail "The server for the interface tests did not come up; its last lines are above."; }
 }

@@ -66,6 +66,23 @@ describe('a question that is written once', () => {
   })
 })
 
+test('of a transaction within another nothing is left when it fails, and what is around it stays', async () => {
+  const teacher = await makeTeacher(db)
+  const { studentId } = await makeStudent(db, teacher)
+  const rename = (on: Parameters<typeof named>[0], name: string) =>
+    on.update(students).set({ name }).where(eq(students.id, studentId))
+  await db.transaction(async tx => {
+    await tx.transaction(inner => rename(inner, 'Kept'))
+    const failing = tx.transaction(async inner => {
+      await rename(inner, 'Undone')
+      await inner.transaction(deepest => rename(deepest, 'Undone too'))
+      throw new Error('on purpose')
+    })
+    await expect(failing).rejects.toThrow('on purpose')
+  })
+  expect(await named(db, { id: studentId })).toMatchObject([{ name: 'Kept' }])
+})
+
 describe('one question of each of several rows', () => {
   const latest = questionOfEach((from, id, own) =>
     from

@@ -3,7 +3,7 @@ import type { SelectedFieldsOrdered } from 'drizzle-orm/mysql-core'
 
 type Decoder = DriverValueDecoder<unknown, unknown>
 type Field = SelectedFieldsOrdered[number]['field']
-/** By the name of a table, whether each row of the answer has a row of it: not where it is joined and may be missing. */
+/** By the name of a table, whether each row of the answer has a row of it: not where it may be missing in a join. */
 export type AlwaysThere = Readonly<Record<string, boolean>>
 type RowMaker = (rows: readonly (readonly unknown[])[], alwaysThere?: AlwaysThere) => Record<string, unknown>[]
 

@@ -93,8 +93,11 @@ class LeanSession extends MySql2Session<Empty, Empty> {
 
 /** The query builder in a transaction, which has a connection to itself. */
 class Transaction extends MySql2Transaction<Empty, Empty> {
-  constructor(readonly connection: Connection) {
-    super(DIALECT, new LeanSession(connection), undefined, 0, MODE.mode)
+  constructor(
+    readonly connection: Connection,
+    readonly depth = 0,
+  ) {
+    super(DIALECT, new LeanSession(connection), undefined, depth, MODE.mode)
   }
 
   /** Asks a question that is written already. */
@@ -102,8 +105,18 @@ class Transaction extends MySql2Transaction<Empty, Empty> {
     return written.ask(this.connection, given)
   }
 
-  override transaction(): Promise<never> {
-    throw new Error('a transaction has none within it')
+  /** Does a part of the work that can be undone by itself. */
+  override async transaction<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
+    const point = `within_${this.depth}`
+    await this.connection.query(`savepoint ${point}`)
+    try {
+      const result = await work(new Transaction(this.connection, this.depth + 1))
+      await this.connection.query(`release savepoint ${point}`)
+      return result
+    } catch (error) {
+      await this.connection.query(`rollback to savepoint ${point}`)
+      throw error
+    }
   }
 }
 

@@ -39,8 +39,8 @@ interface Had {
  * Gives turns by what people have had: next is who has nothing under way before who has, then who has had least time of
  * late, then who waits longest; and one place of several is never given to who has had much. In the order of arrival
  * one person's hundred drills would be everybody's wait.
- * @returns Does a piece of work for somebody in its turn, for nobody who is known where that is null; or refuses it: null
- *   when too many wait.
+ * @returns Does a piece of work in its turn, of somebody or of nobody who is known; or refuses it: null when too many
+ *   wait.
  */
 export function fairTurns({
   atOnce,

@@ -1,4 +1,4 @@
-import { and, eq, getTableColumns } from 'drizzle-orm'
+import { and, eq, getTableColumns, type SQL } from 'drizzle-orm'
 import type { Database } from '../db/client'
 import { given, question, type Writer } from '../db/question'
 import {
@@ -179,13 +179,6 @@ const lessonAlone = (db: Writer) =>
     .where(lessonOfTeacher)
 const lessonRead = question(lessonAlone)
 const lessonLocked = question(db => lessonAlone(db).for('update'))
-const lessonAndStudent = question(db =>
-  db
-    .select({ lesson: getTableColumns(lessons), student: getTableColumns(students) })
-    .from(lessons)
-    .innerJoin(students, eq(students.id, lessons.studentId))
-    .where(lessonOfTeacher),
-)
 
 /**
  * A lesson the teacher gave. `lock` keeps other writers of the lesson waiting until the transaction ends. @throws
@@ -197,9 +190,30 @@ export async function ownLesson(db: Database, actor: Actor, id: string, lock = f
   return lesson
 }
 
-/** The same with its student. @throws DomainError `not-found`, or `gone`. */
-export async function ownLessonWithStudent(db: Database, actor: Actor, id: string) {
-  const [found] = await lessonAndStudent(db, own(actor, id))
-  if (!found) throw await missing(db, actor, id, 'lesson')
-  return found
+type Beside = Readonly<Record<string, SQL<unknown>>>
+type LessonWith<B extends Beside> = {
+  readonly lesson: typeof lessons.$inferSelect
+  readonly student: typeof students.$inferSelect
+} & { readonly [K in keyof B]: B[K] extends SQL<infer V> ? V : never }
+
+/**
+ * The same with its student and what else is asked of both, as one question.
+ * @param beside Expressions over the columns of the lesson and the student.
+ * @returns Reads it. @throws DomainError `not-found`, or `gone`.
+ */
+export function ownLessonWith<B extends Beside>(
+  beside: (db: Writer) => B,
+): (db: Database, actor: Actor, id: string) => Promise<LessonWith<B>> {
+  const asked = question(db =>
+    db
+      .select({ lesson: getTableColumns(lessons), student: getTableColumns(students), ...(beside(db) as Beside) })
+      .from(lessons)
+      .innerJoin(students, eq(students.id, lessons.studentId))
+      .where(lessonOfTeacher),
+  )
+  return async (db, actor, id) => {
+    const [found] = await asked(db, own(actor, id))
+    if (!found) throw await missing(db, actor, id, 'lesson')
+    return found as LessonWith<B>
+  }
 }

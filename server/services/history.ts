@@ -54,9 +54,9 @@ export async function followedDrills(db: Database, studentId: string, scope: Sco
  * of a group would read every lesson there ever was.
  */
 export const lastLessonAt = (db: Writer): SQL<Date | null> =>
-  sql<Date | null>`(${db
+  sql<Date | null>`${db
     .select({ startedAt: lessons.startedAt })
     .from(lessons)
     .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, students.id)))
     .orderBy(desc(lessons.startedAt))
-    .limit(1)})`.mapWith(lessons.startedAt)
+    .limit(1)}`.mapWith(lessons.startedAt)

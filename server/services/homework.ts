@@ -1,9 +1,9 @@
-import { and, desc, eq, inArray } from 'drizzle-orm'
+import { and, desc, eq, inArray, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { homeworkBody, HomeworkRow } from '#shared/contracts/students'
 import type { Database } from '../db/client'
-import { given, question } from '../db/question'
-import { assignments, homework } from '../db/tables'
+import { given, question, type Writer } from '../db/question'
+import { assignments, homework, lessons } from '../db/tables'
 import { ownLesson, presentStudent } from '../policy/access'
 import type { Actor } from '../policy/actor'
 import { idempotentWrite } from '../writes/idempotent-write'
@@ -28,6 +28,13 @@ const inLesson = question(db =>
     .where(and(eq(homework.studioId, given('studioId')), eq(homework.lessonId, given('lessonId'))))
     .orderBy(desc(homework.at)),
 )
+/** Whether anything was given to practise in a lesson, to be asked beside its own row. */
+export const homeworkGiven = (db: Writer): SQL<boolean> =>
+  sql<boolean>`exists ${db
+    .select({ id: homework.id })
+    .from(homework)
+    .where(and(eq(homework.studioId, lessons.studioId), eq(homework.lessonId, lessons.id)))}`.mapWith(Boolean)
+
 type Row = Pick<typeof homework.$inferSelect, 'id' | 'at' | 'lessonId' | 'body'>
 const rowOf = ({ id, at, lessonId, body }: Row): HomeworkRow => ({ id, at: at.toISOString(), lessonId, given: body })
 

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, desc, eq, inArray, isNull, lt, max } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNull, lt, max, sql, type SQL } from 'drizzle-orm'
+import { alias, type MySqlColumn } from 'drizzle-orm/mysql-core'
 import type { z } from 'zod'
 import type { LessonEvent } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
@@ -7,15 +8,15 @@ import { localDay } from '#core/practice/schedule/local-time'
 import { occurrenceOf } from '#core/practice/schedule/occurrences'
 import type { LessonDetail, LessonStarted, startLessonBody } from '#shared/contracts/lessons'
 import type { Database } from '../db/client'
-import { given, question } from '../db/question'
+import { given, question, type Writer } from '../db/question'
 import { lessonEvents, lessons, lessonSlots, slotExceptions } from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { DomainError, notFound } from './domain-error'
 import { agendaNow, agendaThen } from './agenda'
 import { idempotentWrite } from '../writes/idempotent-write'
-import { homeworkIn } from './homework'
+import { homeworkGiven, homeworkIn } from './homework'
 import { painClearedAt } from './pains'
-import { ownLessonWithStudent, presentStudent } from '../policy/access'
+import { ownLessonWith, presentStudent } from '../policy/access'
 
 /** Length of a lesson begun out of turn, minutes. */
 const UNPLANNED_MINUTES = 30
@@ -132,45 +133,48 @@ const wholeLog = question(db =>
     .orderBy(asc(lessonEvents.number)),
 )
 
-/** The lesson before one, with each of its notes and undos; a lesson without either is one row. */
-const notedBefore = question(db => {
-  const before = db
-    .select({ id: lessons.id, startedAt: lessons.startedAt })
-    .from(lessons)
+const notesIn = question(db =>
+  db
+    .select({ body: lessonEvents.body })
+    .from(lessonEvents)
+    .where(and(eq(lessonEvents.lessonId, given('lessonId')), inArray(lessonEvents.kind, ['note', 'void'])))
+    .orderBy(asc(lessonEvents.number)),
+)
+
+/** A lesson by the name of the one before. */
+const before = alias(lessons, 'before')
+
+/** Of the lesson before one: its id, or when it began. */
+const ofBefore = <T>(db: Writer, column: MySqlColumn): SQL<T | null> =>
+  sql<T | null>`${db
+    .select({ value: column })
+    .from(before)
     .where(
       and(
-        eq(lessons.studioId, given('studioId')),
-        eq(lessons.studentId, given('studentId')),
-        lt(lessons.startedAt, given('startedAt')),
+        eq(before.studioId, lessons.studioId),
+        eq(before.studentId, lessons.studentId),
+        lt(before.startedAt, lessons.startedAt),
       ),
     )
-    .orderBy(desc(lessons.startedAt))
-    .limit(1)
-    .as('before')
-  return db
-    .select({ startedAt: before.startedAt, body: lessonEvents.body })
-    .from(before)
-    .leftJoin(lessonEvents, and(eq(lessonEvents.lessonId, before.id), inArray(lessonEvents.kind, ['note', 'void'])))
-    .orderBy(asc(lessonEvents.number))
-})
+    .orderBy(desc(before.startedAt))
+    .limit(1)}`.mapWith(column) as SQL<T | null>
 
-/** What was noted in the lesson before one; null for a first lesson. */
-async function lastTimeOf(
-  db: Database,
-  actor: Actor,
-  { studentId, startedAt }: Lesson,
-): Promise<LessonDetail['lastTime']> {
-  const rows = await notedBefore(db, { studioId: actor.studioId, studentId, startedAt })
-  if (rows.length === 0) return null
-  return {
-    at: rows[0]!.startedAt.toISOString(),
-    notes: foldLesson(rows.flatMap(({ body }) => body ?? [])).notes.map(note => note.text),
-  }
+const opened = ownLessonWith(db => ({
+  painClearedAt: painClearedAt(db),
+  homeworkGiven: homeworkGiven(db),
+  beforeId: ofBefore<string>(db, before.id),
+  beforeAt: ofBefore<Date>(db, before.startedAt),
+}))
+
+/** What was noted in a lesson. */
+async function notedIn(db: Database, lessonId: string): Promise<readonly string[]> {
+  const rows = await notesIn(db, { lessonId })
+  return foldLesson(rows.map(({ body }) => body)).notes.map(note => note.text)
 }
 
 /** A lesson with all that is needed to run it. */
 export async function readLesson(db: Database, actor: Actor, lessonId: string, now: Date): Promise<LessonDetail> {
-  const { lesson, student } = await ownLessonWithStudent(db, actor, lessonId)
+  const { lesson, student, ...found } = await opened(db, actor, lessonId)
   const scope = { actor, today: localDay(now.toISOString(), actor.zone), lesson }
   const log = wholeLog(db, { lessonId })
   const taught = log.then(
@@ -181,12 +185,11 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
         ),
       ),
   )
-  const [rows, lastTime, agenda, clearedAt, homework] = await Promise.all([
+  const [rows, notes, agenda, homework] = await Promise.all([
     log,
-    lastTimeOf(db, actor, lesson),
+    found.beforeId === null ? [] : notedIn(db, found.beforeId),
     lesson.endedAt === null ? agendaNow(db, scope, taught) : taught.then(drills => agendaThen(db, scope, drills)),
-    painClearedAt(db, actor, lesson.studentId),
-    homeworkIn(db, actor, lessonId),
+    found.homeworkGiven ? homeworkIn(db, actor, lessonId) : [],
   ])
   // What an older device left out, the log knows.
   const events = rows.map(({ body, revision }) =>
@@ -205,11 +208,11 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
       hand: student.hand,
       habits: student.habits ?? {},
       pain: student.pain,
-      painClearedAt: clearedAt,
+      painClearedAt: found.painClearedAt?.toISOString() ?? null,
     },
     agenda,
     events,
     homework,
-    lastTime,
+    lastTime: found.beforeAt && { at: found.beforeAt.toISOString(), notes },
   }
 }

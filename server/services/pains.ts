@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq, isNull } from 'drizzle-orm'
+import { and, desc, eq, isNull, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { Pain } from '#core/schema/pain'
 import type { painBody, PainRow } from '#shared/contracts/students'
 import type { Database } from '../db/client'
-import { given, question } from '../db/question'
+import { given, question, type Writer } from '../db/question'
 import { pains, students } from '../db/tables'
 import { presentStudent } from '../policy/access'
 import type { Actor } from '../policy/actor'
@@ -51,14 +51,6 @@ const latestPains = question(db =>
     .orderBy(desc(pains.at))
     .limit(SHOWN),
 )
-const lastCleared = question(db =>
-  db
-    .select({ at: pains.at })
-    .from(pains)
-    .where(and(eq(pains.studioId, given('studioId')), eq(pains.studentId, given('studentId')), isNull(pains.pain)))
-    .orderBy(desc(pains.at))
-    .limit(1),
-)
 
 /** What hurt a student of late and what was cleared, the latest first. */
 export async function painsOf(db: Database, actor: Actor, studentId: string): Promise<readonly PainRow[]> {
@@ -66,8 +58,11 @@ export async function painsOf(db: Database, actor: Actor, studentId: string): Pr
   return rows.map(({ pain, note, at }) => ({ pain, note, at: at.toISOString() }))
 }
 
-/** When a pain of a student was last cleared; null for never. */
-export async function painClearedAt(db: Database, actor: Actor, studentId: string): Promise<string | null> {
-  const [row] = await lastCleared(db, { studioId: actor.studioId, studentId })
-  return row?.at.toISOString() ?? null
-}
+/** When a pain of a student was last cleared, to be asked beside their own row; null for never. */
+export const painClearedAt = (db: Writer): SQL<Date | null> =>
+  sql<Date | null>`${db
+    .select({ at: pains.at })
+    .from(pains)
+    .where(and(eq(pains.studioId, students.studioId), eq(pains.studentId, students.id), isNull(pains.pain)))
+    .orderBy(desc(pains.at))
+    .limit(1)}`.mapWith(pains.at)
