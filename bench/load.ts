@@ -169,6 +169,16 @@ function cpuMs(pid: string): number {
   return 10 * (Number(fields[11]) + Number(fields[12]))
 }
 
+/** What the processors did since the machine started, ms: all, and what others on the same metal took (proc(5)). */
+function machineMs(): { readonly all: number; readonly stolen: number } {
+  const spent = /^cpu +(.*)$/m
+    .exec(readFileSync('/proc/stat', 'utf8'))![1]!
+    .split(' ')
+    .slice(0, 8)
+    .map(each => 10 * Number(each))
+  return { all: spent.reduce((sum, each) => sum + each, 0), stolen: spent[7]! }
+}
+
 function figures(asked: readonly Asked[], seconds: number): string[] {
   const times = sorted(asked.map(each => each.ms))
   // A lesson that was ended while a pass was on its way answers 409: the only refusal there should be.
@@ -202,8 +212,8 @@ if (mode === 'load') {
     rows.push([`${clients} clients, 30 s`, ...figures(await load(teachers, cookies, clients, 30), 30)])
   const seconds = Number(minutes) * 60
   const worked = () => [SERVER_PID!, DATABASE_PID!].map(cpuMs)
-  const byMinute = [worked()]
-  const clock = setInterval(() => byMinute.push(worked()), 60_000)
+  const byMinute = [{ worked: worked(), machine: machineMs() }]
+  const clock = setInterval(() => byMinute.push({ worked: worked(), machine: machineMs() }), 60_000)
   const asked = await load(teachers, cookies, 50, seconds)
   clearInterval(clock)
   rows.push([`50 clients, ${minutes} min`, ...figures(asked, seconds)])
@@ -222,12 +232,14 @@ if (mode === 'load') {
     )
   }
   // By the clock a minute is slow where the machine was busy with something else; its work tells what grew.
-  console.log('processor time of one request by minute, ms, server and database:')
+  console.log('processor time of one request by minute, ms, server and database; what other machines took of this one:')
   for (const [minute, before] of byMinute.slice(0, -1).entries()) {
     const done = asked.filter(each => Math.floor(each.second / 60) === minute).length
-    console.log(
-      `  ${minute + 1}  ${before.map((ms, i) => ((byMinute[minute + 1]![i]! - ms) / done).toFixed(2)).join(' + ')}`,
-    )
+    const after = byMinute[minute + 1]!
+    const each = before.worked.map((ms, i) => ((after.worked[i]! - ms) / done).toFixed(2))
+    const all = after.machine.all - before.machine.all
+    const stolen = (100 * (after.machine.stolen - before.machine.stolen)) / all
+    console.log(`  ${minute + 1}  ${each.join(' + ')}  ${done} done, ${stolen.toFixed(0)} % stolen`)
   }
   const least = new Map(['all', ...Object.keys(DEEDS)].map(what => [what, [Infinity, Infinity]]))
   // The least of three rounds: what else the machine does only ever adds.
