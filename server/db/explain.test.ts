@@ -64,6 +64,8 @@ beforeAll(async () => {
     for (let s = 0; s < 4; s++) {
       const student = await makeStudent(plain, someone)
       await createInstrument(plain, someone, { id: randomUUID(), name: 'Guitar', choice: { preset: 'half' } }, NOW)
+      for (const note of ['wrist', 'thumb', 'gone'])
+        await setPain(plain, someone, student.studentId, { id: randomUUID(), pain: null, note }, NOW)
       await makeCalendarLink(plain, someone, { id: randomUUID(), name: 'phone', names: 'none' }, NOW)
       await keepChords(
         plain,

@@ -74,6 +74,9 @@ export async function agendaNow(
   const set = missing.length > 0 ? [...now, ...(await detailsOf(db, lesson.studentId, scope, missing))] : now
   const ids = set.map(({ drill }) => drill.id)
   if (ids.length === 0) return []
+  const since = new Map(
+    set.flatMap(({ drill: { id, stageSince } }) => (stageSince === null ? [] : [[id, new Date(stageSince)] as const])),
+  )
   const staged = set.flatMap(each => (each.staged ? [each.drill.id] : []))
   const entered = stagesBefore(db, staged, lesson.id, localClock(actor.zone))
   const decisionsBefore = lastDecisions(db, ids, lesson.id)
@@ -90,7 +93,7 @@ export async function agendaNow(
   )
   const [passes, said, practised, before, decided] = await Promise.all([
     counted.then(known => passesOf(db, actor, ids, lesson.id, known)),
-    saidOf(db, actor, ids, lesson.id, entered),
+    saidOf(db, actor, ids, lesson.id, id => since.get(id) ?? null, entered),
     practiceOfDrills(db, actor, ids),
     entered,
     decisionsBefore,

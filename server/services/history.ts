@@ -56,7 +56,7 @@ export async function followedDrills(db: Database, studentId: string, scope: Sco
 export const lastLessonAt = (db: Writer): SQL<Date | null> =>
   sql<Date | null>`${db
     .select({ startedAt: lessons.startedAt })
-    .from(lessons)
+    .from(lessons, { forceIndex: 'lessons_by_student' })
     .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, students.id)))
     .orderBy(desc(lessons.startedAt))
     .limit(1)}`.mapWith(lessons.startedAt)

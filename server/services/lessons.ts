@@ -148,7 +148,7 @@ const before = alias(lessons, 'before')
 const ofBefore = <T>(db: Writer, column: MySqlColumn): SQL<T | null> =>
   sql<T | null>`${db
     .select({ value: column })
-    .from(before)
+    .from(before, { forceIndex: 'lessons_by_student' })
     .where(
       and(
         eq(before.studioId, lessons.studioId),

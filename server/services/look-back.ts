@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, gte, inArray, isNull, ne, or, sql, type Placeholder } from 'drizzle-orm'
+import { and, desc, eq, gt, gte, inArray, ne, sql, type Placeholder } from 'drizzle-orm'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import type { PassHeard } from '#core/practice/log/standing'
 import { localClock } from '#core/practice/schedule/local-time'
@@ -6,7 +6,7 @@ import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
 import type { Actor } from '../policy/actor'
 import type { Database } from '../db/client'
 import { given, questionOfEach } from '../db/question'
-import { hearings, lessonEvents, standings } from '../db/tables'
+import { hearings, lessonEvents } from '../db/tables'
 import { EVENT_TIME, happenedAt, inOrder } from './event-time'
 import type { stagesBefore } from './stages'
 
@@ -114,7 +114,7 @@ const latestSaid = questionOfEach((db, assignmentId) =>
     .orderBy(desc(lessonEvents.receivedAt))
     .limit(SAID_BACK),
 )
-const hearingsBack = questionOfEach((db, assignmentId) =>
+const hearingsBack = questionOfEach((db, assignmentId, own) =>
   db
     .select({
       assignmentId: hearings.assignmentId,
@@ -123,14 +123,13 @@ const hearingsBack = questionOfEach((db, assignmentId) =>
       bestCleanBpm: hearings.bestCleanBpm,
     })
     .from(hearings)
-    .innerJoin(standings, eq(standings.assignmentId, hearings.assignmentId))
     .where(
       and(
         eq(hearings.studioId, given('studioId')),
         eq(hearings.assignmentId, assignmentId),
         ne(hearings.lessonId, given('exceptLesson')),
         gt(hearings.passes, 0),
-        or(isNull(standings.stageSince), gte(hearings.startedAt, standings.stageSince)),
+        gte(hearings.startedAt, own('since')),
       ),
     )
     .orderBy(desc(hearings.startedAt))
@@ -219,19 +218,20 @@ function lessonLogsOf(
   }
 }
 
-/** What earlier lessons said of some drills. */
+/** What earlier lessons said of some drills. @param stageSince When a drill's present stage was opened; null for never. */
 export async function saidOf(
   db: Database,
   actor: Actor,
   assignmentIds: readonly string[],
   exceptLesson: string,
+  stageSince: (assignmentId: string) => Date | null,
   stages: ReturnType<typeof stagesBefore>,
 ): Promise<ReadonlyMap<string, Said>> {
   const local = localClock(actor.zone)
   const scope = { studioId: actor.studioId, exceptLesson }
   const [said, heardIn, entered] = await Promise.all([
     latestSaid(db, assignmentIds, scope),
-    hearingsBack(db, assignmentIds, scope),
+    hearingsBack(db, assignmentIds, scope, id => ({ since: stageSince(id) ?? new Date(0) })),
     stages,
   ])
   // Of the lesson in which its stage was opened, what was said before that is about another.

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq, isNull, sql, type SQL } from 'drizzle-orm'
+import { and, desc, eq, isNull, max, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { Pain } from '#core/schema/pain'
 import type { painBody, PainRow } from '#shared/contracts/students'
@@ -61,8 +61,8 @@ export async function painsOf(db: Database, actor: Actor, studentId: string): Pr
 /** When a pain of a student was last cleared, to be asked beside their own row; null for never. */
 export const painClearedAt = (db: Writer): SQL<Date | null> =>
   sql<Date | null>`${db
-    .select({ at: pains.at })
+    .select({ at: max(pains.at) })
     .from(pains)
-    .where(and(eq(pains.studioId, students.studioId), eq(pains.studentId, students.id), isNull(pains.pain)))
-    .orderBy(desc(pains.at))
-    .limit(1)}`.mapWith(pains.at)
+    .where(and(eq(pains.studioId, students.studioId), eq(pains.studentId, students.id), isNull(pains.pain)))}`.mapWith(
+    pains.at,
+  )

@@ -1,5 +1,5 @@
 import { and, eq, gte, isNull, lt, or } from 'drizzle-orm'
-import { union } from 'drizzle-orm/mysql-core'
+import { unionAll } from 'drizzle-orm/mysql-core'
 import { careOf } from '#core/hand/care'
 import { attentionOf } from '#core/practice/attention'
 import { dayClock, dayPlus, instantOf, localDay } from '#core/practice/schedule/local-time'
@@ -46,9 +46,10 @@ const drillsOf = (set: readonly AssignmentStanding[]) =>
 const mine = and(eq(lessons.studioId, given('studioId')), eq(lessons.teacherId, given('teacherId')))
 /**
  * Three questions in one, for each has an index of its own: begun that day, planned for it whenever begun, still open.
+ * A lesson may be an answer to two of them.
  */
 const lessonsOfDay = question(db =>
-  union(
+  unionAll(
     db
       .select()
       .from(lessons)
@@ -84,7 +85,9 @@ export async function readToday(
   if (ids.length === 0) return { day, lessons: [], needs: [] }
   const byId = new Map(own.map(student => [student.id, student]))
   const [slots, set] = await Promise.all([slotsOf(db, actor, ids), standingsOf(db, ids, { actor, today: day })])
-  const known = asked.filter(lesson => byId.has(lesson.studentId))
+  const known = [...new Map(asked.map(lesson => [lesson.id, lesson])).values()].filter(lesson =>
+    byId.has(lesson.studentId),
+  )
   const begun = known.filter(lesson => lesson.slotDay === day || (lesson.startedAt >= from && lesson.startedAt < to))
   const unfinished = known.filter(lesson => lesson.endedAt === null && lesson.startedAt < from)
   const dayOf = dayClock(actor.zone)
