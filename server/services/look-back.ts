@@ -218,7 +218,10 @@ function lessonLogsOf(
   }
 }
 
-/** What earlier lessons said of some drills. @param stageSince When a drill's present stage was opened; null for never. */
+/**
+ * What earlier lessons said of some drills.
+ * @param stageSince When a drill's present stage was opened; null for never.
+ */
 export async function saidOf(
   db: Database,
   actor: Actor,
