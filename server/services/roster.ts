@@ -80,7 +80,6 @@ const countOfFormer = question(db =>
     .where(and(ofTeacher, isNotNull(students.archivedAt))),
 )
 const exceptionFields = {
-  slotId: slotExceptions.slotId,
   day: slotExceptions.day,
   cancelled: slotExceptions.cancelled,
   toDay: slotExceptions.toDay,
