@@ -1,13 +1,11 @@
 import { randomUUID } from 'node:crypto'
-import { readFileSync } from 'node:fs'
-import { Agent, request } from 'node:http'
 import { sql } from 'drizzle-orm'
 import { openDatabase } from '../server/db/client'
-import { rebuildTallies } from '../server/services/rebuild'
-import { at, benchStudio, enter, giveLessons, sorted, table, type BenchTeacher } from './studio'
+import { agent, ask, ORDINARY, teachersAtWork } from './asking'
+import { cpuMs, machineMs, rssMb } from './machine'
+import { at, sorted, table, type BenchTeacher } from './studio'
 
-const { E2E_ADDRESS, DATABASE_URL, SERVER_PID, DATABASE_PID } = process.env
-const address = E2E_ADDRESS!
+const { DATABASE_URL, SERVER_PID, DATABASE_PID } = process.env
 
 interface Asked {
   readonly ms: number
@@ -15,44 +13,6 @@ interface Asked {
   readonly status: number
   readonly what: string
 }
-const agent = new Agent({ keepAlive: true, maxSockets: Infinity })
-
-/** One request, timed until its last byte. */
-function ask(
-  method: string,
-  path: string,
-  cookie: string,
-  body?: object,
-): Promise<{ readonly ms: number; readonly status: number; readonly text: string }> {
-  const began = performance.now()
-  const text = body && JSON.stringify(body)
-  return new Promise(resolve => {
-    let answered = ''
-    const end = (status: number) => resolve({ ms: performance.now() - began, status, text: answered })
-    const sent = request(
-      address + path,
-      {
-        method,
-        agent,
-        headers: {
-          cookie,
-          ...(text && { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) }),
-        },
-      },
-      answer => {
-        answer.setEncoding('utf8')
-        answer.on('data', (part: string) => (answered += part))
-        answer.on('end', () => end(answer.statusCode!))
-      },
-    )
-    sent.on('error', () => end(0))
-    sent.end(text)
-  })
-}
-
-/** A drill like any other. */
-const ORDINARY = { version: 1, family: 'order', order: { fingers: [1, 2, 4] } }
-
 const pick = <T>(list: readonly T[]) => list[Math.floor(Math.random() * list.length)]!
 
 interface Deed {
@@ -158,27 +118,6 @@ async function load(
   return asked
 }
 
-/** Memory of the server's process, MB. */
-const rssMb = () =>
-  Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${SERVER_PID}/status`, 'utf8'))![1]) / 1024)
-
-/** Time a process has had the processor, ms: on a busy machine it tells more than the clock does. */
-function cpuMs(pid: string): number {
-  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ')
-  // Of the user and of the system, in hundredths of a second (proc(5)).
-  return 10 * (Number(fields[11]) + Number(fields[12]))
-}
-
-/** What the processors did since the machine started, ms: all, and what others on the same metal took (proc(5)). */
-function machineMs(): { readonly all: number; readonly stolen: number } {
-  const spent = /^cpu +(.*)$/m
-    .exec(readFileSync('/proc/stat', 'utf8'))![1]!
-    .split(' ')
-    .slice(0, 8)
-    .map(each => 10 * Number(each))
-  return { all: spent.reduce((sum, each) => sum + each, 0), stolen: spent[7]! }
-}
-
 function figures(asked: readonly Asked[], seconds: number): string[] {
   const times = sorted(asked.map(each => each.ms))
   // A lesson that was ended while a pass was on its way answers 409: the only refusal there should be.
@@ -195,15 +134,7 @@ function figures(asked: readonly Asked[], seconds: number): string[] {
 }
 
 const [mode = 'load', minutes = '5'] = process.argv.slice(2)
-const { pool, db, close } = openDatabase(DATABASE_URL!)
-const teachers = [...(await benchStudio(db, 10, 5))]
-// A term of lessons behind every student: what a lesson looks back on is there from the first minute.
-for (const teacher of teachers) await giveLessons(pool, teacher, 2000, 90)
-await rebuildTallies(db)
-await close()
-const cookies: string[] = []
-for (const { name } of teachers) cookies.push(await enter(address, name))
-
+const { teachers, cookies } = await teachersAtWork()
 if (mode === 'load') {
   const rows: string[][] = []
   // What runs for the first time is compiled and read from disk: not what is measured.
@@ -252,58 +183,6 @@ if (mode === 'load') {
   console.log('processor time of one request, ms:')
   for (const [what, [server, database]] of least)
     console.log(`  ${what.padEnd(14)} server ${server!.toFixed(2)}, database ${database!.toFixed(2)}`)
-} else if (mode === 'attack') {
-  const seconds = 60
-  const quiet = await meFor(20)
-  const until = performance.now() + seconds * 1000
-  const guesses: number[] = []
-  const drills: number[] = []
-  const worst = {
-    version: 1,
-    family: 'free',
-    fingering: { rule: 'best' },
-    instrument: { preset: 'electric', frets: 24, tuning: [50, 50, 50, 50, 50, 50, 50, 50] },
-    free: {
-      // No two chords alike, and a thousand ways to finger each.
-      notes: Array.from({ length: 128 }, (_, k) =>
-        Array.from({ length: 8 }, (_, j) => ({ at: k * 1260, dur: 1260, midi: 55 + ((k * 5) % 13) + ((k >> j) & 1) })),
-      ).flat(),
-    },
-  }
-  const attackers = [
-    ...Array.from({ length: 100 }, async (_, i) => {
-      while (performance.now() < until)
-        guesses.push(
-          (
-            await ask('POST', '/api/sign-in', '', {
-              name: i % 2 === 0 ? teachers[0]!.name : `nobody-${randomUUID()}`,
-              password: 'wrong',
-            })
-          ).status,
-        )
-    }),
-    ...Array.from({ length: 20 }, async (_, i) => {
-      while (performance.now() < until) {
-        const { status } = await ask('POST', '/api/drills/realise', cookies[1 + (i % (cookies.length - 1))]!, worst)
-        drills.push(status)
-        // Refused at once for asking too much at once: a program would wait as long as it is told.
-        if (status === 429 || status === 503) await new Promise(resolve => setTimeout(resolve, 200))
-      }
-    }),
-  ]
-  const [under, worked] = await Promise.all([meFor(seconds - 5), drillsFor(seconds - 5)])
-  await Promise.all(attackers)
-  const tally = (list: readonly number[]) =>
-    [...new Set(list)]
-      .sort()
-      .map(status => `${status}: ${list.filter(each => each === status).length}`)
-      .join(', ')
-  table([
-    ['GET /api/me alone', ...quiet],
-    ['while 100 guess passwords and 20 send the worst drills', ...under],
-    ["that teacher's own drills, worked out meanwhile", ...worked],
-  ])
-  console.log(`guesses ${tally(guesses)}; drills ${tally(drills)}; aim p99 < 200 ms; server ${rssMb()} MB`)
 } else if (mode === 'soak') {
   const seconds = Number(minutes) * 60
   const memory: number[] = []
@@ -323,40 +202,4 @@ if (mode === 'load') {
   console.log(`memory of the server by minute, MB: ${memory.join(' ')}`)
 }
 
-/** A teacher who asks twenty times a second, for so many seconds. */
-async function meFor(seconds: number): Promise<string[]> {
-  const times: number[] = []
-  const waiting: Promise<void>[] = []
-  for (let i = 0; i < seconds * 20; i++) {
-    waiting.push(
-      ask('GET', '/api/me', cookies[0]!).then(({ ms, status }) => {
-        times.push(status === 200 ? ms : Infinity)
-      }),
-    )
-    await new Promise(resolve => setTimeout(resolve, 50))
-  }
-  await Promise.all(waiting)
-  return percentiles(times)
-}
-
-/** The same teacher has an ordinary drill worked out every other second, for so many seconds. */
-async function drillsFor(seconds: number): Promise<string[]> {
-  const times: number[] = []
-  for (const until = performance.now() + seconds * 1000; performance.now() < until;) {
-    const { ms, status } = await ask('POST', '/api/drills/realise', cookies[0]!, ORDINARY)
-    times.push(status === 200 ? ms : Infinity)
-    await new Promise(resolve => setTimeout(resolve, 2000))
-  }
-  return percentiles(times)
-}
-
-function percentiles(times: readonly number[]): string[] {
-  const list = sorted(times)
-  return [
-    `p50 ${at(list, 0.5).toFixed(0)}`,
-    `p95 ${at(list, 0.95).toFixed(0)}`,
-    `p99 ${at(list, 0.99).toFixed(0)} ms`,
-    `longest ${at(list, 1).toFixed(0)} ms`,
-  ]
-}
 agent.destroy()

@@ -54,6 +54,7 @@ case "$PART" in
   speed) SCRIPT=bench; say "measuring (about a minute)" ;;
   backup) SCRIPT=backup; say "measuring (some minutes)"; RESTORE_DATABASE_URL=$(db_account fidactyl_restored); export RESTORE_DATABASE_URL; DATABASE_URL=$RESTORE_DATABASE_URL tsx bin/migrate.ts ;;
   history) SCRIPT=history; say "measuring (some minutes)" ;;
+  attack) SCRIPT=attack; say "measuring" ;;
   *) SCRIPT=load; say "measuring" ;;
 esac
 # Bundled as the browser gets it: run from source, the loader's wrapping of every function would be measured too.
