@@ -279,6 +279,15 @@ async function everything(): Promise<void> {
     NOW,
   )
   await listStudents(db, teacher, NOW)
+  // Of several drills at once the latest few of each are asked for otherwise than of one.
+  await readStudent(db, teacher, made.studentId, NOW)
+  const { id: ofSeveral } = await startLesson(
+    db,
+    teacher,
+    { ...body(), studentId: made.studentId, slot: null },
+    later(21 * 24 * 60),
+  )
+  await readLesson(db, teacher, ofSeveral, later(21 * 24 * 60))
   await setFavourite(db, teacher, { ...body(), ref: made.drillId, kept: true }, NOW)
   await setFavourite(db, teacher, { ...body(), ref: made.drillId, kept: false }, NOW)
   const programme = await createProgramme(db, teacher, { ...body(), name: 'x', refs: [made.drillId] }, NOW)
@@ -315,6 +324,7 @@ describe('what the database does for each question', () => {
     )
     expect(questions.size).toBeGreaterThan(60)
     expect([...questions.keys()].join()).toMatch(/later\.place/)
+    expect([...questions.keys()].join()).toMatch(/`hearings`\.`assignment_id` = \? or /)
     const scans: string[] = []
     for (const { query, params } of questions.values()) {
       // The rows are gone or changed by now: what matters is how they would be looked for.

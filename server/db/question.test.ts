@@ -1,10 +1,11 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
-import { asc, desc, eq } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, isNotNull } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/mysql2'
 import { union, unionAll } from 'drizzle-orm/mysql-core'
 import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
-import { addition, amongGiven, change, given, question, questionOfEach } from './question'
+import { recordingBuilder } from '../tests/recording'
+import { addition, amongGiven, change, given, latestOfEach, question, questionOfEach, type Writer } from './question'
 import { WRITER } from './session'
 import { assignments, instruments, pains, standings, students, writes } from './tables'
 
@@ -115,6 +116,74 @@ describe('one question of each of several rows', () => {
     expect(of(other)).toEqual(['note 3'])
     expect(await latest(db, [], {}, most)).toEqual([])
     expect(await latest(db, [other.studentId], {}, most)).toHaveLength(1)
+  })
+
+  test('the latest few of each are the same whether they are asked for together or, where many lie there, apart', async () => {
+    const teacher = await makeTeacher(db)
+    const ids: string[] = []
+    for (let i = 0; i < 3; i++) ids.push((await makeStudent(db, teacher)).studentId)
+    const few = latestOfEach(
+      (from: Writer) => from.select({ studentId: pains.studentId, note: pains.note, at: pains.at }).from(pains),
+      {
+        where: isNotNull(pains.note),
+        each: (id, own) => and(eq(pains.studentId, id), gte(pains.at, own('since'))),
+        key: 'studentId',
+        latest: ['at', pains.at],
+        most: 3,
+      },
+    )
+    const [none, some, all] = [NOW.getTime() + 1e9, NOW.getTime() + 4 * 60_000, 0].map(at => new Date(at))
+    const told: string[] = []
+    const recorded = recordingBuilder(pool, ({ query }) => told.push(query))
+    const partsOf = (query: string) => query.split(' union all ').length
+    for (const [n, parts] of [
+      // So many of each student: none, one with more than are asked for, and as many as might leave some out.
+      [[0, 0, 0], [1]],
+      [[5, 0, 1], [1]],
+      [
+        [3, 3, 3],
+        [1, 3],
+      ],
+      [
+        [2, 7, 4],
+        [1, 3],
+      ],
+    ] as const) {
+      await db.delete(pains).where(eq(pains.studioId, teacher.studioId))
+      const rows = ids.flatMap((studentId, k) =>
+        Array.from({ length: n[k]! }, (_, i) => ({
+          id: randomUUID(),
+          studioId: teacher.studioId,
+          studentId,
+          pain: null,
+          note: `${i}`,
+          actorId: teacher.userId,
+          at: new Date(NOW.getTime() + i * 60_000),
+        })),
+      )
+      if (rows.length > 0) await db.insert(pains).values(rows)
+      told.length = 0
+      const found = await few(recorded, ids, {}, () => ({ since: all }))
+      expect(told.map(partsOf)).toEqual(parts)
+      const notesOf = (list: typeof found, id: string) =>
+        list
+          .filter(row => row.studentId === id)
+          .toSorted((a, b) => b.at.getTime() - a.at.getTime())
+          .map(row => row.note)
+      const due = (count: number) => Array.from({ length: count }, (_, i) => `${i}`).reverse()
+      expect(ids.map(id => notesOf(found, id))).toEqual(n.map(count => due(count).slice(0, 3)))
+      // Each row has a bound of its own.
+      const bounded = await few(db, ids, {}, id => ({ since: id === ids[1] ? some : none }))
+      expect(ids.map(id => notesOf(bounded, id))).toEqual([
+        [],
+        due(n[1])
+          .slice(0, Math.max(0, n[1] - 4))
+          .slice(0, 3),
+        [],
+      ])
+    }
+    expect(await few(db, [], {}, () => ({ since: all }))).toEqual([])
+    expect(await few(db, ids.slice(1, 2), {}, () => ({ since: all }))).toHaveLength(3)
   })
 
   test('stands side by side in one text; what has an order of its own does not', () => {

@@ -1,4 +1,4 @@
-import { and, desc, eq, lt, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
+import { and, desc, eq, gte, lt, ne, sql, type Placeholder, type SQL } from 'drizzle-orm'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import { dayClock, localClock } from '#core/practice/schedule/local-time'
 import type { FollowedDrill, HistoryDecision } from '#shared/contracts/assignments'
@@ -48,15 +48,19 @@ const told =
   sql<LessonEvent | null>`if(${decisions.revision} >= ${standings.revision} - ${sql.raw(String(DECISIONS_TOLD))}, ${lessonEvents.body}, null)`.as(
     'told',
   )
-const decisionsDrawn = questionOfEach((db, id) =>
+const decisionsDrawn = question(db =>
   db
     .select({ ...DECIDED, body: told, stage: decisions.stage })
-    .from(decisions)
-    .innerJoin(standings, eq(standings.assignmentId, decisions.assignmentId))
+    .from(standings)
+    .innerJoin(
+      decisions,
+      and(
+        eq(decisions.assignmentId, standings.assignmentId),
+        gte(decisions.revision, sql`${standings.revision} - ${sql.raw(String(DECISIONS_DRAWN))}`),
+      ),
+    )
     .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
-    .where(eq(decisions.assignmentId, id))
-    .orderBy(desc(decisions.revision))
-    .limit(DECISIONS_DRAWN),
+    .where(amongGiven(standings.assignmentId, 'ids')),
 )
 
 /** The course that the decisions on some drills took, oldest first, and the last few of them whole. */
@@ -66,7 +70,7 @@ export async function coursesOf(
   assignmentIds: readonly string[],
 ): Promise<ReadonlyMap<string, Pick<FollowedDrill, 'course' | 'decisions'>>> {
   const [local, dayOf] = [localClock(actor.zone), dayClock(actor.zone)]
-  const rows = (await decisionsDrawn(db, assignmentIds, {})).toSorted((a, b) => a.revision - b.revision)
+  const rows = (await decisionsDrawn(db, { ids: assignmentIds })).toSorted((a, b) => a.revision - b.revision)
   return new Map(
     assignmentIds.map(id => {
       const own = rows.filter(row => row.assignmentId === id)

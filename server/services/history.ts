@@ -3,7 +3,7 @@ import { dayClock } from '#core/practice/schedule/local-time'
 import type { FollowedDrill, LessonHearing } from '#shared/contracts/assignments'
 import type { Actor } from '../policy/actor'
 import type { Database } from '../db/client'
-import { given, questionOfEach, type Writer } from '../db/question'
+import { given, latestOfEach, type Writer } from '../db/question'
 import { hearings, lessons, students } from '../db/tables'
 import { coursesOf } from './decided'
 import { detailsOf, type Scope } from './set-drills'
@@ -11,14 +11,13 @@ import { detailsOf, type Scope } from './set-drills'
 /** Lessons of a drill that a student’s page draws: two years of weeks. */
 const LESSONS_DRAWN = 104
 
-const latestHearings = questionOfEach((db, assignmentId) =>
-  db
-    .select()
-    .from(hearings)
-    .where(and(eq(hearings.studioId, given('studioId')), eq(hearings.assignmentId, assignmentId)))
-    .orderBy(desc(hearings.startedAt))
-    .limit(LESSONS_DRAWN),
-)
+const latestHearings = latestOfEach((db: Writer) => db.select().from(hearings), {
+  where: eq(hearings.studioId, given('studioId')),
+  each: id => eq(hearings.assignmentId, id),
+  key: 'assignmentId',
+  latest: ['startedAt', hearings.startedAt],
+  most: LESSONS_DRAWN,
+})
 
 /** What the latest lessons with some drills came to, oldest first. */
 async function hearingsOf(

@@ -1,11 +1,11 @@
-import { and, desc, eq, gt, gte, inArray, ne, sql, type Placeholder } from 'drizzle-orm'
+import { and, eq, gt, gte, inArray, ne, sql } from 'drizzle-orm'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
 import type { PassHeard } from '#core/practice/log/standing'
 import { localClock } from '#core/practice/schedule/local-time'
 import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
 import type { Actor } from '../policy/actor'
 import type { Database } from '../db/client'
-import { given, questionOfEach } from '../db/question'
+import { given, latestOfEach, type Writer } from '../db/question'
 import { hearings, lessonEvents } from '../db/tables'
 import { EVENT_TIME, happenedAt, inOrder } from './event-time'
 import type { stagesBefore } from './stages'
@@ -27,10 +27,9 @@ const BEST_AMONG = 30
 const EVENTS_OF_DRILL = 'events_of_drill'
 
 /** Events of a kind of a drill outside a lesson, those taken back left out. */
-const elsewhere = (assignmentId: Placeholder, ...kinds: LessonEvent['kind'][]) =>
+const elsewhere = (...kinds: LessonEvent['kind'][]) =>
   and(
     eq(lessonEvents.studioId, given('studioId')),
-    eq(lessonEvents.assignmentId, assignmentId),
     inArray(lessonEvents.kind, kinds),
     ne(lessonEvents.lessonId, given('exceptLesson')),
     eq(lessonEvents.voided, false),
@@ -45,26 +44,30 @@ export interface Counted {
 }
 
 /** The latest passes of each of some drills outside a lesson, undone ones left out. */
-const latestPasses = questionOfEach((db, assignmentId, own) =>
-  db
-    .select({
-      assignmentId: lessonEvents.assignmentId,
-      revision: lessonEvents.revision,
-      number: lessonEvents.number,
-      bpm: lessonEvents.bpm,
-      clean: lessonEvents.clean,
-      ...EVENT_TIME,
-    })
-    .from(lessonEvents, { forceIndex: EVENTS_OF_DRILL })
-    .where(
+const latestPasses = latestOfEach(
+  (db: Writer) =>
+    db
+      .select({
+        assignmentId: lessonEvents.assignmentId,
+        revision: lessonEvents.revision,
+        number: lessonEvents.number,
+        bpm: lessonEvents.bpm,
+        clean: lessonEvents.clean,
+        ...EVENT_TIME,
+      })
+      .from(lessonEvents, { forceIndex: EVENTS_OF_DRILL }),
+  {
+    where: elsewhere('pass'),
+    each: (id, own) =>
       and(
-        elsewhere(assignmentId, 'pass'),
+        eq(lessonEvents.assignmentId, id),
         gte(lessonEvents.receivedAt, own('since')),
         gte(sql`coalesce(${lessonEvents.revision}, 0)`, own('revision')),
       ),
-    )
-    .orderBy(desc(lessonEvents.receivedAt))
-    .limit(PASSES_BACK),
+    key: 'assignmentId',
+    latest: ['receivedAt', lessonEvents.receivedAt],
+    most: PASSES_BACK,
+  },
 )
 
 /**
@@ -100,40 +103,46 @@ export async function passesOf(
 }
 
 /** What was said of each of some drills outside a lesson, that taken back left out: faults, and how it sounded. */
-const latestSaid = questionOfEach((db, assignmentId) =>
-  db
-    .select({
-      assignmentId: lessonEvents.assignmentId,
-      lessonId: lessonEvents.lessonId,
-      number: lessonEvents.number,
-      body: lessonEvents.body,
-      ...EVENT_TIME,
-    })
-    .from(lessonEvents, { forceIndex: EVENTS_OF_DRILL })
-    .where(elsewhere(assignmentId, 'fault', 'fault-gone', 'rating'))
-    .orderBy(desc(lessonEvents.receivedAt))
-    .limit(SAID_BACK),
+const latestSaid = latestOfEach(
+  (db: Writer) =>
+    db
+      .select({
+        assignmentId: lessonEvents.assignmentId,
+        lessonId: lessonEvents.lessonId,
+        number: lessonEvents.number,
+        body: lessonEvents.body,
+        ...EVENT_TIME,
+      })
+      .from(lessonEvents, { forceIndex: EVENTS_OF_DRILL }),
+  {
+    where: elsewhere('fault', 'fault-gone', 'rating'),
+    each: id => eq(lessonEvents.assignmentId, id),
+    key: 'assignmentId',
+    latest: ['receivedAt', lessonEvents.receivedAt],
+    most: SAID_BACK,
+  },
 )
-const hearingsBack = questionOfEach((db, assignmentId, own) =>
-  db
-    .select({
-      assignmentId: hearings.assignmentId,
-      lessonId: hearings.lessonId,
-      startedAt: hearings.startedAt,
-      bestCleanBpm: hearings.bestCleanBpm,
-    })
-    .from(hearings)
-    .where(
-      and(
-        eq(hearings.studioId, given('studioId')),
-        eq(hearings.assignmentId, assignmentId),
-        ne(hearings.lessonId, given('exceptLesson')),
-        gt(hearings.passes, 0),
-        gte(hearings.startedAt, own('since')),
-      ),
-    )
-    .orderBy(desc(hearings.startedAt))
-    .limit(BEST_AMONG),
+const hearingsBack = latestOfEach(
+  (db: Writer) =>
+    db
+      .select({
+        assignmentId: hearings.assignmentId,
+        lessonId: hearings.lessonId,
+        startedAt: hearings.startedAt,
+        bestCleanBpm: hearings.bestCleanBpm,
+      })
+      .from(hearings),
+  {
+    where: and(
+      eq(hearings.studioId, given('studioId')),
+      ne(hearings.lessonId, given('exceptLesson')),
+      gt(hearings.passes, 0),
+    ),
+    each: (id, own) => and(eq(hearings.assignmentId, id), gte(hearings.startedAt, own('since'))),
+    key: 'assignmentId',
+    latest: ['startedAt', hearings.startedAt],
+    most: BEST_AMONG,
+  },
 )
 
 /** What earlier lessons said of a drill. */

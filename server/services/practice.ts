@@ -13,7 +13,7 @@ import {
   type takeBackPracticeBody,
 } from '#shared/contracts/practice'
 import type { Database } from '../db/client'
-import { given, question, questionOfEach } from '../db/question'
+import { given, latestOfEach, question, type Writer } from '../db/question'
 import { assignments, drills, drillVersions, practice } from '../db/tables'
 import { ownStudent, presentStudent } from '../policy/access'
 import type { Actor } from '../policy/actor'
@@ -219,20 +219,13 @@ export const practiceDays = (
 ): Promise<readonly DayLoad[]> =>
   minutesByDay(db, { studioId: actor.studioId, studentId, from: dayPlus(today, -DAYS_BACK) })
 
-const latestOfDrill = questionOfEach((db, assignmentId) =>
-  db
-    .select()
-    .from(practice)
-    .where(
-      and(
-        eq(practice.studioId, given('studioId')),
-        eq(practice.assignmentId, assignmentId),
-        isNull(practice.takenBackAt),
-      ),
-    )
-    .orderBy(desc(practice.day))
-    .limit(LOOKED_BACK),
-)
+const latestOfDrill = latestOfEach((db: Writer) => db.select().from(practice), {
+  where: and(eq(practice.studioId, given('studioId')), isNull(practice.takenBackAt)),
+  each: id => eq(practice.assignmentId, id),
+  key: 'assignmentId',
+  latest: ['day', practice.day],
+  most: LOOKED_BACK,
+})
 
 /** Practice with some drills as decisions look at it, oldest first: the days, and the clean passes counted at home. */
 export async function practiceOfDrills(

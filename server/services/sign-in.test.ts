@@ -2,13 +2,15 @@ import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { signInAttempts, users } from '../db/tables'
+import { recordingBuilder } from '../tests/recording'
 import { later, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { changeRole, createAccount, listAccounts, openStudio, resetPassword, suspendAccount } from './accounts'
+import { reserveAttempt } from './attempts'
 import { openLine } from './line'
 import { endSessions, sessionOf } from './sessions'
 import { changePassword, isKnownDevice, rememberDevice, signIn, type Visitor } from './sign-in'
 
-const { db, close } = openTestDatabase()
+const { db, pool, close } = openTestDatabase()
 afterAll(close)
 const PASSWORD = 'walnut and spruce'
 const somewhere = (): Visitor => ({ address: randomUUID(), device: null })
@@ -62,6 +64,36 @@ describe('guessing', () => {
       new Map([...new Set(answers)].map(each => [each, answers.filter(answer => answer === each).length])),
     )
     expect([tally('signed-out'), tally('too-many')]).toEqual([8, 22])
+  })
+
+  test('a flood from many places on many names is counted to the last one, and nobody waits for another for ever', async () => {
+    const run = randomUUID()
+    const attempts = Array.from({ length: 300 }, (_, k) =>
+      [`visitor:${run}-${k % 7}`, `name:${run}-${k % 11}`, `address:${run}-${k % 3}`].map(subject => ({
+        subject,
+        most: 1000,
+      })),
+    )
+    await Promise.all(attempts.map(limits => reserveAttempt(db, limits, NOW)))
+    const subjects = [...new Set(attempts.flat().map(each => each.subject))]
+    const due = (of: string) => attempts.flat().filter(({ subject }) => subject === of).length
+    expect(await Promise.all(subjects.map(attemptsOf))).toEqual(subjects.map(due))
+  })
+
+  test('who is over a limit already is told so by reading alone', async () => {
+    const limits = [
+      { subject: `visitor:${randomUUID()}`, most: 2 },
+      { subject: `address:${randomUUID()}`, most: 100 },
+    ]
+    const asked: string[] = []
+    const recorded = recordingBuilder(pool, ({ query }) => asked.push(query.trim().split(' ')[0]!))
+    const answers = []
+    for (let i = 0; i < 4; i++) answers.push(await code(reserveAttempt(recorded, limits, NOW)))
+    expect(answers).toEqual(['in', 'in', 'too-many', 'too-many'])
+    expect(asked).toEqual(['select', 'insert', 'select', 'insert', 'select', 'select'])
+    // After the window the count begins anew.
+    expect(await code(reserveAttempt(recorded, limits, later(16)))).toBe('in')
+    expect(await Promise.all(limits.map(each => attemptsOf(each.subject)))).toEqual([1, 1])
   })
 
   test('other spellings that the database takes for the same name are the same account', async () => {

@@ -86,7 +86,6 @@ export const signInAttempts = mysqlTable(
   {
     /** Compared as the names of accounts are: other spellings of one name are one subject. */
     subject: varchar('subject', { length: 200 }).primaryKey(),
-    // Before `since`: where both are set at once, they are so in this order.
     count: int('count').notNull(),
     since: instant('since').notNull(),
   },
