@@ -55,7 +55,6 @@ test("a student's account opens nothing of the teacher's side, a teacher's nothi
 })
 
 test("whatever the route, another's rows do not exist: in the address, in the body, in lists", async ({ baseURL }) => {
-  test.setTimeout(120_000)
   const people = {
     colleague: await account('teacher'),
     elsewhere: await account('owner', true),

@@ -288,7 +288,6 @@ const LIBRARY =
 test('no body of any route is answered with a failure of the server, and every refusal is in our own words', async ({
   baseURL,
 }) => {
-  test.setTimeout(240_000)
   // A teacher with rows of their own, so that a body is looked at and not only its address.
   const { name, userId } = await account('teacher')
   const teacher = await enter(baseURL!, name)

@@ -130,7 +130,6 @@ for (const [width, height] of [
     page,
     baseURL,
   }) => {
-    test.setTimeout(240_000)
     await page.setViewportSize({ width, height })
     const { name, userId } = await account('owner')
     const own = await makeOwn(await enter(baseURL!, name), userId)

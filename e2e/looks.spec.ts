@@ -21,7 +21,6 @@ async function expectAccessible(page: Page, what: string) {
 
 for (const light of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on any page, ${light}`, async ({ page }) => {
-    test.setTimeout(150_000)
     await page.emulateMedia({ colorScheme: light })
     await page.goto('/sign-in')
     await expect(page.getByRole('heading', { name: 'Sign in to your studio' })).toBeVisible()

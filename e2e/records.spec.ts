@@ -140,7 +140,6 @@ test('a backup comes in the place of an empty studio, and in no other’s; whoev
   page,
   baseURL,
 }) => {
-  test.setTimeout(150_000)
   // A studio with a student, which is then taken away; its owner's new studio is empty.
   const former = await account('owner', true)
   const owner = await enter(baseURL!, former.name)

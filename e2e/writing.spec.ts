@@ -23,7 +23,6 @@ test.beforeEach(async ({ page }) => {
 test('sixteen bars with slurs and stacks are written by keyboard alone, saved, printed and fingered', async ({
   page,
 }) => {
-  test.setTimeout(90_000)
   await page.goto(FREE(LINE))
   await page.getByRole('button', { name: 'Start with an empty sheet' }).click()
   await expect(page.getByText('Nothing is written yet')).toBeVisible()
@@ -203,7 +202,7 @@ test('variations stand side by side, each as by hand; some are kept, one is put 
   for (const name of ['Staccato', 'In I', '3 to a beat', 'All slurred'])
     await dialog.getByRole('button', { name, exact: true }).click()
   await expect(dialog.getByText('8 of 8 in sight; take one away to see another')).toBeVisible()
-  await expect(dialog.getByText(/· grade/)).toHaveCount(8, { timeout: 20_000 })
+  await expect(dialog.getByText(/· grade/)).toHaveCount(8)
   await dialog.getByRole('button', { name: 'Full size' }).first().click()
   await dialog.getByRole('button', { name: 'Full size' }).nth(2).click()
   await expect(dialog.getByRole('group', { name: 'At full size' }).getByRole('region')).toHaveCount(2)

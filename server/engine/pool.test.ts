@@ -1,30 +1,37 @@
-import { afterAll, describe, expect, test } from '@jest/globals'
+import { afterAll, describe, expect, jest, test } from '@jest/globals'
 import { execFileSync } from 'node:child_process'
 import { join } from 'node:path'
+import { setTimeout } from 'node:timers/promises'
 import { SPEC } from '../tests/studio'
 import { localEngine } from './engine'
 import { openEngine } from './pool'
 
-// The worker's source, read by the same loader as the project's commands; the server has it built.
-const worker = (file: string) => ({ script: join(process.cwd(), 'server/engine', file), execArgv: ['--import', 'tsx'] })
-const opened = openEngine({
-  ...worker('stubborn-worker.test.data.ts'),
-  workers: 2,
-  mostWaiting: 3,
-  deadlineMs: 15_000,
-  heapMb: 96,
-})
-afterAll(() => opened.close())
+// The worker's source, read by the same loader as the project's commands; the server has it built. Reading it, and
+// starting a process at all, takes long on a machine that others keep busy: who is asked has time for that.
+const open = (deadlineMs: number) =>
+  openEngine({
+    script: join(process.cwd(), 'server/engine/stubborn-worker.test.data.ts'),
+    execArgv: ['--import', 'tsx'],
+    workers: 2,
+    mostWaiting: 3,
+    deadlineMs,
+    heapMb: 96,
+  })
+const opened = open(120_000)
+const hasty = open(10_000)
 const engine = opened.of(null)
+afterAll(() => Promise.all([opened.close(), hasty.close()]))
+jest.setTimeout(240_000)
+
 const refusal = (work: Promise<unknown>) =>
   work.then(
     () => null,
     (error: { code?: string; message: string }) => ({ code: error.code, message: error.message }),
   )
 
-/** Processes of the pool, by the kernel's own list. */
+/** Processes of both pools, by the kernel's own list. */
 const processes = () =>
-  execFileSync('ps', ['-eo', 'pid,args'], { encoding: 'utf8' })
+  execFileSync('ps', ['--ppid', String(process.pid), '-o', 'pid,args'], { encoding: 'utf8' })
     .split('\n')
     .filter(line => line.includes('stubborn-worker'))
     .map(line => Number(line.trim().split(' ')[0]))
@@ -43,28 +50,40 @@ describe('the engine in processes of its own', () => {
     })
   })
 
-  test('a question that takes too long is refused in words, and the next is answered', async () => {
-    expect(await refusal(engine.write('forever'))).toEqual({
-      code: 'invalid',
-      message: 'this drill takes more than 15 seconds to work out: make it shorter',
-    })
-    expect(await engine.write(SPEC)).toMatchObject({ ok: true })
-  })
-
   test('one process more than work at once stands ready, for starting one takes long', async () => {
     await engine.write(SPEC)
-    expect(processes()).toHaveLength(2 + 1)
+    expect(processes()).toHaveLength(2 * (2 + 1))
+  })
+
+  test('it is closed also where a process of it was ended from outside, and leaves none behind', async () => {
+    const others = processes()
+    const itsOwn = () => processes().filter(pid => !others.includes(pid))
+    const brief = open(120_000)
+    await brief.of(null).write(SPEC)
+    const lost = itsOwn()[0]!
+    process.kill(lost, 'SIGKILL')
+    while (processes().includes(lost)) await setTimeout(100)
+    await brief.close()
+    while (itsOwn().length > 0) await setTimeout(100)
+  })
+
+  test('a question that takes too long is refused in words, and the next is answered', async () => {
+    expect(await refusal(hasty.of(null).write('forever'))).toEqual({
+      code: 'invalid',
+      message: 'this drill takes more than 10 seconds to work out: make it shorter',
+    })
+    expect(await hasty.of(null).write(SPEC)).toMatchObject({ ok: true })
   })
 
   test('one that fills its memory is refused in words; this process does not grow by it', async () => {
     const before = process.memoryUsage().rss
-    expect(await refusal(engine.write('memory'))).toMatchObject({
+    expect(await refusal(engine.write('memory'))).toEqual({
       code: 'invalid',
-      message: expect.stringMatching(/too much memory|takes more than/),
+      message: 'this drill needs too much memory to work out: make it shorter',
     })
     expect(process.memoryUsage().rss - before).toBeLessThan(100_000_000)
     expect(await engine.write(SPEC)).toMatchObject({ ok: true })
-  }, 60_000)
+  })
 
   test('workers ended from outside are replaced, and nobody notices', async () => {
     await Promise.all([engine.write(SPEC), engine.write(SPEC)])
@@ -74,12 +93,12 @@ describe('the engine in processes of its own', () => {
       for (const pid of ended) process.kill(pid, 'SIGKILL')
       expect(await Promise.all([engine.write(SPEC), engine.write(SPEC)])).toMatchObject([{ ok: true }, { ok: true }])
     }
-  }, 60_000)
+  })
 
   test('one that ends its process again and again is given up', async () => {
     expect(await refusal(engine.write('killed'))).toMatchObject({ code: 'invalid' })
     expect(await engine.write(SPEC)).toMatchObject({ ok: true })
-  }, 60_000)
+  })
 
   test('when too many wait the next is told so at once, and those who wait are answered', async () => {
     const asked = Array.from({ length: 5 }, (_, i) => opened.of(`teacher ${i}`).write('slowly'))

@@ -35,6 +35,7 @@ const usualWorkers = () => Math.max(2, Math.min(4, availableParallelism() - 1))
 const SPARE = 1
 /** A worker that was ended from outside is no fault of the question: it is asked again, of other workers. */
 const MOST_TRIES = 4
+const CLOSE_WITHIN_MS = 2000
 
 /**
  * The engine in a few processes of their own: a question that is too long or too big ends its process, never the
@@ -103,7 +104,8 @@ export function openEngine({
       writeOut: asked => ask(userId, 'writeOut', [asked], paperDeadlineMs),
       writePaper: asked => ask(userId, 'writePaper', [asked], paperDeadlineMs),
     }),
-    close: async () => void (await processes.terminate(true)),
+    // Of a process that was ended from outside and not asked since, workerpool waits for an end that has been.
+    close: async () => void (await processes.terminate(true, CLOSE_WITHIN_MS).catch(() => {})),
   }
 }
 
