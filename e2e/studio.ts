@@ -80,7 +80,7 @@ export class OwnServer {
       env: { ...process.env, NITRO_HOST: '127.0.0.1', NITRO_PORT: String(this.port), NODE_ENV: 'production' },
       stdio: 'ignore',
     })
-    for (let tries = 0; tries < 150; tries++) {
+    for (let tries = 0; tries < 600; tries++) {
       if (
         await fetch(`${this.address}/api/health`).then(
           answer => answer.ok,

@@ -60,10 +60,13 @@ const minutes = (id: string) => ({
   at: '2026-01-05T16:00:00.000Z',
 })
 
-/** The outbox of a page that was just opened: what is in it is what the device kept. */
+let page: ReturnType<typeof useOutbox> | undefined
+
+/** The outbox of a page that was just opened, the one before being closed: what is in it is what the device kept. */
 function openPage() {
+  page?.$dispose()
   setActivePinia(createPinia())
-  return useOutbox()
+  return (page = useOutbox())
 }
 
 /** Tries again at once instead of waiting ever longer. */

@@ -1,4 +1,4 @@
-import { useEventBus } from '@vueuse/core'
+import { useEventBus, useTimeoutFn } from '@vueuse/core'
 import { computed, readonly, ref, shallowRef } from 'vue'
 import { openDB, type DBSchema } from 'idb'
 import { $fetch, FetchError } from 'ofetch'
@@ -83,7 +83,11 @@ export const useOutbox = defineStore('outbox', () => {
   const offsetMs = ref(0)
   let store: ReturnType<typeof openStore> | undefined
   let tries = 0
-  let timer: ReturnType<typeof setTimeout> | undefined
+  const again = useTimeoutFn(
+    () => void deliver(),
+    () => RETRY_MS[Math.min(tries, RETRY_MS.length) - 1]!,
+    { immediate: false },
+  )
 
   async function refresh() {
     entries.value = (await (await (store ??= openStore())).getAll('entries')).map(withKind)
@@ -156,7 +160,7 @@ export const useOutbox = defineStore('outbox', () => {
   async function deliver() {
     if (delivering.value) return
     delivering.value = true
-    clearTimeout(timer)
+    again.stop()
     try {
       await refresh()
       const me = useSession().me?.userId
@@ -167,7 +171,8 @@ export const useOutbox = defineStore('outbox', () => {
           continue
         }
         stuck.value = true
-        timer = setTimeout(deliver, RETRY_MS[Math.min(tries++, RETRY_MS.length - 1)])
+        tries++
+        again.start()
         return
       }
     } finally {

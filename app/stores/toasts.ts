@@ -9,8 +9,6 @@ export interface Toast {
   readonly action?: { readonly label: string; readonly run: () => void }
 }
 
-const STAYS_MS = 8000
-
 /** Messages of the moment, the newest last. */
 export const useToasts = defineStore('toasts', () => {
   const list = ref<Toast[]>([])
@@ -21,8 +19,6 @@ export const useToasts = defineStore('toasts', () => {
   function say(text: string, more: Partial<Pick<Toast, 'tone' | 'action'>> = {}) {
     const toast: Toast = { id: ++next, text, tone: more.tone ?? 'plain', action: more.action }
     list.value = [...list.value.slice(-2), toast]
-    // Trouble stays until it is read; a plain message goes by itself.
-    if (toast.tone === 'plain') setTimeout(dismiss, STAYS_MS, toast.id)
   }
   return { list: readonly(list), say, dismiss }
 })

@@ -6,10 +6,10 @@ export function inScope<T>(composable: () => T): { readonly value: T; readonly e
   return { value: scope.run(composable)!, end: () => scope.stop() }
 }
 
-/** Waits until something holds; fails after two seconds. */
+/** Waits until something holds; fails after half a minute. */
 export async function until(holds: () => boolean): Promise<void> {
   for (let tries = 0; !holds(); tries++) {
-    if (tries > 200) throw new Error('it never came to pass')
+    if (tries > 3000) throw new Error('it never came to pass')
     await new Promise(resolve => setTimeout(resolve, 10))
   }
 }

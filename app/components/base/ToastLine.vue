@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import type { Toast } from '~/stores/toasts'
+
+/** One message, which goes by itself after a while, but never while somebody points at it or stands in it. */
+const props = defineProps<{ toast: Toast }>()
+const emit = defineEmits<{ gone: [] }>()
+
+const STAYS_MS = 8000
+
+// Trouble stays until it is read.
+const { start, stop } = useTimeoutFn(() => emit('gone'), STAYS_MS, { immediate: false })
+const leave = () => {
+  if (props.toast.tone === 'plain') start()
+}
+onMounted(leave)
+
+function take() {
+  props.toast.action?.run()
+  emit('gone')
+}
+</script>
+
+<template>
+  <div
+    class="pointer-events-auto flex items-center gap-3 rounded-md shadow-md px-4 py-2 min-h-12 border"
+    :class="toast.tone === 'trouble' ? 'bg-card text-ink border-pain border-l-4' : 'bg-ink text-card border-ink'"
+    @pointerenter="stop"
+    @pointerleave="leave"
+    @focusin="stop"
+    @focusout="leave"
+  >
+    <p class="flex-1">
+      {{ toast.text }}
+    </p>
+    <button v-if="toast.action" type="button" class="font-bold underline underline-offset-4 min-h-9 px-2" @click="take">
+      {{ toast.action.label }}
+    </button>
+    <button type="button" class="min-h-9 min-w-9 text-xl leading-none" aria-label="Dismiss" @click="emit('gone')">
+      ×
+    </button>
+  </div>
+</template>
