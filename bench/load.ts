@@ -83,6 +83,8 @@ async function turnOver(teacher: BenchTeacher, cookie: string): Promise<BenchTea
   return { ...teacher, students }
 }
 const LESSON_SECONDS = 60
+/** What others may take of the machine, %, for a minute to be called its own. */
+const MOST_STOLEN = 3
 
 /**
  * So many clients, each asking again as soon as it is answered, for so many seconds. @param present Teachers with the
@@ -163,22 +165,39 @@ if (mode === 'load') {
     )
   }
   // By the clock a minute is slow where the machine was busy with something else; its work tells what grew.
-  console.log('processor time of one request by minute, ms, server and database; what other machines took of this one:')
-  for (const [minute, before] of byMinute.slice(0, -1).entries()) {
-    const done = asked.filter(each => Math.floor(each.second / 60) === minute).length
-    const after = byMinute[minute + 1]!
-    const each = before.worked.map((ms, i) => ((after.worked[i]! - ms) / done).toFixed(2))
-    const all = after.machine.all - before.machine.all
-    const stolen = (100 * (after.machine.stolen - before.machine.stolen)) / all
-    console.log(`  ${minute + 1}  ${each.join(' + ')}  ${done} done, ${stolen.toFixed(0)} % stolen`)
-  }
+  const minuteOf = (each: Asked) => Math.floor(each.second / 60)
+  const stolen = byMinute.slice(1).map(({ machine }, i) => {
+    const before = byMinute[i]!.machine
+    return (100 * (machine.stolen - before.stolen)) / (machine.all - before.all)
+  })
+  console.log(
+    'by minute: processor time of one request, ms, server and database; what other machines took of this one:',
+  )
+  table(
+    stolen.map((percent, minute) => {
+      const done = asked.filter(each => minuteOf(each) === minute)
+      const each = byMinute[minute + 1]!.worked.map((ms, i) => (ms - byMinute[minute]!.worked[i]!) / done.length)
+      return [
+        `  ${minute + 1}`,
+        each.map(ms => ms.toFixed(2)).join(' + '),
+        ...figures(done, 60),
+        `${percent.toFixed(0)} % stolen`,
+      ]
+    }),
+  )
+  const own = asked.filter(each => stolen[minuteOf(each)]! < MOST_STOLEN)
+  const minutesOfItsOwn = stolen.filter(percent => percent < MOST_STOLEN).length
+  if (own.length > 0)
+    console.log(
+      `${minutesOfItsOwn} minutes in which less than ${MOST_STOLEN} % was stolen: ${figures(own, 60 * minutesOfItsOwn).join('  ')}`,
+    )
   const least = new Map(['all', ...Object.keys(DEEDS)].map(what => [what, [Infinity, Infinity]]))
   // The least of three rounds: what else the machine does only ever adds.
   for (let round = 0; round < 3; round++)
-    for (const [what, own] of least) {
+    for (const [what, fewest] of least) {
       const before = worked()
       const done = await load(teachers, cookies, 4, 3, what === 'all' ? HUNDRED : [what])
-      for (const [i, ms] of worked().entries()) own[i] = Math.min(own[i]!, (ms - before[i]!) / done.length)
+      for (const [i, ms] of worked().entries()) fewest[i] = Math.min(fewest[i]!, (ms - before[i]!) / done.length)
     }
   console.log('processor time of one request, ms:')
   for (const [what, [server, database]] of least)
