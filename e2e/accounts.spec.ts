@@ -1,4 +1,6 @@
+import { randomUUID } from 'node:crypto'
 import { expect } from '@playwright/test'
+import { account } from './own'
 import { PASSWORD, signIn, test } from './studio'
 import { enter } from './visitor'
 
@@ -129,4 +131,22 @@ test('what can never be delivered is set aside in sight, can be saved, and holds
   await expect(aside.getByRole('listitem')).toHaveCount(1)
   await aside.getByRole('button', { name: 'Throw away' }).click()
   await expect(aside).toHaveCount(0)
+})
+
+test('a flood of attempts to sign in is turned away at once, and somebody on a known device still gets in', async ({
+  baseURL,
+}) => {
+  const { name } = await account('teacher')
+  const known = await enter(baseURL!, name)
+  const statuses = await Promise.all(
+    Array.from({ length: 150 }, async () =>
+      (await enter(baseURL!, null))
+        .send('POST', '/api/sign-in', { name: `nobody-${randomUUID()}`, password: 'wrong' })
+        .then(answer => answer.status),
+    ),
+  )
+  expect(statuses.filter(status => status === 429).length).toBeGreaterThan(80)
+  expect((await known.send('POST', '/api/sign-in', { name, password: 'walnut and spruce' })).status).toBe(200)
+  // The window is over before the next test signs in.
+  await new Promise(resolve => setTimeout(resolve, 10_500))
 })

@@ -7,12 +7,16 @@ const emit = defineEmits<{ gone: [] }>()
 
 const STAYS_MS = 8000
 
-// Trouble stays until it is read.
+const line = useTemplateRef('line')
+const pointed = useElementHover(line)
+const { focused } = useFocusWithin(line)
 const { start, stop } = useTimeoutFn(() => emit('gone'), STAYS_MS, { immediate: false })
-const leave = () => {
-  if (props.toast.tone === 'plain') start()
-}
-onMounted(leave)
+// Trouble stays until it is read.
+watch(
+  () => props.toast.tone === 'plain' && !pointed.value && !focused.value,
+  passes => (passes ? start() : stop()),
+  { immediate: true },
+)
 
 function take() {
   props.toast.action?.run()
@@ -22,12 +26,9 @@ function take() {
 
 <template>
   <div
+    ref="line"
     class="pointer-events-auto flex items-center gap-3 rounded-md shadow-md px-4 py-2 min-h-12 border"
     :class="toast.tone === 'trouble' ? 'bg-card text-ink border-pain border-l-4' : 'bg-ink text-card border-ink'"
-    @pointerenter="stop"
-    @pointerleave="leave"
-    @focusin="stop"
-    @focusout="leave"
   >
     <p class="flex-1">
       {{ toast.text }}
