@@ -1,22 +1,26 @@
 import { defineConfig } from '@playwright/test'
+import { ADDRESS } from './e2e/worker'
 
-/** Debian's headless Chromium; scripts/test.sh starts the server and the database. */
+/** How much slower this machine is than a quiet one; measured at the start of a run by scripts/testing/slowness.ts. */
+const SLOW = Number(process.env.TEST_SLOW_FACTOR ?? 1)
+
+/** Debian's headless Chromium; scripts/testing/journeys.ts starts a server for each worker. */
 export default defineConfig({
   testDir: 'e2e',
   outputDir: '.data/results/playwright',
-  // A machine that others keep busy is several times slower: what is looked for is waited for, what is broken shows.
-  timeout: 300_000,
-  expect: { timeout: 45_000 },
-  workers: 1,
+  timeout: 60_000 * SLOW,
+  expect: { timeout: 10_000 * SLOW },
   retries: 0,
   reporter: [['list'], ['json']],
   use: {
-    baseURL: `http://127.0.0.1:${process.env.E2E_PORT ?? 3210}`,
+    baseURL: ADDRESS,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     screenshot: 'only-on-failure',
+    // Nothing is shown that has to be waited for.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -222,7 +222,10 @@ async function shelfFigures(page: Page, address: string) {
 
 /** What the browser takes: frames after a change of the drill, the JavaScript of pages, and when they can be used. */
 export async function browserFigures(address: string, password: string) {
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS })
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
+    args: ARGS,
+  })
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const page = await context.newPage()
   const scripts = scriptsOf(page)

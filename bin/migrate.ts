@@ -1,8 +1,14 @@
+import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { readLadderText } from '../core/ladder/built'
 import { openDatabase } from '../server/db/client'
 import { migrateDatabase, NewerDatabase } from '../server/db/migrate'
 import { rootOf } from '../server/db/database-errors'
+import { fillLadder } from '../server/services/ladder'
 import { rebuildMissing } from '../server/services/rebuild'
+
+/** The path of a file of the project, given from its folder. */
+const at = (path: string) => fileURLToPath(new URL(`../${path}`, import.meta.url))
 
 const url = process.env.DATABASE_URL
 if (!url) {
@@ -10,9 +16,14 @@ if (!url) {
   process.exit(2)
 }
 try {
-  await migrateDatabase(url, fileURLToPath(new URL('../server/db/migrations', import.meta.url)))
+  await migrateDatabase(url, at('server/db/migrations'))
   const { db, close } = openDatabase(url)
-  await rebuildMissing(db, done => process.stderr.write(`\r  history of ${done} drills summed up`)).finally(close)
+  try {
+    await rebuildMissing(db, done => process.stderr.write(`\r  history of ${done} drills summed up`))
+    await fillLadder(db, readLadderText(readFileSync(at('core/ladder/ladder.json'), 'utf8')), new Date())
+  } finally {
+    await close()
+  }
 } catch (error) {
   console.error(
     error instanceof NewerDatabase

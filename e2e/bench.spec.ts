@@ -2,8 +2,7 @@ import { expect } from '@playwright/test'
 import { signIn, test, unfold } from './studio'
 
 test.beforeEach(async ({ page }) => {
-  await signIn(page)
-  await page.goto('/bench')
+  await signIn(page, 'wren', '/bench')
   await expect(page.getByRole('heading', { name: /^Order 1 2 3 4/ })).toBeVisible()
 })
 

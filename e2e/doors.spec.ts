@@ -68,7 +68,7 @@ test('the command names field and reason on standard error and ends with 2', () 
   const run = (...args: string[]) => {
     try {
       return {
-        stdout: execFileSync('npm', ['run', '-s', 'drill', '--', ...args], {
+        stdout: execFileSync(process.execPath, ['.data/programs/drill.js', ...args], {
           encoding: 'utf8',
           stdio: ['ignore', 'pipe', 'pipe'],
         }),

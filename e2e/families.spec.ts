@@ -22,8 +22,7 @@ const FAMILIES = [
 ] as const
 
 test.beforeEach(async ({ page }) => {
-  await signIn(page)
-  await page.goto('/bench')
+  await signIn(page, 'wren', '/bench')
   await expect(page.getByRole('heading', { name: /^Order 1 2 3 4/ })).toBeVisible()
 })
 

@@ -32,7 +32,7 @@ const open = async (page: Page, spec: object) => {
 }
 
 test('a drill leaves in every format under its name, and comes back as it was', async ({ page }) => {
-  await signIn(page)
+  await signIn(page, 'wren', null)
   await open(page, SPEC)
   const before = await frets(page)
   const starts: Readonly<Record<string, string>> = {
@@ -72,8 +72,7 @@ test('a drill leaves in every format under its name, and comes back as it was', 
 test('the sheet in standard notation: above the strings when it is asked for, on paper and in files too', async ({
   page,
 }) => {
-  await signIn(page)
-  await page.goto('/bench')
+  await signIn(page, 'wren', '/bench')
   const staff = page.locator('.sheet-system .staff.line')
   const toggle = page.getByRole('button', { name: 'Notation', exact: true })
   await toggle.click()
@@ -106,7 +105,7 @@ test('the sheet in standard notation: above the strings when it is asked for, on
 })
 
 test('a file that cannot be read says why, and nothing is lost; text is shown to be mended', async ({ page }) => {
-  await signIn(page)
+  await signIn(page, 'wren', null)
   await open(page, SPEC)
   const before = await frets(page)
   await more(page, 'Read a file or paste')
@@ -209,16 +208,13 @@ test('homework is given as a PDF, and saved again from the lesson’s summary', 
 
 test('the command line writes and reads the same files, and answers what is wrong in one line', () => {
   const door = (...words: string[]) =>
-    execFileSync('npx', ['tsx', 'bin/drill.ts', ...words], { stdio: ['ignore', 'pipe', 'pipe'] })
+    execFileSync(process.execPath, ['.data/programs/drill.js', ...words], { stdio: ['ignore', 'pipe', 'pipe'] })
   const refusal = (...words: string[]) => {
     try {
       door(...words)
     } catch (error) {
       const { status, stderr, stdout } = error as { status: number; stderr: Buffer; stdout: Buffer }
-      const said = stderr
-        .toString()
-        .split('\n')
-        .filter(line => line && !line.startsWith('npm warn'))
+      const said = stderr.toString().split('\n').filter(Boolean)
       return { status, said, stdout: stdout.length }
     }
     return null

@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test'
 import { signIn, test, unfold } from './studio'
 
 test.beforeEach(async ({ page }) => {
-  await signIn(page)
+  await signIn(page, 'wren', null)
 })
 
 /** Opens a listbox by its label, which stands before what is chosen, and chooses. */
@@ -18,7 +18,7 @@ test('a guitar of the studio’s own: refused where it is wrong, added, changed;
   expectTrouble.allow.push(/409/)
   // Names of their own, so that the test may be run again on the same data.
   const [guitar, player] = [`Loan guitar ${Date.now() % 100000}`, `Player ${Date.now() % 100000}`]
-  await page.getByRole('link', { name: 'Studio' }).click()
+  await page.goto('/studio')
   await page.getByRole('button', { name: 'Add a guitar' }).first().click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('button', { name: 'Add', exact: true }).click()

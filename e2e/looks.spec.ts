@@ -1,56 +1,53 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
+import { seriousIn } from './accessible'
 import { signIn, test, unfold } from './studio'
 
-/** Nothing serious may be wrong with a page for those who see, hear or move otherwise. */
+/** Nothing serious may be wrong with a page, in the light or in the dark, where only the contrast differs. */
 async function expectAccessible(page: Page, what: string) {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-    .analyze()
-  const serious = violations.filter(each => each.impact === 'serious' || each.impact === 'critical')
-  expect(
-    serious.map(
-      each =>
-        `${what}: ${each.id}: ${each.nodes
-          .map(node => node.target.join(' '))
-          .slice(0, 4)
-          .join('; ')}`,
-    ),
-  ).toEqual([])
+  expect([what, await seriousIn(page)]).toEqual([what, []])
+  await page.emulateMedia({ colorScheme: 'dark' })
+  await expect(page.locator('html')).toHaveClass(/dark/)
+  expect([`${what}, dark`, await seriousIn(page, { rule: 'color-contrast' })]).toEqual([`${what}, dark`, []])
+  await page.emulateMedia({ colorScheme: 'light' })
+  await expect(page.locator('html')).toHaveClass(/light/)
 }
 
-for (const light of ['light', 'dark'] as const) {
-  test(`axe finds nothing serious on any page, ${light}`, async ({ page }) => {
-    await page.emulateMedia({ colorScheme: light })
+test.describe('axe finds nothing serious, light or dark', () => {
+  test('signing in', async ({ page }) => {
     await page.goto('/sign-in')
     await expect(page.getByRole('heading', { name: 'Sign in to your studio' })).toBeVisible()
     await expectAccessible(page, 'sign-in')
-    await signIn(page)
-    await expect(page.locator('html')).toHaveClass(new RegExp(light))
-    await expect(page.getByRole('heading', { name: 'Needs you' })).toBeVisible()
-    await expectAccessible(page, 'today')
-    for (const [path, ready] of [
-      ['/students', 'Juno Pellwether'],
-      ['/students/board', 'Studio board'],
-      ['/shelf', 'Shelf'],
-      ['/bench', 'Figures'],
-      ['/studio', 'Guitars'],
-      ['/grade', 'Ten drills you know'],
-    ] as const) {
-      await page.goto(path)
+  })
+
+  for (const [path, ready] of [
+    ['/', 'Needs you'],
+    ['/students', 'Juno Pellwether'],
+    ['/students/board', 'Studio board'],
+    ['/shelf', 'Shelf'],
+    ['/bench', 'Figures'],
+    ['/studio', 'Guitars'],
+    ['/grade', 'Ten drills you know'],
+  ] as const)
+    test(path, async ({ page }) => {
+      await signIn(page, 'wren', path)
       await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()
       await expectAccessible(page, path)
-    }
-    for (const [family, block] of [
-      ['pattern', { chords: [{ frets: 'x32010' }], tokens: 'p:R i:3 m:2 a:1' }],
-      ['shape', { chord: 'Em', strings: [5, 4, 3, 2, 1], formula: [2, 1, 1, 1, 2] }],
-      ['warmup', { steps: [{ name: 'Warm water', seconds: 60 }] }],
-    ] as const) {
-      await page.goto(`/bench?spec=${encodeURIComponent(JSON.stringify({ version: 1, family, [family]: block }))}`)
+    })
+
+  for (const [family, block] of [
+    ['pattern', { chords: [{ frets: 'x32010' }], tokens: 'p:R i:3 m:2 a:1' }],
+    ['shape', { chord: 'Em', strings: [5, 4, 3, 2, 1], formula: [2, 1, 1, 1, 2] }],
+    ['warmup', { steps: [{ name: 'Warm water', seconds: 60 }] }],
+  ] as const)
+    test(`bench with ${family}`, async ({ page }) => {
+      const spec = encodeURIComponent(JSON.stringify({ version: 1, family, [family]: block }))
+      await signIn(page, 'wren', `/bench?spec=${spec}`)
       await expect(page.getByRole('button', { name: /^Family/ })).toBeVisible()
       await expectAccessible(page, `bench with ${family}`)
-    }
-    await page.goto('/bench')
+    })
+
+  test('the bench unfolded, with a note picked, and its dialog', async ({ page }) => {
+    await signIn(page, 'wren', '/bench')
     for (const fold of ['Fingering', 'Travel', 'Meter and repeats', 'Sound', 'Guitar', 'Vary']) await unfold(page, fold)
     await expectAccessible(page, 'bench with everything unfolded')
     await page.locator('[data-note="3"]').click()
@@ -59,8 +56,10 @@ for (const light of ['light', 'dark'] as const) {
     await page.getByRole('button', { name: 'Set for a student' }).click()
     await expect(page.getByRole('heading', { name: 'Set for a student' })).toBeVisible()
     await expectAccessible(page, 'set dialog')
-    await page.keyboard.press('Escape')
-    await page.goto('/students')
+  })
+
+  test('a student, the hand card, a lesson and its summary', async ({ page }) => {
+    await signIn(page, 'wren', '/students')
     await page.getByRole('link', { name: /Juno Pellwether/ }).click()
     await expect(page.getByRole('heading', { name: 'Drills' })).toBeVisible()
     await expectAccessible(page, 'student')
@@ -78,12 +77,11 @@ for (const light of ['light', 'dark'] as const) {
     await expect(page.getByRole('button', { name: 'Back to today' })).toBeVisible()
     await expectAccessible(page, 'summary')
   })
-}
+})
 
 test('on a phone the lesson fits, with clean and slip in reach', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await signIn(page)
-  await page.goto('/students')
+  await signIn(page, 'wren', '/students')
   await page.getByRole('link', { name: /Bram Ollerthwaite/ }).click()
   await page.getByRole('button', { name: 'Start a lesson now' }).click()
   const clean = page.getByRole('button', { name: /^Clean/ })
@@ -96,8 +94,7 @@ test('on a phone the lesson fits, with clean and slip in reach', async ({ page }
 
 test('a page that does not exist says so and leads back', async ({ page, expectTrouble }) => {
   expectTrouble.allow.push(/404|[Nn]o match found|Page not found/)
-  await signIn(page)
-  await page.goto('/nowhere')
+  await signIn(page, 'wren', '/nowhere')
   await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
   await page.getByRole('button', { name: 'Go to today' }).click()
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()

@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test'
 import { OwnServer, PASSWORD, signIn, test } from './studio'
+import { PORT } from './worker'
 
 // The whole story of a newcomer, with a server that is ended by force in the middle of the lesson.
 test('a newcomer builds a drill, sets it, runs a lesson through a crash, and sees the tempo move', async ({
@@ -12,7 +13,7 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
     /Failed to load resource: net::ERR_(CONNECTION_(REFUSED|RESET)|SOCKET_NOT_CONNECTED|EMPTY_RESPONSE)/,
     /Failed to load resource.*401/,
   )
-  const server = new OwnServer(Number(process.env.E2E_PORT) + 400)
+  const server = new OwnServer(PORT + 400)
   await server.start()
   try {
     await test.step('sign in', async () => {

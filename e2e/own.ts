@@ -6,7 +6,9 @@ import { openDatabase } from '../server/db/client'
 import { students, studios, users } from '../server/db/tables'
 import { hashPassword } from '../server/services/password'
 import { ROUTES, type Kind } from './routes'
+import { comeAs } from './studio'
 import { enter, type Visitor } from './visitor'
+import { DATABASE_URL } from './worker'
 
 /** Rows of somebody's own, one of each kind. */
 export type Own = Readonly<Record<Kind | 'versions' | 'slots', string>>
@@ -16,7 +18,7 @@ export async function account(
   role: 'owner' | 'teacher' | 'student',
   elsewhere = false,
 ): Promise<{ readonly name: string; readonly userId: string }> {
-  const { db, close } = openDatabase(process.env.DATABASE_URL!)
+  const { db, close } = openDatabase(DATABASE_URL)
   const [demo] = await db.select().from(studios).orderBy(studios.createdAt).limit(1)
   const studioId = elsewhere ? randomUUID() : demo!.id
   if (elsewhere)
@@ -86,7 +88,7 @@ export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
 
 /** Takes a studio out of the database as if it had been lost. */
 export async function takeStudioAway(studioId: string) {
-  const { pool, close } = openDatabase(process.env.DATABASE_URL!)
+  const { pool, close } = openDatabase(DATABASE_URL)
   const connection = await pool.getConnection()
   try {
     await connection.query('SET SESSION foreign_key_checks = 0')
@@ -101,15 +103,11 @@ export async function takeStudioAway(studioId: string) {
   }
 }
 
-/** A teacher of one's own with a student, a drill set at 60 and a lesson that runs, signed in in the browser. */
+/** A teacher of one's own with a student, a drill set at 60 and a lesson that runs, whose session the page has. */
 export async function openOwn(page: Page, baseURL: string): Promise<{ readonly teacher: Visitor; readonly own: Own }> {
   const { name, userId } = await account('teacher')
   const teacher = await enter(baseURL, name)
   const own = await makeOwn(teacher, userId)
-  await page.goto('/')
-  await page.getByLabel('Name').fill(name)
-  await page.getByLabel('Password').fill('walnut and spruce')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  await comeAs(page, teacher)
   return { teacher, own }
 }

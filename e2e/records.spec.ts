@@ -7,8 +7,7 @@ import { enter } from './visitor'
 // The studio's records: in calendars and spreadsheets, from lists, and all of them as a backup.
 
 test('weekly lessons are saved for another calendar, with no more of a name than is wanted', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/studio')
+  await signIn(page, 'wren', '/studio')
   const saveCalendar = async (names: string) => {
     await page.getByRole('radio', { name: names }).click()
     const [download] = await Promise.all([
@@ -98,8 +97,7 @@ test('students come in from a list: every row is seen first, wrong ones with the
 })
 
 test('records are saved for a spreadsheet, of all students and of one', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/studio')
+  await signIn(page, 'wren', '/studio')
   const save = async (name: string) => {
     const [download] = await Promise.all([
       page.waitForEvent('download'),
@@ -123,8 +121,7 @@ test('records are saved for a spreadsheet, of all students and of one', async ({
 })
 
 test('a backup is the owner’s, whole and named by the day', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/studio')
+  await signIn(page, 'wren', '/studio')
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Save a backup' }).click(),

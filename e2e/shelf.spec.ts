@@ -29,8 +29,7 @@ async function choose(page: Page, label: string | RegExp, option: string | RegEx
 }
 
 test('the bench tells the grade, lights the notes of a part, and offers a notch either way', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/bench')
+  await signIn(page, 'wren', '/bench')
   const grade = page.getByRole('region', { name: 'Grade', exact: true })
   await expect(grade.getByText(/^\d\.\d$/)).toBeVisible()
   const before = Number(await grade.getByText(/^\d\.\d$/).textContent())
@@ -118,8 +117,7 @@ test('the shelf holds the ladder: by technique and grade, by words, by what suit
 })
 
 test('the matrix of the shelf is one stop of the keyboard; the arrows go through it', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/shelf')
+  await signIn(page, 'wren', '/shelf')
   const matrix = page.getByRole('table', { name: /technique and grade/ })
   await expect(matrix).toBeVisible()
   expect(await matrix.locator('button[tabindex="0"]').count()).toBe(1)
@@ -134,8 +132,7 @@ test('the matrix of the shelf is one stop of the keyboard; the arrows go through
 })
 
 test('a favourite stays one, and a collection keeps its order however it is moved', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/shelf')
+  await signIn(page, 'wren', '/shelf')
   await matrix(page)
     .getByRole('button', { name: /^Trills, grade 2/ })
     .click()
@@ -238,8 +235,7 @@ test('a path: the next drill opens when the one before is passed', async ({ page
 })
 
 test('what a part counts is tried out on known drills before it is kept for the studio', async ({ page }) => {
-  await signIn(page)
-  await page.goto('/grade')
+  await signIn(page, 'wren', '/grade')
   const table = page.getByRole('table', { name: /ten known drills/ })
   const row = table.getByRole('row', { name: /^Change C to G/ })
   await expect(row.getByRole('cell').nth(3)).toHaveText('–')

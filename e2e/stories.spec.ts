@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { expect, type Page } from '@playwright/test'
 import { DateTime } from 'luxon'
 import { account } from './own'
-import { test, unfold } from './studio'
+import { comeAs, test, unfold } from './studio'
 import { enter, type Visitor } from './visitor'
 
 // Jobs of a teacher's day, each with the most clicks it may take. The lesson by keys alone, a drill brought in, the
@@ -21,10 +21,8 @@ async function begin(page: Page, baseURL: string) {
       true,
     ),
   )
+  await comeAs(page, teacher)
   await page.goto('/')
-  await page.getByLabel('Name').fill(name)
-  await page.getByLabel('Password').fill('walnut and spruce')
-  await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
   return { teacher, clicks: () => clicks }
 }

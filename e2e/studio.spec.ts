@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises'
 import { expect } from '@playwright/test'
 import { DateTime } from 'luxon'
 import { account, makeOwn, openOwn } from './own'
-import { test } from './studio'
+import { comeAs, test } from './studio'
 import { enter } from './visitor'
 
 // What a studio looks after: its days, its people, its board.
@@ -19,7 +19,7 @@ test('a lesson of today is cancelled, made up on another day, and put back in it
     minutes: 30,
     everyWeeks: 1,
   })
-  await page.reload()
+  await page.goto('/')
   const card = page.getByRole('listitem').filter({ hasText: '23:30' })
   await card.getByRole('button', { name: /^More about the lesson/ }).click()
   await page.getByRole('menuitem', { name: 'Cancel this lesson' }).click()
@@ -55,7 +55,7 @@ test('needs of one student stand together, each with its one act', async ({ page
     pain: { where: 'wrist', since: '2026-01-05', reviewOn: null },
   })
   await teacher.send('POST', `/api/assignments/${own.assignments}/end`, { id: randomUUID(), ended: true })
-  await page.reload()
+  await page.goto('/')
   const needs = page.getByRole('region', { name: 'Needs you' })
   await expect(needs.getByRole('heading', { level: 3 })).toHaveCount(1)
   await expect(needs).toContainText('Pain')
@@ -117,11 +117,7 @@ test('an owner hands a student over, removes who taught them, and writes the not
   })
   const teacher = await enter(baseURL!, teacherName)
   await makeOwn(teacher, (added.body as { id: string }).id)
-  await page.goto('/')
-  await page.getByLabel('Name').fill(boss.name)
-  await page.getByLabel('Password').fill('walnut and spruce')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  await comeAs(page, owner)
   await page.goto('/studio')
   const row = page.getByRole('listitem').filter({ hasText: 'Colleague' })
   const act = async (name: string) => {

@@ -1,6 +1,9 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { test as base, expect, type Download, type Locator, type Page } from '@playwright/test'
+import { SIGNED_IN_MARK } from '../app/utils/sign-in-path'
+import { enter, type Visitor } from './visitor'
+import { ADDRESS } from './worker'
 
 /**
  * The test of these journeys: a page that fails on any error or warning in the console, and on any request that
@@ -26,13 +29,37 @@ export const test = base.extend<{ expectTrouble: { allow: RegExp[] } }>({
 
 export const PASSWORD = process.env.DEMO_PASSWORD ?? ''
 
-/** Signs in as a newcomer would. */
-export async function signIn(page: Page, name = 'wren', base = '') {
-  await page.goto(`${base}/`)
-  await page.getByLabel('Name').fill(name)
-  await page.getByLabel('Password').fill(PASSWORD)
-  await page.getByRole('button', { name: 'Sign in' }).click()
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+const sessions = new Map<string, Visitor>()
+
+/** Somebody of the demo's studio, signed in once for all journeys of this worker. */
+async function known(name: string): Promise<Visitor> {
+  const before = sessions.get(name)
+  // A journey may have ended every session of the account.
+  if (before && (await before.send('GET', '/api/me')).status === 200) return before
+  const visitor = await enter(ADDRESS, name, PASSWORD)
+  sessions.set(name, visitor)
+  return visitor
+}
+
+/** Gives the page the session of somebody who signed in already. */
+export async function comeAs(page: Page, visitor: Visitor) {
+  await page.context().addCookies(visitor.cookies().map(cookie => ({ ...cookie, url: ADDRESS, httpOnly: true })))
+  // The app asks who is signed in where it remembers that somebody was; once, for a journey may sign out.
+  await page.context().addInitScript(mark => {
+    if (localStorage.getItem('came-as')) return
+    localStorage.setItem('came-as', 'true')
+    localStorage.setItem(mark, 'true')
+  }, SIGNED_IN_MARK)
+}
+
+/**
+ * Opens a page as somebody of the demo's studio who is signed in; how one signs in is a journey of its own.
+ * @param at Where to begin; null opens no page yet.
+ */
+export async function signIn(page: Page, name = 'wren', at: string | null = '/') {
+  await comeAs(page, await known(name))
+  if (at !== null) await page.goto(at)
+  if (at === '/') await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
 }
 
 /** What was downloaded. */

@@ -12,6 +12,8 @@ export interface Visitor {
   readonly send: (method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer>
   /** Fetches something that is no JSON. */
   readonly fetch: (path: string) => Promise<Response>
+  /** The cookies they were given. */
+  readonly cookies: () => readonly { readonly name: string; readonly value: string }[]
 }
 
 /** Reads an answer; what is no JSON stays text. */
@@ -50,5 +52,13 @@ export async function enter(base: string, name: string | null, password = 'walnu
   }
   if (name !== null)
     expect([name, (await send('POST', '/api/sign-in', { name, password })).status]).toEqual([name, 200])
-  return { send, fetch: path => fetch(base + path, { headers: { cookie } }) }
+  return {
+    send,
+    fetch: path => fetch(base + path, { headers: { cookie } }),
+    cookies: () =>
+      cookie.split('; ').map(each => {
+        const equals = each.indexOf('=')
+        return { name: each.slice(0, equals), value: each.slice(equals + 1) }
+      }),
+  }
 }

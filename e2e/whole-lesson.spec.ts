@@ -34,7 +34,7 @@ test('a whole lesson by keyboard alone: home, agenda, passes, fault, rating, dec
 }) => {
   await catchPrint(page)
   const { teacher, own } = await openOwn(page, baseURL!)
-  await page.reload({ waitUntil: 'networkidle' })
+  await page.goto('/', { waitUntil: 'networkidle' })
   // The lesson that runs is gone on with by one key.
   await page.keyboard.press('l')
   await expect(decision(page)).toBeVisible()

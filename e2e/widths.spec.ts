@@ -3,7 +3,8 @@ import { signIn, test } from './studio'
 
 /** Elements that reach over an edge of the whole page without a scroll box of their own to hold them. */
 async function overTheEdge(page: Page) {
-  await page.waitForLoadState('networkidle')
+  // What follows the new width is drawn with the next frame, or the one after it.
+  await page.evaluate(() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done))))
   return page.evaluate(() => {
     const { clientWidth } = document.documentElement
     const held = (element: Element): boolean => {
@@ -37,37 +38,49 @@ const PLACES: readonly (readonly [path: string, ready: RegExp])[] = [
   ['/bench', /Figures/],
 ]
 
-for (const width of [360, 390, 768, 1024, 1280, 1600]) {
-  test(`no page runs over its edge at ${width} px`, async ({ page }) => {
+const WIDTHS = [1600, 1280, 1024, 768, 390, 360] as const
+
+/** A page that has come is looked at in every width: what is narrow turns wide, and wide narrow again. */
+async function expectToFit(page: Page, what: string) {
+  await page.waitForLoadState('networkidle')
+  for (const width of WIDTHS) {
     await page.setViewportSize({ width, height: 844 })
-    await signIn(page)
-    for (const [path, ready] of PLACES) {
-      await page.goto(path)
-      await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()
-      expect([path, await overTheEdge(page)]).toEqual([path, []])
-    }
-    await page.goto('/shelf')
-    await page.getByRole('tab', { name: 'Collections' }).click()
-    await expect(page.getByRole('button', { name: 'Begin a collection' })).toBeVisible()
-    expect(['collections', await overTheEdge(page)]).toEqual(['collections', []])
-    await page.goto('/students')
-    await page.getByRole('link', { name: /Hazel Tarnbrook/ }).click()
-    await expect(page.getByRole('heading', { name: 'Hand card' })).toBeVisible()
-    await expect(page.getByRole('table', { name: 'Pairs of fingers' })).toBeVisible()
-    expect(['student', await overTheEdge(page)]).toEqual(['student', []])
-    await page.locator('a[href^="/lesson/"]').first().click()
-    // The student's page bears the same heading, and stands until the lesson has come.
-    await page.waitForURL(/\/lesson\//)
-    await expect(page.getByRole('heading', { name: 'Hand card' })).toHaveCount(0)
-    await expect(page.getByRole('heading', { level: 1, name: /Hazel Tarnbrook/ })).toBeVisible()
-    expect(['lesson', await overTheEdge(page)]).toEqual(['lesson', []])
-    await page.goBack()
-    await page.waitForURL(/\/students\//)
-    await page.getByRole('button', { name: 'Change the hand card' }).click()
-    await expect(page.getByRole('heading', { name: /^The hands of/ })).toBeVisible()
-    expect(['hand card dialog', await overTheEdge(page)]).toEqual(['hand card dialog', []])
-  })
+    // The sheet is laid out anew a moment after the width has changed.
+    await expect.poll(() => overTheEdge(page), { message: `${what} at ${width} px` }).toEqual([])
+  }
 }
+
+for (const [path, ready] of PLACES)
+  test(`${path} runs over its edge at no width`, async ({ page }) => {
+    await signIn(page, 'wren', path)
+    await expect(page.getByRole('heading', { name: ready }).first()).toBeVisible()
+    await expectToFit(page, path)
+  })
+
+test('collections run over their edge at no width', async ({ page }) => {
+  await signIn(page, 'wren', '/shelf')
+  await page.getByRole('tab', { name: 'Collections' }).click()
+  await expect(page.getByRole('button', { name: 'Begin a collection' })).toBeVisible()
+  await expectToFit(page, 'collections')
+})
+
+test('a student, the hand card and a lesson run over their edge at no width', async ({ page }) => {
+  await signIn(page, 'wren', '/students')
+  await page.getByRole('link', { name: /Hazel Tarnbrook/ }).click()
+  await expect(page.getByRole('heading', { name: 'Hand card' })).toBeVisible()
+  await expect(page.getByRole('table', { name: 'Pairs of fingers' })).toBeVisible()
+  await expectToFit(page, 'student')
+  await page.getByRole('button', { name: 'Change the hand card' }).click()
+  await expect(page.getByRole('heading', { name: /^The hands of/ })).toBeVisible()
+  await expectToFit(page, 'hand card dialog')
+  await page.keyboard.press('Escape')
+  await page.locator('a[href^="/lesson/"]').first().click()
+  // The student's page bears the same heading, and stands until the lesson has come.
+  await page.waitForURL(/\/lesson\//)
+  await expect(page.getByRole('heading', { name: 'Hand card' })).toHaveCount(0)
+  await expect(page.getByRole('heading', { level: 1, name: /Hazel Tarnbrook/ })).toBeVisible()
+  await expectToFit(page, 'lesson')
+})
 
 test('on a phone every page can be reached from the bar at its foot, with targets a thumb can hit', async ({
   page,
@@ -92,8 +105,7 @@ test('on a phone every page can be reached from the bar at its foot, with target
 
 test('turning the device lays the sheet out anew and loses nothing', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await signIn(page)
-  await page.goto('/bench')
+  await signIn(page, 'wren', '/bench')
   const systems = page.locator('.sheet-system')
   await expect(systems.first()).toBeVisible()
   const upright = await systems.count()

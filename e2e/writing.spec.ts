@@ -16,8 +16,30 @@ const LINE = [
   [2, 5],
 ].map(([string, fret], i) => ({ at: i * 5040, dur: 5040, string, fret }))
 
+/** Waits until the device has kept what was written up to a time. */
+async function keptSince(page: Page, time: string) {
+  await expect
+    .poll(() =>
+      page.evaluate(
+        since =>
+          new Promise<boolean>(resolve => {
+            const opening = indexedDB.open('fidactyl-bench')
+            opening.onsuccess = () => {
+              const all = opening.result.transaction('works').objectStore('works').getAll()
+              all.onsuccess = () => {
+                opening.result.close()
+                resolve((all.result as { at: string }[]).some(({ at }) => at >= since))
+              }
+            }
+          }),
+        time,
+      ),
+    )
+    .toBe(true)
+}
+
 test.beforeEach(async ({ page }) => {
-  await signIn(page)
+  await signIn(page, 'wren', null)
 })
 
 test('sixteen bars with slurs and stacks are written by keyboard alone, saved, printed and fingered', async ({
@@ -58,9 +80,10 @@ test('every step of writing is undone, back to where it began, also after a relo
   const before = await frets(page)
   await press(page, 'End', '8', 'ArrowRight', '1', '2', 'Control+d', 'Home', 'l', 'ArrowRight', 'l', '>', 'Delete')
   await press(page, 'Shift+ArrowLeft', 'Control+ArrowUp', 'ArrowLeft', 't', '.', '=', 'Insert', 'Shift+Delete', 'k')
+  const pressed = new Date().toISOString()
   const written = await frets(page)
   expect(written).not.toEqual(before)
-  await page.waitForTimeout(600)
+  await keptSince(page, pressed)
   await page.reload()
   await expect(sheet(page)).toBeVisible()
   expect(await frets(page)).toEqual(written)
@@ -75,7 +98,8 @@ test('what a closed tab left unsaved is offered and taken up again', async ({ pa
   await page.goto(FREE(LINE))
   await sheet(page).focus()
   await press(page, 'End', '9')
-  await page.waitForTimeout(700)
+  const pressed = new Date().toISOString()
+  await keptSince(page, pressed)
   await page.close()
   const next = await context.newPage()
   await next.goto('/bench')

@@ -5,6 +5,7 @@
 #   bench.sh history          pages at ten thousand, a hundred thousand and a million events
 #   bench.sh backup [EVENTS]  a studio's backup and restore (1,000,000 events) beside the database's own
 #   bench.sh soak [MINUTES]   memory under load (60)
+#   bench.sh tests            the times of the last whole run of the tests beside those of the one before
 # SERVER_ARGS are further options of Node for the server, such as --cpu-prof.
 set -Eeuo pipefail
 cd "$(dirname "$0")/.."
@@ -12,14 +13,15 @@ cd "$(dirname "$0")/.."
 . scripts/prepare.sh
 export PATH="$PWD/node_modules/.bin:$PATH"
 PART=${1:-speed}
-[[ "$PART" =~ ^(speed|load|attack|history|backup|soak)$ ]] || fail "Unknown part $PART. Known: load attack history backup soak"
+if [ "$PART" = tests ]; then exec tsx bench/tests.ts; fi
+[[ "$PART" =~ ^(speed|load|attack|history|backup|soak)$ ]] || fail "Unknown part $PART. Known: load attack history backup soak tests"
 # One home a part, so that two may run side by side.
 DB_HOME=$PWD/.data/bench-$PART
 mkdir -p "$DB_HOME" && chmod 700 "$DB_HOME"
 need_node
 install_packages
 apt_install mariadb-server mariadbd
-[ "$PART" != speed ] || apt_install chromium chromium
+[ "$PART" != speed ] || apt_install chromium-headless-shell chromium-headless-shell
 build_if_stale
 
 PIDS=()
@@ -30,7 +32,7 @@ stop_all() {
 }
 trap stop_all EXIT
 trap 'stop_all; exit 130' INT TERM
-if db_running; then db_admin shutdown >/dev/null 2>&1 || true; sleep 2; fi
+db_stop_leftover
 rm -rf "$DB_HOME/data"
 DB_PORT=$(free_port 36210)
 db_start
@@ -41,7 +43,6 @@ export DATABASE_URL DEMO_PASSWORD NUXT_SESSION_PASSWORD NUXT_SESSION_COOKIE_SECU
 tsx bin/migrate.ts
 say "loading the demo studio"
 tsx bin/load-demo.ts
-[ "$PART" != speed ] || tsx bin/ladder.ts
 PORT_APP=$(free_port 37210)
 BARE_PORT=$(free_port 38210)
 export BARE_PORT

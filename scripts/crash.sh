@@ -12,7 +12,7 @@ need_node
 install_packages
 apt_install mariadb-server mariadbd
 build_if_stale
-if db_running; then db_admin shutdown >/dev/null 2>&1 || true; sleep 2; fi
+db_stop_leftover
 rm -rf "$DB_HOME/data"
 DB_PORT=$(free_port 39210)
 db_start

@@ -61,13 +61,16 @@ enough_disk() {
 
 db_running() { [ -f "$DB_HOME/m.pid" ] && kill -0 "$(cat "$DB_HOME/m.pid" 2>/dev/null)" 2>/dev/null; }
 
+# What a caller adds to the server's options.
+DB_MORE=()
+
 # db_command: the command that runs the server in the foreground, a word a line.
 # Flushed at every commit (the default, said aloud): what is acknowledged survives a power cut.
 db_command() {
   printf '%s\n' mariadbd --no-defaults "--user=$(id -un)" "--datadir=$DB_HOME/data" --bind-address=127.0.0.1 "--port=$DB_PORT" \
     "--socket=$(db_socket)" "--pid-file=$DB_HOME/m.pid" "--log-error=$DB_HOME/error.log" "--tmpdir=$DB_HOME/tmp" \
     --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci --default-time-zone=+00:00 --skip-name-resolve \
-    --innodb-log-file-size=32M --innodb-buffer-pool-size=128M --innodb-flush-log-at-trx-commit=1
+    --innodb-log-file-size=32M --innodb-buffer-pool-size=128M --innodb-flush-log-at-trx-commit=1 "${DB_MORE[@]}"
 }
 
 # db_start: makes the data directory if it is new, starts the server, waits until it answers.
@@ -90,19 +93,32 @@ db_start() {
   fi
   # A folder of its own for what it writes meanwhile: a server that starts clears the one it finds, whoever else is using it.
   mkdir -p "$DB_HOME/tmp"
-  say "starting MariaDB on 127.0.0.1:$DB_PORT"
   # For whoever backs it up while it runs.
   db_socket >"$DB_HOME/socket"
-  # A session of its own: Ctrl-C reaches the script, which then stops the server in order.
-  local command
-  mapfile -t command < <(db_command)
-  (umask 077; exec setsid "${command[@]}" >/dev/null 2>&1) &
-  DB_PID=$!
   local tries=0
-  until db_admin ping --silent >/dev/null 2>&1; do
-    kill -0 "$DB_PID" 2>/dev/null || { tail -n 8 "$DB_HOME/error.log" >&2; fail "MariaDB stopped while starting; its last lines are above (the whole log: $DB_HOME/error.log)."; }
+  until db_start_on_port; do
     tries=$((tries + 1))
-    [ "$tries" -lt 300 ] || fail "MariaDB did not answer within 30 seconds; see $DB_HOME/error.log."
+    # Somebody else may have taken the port since it was looked for.
+    if [ "$tries" -gt 5 ] || ! tail -n 8 "$DB_HOME/error.log" | grep -q 'Bind on TCP/IP port'; then
+      tail -n 8 "$DB_HOME/error.log" >&2
+      fail "MariaDB stopped while starting; its last lines are above (the whole log: $DB_HOME/error.log)."
+    fi
+    DB_PORT=$(free_port $((DB_PORT + 1)))
+  done
+}
+
+# db_start_on_port: starts the server on DB_PORT; fails when it ends before it answers.
+db_start_on_port() {
+  [ -z "${DB_SAY-1}" ] || say "starting MariaDB on 127.0.0.1:$DB_PORT"
+  # A session of its own: Ctrl-C reaches the script, which then stops the server in order.
+  local command tries=0
+  mapfile -t command < <(db_command)
+  (umask 077; exec setsid "${command[@]}" >/dev/null 2>&1 8>&-) &
+  DB_PID=$!
+  until db_admin ping --silent >/dev/null 2>&1; do
+    kill -0 "$DB_PID" 2>/dev/null || return 1
+    tries=$((tries + 1))
+    [ "$tries" -lt 600 ] || fail "MariaDB did not answer within a minute; see $DB_HOME/error.log."
     sleep 0.1
   done
 }
@@ -112,6 +128,15 @@ db_stop() {
   db_admin shutdown >/dev/null 2>&1 || kill "$DB_PID" 2>/dev/null || true
   wait "$DB_PID" 2>/dev/null || true
   DB_PID=
+}
+
+# db_stop_leftover: stops a server that an earlier run left behind.
+db_stop_leftover() {
+  db_running || return 0
+  say "a MariaDB left over from an earlier run is still up: stopping it"
+  db_admin shutdown >/dev/null 2>&1 || true
+  for _ in $(seq 100); do db_running || return 0; sleep 0.1; done
+  fail "The left-over MariaDB (process $(cat "$DB_HOME/m.pid")) does not stop. End it by hand and start again."
 }
 
 # db_finished: what a new database needed is in it; from now on it is never thrown away unasked.

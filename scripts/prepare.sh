@@ -22,6 +22,15 @@ install_packages() {
   echo "$lock" >node_modules/.lock-sum
 }
 
+# install_all PACKAGE:COMMAND...: Debian's packages and npm's side by side, for each waits mostly for its registry.
+install_all() {
+  mkdir -p .data
+  install_packages &
+  local npm=$! each
+  for each in "$@"; do apt_install "${each%%:*}" "${each##*:}"; done
+  wait "$npm"
+}
+
 # build_if_stale: builds the application when a source is newer than the last build; of two that come at once, one does.
 build_if_stale() {
   mkdir -p .data

@@ -33,6 +33,15 @@ describe('fitting a drill to a hand', () => {
     },
   )
 
+  test('moved up it names the strain of the old position; moved down it names none, for there was none', () => {
+    const moved = (position: number) =>
+      fitDrill(order({ instrument: { preset: 'classical' }, position }), { reachMm: 78 }).changes.find(
+        each => each.change === 'moved',
+      )
+    expect(moved(1)).toMatchObject({ from: 1, to: 5, because: { fingers: expect.any(Array) } })
+    expect(moved(9)).toMatchObject({ from: 9, to: 5, because: null })
+  })
+
   // The figure on the bench is worked out from the pairs of fingers that are down; fitting tries one position after
   // another: two ways to one answer.
   test.each([

@@ -4,6 +4,7 @@ import fc from 'fast-check'
 import { realise } from '../score/realise'
 import { scoreOf } from '../score/score-of.test.data'
 import type { FreeNote } from '../families/free'
+import { isWhole } from '../score/corpus.test.data'
 import { mutatedFile, packed } from './mutated-file.test.data'
 import { MUSICXML_OF_OTHERS, noteTag, scoreTag } from './musicxml/others.test.data'
 import { toMusicXml } from './musicxml/write'
@@ -162,7 +163,7 @@ describe('files after mishaps', () => {
         if (!result.ok) expect(result.why).toMatch(/^[^\n]{8,400}[.…]$/)
         else expect(realise(result.spec)).toHaveProperty('ok')
       }),
-      { numRuns: process.env.TESTS === 'long' ? 400 : 60, seed: 16 },
+      { numRuns: isWhole ? 400 : 60, seed: 16 },
     )
   })
 })

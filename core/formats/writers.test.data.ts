@@ -1,6 +1,6 @@
-import fc from 'fast-check'
 import { FAMILIES } from '../families/registry'
-import { arbitrarySpecOf, SHEET_FAMILIES } from '../score/arbitrary-spec.test.data'
+import { SHEET_FAMILIES } from '../score/arbitrary-spec.test.data'
+import { drills } from '../score/corpus.test.data'
 import { realise } from '../score/realise'
 import type { Score } from '../score/score'
 
@@ -10,14 +10,8 @@ export const OPENINGS: readonly (readonly [string, Score])[] = FAMILIES.flatMap(
   return result.ok && result.value.kind === 'sheet' ? [[family.name, result.value] as const] : []
 })
 
-/** Scores of random specs of every family, always the same ones, as many of each. */
+/** Scores of random drills, as many of each family. @param count At most; a family may have fewer. */
 export const randomScores = (count: number): readonly Score[] =>
-  SHEET_FAMILIES.flatMap((family, i) =>
-    fc
-      .sample(arbitrarySpecOf(family), { numRuns: Math.ceil((count * 2) / SHEET_FAMILIES.length), seed: 1600 + i })
-      .flatMap(spec => {
-        const result = realise(spec)
-        return result.ok && result.value.kind === 'sheet' ? [result.value] : []
-      })
-      .slice(0, Math.ceil(count / SHEET_FAMILIES.length)),
+  drills('byFamily').flatMap(family =>
+    family.slice(0, Math.ceil(count / SHEET_FAMILIES.length)).map(each => each.score),
   )

@@ -7,7 +7,7 @@ import { mutatedRequest } from './mutated-spec.test.data'
 import { scoreOf } from './score-of.test.data'
 
 /** A few hundred of the requests that `npm run fuzz` makes by the ten thousand. */
-const REQUESTS = fc.sample(mutatedRequest, { seed: 20261126, numRuns: 400 })
+const REQUESTS = fc.sample(mutatedRequest, { seed: 20261126, numRuns: 260 })
 
 // The schema library's own sentences, which nobody should have to read.
 const LIBRARY =
@@ -51,7 +51,8 @@ describe('whatever is asked at the door', () => {
   // The bound itself is one second, measured by `npm run fuzz` on a quiet machine; a loaded one, and code that the
   // loader of the tests has wrapped, take several times as long.
   test('none takes anywhere near for ever', () => {
-    expect(Math.max(...answers.map(({ cpuMs }) => cpuMs))).toBeLessThan(8000)
+    const slow = Number(process.env.TEST_SLOW_FACTOR ?? 1)
+    expect(Math.max(...answers.map(({ cpuMs }) => cpuMs))).toBeLessThan(8000 * slow)
   })
 })
 

@@ -36,6 +36,9 @@ describe('the pick', () => {
     ['hybrid', [4, 3, 2], 'Dma'],
     ['hybrid', [5, 2, 5, 2], 'DmUm'],
     ['hybrid', [5, 3, 5, 4], 'DaUm'],
+    // The further away the string, the further out the finger; three fingers there are.
+    ['hybrid', [6, 3, 6, 4, 6, 5], 'DcUaDm'],
+    ['hybrid', [6, 1, 6, 2], 'DcUc'],
   ] as const)('%s over strings %j goes %s', (system, strings, expected) => {
     expect(strokes(system, strings)).toBe(expected)
   })

@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
+import { lineOf } from '../fingering/passage.test.data'
 import { problemOf, scoreOf } from '../score/score-of.test.data'
+import { mirrorLine } from './mirror'
 
 const order = (then: object[], more: object = {}) => ({
   version: 1,
@@ -40,6 +42,16 @@ describe('transforms', () => {
     expect(places([{ do: 'mirror' }])).toBe('6:5 6:6 6:7 5:5 5:6 5:7 5:6 5:5 6:7 6:6 6:5')
     const keys = scoreOf(order([{ do: 'mirror' }])).notes.map(note => note.key)
     expect(keys.slice(-5)).toEqual(['p1.s5.2~', 'p1.s5.1~', 'p1.s6.3~', 'p1.s6.2~', 'p1.s6.1~'])
+  })
+
+  test('mirrored: the way back is taken up anew where it begins', () => {
+    const quarters = lineOf(
+      [5, 6, 7].map(fret => [{ string: 1, fret }]),
+      10080,
+    )
+    const { restarts, events } = mirrorLine(quarters)
+    expect(restarts).toEqual([0, 30240])
+    expect(events[3]).toMatchObject({ at: 30240, place: { fret: 6 } })
   })
 
   test('rotated: started on another note, which is plucked; what came before follows', () => {

@@ -125,7 +125,7 @@ beforeAll(async () => {
   await pool.query(
     'ANALYZE TABLE sign_in_attempts, lesson_events, lessons, hearings, standings, decisions, assignments, writes, students, drills, drill_versions, lesson_slots, slot_exceptions, users, instruments, kept_chords, calendar_links',
   )
-}, 120_000)
+})
 
 /** Everything the services do, once. */
 async function everything(): Promise<void> {
@@ -336,7 +336,7 @@ describe('what the database does for each question', () => {
       }
     }
     expect(scans).toEqual([])
-  }, 60_000)
+  })
 
   test("every question about a studio's rows names the studio, or a row by its own id", () => {
     const STUDIO_TABLES = [

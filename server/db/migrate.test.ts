@@ -213,7 +213,7 @@ test('a studio of the form before, ids in upper case among it, is brought to the
   expect(await ask('SELECT planned_at = started_at AS same FROM lessons')).toEqual([{ same: 1 }])
   await close()
   rmSync(before, { recursive: true })
-}, 60_000)
+})
 
 test('standings kept before they said what was decided last say it afterwards', async () => {
   const { when } = journal.entries.find(each => each.tag === '0016_lists')!

@@ -18,8 +18,6 @@ export interface PoolOptions {
   readonly paperDeadlineMs?: number
   /** Heap of one worker, MB. */
   readonly heapMb?: number
-  /** Further options of Node for the workers. */
-  readonly execArgv?: readonly string[]
 }
 
 /** The engine as everybody has it, each in their turn. */
@@ -49,14 +47,13 @@ export function openEngine({
   deadlineMs = 5000,
   paperDeadlineMs = 45_000,
   heapMb = 256,
-  execArgv = [],
 }: PoolOptions): EnginePool {
   const processes = pool(script, {
     workerType: 'process',
     maxWorkers: workers + SPARE,
     minWorkers: 'max',
     workerTerminateTimeout: 200,
-    forkOpts: { execArgv: [`--max-old-space-size=${heapMb}`, '--max-semi-space-size=32', ...execArgv] },
+    forkOpts: { execArgv: [`--max-old-space-size=${heapMb}`, '--max-semi-space-size=32'] },
   })
 
   const inTurn = fairTurns({ atOnce: workers, mostWaiting, mostWaitingOfOne })

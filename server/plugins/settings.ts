@@ -1,3 +1,6 @@
+import { logger } from '../observability/logger'
+import { passwordCost, USUAL_COST } from '../services/password'
+
 /**
  * Ends a server that was started without what it needs, saying what that is, rather than let it fail at the first
  * request.
@@ -16,7 +19,10 @@ export default defineNitroPlugin(() => {
           'NUXT_SESSION_PASSWORD is not set or is shorter than 32 characters: it seals the sessions of those who sign in; keep it out of the repository',
         ]),
   ]
-  if (missing.length === 0) return
-  for (const line of missing) console.error(line)
-  process.exit(2)
+  if (missing.length > 0) {
+    for (const line of missing) console.error(line)
+    process.exit(2)
+  }
+  if (passwordCost().N < USUAL_COST.N)
+    logger.warn({ event: 'weak-passwords', scryptN: passwordCost().N }, 'FIDACTYL_SCRYPT_N is lower than usual')
 })

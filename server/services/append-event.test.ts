@@ -235,6 +235,19 @@ describe('after the end', () => {
     ])
   })
 
+  test('its own day is the local one, wherever the server is', async () => {
+    // Monday 16:00 in London is Tuesday 5:00 in Auckland: the lesson's own day ends there at 11:00 in London.
+    const elsewhere = { ...teacher, zone: 'Pacific/Auckland' }
+    const { stamp, lessonId, end } = await ending()
+    await end()
+    const reopen = (at: Date) => {
+      const event: LessonEvent = { ...stamp(), kind: 'reopen' }
+      return appendEvent(db, localEngine, elsewhere, lessonId, { event, deviceOffsetMs: 0 }, at)
+    }
+    await expect(reopen(new Date('2026-01-06T11:30:00Z'))).rejects.toMatchObject({ code: 'conflict' })
+    await reopen(new Date('2026-01-06T10:30:00Z'))
+  })
+
   test('a pass is taken back once', async () => {
     const { stamp, pass, append, log, refused } = await ending()
     const slip = pass(false)

@@ -1,4 +1,5 @@
-import { and, asc, inArray, isNull, max, notInArray, or, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNull, notInArray, or, sql } from 'drizzle-orm'
+import type { BuiltLadder } from '#core/ladder/built'
 import { LADDER_VERSION, type Rung } from '#core/ladder/ladder'
 import type { RungRow } from '#shared/contracts/shelf'
 import type { Database } from '../db/client'
@@ -14,14 +15,12 @@ const AT_ONCE = 100
 /**
  * Writes a ladder over the one before: what is new is added, what is known is brought up to date, what is no more is
  * retired. Nobody's own drills, collections or students are touched.
- * @param progress Called with how many rungs are written.
  * @returns How many there are now, and how many were retired.
  */
 export async function writeLadder(
   db: Database,
   ladder: readonly Rung[],
   now: Date,
-  progress: (done: number) => void = () => {},
 ): Promise<{ readonly rungs: number; readonly retired: number }> {
   const keyOf = new Map(ladder.map(rung => [`${rung.column} ${rung.place}`, rungKey(rung.spec)]))
   const rows = ladder.map(
@@ -63,7 +62,6 @@ export async function writeLadder(
             retiredAt: null,
           },
         })
-      progress(Math.min(rows.length, i + AT_ONCE))
     }
     const [retired] = await tx
       .update(rungs)
@@ -81,10 +79,20 @@ export async function writeLadder(
   })
 }
 
-/** Whether the ladder in the database is the one this program builds. */
-export async function isPresentLadder(db: Database): Promise<boolean> {
-  const [row] = await db.select({ version: max(rungs.ladderVersion) }).from(rungs)
-  return row?.version === LADDER_VERSION
+/**
+ * Brings the database's ladder to the one that ships with the program; where it is there already, nothing is written.
+ * @param built What `core/ladder/ladder.json` holds.
+ * @returns Whether anything was written.
+ */
+export async function fillLadder(db: Database, built: BuiltLadder, now: Date): Promise<boolean> {
+  const rows = await db
+    .select({ key: rungs.key })
+    .from(rungs)
+    .where(and(isNull(rungs.retiredAt), eq(rungs.ladderVersion, built.version)))
+  const there = new Set(rows.map(row => row.key))
+  if (there.size === built.rungs.length && built.rungs.every(rung => there.has(rungKey(rung.spec)))) return false
+  await writeLadder(db, built.rungs, now)
+  return true
 }
 
 const shown = {

@@ -1,17 +1,19 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
-import { COLUMNS } from '#core/ladder/columns/registry'
-import { buildLadder } from '#core/ladder/ladder'
+import { readFileSync } from 'node:fs'
+import { readLadderText } from '#core/ladder/built'
+import { LADDER_VERSION } from '#core/ladder/ladder'
 import { GRADE } from '#core/grade/table'
 import type { LessonEvent } from '#core/practice/log/events'
 import { weightsBody } from '#shared/contracts/shelf'
+import { rungs } from '../db/tables'
 import { localEngine } from '../engine/engine'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase, SPEC } from '../tests/studio'
 import { endAssignment, setSeveral } from './assignments'
 import { readCoverage } from './coverage'
 import { archiveDrill, createDrill, listDrills, saveVersion } from './drills'
 import { eraseStudent, exportStudent } from './erasing'
-import { isPresentLadder, readLadder, rungKey, writeLadder } from './ladder'
+import { fillLadder, readLadder, rungKey, writeLadder } from './ladder'
 import { appendEvent } from './append-event'
 import { readLesson, startLesson } from './lessons'
 import { listStudents } from './roster'
@@ -24,7 +26,9 @@ const { db, close } = openTestDatabase()
 afterAll(close)
 
 /** Two techniques of the ladder, the shortest: what a ladder is does not depend on how long it is. */
-const SMALL = buildLadder(COLUMNS.filter(column => ['count', 'chords'].includes(column.name)))
+const SMALL = readLadderText(readFileSync('core/ladder/ladder.json', 'utf8')).rungs.filter(rung =>
+  ['count', 'chords'].includes(rung.column),
+)
 const body = () => ({ id: randomUUID() })
 type Teacher = Awaited<ReturnType<typeof makeTeacher>>
 let teacher: Teacher
@@ -34,14 +38,13 @@ const ownDrill = async (name: string, spec: object = SPEC, who: Teacher = teache
 beforeAll(async () => {
   await writeLadder(db, SMALL, NOW)
   teacher = await makeTeacher(db)
-}, 60_000)
+})
 
 describe('the ladder', () => {
   test('is written once: the same again changes nothing, what is no more is retired, what comes back is there again', async () => {
     const before = await readLadder(db, [])
     const keys = before.map(rung => rung.key)
     expect(new Set(keys).size).toBe(SMALL.length)
-    expect(await isPresentLadder(db)).toBe(true)
     expect(await writeLadder(db, SMALL, later(1))).toEqual({ rungs: SMALL.length, retired: 0 })
     expect(await readLadder(db, [])).toEqual(before)
     const shorter = SMALL.filter(rung => !(rung.column === 'chords' && rung.place > 30))
@@ -51,6 +54,17 @@ describe('the ladder', () => {
     expect((await readLadder(db, [gone[0]!])).find(rung => rung.key === gone[0])).toMatchObject({ retired: true })
     await writeLadder(db, SMALL, later(3))
     expect(await readLadder(db, [])).toEqual(before)
+  })
+
+  test('is filled in where it is missing, of another version or short of a drill, and left alone where it is there', async () => {
+    const built = { version: LADDER_VERSION, sources: '', rungs: SMALL }
+    expect(await fillLadder(db, built, NOW)).toBe(false)
+    await writeLadder(db, SMALL.slice(0, -1), NOW)
+    expect(await fillLadder(db, built, NOW)).toBe(true)
+    await db.update(rungs).set({ ladderVersion: LADDER_VERSION - 1 })
+    expect(await fillLadder(db, built, NOW)).toBe(true)
+    expect(await fillLadder(db, built, NOW)).toBe(false)
+    expect(await readLadder(db, [])).toHaveLength(SMALL.length)
   })
 
   test('what should go well first are rungs of it', async () => {

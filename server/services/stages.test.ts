@@ -12,6 +12,7 @@ import { setPlan } from './assignments'
 import { exportStudent } from './erasing'
 import { appendEvent } from './append-event'
 import { readLesson, startLesson } from './lessons'
+import { standingsOf } from './set-drills'
 import { setPath, setVariations } from './stages'
 import { readStudent } from './students'
 
@@ -103,6 +104,18 @@ describe('stages of a set drill', () => {
     expect([first!.stage, second!.stage, second!.bpm]).toEqual([0, 1, 60])
     expect(second!.scoreHash).toMatch(/^[0-9a-f]{64}$/)
     expect(second!.scoreHash).not.toBe(first!.scoreHash)
+  })
+
+  test('its plan begins on the day it is opened, not when the drill was set: eight weeks late it is on plan', async () => {
+    const made = await onItsWay()
+    const standingOn = async (today: string) => {
+      const all = await standingsOf(db, [made.studentId], { actor: made.teacher, today })
+      return [...all.values()].flat()[0]!.pace
+    }
+    const { append } = await lessonAt(made, 8 * WEEK)
+    expect(await standingOn('2026-03-02')).toBe('behind')
+    await append(decided(made, 0, { stage: 1 }))
+    expect([await standingOn('2026-03-03'), await standingOn('2026-03-25')]).toEqual(['on-plan', 'behind'])
   })
 
   test('what was heard at one stage says nothing of the next, in the same lesson and later', async () => {

@@ -8,7 +8,7 @@ import { localEngine } from '../engine/engine'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase, SPEC } from '../tests/studio'
 import { ownStudent } from '../policy/access'
 import { archiveDrill, createDrill, duplicateDrill, listDrills, readDrill, renameDrill, saveVersion } from './drills'
-import { hashPassword, isPassword } from './password'
+import { hashPassword, isPassword, passwordCost, USUAL_COST } from './password'
 import { archiveInstrument, changeInstrument, createInstrument, listInstruments } from './instruments'
 import { listStudents } from './roster'
 import { endAssignment, setPins } from './assignments'
@@ -20,9 +20,13 @@ afterAll(close)
 
 describe('passwords', () => {
   test('a hash holds its salt and cost, differs each time, and only its password fits', async () => {
-    const [a, b] = [await hashPassword('spruce'), await hashPassword('spruce')]
+    // The tests' own cost is lower; a studio has the usual one.
+    const [a, b] = [await hashPassword('spruce', USUAL_COST), await hashPassword('spruce', USUAL_COST)]
     expect(a).not.toBe(b)
     expect(a).toMatch(/^scrypt\$65536\$8\$2\$/)
+    expect(passwordCost('')).toBe(USUAL_COST)
+    expect(passwordCost('1024')).toMatchObject({ N: 1024, r: 8 })
+    expect(() => passwordCost('1000')).toThrow('power of two')
     expect(await isPassword('spruce', a)).toBe(true)
     expect(await isPassword('cedar', a)).toBe(false)
   })

@@ -139,7 +139,7 @@ describe('what is kept beside the log', () => {
     const counted = await rebuildTallies(db)
     expect(counted.lessons).toBeGreaterThanOrEqual(lessonIds.length)
     expect(await kept(assignmentIds, lessonIds)).toEqual(written)
-  }, 120_000)
+  })
 
   test('a database where nothing is missing is left alone', async () => {
     const teacher = await makeTeacher(db)

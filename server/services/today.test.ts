@@ -1,14 +1,14 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import type { LessonEvent } from '#core/practice/log/events'
-import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
+import { later, makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import type { Actor } from '../policy/actor'
 import { localEngine } from '../engine/engine'
 import { appendEvent } from './append-event'
 import { startLesson } from './lessons'
 import { listStudents } from './roster'
 import { endAssignment } from './assignments'
-import { setPain } from './pains'
+import { painsOf, setPain } from './pains'
 import { endSlot, setSlot } from './slots'
 import { archiveStudent, changeStudent, createStudent, readStudent } from './students'
 import { readToday } from './today'
@@ -128,6 +128,28 @@ describe('today', () => {
       (await readToday(db, teacher, week(weeks))).needs.filter(need => need.kind === 'review')
     expect(await reviews(0)).toEqual([])
     expect(await reviews(1)).toEqual([expect.objectContaining({ kind: 'review', since: '2026-01-12' })])
+  })
+
+  test('a second pain is told beside the first: both stay in what the student had, until each is cleared', async () => {
+    const teacher = await makeTeacher(db)
+    const made = await makeStudent(db, teacher)
+    const tell = (where: 'wrist' | 'neck', minute: number) =>
+      setPain(
+        db,
+        teacher,
+        made.studentId,
+        { id: randomUUID(), pain: { where, since: '2026-01-04', reviewOn: null } },
+        later(minute),
+      )
+    await tell('wrist', 0)
+    await tell('neck', 5)
+    expect((await painsOf(db, teacher, made.studentId)).map(({ pain }) => pain?.where)).toEqual(['neck', 'wrist'])
+    await setPain(db, teacher, made.studentId, { id: randomUUID(), pain: null, note: 'gone' }, later(10))
+    expect((await painsOf(db, teacher, made.studentId)).map(({ pain, note }) => pain?.where ?? note)).toEqual([
+      'gone',
+      'neck',
+      'wrist',
+    ])
   })
 
   test('pain stands on the day and in the lesson until it is gone, and the drills stay as they were set', async () => {

@@ -40,9 +40,7 @@ export async function makeTeacher(
       role: 'teacher',
       signInName,
       displayName: 'Teacher',
-      passwordHash: more.password
-        ? await hashPassword(more.password, { N: 1024, r: 8, p: 1, maxmem: 2 ** 26 })
-        : 'none',
+      passwordHash: more.password ? await hashPassword(more.password) : 'none',
       createdAt: NOW,
     })
   return { userId, studioId, role: 'teacher', studentId: null, zone: 'Europe/London', signInName }

@@ -8,7 +8,8 @@ import { isKnownDevice, type Visitor } from '../services/sign-in'
  * guesses.
  */
 const MOST_AT_ONCE = 60
-const SECONDS = 10
+/** The tests set a shorter window, for whoever signs in after a flood waits for its end. */
+const SECONDS = Number(process.env.FIDACTYL_SIGN_IN_WINDOW_SECONDS ?? 10)
 const REFUSED_AFTER_MS = 1500
 
 const rate = new RateLimiterMemory({ points: MOST_AT_ONCE, duration: SECONDS })

@@ -61,6 +61,10 @@ describe('what is read', () => {
     expect(rowsOf('a,b,c\r\n"aaa","b""bb","ccc"')).toEqual([['aaa', 'b"bb', 'ccc']])
   })
 
+  test('keep the apostrophe a word begins with: only what a spreadsheet would run had one put before it', () => {
+    expect(rowsOf("a,b,c\n'tis,'n' roll,'=1+1")).toEqual([["'tis", "'n' roll", '=1+1']])
+  })
+
   test('are lists with semicolons, tabs, a mark, other line ends, and empty rows between', () => {
     for (const text of [
       '\uFEFFname;year\r\nAda;2011\r\n;\r\nBo;\r\n',

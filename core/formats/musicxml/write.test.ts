@@ -8,7 +8,7 @@ import { OPENINGS, randomScores } from '../writers.test.data'
 import { readMusicXml } from './read'
 import { toMusicXml } from './write'
 
-const RANDOM = randomScores(process.env.TESTS === 'long' ? 200 : 40)
+const RANDOM = randomScores(200)
 
 // What another program reads: `musicxml-io`, a general notation library of the registry, written by others from the
 // final report of MusicXML 4.0 (W3C Music Notation Community Group, 2021).
@@ -65,6 +65,25 @@ describe('MusicXML as another program reads it', () => {
   })
 })
 
+// The standard's own words on <backup>: it moves the position back within a measure, and never before its beginning.
+test('a voice goes back to the beginning of its bar, and never before it', () => {
+  let voices = 0
+  for (const score of [...OPENINGS.map(([, each]) => each), ...RANDOM]) {
+    for (const [i, measure] of toMusicXml(score, { notation: true }).split('<measure').slice(1).entries()) {
+      let at = 0
+      for (const [, tag, inside] of measure.matchAll(/<(note|backup|forward)>([\s\S]*?)<\/\1>/g)) {
+        const length = Number(/<duration>(\d+)</.exec(inside!)![1])
+        if (tag === 'backup') {
+          voices++
+          at -= length
+          expect([score.title, i, at]).toEqual([score.title, i, 0])
+        } else if (!inside!.includes('<chord/>')) at += length
+      }
+    }
+  }
+  expect(voices).toBeGreaterThan(100)
+})
+
 describe('MusicXML read back', () => {
   test.each(OPENINGS)('%s returns with every place, finger and stroke, without a warning', (_, score) => {
     const { spec, warnings } = read(toMusicXml(score))
@@ -78,7 +97,7 @@ describe('MusicXML read back', () => {
   })
 
   test('written, read and written again it is the same bytes', () => {
-    for (const score of [...OPENINGS.map(([, each]) => each), ...RANDOM]) {
+    for (const score of [...OPENINGS.map(([, each]) => each), ...RANDOM.filter((_, i) => i % 2 === 0)]) {
       const once = toMusicXml(scoreOf(read(toMusicXml(score)).spec))
       const twice = toMusicXml(scoreOf(read(once).spec))
       expect([score.spec, twice === once]).toEqual([score.spec, true])

@@ -5,7 +5,7 @@ import { OPENINGS, randomScores } from '../writers.test.data'
 import { readTab } from './read'
 import { toTab } from './write'
 
-const RANDOM = randomScores(process.env.TESTS === 'long' ? 200 : 40)
+const RANDOM = randomScores(200)
 
 const order = (more: object = {}, block: object = {}) => ({
   version: 1,

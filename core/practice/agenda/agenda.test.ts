@@ -62,6 +62,20 @@ describe('a lesson made from what is set', () => {
     ).toEqual(['hands', 'soon', 'stalled', 'long ago', 'behind', 'steady', 'reached'])
   })
 
+  test('a drill at its target comes last, also when its day is near: there is nothing left to reach', () => {
+    const near = '2026-01-07'
+    expect(
+      ids([
+        drill('reached', { pace: 'at-target', targetOn: near }),
+        drill('steady'),
+        drill('near', { targetOn: near }),
+      ]),
+    ).toEqual(['near', 'steady', 'reached'])
+    const minutes = planLesson([drill('reached', { pace: 'at-target' }), drill('steady')], 45, TODAY).items
+    expect(minutes.map(item => item.id)).toEqual(['steady', 'reached'])
+    expect(minutes[0]!.minutes).toBeGreaterThan(minutes[1]!.minutes)
+  })
+
   test('a completed drill is left until its review is due', () => {
     const set = [
       drill('new', { completed: { on: '2026-01-04', reviews: 0 } }),

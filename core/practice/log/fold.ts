@@ -23,6 +23,35 @@ export interface LessonState {
 
 const minutesBetween = (from: string, to: string) => Math.max(0, (Date.parse(to) - Date.parse(from)) / 60000)
 
+/** Minutes at each drill while the lesson was open: not those between its end and its being taken up again. */
+function minutesOf(live: readonly LessonEvent[]): ReadonlyMap<string, number> {
+  const minutes = new Map<string, number>()
+  let current: string | null = null
+  /** Since when minutes count for it; null while the lesson has ended. */
+  let since: string | null = null
+  let open = true
+  const countTo = (at: string) => {
+    if (current !== null && since !== null)
+      minutes.set(current, (minutes.get(current) ?? 0) + minutesBetween(since, at))
+    since = open ? at : null
+  }
+  for (const event of live) {
+    if (event.kind === 'end') {
+      open = false
+      countTo(event.at)
+    } else if (event.kind === 'reopen') {
+      open = true
+      since = event.at
+    } else if (event.kind === 'turn') {
+      countTo(event.at)
+      current = event.assignmentId
+    }
+  }
+  const last = live.at(-1)
+  if (last && open) countTo(last.at)
+  return minutes
+}
+
 /**
  * Folds a lesson's events, in server order, into what they amount to. An event that comes twice counts once; a
  * voided one not at all.
@@ -37,12 +66,6 @@ export function foldLesson(events: readonly LessonEvent[]): LessonState {
   // The last of both counts: a lesson taken up again is not ended until it is ended again.
   const closing = live.findLast(event => event.kind === 'end' || event.kind === 'reopen')
   const endedAt = closing?.kind === 'end' ? closing.at : null
-  const turns = of('turn')
-  const minutes = new Map<string, number>()
-  for (const [i, turn] of turns.entries()) {
-    const until = turns[i + 1]?.at ?? endedAt ?? live.at(-1)!.at
-    minutes.set(turn.assignmentId, (minutes.get(turn.assignmentId) ?? 0) + minutesBetween(turn.at, until))
-  }
   return {
     passes: of('pass'),
     faults: of('fault'),
@@ -51,8 +74,8 @@ export function foldLesson(events: readonly LessonEvent[]): LessonState {
     agenda: of('agenda').at(-1)?.items ?? null,
     notes: of('note'),
     decisions: of('decision'),
-    currentId: turns.at(-1)?.assignmentId ?? null,
-    minutes,
+    currentId: of('turn').at(-1)?.assignmentId ?? null,
+    minutes: minutesOf(live),
     endedAt,
     undoable: live.findLast(isVoidable) ?? null,
   }

@@ -27,6 +27,28 @@ describe('the faults that can be in a drill (common practice)', () => {
     ])
   })
 
+  test('a tap is no pluck: a pick that is joined by taps has the faults of a pick alone', () => {
+    const tapped = {
+      version: 1,
+      family: 'tap',
+      tap: {
+        string: 1,
+        cycle: [
+          { fret: 5, finger: 1 },
+          { fret: 12, tap: 'm' },
+        ],
+        times: 2,
+      },
+    }
+    expect(scoreOf(tapped).notes.some(note => note.via === 'tap')).toBe(true)
+    expect(['finger-out-of-order', 'not-planted', 'thumb-behind-fingers', 'nail-catches'].map(has(tapped))).toEqual([
+      false,
+      false,
+      false,
+      false,
+    ])
+  })
+
   test('a tilted pick is none where it sweeps', () => {
     expect(has(order({ plucking: { system: 'sweep' } }))('pick-angle')).toBe(false)
     expect(has(order({ plucking: { system: 'economy' } }))('pick-angle')).toBe(false)

@@ -79,6 +79,17 @@ describe('folding a lesson', () => {
     expect(state.endedAt).toBe(at(15))
   })
 
+  test('minutes end with the lesson: a note added later adds none, nor does the time until it is taken up again', () => {
+    const turn: LessonEvent = { id: '1', at: at(0), kind: 'turn', assignmentId: 'a' }
+    const end = (id: string, minute: number): LessonEvent => ({ id, at: at(minute), kind: 'end' })
+    const note: LessonEvent = { id: 'n', at: at(90), kind: 'note', assignmentId: null, text: 'Forgot to say.' }
+    const minutesOf = (...events: readonly LessonEvent[]) => Object.fromEntries(foldLesson(events).minutes)
+    expect(minutesOf(turn, end('2', 15), note)).toEqual({ a: 15 })
+    expect(minutesOf(turn, end('2', 15), { id: '3', at: at(60), kind: 'reopen' }, end('4', 65))).toEqual({ a: 20 })
+    expect(minutesOf(turn, end('2', 15), { id: '3', at: at(20), kind: 'turn', assignmentId: 'b' })).toEqual({ a: 15 })
+    expect(minutesOf(turn, pass('2', 6))).toEqual({ a: 6 })
+  })
+
   test('however often and wherever events are repeated, the tally is the same', () => {
     const events: LessonEvent[] = [
       pass('1', 0),

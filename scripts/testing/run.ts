@@ -1,0 +1,220 @@
+import { mkdirSync, existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { loadavg } from 'node:os'
+import { parseArgs } from 'node:util'
+import { changedSince, touched } from './changed'
+import { runJobs, type Job, type Outcome } from './jobs'
+import { reportOf, type Report } from './reports'
+import { slowness } from './slowness'
+
+/**
+ * Runs the checks; scripts/test.sh has installed what they need and started the database.
+ *
+ *     run.ts                          everything
+ *     run.ts unit [words for Jest]    run.ts e2e [words for Playwright]
+ *     run.ts changed [REF]            lint, types and the tests that changes since REF can touch (default: main)
+ *     --keep-going                    to the end, also after a failure
+ */
+const { positionals, values, tokens } = parseArgs({
+  options: { 'keep-going': { type: 'boolean', default: false } },
+  allowPositionals: true,
+  strict: false,
+  tokens: true,
+})
+const part = positionals[0] ?? 'all'
+if (!['all', 'unit', 'e2e', 'changed'].includes(part)) {
+  console.error(`Unknown part ${part}. Known: unit e2e changed`)
+  process.exit(2)
+}
+/** What is said to the runner itself: everything after the part. */
+const first = tokens.find(token => token.kind === 'positional')
+const words = first ? process.argv.slice(2 + first.index + 1).filter(word => word !== '--keep-going') : []
+const keepGoing = Boolean(values['keep-going'])
+
+const RESULTS = '.data/results'
+const TIMES = '.data/test-times'
+/** Two processors, and one job more: each waits now and then. */
+const ROOM = 3
+rmSync(RESULTS, { recursive: true, force: true })
+mkdirSync(RESULTS, { recursive: true })
+const began = performance.now()
+const factor = await slowness()
+const { UNIT_DATABASE_URL, EMPTY_DATABASE_URL, RESTORE_DATABASE_URL, E2E_DATABASES } = process.env as Record<
+  string,
+  string
+>
+const corpus = `${process.cwd()}/.data/results/corpus.json`
+const shared = { TEST_SLOW_FACTOR: String(factor), TEST_CORPUS: corpus }
+Object.assign(process.env, shared)
+
+const VM_MODULES = { NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning' }
+const shell = (script: string) => ['bash', '-c', script]
+/** A run of Jest on some of its projects. `few` is what picks some tests; without it a whole project is run. */
+const jest = (name: string, projects: readonly string[], more: Partial<Job> & { words?: readonly string[] }): Job => ({
+  name,
+  command: [
+    'jest',
+    ...projects.flatMap(project => ['--selectProjects', project]),
+    '--runInBand',
+    ...(keepGoing ? [] : ['--bail=1']),
+    '--passWithNoTests',
+    '--json',
+    `--outputFile=${RESULTS}/${name}.json`,
+    ...(more.words ?? []),
+  ],
+  env: { ...(projects.join() === 'core' ? {} : VM_MODULES), ...more.env },
+  after: more.after,
+})
+const serverEnv = {
+  DATABASE_URL: UNIT_DATABASE_URL!,
+  EMPTY_DATABASE_URL: EMPTY_DATABASE_URL!,
+  RESTORE_DATABASE_URL: RESTORE_DATABASE_URL!,
+}
+const database: Job = {
+  name: 'database',
+  command: ['tsx', 'bin/migrate.ts'],
+  env: { DATABASE_URL: UNIT_DATABASE_URL! },
+}
+/** What the tests start as processes of their own, built: read from source each would take seconds to begin. */
+const programs: Job = {
+  name: 'programs',
+  command: shell(
+    'rm -rf .data/programs && for each in server/engine/stubborn-worker.test.data.ts bin/drill.ts; do vite build --ssr $each --outDir .data/programs --emptyOutDir=false --logLevel error; done',
+  ),
+}
+const randomDrills: Job = { name: 'corpus', command: ['tsx', 'scripts/testing/write-corpus.ts', corpus] }
+const prepare: Job = { name: 'prepare', command: ['nuxt', 'prepare'] }
+const build: Job = {
+  name: 'build',
+  command: shell('. scripts/mariadb.sh && . scripts/prepare.sh && build_if_stale'),
+  after: ['prepare'],
+}
+const [firstStudio, secondStudio] = (E2E_DATABASES ?? '').split(' ')
+const studio: Job = {
+  name: 'demo-studio',
+  command: shell(
+    'tsx bin/migrate.ts && tsx bin/load-demo.ts && bash scripts/testing/copy-database.sh "$DATABASE_URL" "$COPY_URL"',
+  ),
+  env: { DATABASE_URL: firstStudio!, COPY_URL: secondStudio! },
+}
+const journeys = (picked: readonly string[]): Job => ({
+  name: 'journeys',
+  command: ['tsx', 'scripts/testing/journeys.ts', RESULTS, ...(keepGoing ? [] : ['--max-failures=1']), ...picked],
+  env: { PLAYWRIGHT_JSON_OUTPUT_NAME: `${RESULTS}/journeys.json` },
+  after: ['build', 'demo-studio', 'programs'],
+})
+const check = (name: string, command: readonly string[], more: Partial<Job> = {}): Job => ({ name, command, ...more })
+const types = check('types', ['bash', 'scripts/types.sh'], { after: ['prepare'] })
+
+function jobsOf(): readonly Job[] {
+  if (part === 'e2e') return [prepare, build, studio, programs, journeys(words)]
+  if (part === 'unit')
+    return [
+      database,
+      programs,
+      jest('server', ['server'], { after: ['database', 'programs'], env: serverEnv, words }),
+      jest('core', ['core'], { words }),
+      jest('core-app', ['app'], { words }),
+    ]
+  if (part === 'changed') {
+    const { files, lintable, tests, journeys: picked } = touched(changedSince(words[0]))
+    if (files.length === 0) return []
+    const related = (project: string) => ['--findRelatedTests', ...tests, '--selectProjects', project]
+    return [
+      prepare,
+      types,
+      ...(lintable.length > 0
+        ? [
+            check('lint', ['eslint', '--no-warn-ignored', ...lintable], { after: ['prepare'] }),
+            check('format', ['prettier', '--check', '--log-level', 'warn', '--ignore-unknown', ...lintable]),
+          ]
+        : []),
+      ...(tests.length > 0
+        ? [
+            database,
+            programs,
+            jest('core', [], { words: related('core') }),
+            jest('core-app', [], { words: related('app') }),
+            jest('server', [], { words: related('server'), env: serverEnv, after: ['database', 'programs'] }),
+          ]
+        : []),
+      ...(picked.length > 0
+        ? [{ ...build, after: ['types', 'lint'] }, studio, ...(tests.length > 0 ? [] : [programs]), journeys(picked)]
+        : []),
+    ]
+  }
+  // What fails soonest comes first, then the journeys, the longest way; the tests of the core fill what room there is.
+  return [
+    prepare,
+    database,
+    types,
+    check('lint', ['eslint', '.'], { after: ['prepare'] }),
+    randomDrills,
+    programs,
+    { ...build, after: ['types', 'lint'] },
+    studio,
+    journeys([]),
+    jest('server', ['server'], { after: ['database', 'programs'], env: serverEnv }),
+    jest('core-1', ['core'], { after: ['corpus'], words: ['--shard=1/2'] }),
+    jest('core-2', ['core'], { after: ['corpus'], words: ['--shard=2/2'] }),
+    jest('core-app', ['app'], {}),
+    check('ladder', ['tsx', 'bin/ladder.ts', '--check']),
+    check('unused', ['knip'], { after: ['prepare'] }),
+    check('format', ['prettier', '--check', '--log-level', 'warn', '.']),
+  ]
+}
+
+const HELPERS = ['prepare', 'corpus', 'database', 'programs', 'demo-studio']
+let counted = { passed: 0, failed: 0 }
+const seconds: Record<string, number> = {}
+
+/** Adds up what a job came to. Lint, types and build count as one test each; the runners count their own. */
+function count({ job, result }: Outcome, report: Report | null) {
+  const failed = Math.max(report?.failures.length ?? 0, result === 'failed' ? 1 : 0)
+  const passed = report ? report.passed : result === 'passed' && !HELPERS.includes(job.name) ? 1 : 0
+  counted = { passed: counted.passed + passed, failed: counted.failed + failed }
+  return report ? `${passed} passed, ${failed} failed` : result
+}
+
+function said(outcome: Outcome) {
+  const { job, result, log } = outcome
+  const report = result === 'stopped' && job.name !== 'journeys' ? null : reportOf(job.name, RESULTS)
+  const what = count(outcome, report)
+  if (!HELPERS.includes(job.name)) seconds[job.name] = outcome.seconds
+  Object.assign(seconds, report?.seconds)
+  if (result === 'stopped' && outcome.seconds === 0) return
+  if (result !== 'passed' || !HELPERS.includes(job.name))
+    console.log(`== ${job.name}: ${result === 'stopped' ? 'stopped' : what} (${outcome.seconds.toFixed(0)} s)`)
+  if (result !== 'failed') return
+  for (const { title, message, alone } of report?.failures.slice(0, 5) ?? [])
+    console.log(`\nFAILED  ${title}\n${message}\n\n  run it alone:  ${alone}\n`)
+  if (!report || report.failures.length === 0)
+    console.log(`\nFAILED  ${job.name}\n${tail(log)}\n\n  run it alone:  ${job.command.join(' ')}\n`)
+}
+const tail = (log: string) => readFileSync(log, 'utf8').trimEnd().split('\n').slice(-40).join('\n')
+
+if (factor > 1) console.log(`  this machine is ${factor} times slower than a quiet one: time limits are as much longer`)
+const jobs = jobsOf()
+if (jobs.length === 0) {
+  console.log('nothing has changed')
+  process.exit(0)
+}
+const outcomes = await runJobs(jobs, { logs: RESULTS, room: ROOM, keepGoing, onEnd: said })
+
+const wall = (performance.now() - began) / 1000
+const suites = Object.entries(seconds).filter(([name]) => name.includes('.'))
+if (part === 'all') {
+  for (const [name, time] of suites.sort((a, b) => b[1] - a[1]))
+    console.log(`${time.toFixed(1).padStart(7)} s  ${name}`)
+  console.log('\nThe ten slowest:')
+}
+for (const [name, time] of suites.sort((a, b) => b[1] - a[1]).slice(0, 10))
+  console.log(`${time.toFixed(1).padStart(7)} s  ${name}`)
+console.log(`\n${wall.toFixed(0)} s, slow factor ${factor}, load ${loadavg()[0]!.toFixed(1)} at the end`)
+const green = outcomes.every(({ result }) => result === 'passed')
+if (part === 'all' && green) {
+  mkdirSync(TIMES, { recursive: true })
+  if (existsSync(`${TIMES}/last.json`)) renameSync(`${TIMES}/last.json`, `${TIMES}/before.json`)
+  writeFileSync(`${TIMES}/last.json`, JSON.stringify({ at: new Date().toISOString(), wall, factor, seconds }))
+}
+console.log(`${counted.passed} passed, ${counted.failed} failed`)
+process.exit(green && counted.passed > 0 ? 0 : 1)
