@@ -38,7 +38,7 @@ export default defineNuxtConfig({
   },
   experimental: { appManifest: false },
   compatibilityDate: '2026-01-01',
-  // Nothing reads them, and they take a quarter of the build.
+  // Nothing reads them.
   sourcemap: false,
   nitro: {
     preset: 'node-server',

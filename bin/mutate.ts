@@ -9,7 +9,7 @@ import * as ts from 'typescript'
  *
  *     npm run mutate -- FOLDER... [MOST] [--short]
  *
- * Folders or files of the core, of server/services or of app/composables, and the most breaks of each (100), spread over
+ * Folders or files of the core, of the server or of the app, and the most breaks of each (100), spread over
  * it. It works on a copy. A break is seen when a test of the same layer that depends on its file fails or never ends;
  * --short leaves out other folders' long tests, so that at least so many are seen. What only a recorded answer sees (a
  * hash, the ladder's file) is told apart and counts as unseen: such a test names no rule.

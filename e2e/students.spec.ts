@@ -38,7 +38,7 @@ test('a student is added with a clear word on every slip of the pen, planned, en
   await expect(page.getByRole('heading', { name: 'Juno Pellwether' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Ida Testwell' })).toHaveCount(0)
   await page.getByRole('button', { name: /^Former/ }).click()
-  await expect(page.getByText('Ida Testwell')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Ida Testwell' })).toBeVisible()
 })
 
 test('a student is found by part of the name', async ({ page }) => {

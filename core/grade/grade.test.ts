@@ -10,7 +10,7 @@ import { GRADE, PARTS, type PartName } from './table'
 const values = (of: Partial<Record<PartName, number>>) => PARTS.map(name => of[name] ?? 0)
 
 /** Random drills of every family with a sheet, fingered one to a fret. */
-const DRILLS = drills('plain').slice(0, 500)
+const DRILLS = drills('plain').slice(0, 300)
 
 describe('a part', () => {
   test('soft rises, never passes 1, and is the figure itself where it is small', () => {

@@ -43,8 +43,11 @@ const { UNIT_DATABASE_URL, EMPTY_DATABASE_URL, RESTORE_DATABASE_URL, E2E_DATABAS
   string
 >
 const corpus = `${process.cwd()}/.data/results/corpus.json`
-const shared = { TEST_SLOW_FACTOR: String(factor), TEST_CORPUS: corpus }
-Object.assign(process.env, shared)
+Object.assign(process.env, {
+  TEST_SLOW_FACTOR: String(factor),
+  TEST_CORPUS: corpus,
+  FIDACTYL_DRILL_SECONDS: String(Math.ceil(10 * factor)),
+})
 
 const VM_MODULES = { NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning' }
 const shell = (script: string) => ['bash', '-c', script]
@@ -142,24 +145,24 @@ function jobsOf(): readonly Job[] {
         : []),
     ]
   }
-  // What fails soonest comes first, then the journeys, the longest way; the tests of the core fill what room there is.
+  // The journeys are the longest way, and the build before them: they begin first, the rest fills what room there is.
+  // Types and lint read what the build writes, so that they come after it.
   return [
-    prepare,
+    { ...build, after: [] },
     database,
-    types,
-    check('lint', ['eslint', '.'], { after: ['prepare'] }),
-    randomDrills,
-    programs,
-    { ...build, after: ['types', 'lint'] },
     studio,
+    programs,
+    randomDrills,
     journeys([]),
     jest('server', ['server'], { after: ['database', 'programs'], env: serverEnv }),
+    { ...types, after: ['build'] },
+    check('lint', ['eslint', '.'], { after: ['build'] }),
     jest('core-1', ['core'], { after: ['corpus'], words: ['--shard=1/2'] }),
     jest('core-2', ['core'], { after: ['corpus'], words: ['--shard=2/2'] }),
     jest('core-app', ['app'], {}),
     check('ladder', ['tsx', 'bin/ladder.ts', '--check']),
-    check('unused', ['knip'], { after: ['prepare'] }),
     check('format', ['prettier', '--check', '--log-level', 'warn', '.']),
+    check('unused', ['knip'], { after: ['build'] }),
   ]
 }
 

@@ -4,8 +4,8 @@ import { ENGINE_TASKS } from './engine'
 /** A worker that does on purpose what no drill should be able to make it do. */
 const MISCHIEF: Readonly<Record<string, () => unknown>> = {
   forever: () => {
-    // A loop without any effect would be left out of the build.
-    while (Date.now() > 0);
+    // A loop without any effect would be left out of the build, and reading the clock is none.
+    while (process.uptime() >= 0);
   },
   memory: () => {
     const held: unknown[] = []

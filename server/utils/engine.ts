@@ -8,8 +8,15 @@ import { ENGINE_WORKER } from '../engine/worker-file'
 
 let opened: EnginePool | null = null
 
+/** Seconds a drill may take; the tests allow more on a machine that is slower. */
+const DRILL_SECONDS = Number(process.env.FIDACTYL_DRILL_SECONDS ?? 5)
+
 /** Opened when it is first asked: only then is it settled where the built server lies. */
-const pool = () => (opened ??= openEngine({ script: join(dirname(fileURLToPath(import.meta.url)), ENGINE_WORKER) }))
+const pool = () =>
+  (opened ??= openEngine({
+    script: join(dirname(fileURLToPath(import.meta.url)), ENGINE_WORKER),
+    deadlineMs: 1000 * DRILL_SECONDS,
+  }))
 
 /** The server's one pool of processes for the heavy end of the core, as who asks has it. */
 export const engineOf = (event: H3Event): Engine => pool().of((event.context.me as Me | undefined)?.userId ?? null)

@@ -175,7 +175,7 @@ describe('MIDI read back', () => {
   })
 
   test('written, read and written again it is the same bytes', () => {
-    for (const score of [...OPENINGS.map(([, each]) => each), ...RANDOM.filter((_, i) => i % 2 === 1)]) {
+    for (const score of [...OPENINGS.map(([, each]) => each), ...RANDOM.filter((_, i) => i % 3 === 1)]) {
       const once = toMidi(scoreOf(read(toMidi(score)).spec))
       const twice = toMidi(scoreOf(read(once).spec))
       expect([score.spec, Buffer.compare(once, twice)]).toEqual([score.spec, 0])

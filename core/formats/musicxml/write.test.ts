@@ -68,7 +68,7 @@ describe('MusicXML as another program reads it', () => {
 // The standard's own words on <backup>: it moves the position back within a measure, and never before its beginning.
 test('a voice goes back to the beginning of its bar, and never before it', () => {
   let voices = 0
-  for (const score of [...OPENINGS.map(([, each]) => each), ...RANDOM]) {
+  for (const score of [...OPENINGS.map(([, each]) => each), ...RANDOM.slice(0, 30)]) {
     for (const [i, measure] of toMusicXml(score, { notation: true }).split('<measure').slice(1).entries()) {
       let at = 0
       for (const [, tag, inside] of measure.matchAll(/<(note|backup|forward)>([\s\S]*?)<\/\1>/g)) {
@@ -81,7 +81,7 @@ test('a voice goes back to the beginning of its bar, and never before it', () =>
       }
     }
   }
-  expect(voices).toBeGreaterThan(100)
+  expect(voices).toBeGreaterThan(50)
 })
 
 describe('MusicXML read back', () => {
@@ -97,7 +97,7 @@ describe('MusicXML read back', () => {
   })
 
   test('written, read and written again it is the same bytes', () => {
-    for (const score of [...OPENINGS.map(([, each]) => each), ...RANDOM.filter((_, i) => i % 2 === 0)]) {
+    for (const score of [...OPENINGS.map(([, each]) => each), ...RANDOM.filter((_, i) => i % 3 === 0)]) {
       const once = toMusicXml(scoreOf(read(toMusicXml(score)).spec))
       const twice = toMusicXml(scoreOf(read(once).spec))
       expect([score.spec, twice === once]).toEqual([score.spec, true])
