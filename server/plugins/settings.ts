@@ -2,8 +2,8 @@ import { logger } from '../observability/logger'
 import { passwordCost, USUAL_COST } from '../services/password'
 
 /**
- * Ends a server that was started without what it needs, saying what that is, rather than let it fail at the first
- * request.
+ * Ends a server that was started without what it needs, or at a port that is taken, and says so, rather than let it
+ * fail at the first request.
  */
 export default defineNitroPlugin(() => {
   if (import.meta.prerender) return
@@ -23,6 +23,12 @@ export default defineNitroPlugin(() => {
     for (const line of missing) console.error(line)
     process.exit(2)
   }
+  // The server's own handler of what nobody caught keeps it running, here without anything to answer at.
+  process.on('uncaughtException', (error: NodeJS.ErrnoException) => {
+    if (error.syscall !== 'listen') return
+    console.error(`The server cannot listen: ${error.message}`)
+    process.exit(1)
+  })
   if (passwordCost().N < USUAL_COST.N)
     logger.warn({ event: 'weak-passwords', scryptN: passwordCost().N }, 'FIDACTYL_SCRYPT_N is lower than usual')
 })
