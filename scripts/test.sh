@@ -33,8 +33,8 @@ DB_SOCKET=$(db_socket)
 DEMO_PASSWORD=$(secret "$DB_HOME/demo-password" | cut -c1-12)
 NUXT_SESSION_PASSWORD=$(secret "$DB_HOME/session-password")
 export UNIT_DATABASE_URL EMPTY_DATABASE_URL RESTORE_DATABASE_URL E2E_DATABASES DB_SOCKET DEMO_PASSWORD NUXT_SESSION_PASSWORD
-# The tests sign in hundreds of times, and wait for the end of a flood.
-export NUXT_SESSION_COOKIE_SECURE=false FIDACTYL_SCRYPT_N=1024 FIDACTYL_SIGN_IN_WINDOW_SECONDS=2
+# The tests sign in hundreds of times.
+export NUXT_SESSION_COOKIE_SECURE=false FIDACTYL_SCRYPT_N=1024
 trap - ERR
 code=0
 tsx scripts/testing/run.ts "$@" || code=$?

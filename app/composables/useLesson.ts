@@ -84,13 +84,17 @@ export function useLesson(lessonId: string) {
     const event = { id: uuid(), at: new Date().toISOString(), ...happening } as LessonEvent
     events.value = [...events.value, event]
     tell({ lessonId, event })
-    if (event.kind === 'reopen') reopening.value = true
-    outbox.add({ kind: 'event', userId: session.me!.userId, lessonId, event }).catch((error: Error) => {
-      useToasts().say(
-        `This device could not keep what you put down (${error.message}). Free some space, then reload.`,
-        { tone: 'trouble' },
-      )
-    })
+    outbox.add({ kind: 'event', userId: session.me!.userId, lessonId, event }).then(
+      () => {
+        // Not before it is in the outbox: what waits there now may be something else, on its way already.
+        if (event.kind === 'reopen') reopening.value = true
+      },
+      (error: Error) =>
+        useToasts().say(
+          `This device could not keep what you put down (${error.message}). Free some space, then reload.`,
+          { tone: 'trouble' },
+        ),
+    )
     return event
   }
 
@@ -206,14 +210,11 @@ export function useLesson(lessonId: string) {
   onScopeDispose(off)
   // A lesson taken up again has its whole agenda back once the server knows of it.
   const reopening = ref(false)
-  watch(
-    () => outbox.waiting,
-    async waiting => {
-      if (!reopening.value || waiting > 0) return
-      reopening.value = false
-      await load()
-    },
-  )
+  watch([() => outbox.waiting, reopening], async ([waiting, isReopening]) => {
+    if (!isReopening || waiting > 0) return
+    reopening.value = false
+    await load()
+  })
 
   return {
     detail: shallowReadonly(detail) as Readonly<Ref<LessonDetail | null>>,

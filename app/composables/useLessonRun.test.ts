@@ -50,6 +50,8 @@ let kept: { event: LessonEvent }[]
 let said: { text: string; action?: { run: () => void } }[]
 let waitingEvents: { kind: 'event'; lessonId: string; event: LessonEvent; refused?: string }[]
 let offsetMs = 0
+/** Until when the device takes to keep something. */
+let keeping: Promise<void>
 const waiting = ref(0)
 let refuse: (told: {
   entry: { kind: 'event'; lessonId: string; event: { kind: string } }
@@ -76,6 +78,7 @@ jest.unstable_mockModule('../stores/outbox', () => ({
     refresh: async () => {},
     add: async (entry: { event: LessonEvent }) => {
       kept.push(entry)
+      await keeping
     },
     refusals: {
       on: (run: typeof refuse) => {
@@ -98,6 +101,7 @@ beforeEach(() => {
   kept = []
   said = []
   waitingEvents = []
+  keeping = Promise.resolve()
 })
 const kinds = () => kept.map(({ event }) => event.kind)
 
@@ -373,6 +377,27 @@ describe('reopening', () => {
     await until(() => lesson.detail.value!.agenda.length === 2)
     run.pass(true)
     expect(kept.at(-1)!.event).toMatchObject({ kind: 'pass', assignmentId: 'a' })
+  })
+
+  test('taken up again while a note is on its way, it is not asked for before the server knows', async () => {
+    const ended: LessonEvent = { id: 'e', at: '2026-01-05T16:30:00.000Z', kind: 'end' }
+    served = detail({ agenda: [], events: [ended], endedAt: ended.at })
+    const { lesson, run } = await open()
+    const pause = () => new Promise(resolve => setTimeout(resolve))
+    waiting.value = 1
+    await pause()
+    let isKept = () => {}
+    keeping = new Promise<void>(resolve => (isKept = resolve))
+    run.reopen()
+    // The note is delivered; only then does the device have the other in its outbox.
+    waiting.value = 0
+    await pause()
+    waiting.value = 1
+    isKept()
+    await pause()
+    served = detail({ events: [ended, kept.at(-1)!.event] })
+    waiting.value = 0
+    await until(() => lesson.detail.value!.agenda.length === 2)
   })
 
   test('a device whose clock is weeks behind still counts passes as later than what was decided before', async () => {

@@ -47,6 +47,8 @@ Object.assign(process.env, {
   TEST_SLOW_FACTOR: String(factor),
   TEST_CORPUS: corpus,
   FIDACTYL_DRILL_SECONDS: String(Math.ceil(10 * factor)),
+  // Long enough for a flood to fit into it, short enough to be waited for.
+  FIDACTYL_SIGN_IN_WINDOW_SECONDS: String(Math.ceil(6 * factor)),
 })
 
 const VM_MODULES = { NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning' }
