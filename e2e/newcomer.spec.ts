@@ -13,6 +13,7 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
     /Failed to load resource: net::ERR_(CONNECTION_(REFUSED|RESET)|SOCKET_NOT_CONNECTED|EMPTY_RESPONSE)/,
     /Failed to load resource.*401/,
   )
+  test.slow()
   const server = new OwnServer(PORT + 400)
   await server.start()
   try {

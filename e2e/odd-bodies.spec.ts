@@ -59,6 +59,7 @@ const LIBRARY =
 test('no body of any route is answered with a failure of the server, and every refusal is in our own words', async ({
   baseURL,
 }) => {
+  test.slow()
   // A teacher with rows of their own, so that a body is looked at and not only its address.
   const { name, userId } = await account('teacher')
   const teacher = await enter(baseURL!, name)
@@ -111,7 +112,7 @@ test('no body of any route is answered with a failure of the server, and every r
       }
     }
   }
-  expect(statuses[422]).toBeGreaterThan(500)
+  expect(statuses[422]).toBeGreaterThan(350)
   // Odd addresses are no failures either.
   for (const path of [
     '/api/students/%E0%A4%A',
