@@ -90,10 +90,9 @@ export function useLesson(lessonId: string) {
         if (event.kind === 'reopen') reopening.value = true
       },
       (error: Error) =>
-        useToasts().say(
-          `This device could not keep what you put down (${error.message}). Free some space, then reload.`,
-          { tone: 'trouble' },
-        ),
+        useToasts().say(`This device could not save that (${error.message}). Free some space on it.`, {
+          tone: 'trouble',
+        }),
     )
     return event
   }

@@ -50,6 +50,10 @@ describe('jobs side by side', () => {
     expect(found.toSorted()).toEqual(['after passed', 'bad failed', 'good passed'])
   })
 
+  test('a job that waits for none of the list is refused, not waited for', async () => {
+    await expect(run([job('alone', 'true', { after: ['nobody'] })])).rejects.toThrow('alone')
+  })
+
   test('a command that is not there fails with its name', async () => {
     expect(await run([{ name: 'none', command: ['no-such-command'] }])).toEqual(['none failed'])
     expect(readFileSync(join(logs, 'none.log'), 'utf8')).toContain('no-such-command')

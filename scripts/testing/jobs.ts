@@ -39,6 +39,7 @@ function end(child: ChildProcess) {
  * @param options.keepGoing Whether the others go on after a failure, those that wait for it too; else they are stopped.
  * @param options.onEnd Called as each job ends.
  * @returns The outcomes, in the order in which the jobs ended.
+ * @throws Error when a job waits for one that is not in the list.
  */
 export async function runJobs(
   jobs: readonly Job[],
@@ -115,6 +116,8 @@ export async function runJobs(
       waiting.delete(job)
     }
     if (underWay.size > 0) await Promise.race(underWay.values())
+    else if (waiting.size > 0)
+      throw new Error(`jobs wait for none of the list: ${[...waiting].map(job => job.name).join()}`)
   }
   process.off('exit', stopAll)
   return outcomes

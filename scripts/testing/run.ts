@@ -25,7 +25,7 @@ if (!['all', 'unit', 'e2e', 'changed'].includes(part)) {
   console.error(`Unknown part ${part}. Known: unit e2e changed`)
   process.exit(2)
 }
-/** What is said to the runner itself: everything after the part. */
+/** What comes after the part is for Jest, for Playwright or a commit. */
 const first = tokens.find(token => token.kind === 'positional')
 const words = first ? process.argv.slice(2 + first.index + 1).filter(word => word !== '--keep-going') : []
 const keepGoing = Boolean(values['keep-going'])
@@ -55,7 +55,7 @@ Object.assign(process.env, {
 
 const VM_MODULES = { NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning' }
 const shell = (script: string) => ['bash', '-c', script]
-/** A run of Jest on some of its projects. `few` is what picks some tests; without it a whole project is run. */
+/** A run of Jest on some of its projects. `words` pick some tests; without them all are run. */
 const jest = (name: string, projects: readonly string[], more: Partial<Job> & { words?: readonly string[] }): Job => ({
   name,
   command: [
@@ -85,7 +85,7 @@ const database: Job = {
 const programs: Job = {
   name: 'programs',
   command: shell(
-    'rm -rf .data/programs && for each in server/engine/stubborn-worker.test.data.ts bin/drill.ts; do vite build --ssr $each --outDir .data/programs --emptyOutDir=false --logLevel error; done',
+    'rm -rf .data/programs && for each in server/engine/stubborn-worker.test.data.ts bin/drill.ts; do vite build --ssr $each --outDir .data/programs --emptyOutDir=false --logLevel error || exit; done',
   ),
 }
 const randomDrills: Job = { name: 'corpus', command: ['tsx', 'scripts/testing/write-corpus.ts', corpus] }
@@ -145,7 +145,7 @@ function jobsOf(): readonly Job[] {
           ]
         : []),
       ...(picked.length > 0
-        ? [{ ...build, after: ['types', 'lint'] }, studio, ...(tests.length > 0 ? [] : [programs]), journeys(picked)]
+        ? [{ ...build, after: ['types'] }, studio, ...(tests.length > 0 ? [] : [programs]), journeys(picked)]
         : []),
     ]
   }
