@@ -85,7 +85,8 @@ export async function inRestoreTurn<T>(work: () => Promise<T>): Promise<T> {
 /**
  * Restores a studio from its backup in the place of the owner's own, which is empty: all of it or nothing.
  * @param path File that holds the backup.
- * @param tell Is told how far it is, and at last what became of it.
+ * @param tell Is told how far it is.
+ * @returns What became of it; null where it was given up on the way.
  */
 export async function restoreStudio(
   url: string,
@@ -93,17 +94,17 @@ export async function restoreStudio(
   path: string,
   tell: (news: RestoreNews) => void,
   signal: AbortSignal,
-): Promise<void> {
+): Promise<RestoreNews | null> {
   try {
     const { studio, madeAt } = await restoreBackup(url, path, {
       instead: owner.studioId,
       progress: (done, all) => tell({ done, all }),
       signal,
     })
-    tell({ restored: { name: studio.name, madeAt } })
+    return { restored: { name: studio.name, madeAt } }
   } catch (error) {
-    if (signal.aborted) return
+    if (signal.aborted) return null
     if (!(error instanceof BadBackup)) throw error
-    tell({ refused: error.message })
+    return { refused: error.message }
   }
 }

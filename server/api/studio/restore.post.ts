@@ -9,19 +9,21 @@ import { inRestoreTurn, restoreStudio } from '../../services/studio'
  */
 export default answering(async event => {
   const owner = ownerOf(event)
-  const takeIn = async (path: string) => {
-    const { res } = event.node
+  const { res } = event.node
+  const tell = (news: RestoreNews) => void res.write(`${JSON.stringify(news)}\n`)
+  const restore = async (path: string) => {
     const gone = new AbortController()
     res.once('close', () => gone.abort())
     setHeaders(event, { 'content-type': 'application/x-ndjson; charset=utf-8', 'x-accel-buffering': 'no' })
-    const tell = (news: RestoreNews) => void res.write(`${JSON.stringify(news)}\n`)
     try {
-      await restoreStudio(process.env.DATABASE_URL!, owner, path, tell, gone.signal)
+      return await restoreStudio(process.env.DATABASE_URL!, owner, path, tell, gone.signal)
     } catch (error) {
       logger.error({ request: event.context.request?.id, failure: failureOf(error) }, 'failed')
-      tell({ refused: 'Something went wrong on the server: nothing was restored.' })
+      return { refused: 'Something went wrong on the server: nothing was restored.' }
     }
-    res.end()
   }
-  return inRestoreTurn(() => withReceivedFile(event, MOST_BACKUP_BYTES, takeIn))
+  const outcome = await inRestoreTurn(() => withReceivedFile(event, MOST_BACKUP_BYTES, restore))
+  // Said only now that the turn is over: whoever reads it may try again at once.
+  if (outcome) tell(outcome)
+  res.end()
 })
