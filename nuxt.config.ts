@@ -48,6 +48,8 @@ export default defineNuxtConfig({
         fileURLToPath(new URL(`./node_modules/${file}`, import.meta.url)),
       ),
     },
+    // The app asks by shared/contracts; types inferred from the routes would have the app's program read the server.
+    hooks: { 'types:extend': types => void (types.routes = {}) },
     rollupConfig: { plugins: [engineWorker(fileURLToPath(new URL('./server/engine/worker.ts', import.meta.url)))] },
   },
   vite: { plugins: [tailwindcss()], worker: { format: 'es' }, build: { chunkSizeWarningLimit: 700 } },

@@ -36,11 +36,20 @@ const JOURNEYS: readonly (readonly [path: RegExp, specs: readonly string[]])[] =
   [/^app\/|^server\//, ['newcomer']],
 ]
 
+/** Programs of scripts/types.sh by what each of them reads. */
+const READ_BY: readonly (readonly [program: string, path: RegExp])[] = [
+  ['core', /^core\/(?!.*\.test\.)/],
+  ['tools', /^(?!app\/)/],
+  ['app', /^(app|shared|core)\/|^nuxt\.config/],
+]
+
 /** What has to be looked at after some files changed. */
 export interface Touched {
   readonly files: readonly string[]
   /** What the linter and the formatter look at. */
   readonly lintable: readonly string[]
+  /** Programs of scripts/types.sh that read any of them. */
+  readonly typed: readonly string[]
   /** Sources whose related tests are run. */
   readonly tests: readonly string[]
   /** Specs of journeys. */
@@ -53,10 +62,12 @@ export function touched(files: readonly string[]): Touched {
     file => /^(app|server)\/.*\.(ts|vue|css)$/.test(file) && !/\.test(\.data)?\.ts$/.test(file),
   )
   const specs = walked.flatMap(file => JOURNEYS.find(([path]) => path.test(file))![1])
+  const sources = files.filter(file => /\.(ts|vue)$/.test(file))
   const own = files.flatMap(file => /^e2e\/(.*)\.spec\.ts$/.exec(file)?.[1] ?? [])
   return {
     files,
     lintable: files.filter(file => /\.(ts|mjs|vue)$/.test(file)),
+    typed: READ_BY.filter(([, path]) => sources.some(file => path.test(file))).map(([program]) => program),
     tests: files.filter(file => /^(core|shared|server|app|bin)\/.*\.(ts|vue|json)$/.test(file)),
     journeys: [...new Set([...specs, ...own])].map(name => `${name}.spec.ts`),
   }

@@ -10,8 +10,6 @@ export interface Job {
   readonly env?: Readonly<Record<string, string>>
   /** Names of the jobs it waits for. */
   readonly after?: readonly string[]
-  /** How many processors it keeps busy; 1 when left out, 0 for what is over in a moment. */
-  readonly weight?: number
 }
 
 /** How a job ended. `stopped` is one that was ended, or never begun, because another had failed. */
@@ -34,7 +32,7 @@ function end(child: ChildProcess) {
 /**
  * Runs jobs side by side, each as soon as those it waits for have ended and there is room for it.
  * @param jobs Their names are all different; a job waits only for jobs of the list. Earlier ones come first.
- * @param options.room Weights that may run at once.
+ * @param options.room Jobs that may run at once.
  * @param options.logs Folder of the logs, one a job.
  * @param options.keepGoing Whether the others go on after a failure, those that wait for it too; else they are stopped.
  * @param options.onEnd Called as each job ends.
@@ -100,14 +98,11 @@ export async function runJobs(
   }
   process.once('exit', stopAll)
   const underWay = new Map<Job, Promise<void>>()
-  const weightOf = ({ weight = 1 }: Job) => weight
-  const isRoomFor = (job: Job) =>
-    underWay.size === 0 || [...underWay.keys()].reduce((sum, each) => sum + weightOf(each), weightOf(job)) <= room
   while (waiting.size > 0 || underWay.size > 0) {
     for (const job of waiting) {
       const after = job.after ?? []
       if (red && !keepGoing) tell({ job, result: 'stopped', seconds: 0, log: '' })
-      else if (!after.every(over) || !isRoomFor(job)) continue
+      else if (!after.every(over) || underWay.size >= room) continue
       else
         underWay.set(
           job,

@@ -1,8 +1,8 @@
 import { mkdirSync, existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { loadavg } from 'node:os'
 import { parseArgs } from 'node:util'
-import { changedSince, touched } from './changed'
-import { runJobs, type Job, type Outcome } from './jobs'
+import { checksOf, HELPERS, PARTS, type Part } from './checks'
+import { runJobs, type Outcome } from './jobs'
 import { reportOf, type Report } from './reports'
 import { slowness } from './slowness'
 
@@ -20,9 +20,9 @@ const { positionals, values, tokens } = parseArgs({
   strict: false,
   tokens: true,
 })
-const part = positionals[0] ?? 'all'
-if (!['all', 'unit', 'e2e', 'changed'].includes(part)) {
-  console.error(`Unknown part ${part}. Known: unit e2e changed`)
+const part = (positionals[0] ?? 'all') as Part
+if (!PARTS.includes(part)) {
+  console.error(`Unknown part ${part}. Known: ${PARTS.join(' ')}`)
   process.exit(2)
 }
 /** What comes after the part is for Jest, for Playwright or a commit. */
@@ -40,10 +40,6 @@ const began = performance.now()
 /** In a whole run every test shares the two processors with two other jobs. */
 const OWN_LOAD = part === 'all' ? 2 : 1
 const factor = OWN_LOAD * (await slowness())
-const { UNIT_DATABASE_URL, EMPTY_DATABASE_URL, RESTORE_DATABASE_URL, E2E_DATABASES } = process.env as Record<
-  string,
-  string
->
 const corpus = `${process.cwd()}/.data/results/corpus.json`
 Object.assign(process.env, {
   TEST_SLOW_FACTOR: String(factor),
@@ -53,124 +49,6 @@ Object.assign(process.env, {
   FIDACTYL_SIGN_IN_WINDOW_SECONDS: String(Math.ceil(6 * factor)),
 })
 
-const VM_MODULES = { NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning' }
-const shell = (script: string) => ['bash', '-c', script]
-/** A run of Jest on some of its projects. `words` pick some tests; without them all are run. */
-const jest = (name: string, projects: readonly string[], more: Partial<Job> & { words?: readonly string[] }): Job => ({
-  name,
-  command: [
-    'jest',
-    ...projects.flatMap(project => ['--selectProjects', project]),
-    '--runInBand',
-    ...(keepGoing ? [] : ['--bail=1']),
-    '--passWithNoTests',
-    '--json',
-    `--outputFile=${RESULTS}/${name}.json`,
-    ...(more.words ?? []),
-  ],
-  env: { ...(projects.join() === 'core' ? {} : VM_MODULES), ...more.env },
-  after: more.after,
-})
-const serverEnv = {
-  DATABASE_URL: UNIT_DATABASE_URL!,
-  EMPTY_DATABASE_URL: EMPTY_DATABASE_URL!,
-  RESTORE_DATABASE_URL: RESTORE_DATABASE_URL!,
-}
-const database: Job = {
-  name: 'database',
-  command: ['tsx', 'bin/migrate.ts'],
-  env: { DATABASE_URL: UNIT_DATABASE_URL! },
-}
-/** What the tests start as processes of their own, built: read from source each would take seconds to begin. */
-const programs: Job = {
-  name: 'programs',
-  command: shell(
-    'rm -rf .data/programs && for each in server/engine/stubborn-worker.test.data.ts bin/drill.ts; do vite build --ssr $each --outDir .data/programs --emptyOutDir=false --logLevel error || exit; done',
-  ),
-}
-const randomDrills: Job = { name: 'corpus', command: ['tsx', 'scripts/testing/write-corpus.ts', corpus] }
-const prepare: Job = { name: 'prepare', command: ['nuxt', 'prepare'] }
-const build: Job = {
-  name: 'build',
-  command: shell('. scripts/mariadb.sh && . scripts/prepare.sh && build_if_stale'),
-  after: ['prepare'],
-}
-const [firstStudio, secondStudio] = (E2E_DATABASES ?? '').split(' ')
-const studio: Job = {
-  name: 'demo-studio',
-  command: shell(
-    'tsx bin/migrate.ts && tsx bin/load-demo.ts && bash scripts/testing/copy-database.sh "$DATABASE_URL" "$COPY_URL"',
-  ),
-  env: { DATABASE_URL: firstStudio!, COPY_URL: secondStudio! },
-}
-const journeys = (picked: readonly string[]): Job => ({
-  name: 'journeys',
-  command: ['tsx', 'scripts/testing/journeys.ts', RESULTS, ...(keepGoing ? [] : ['--max-failures=1']), ...picked],
-  env: { PLAYWRIGHT_JSON_OUTPUT_NAME: `${RESULTS}/journeys.json` },
-  after: ['build', 'demo-studio', 'programs'],
-})
-const check = (name: string, command: readonly string[], more: Partial<Job> = {}): Job => ({ name, command, ...more })
-const types = check('types', ['bash', 'scripts/types.sh'], { after: ['prepare'] })
-
-function jobsOf(): readonly Job[] {
-  if (part === 'e2e') return [prepare, build, studio, programs, journeys(words)]
-  if (part === 'unit')
-    return [
-      database,
-      programs,
-      jest('server', ['server'], { after: ['database', 'programs'], env: serverEnv, words }),
-      jest('core', ['core'], { words }),
-      jest('core-app', ['app'], { words }),
-    ]
-  if (part === 'changed') {
-    const { files, lintable, tests, journeys: picked } = touched(changedSince(words[0]))
-    if (files.length === 0) return []
-    const related = (project: string) => ['--findRelatedTests', ...tests, '--selectProjects', project]
-    return [
-      prepare,
-      types,
-      ...(lintable.length > 0
-        ? [
-            check('lint', ['eslint', '--no-warn-ignored', ...lintable], { after: ['prepare'] }),
-            check('format', ['prettier', '--check', '--log-level', 'warn', '--ignore-unknown', ...lintable]),
-          ]
-        : []),
-      ...(tests.length > 0
-        ? [
-            database,
-            programs,
-            jest('core', [], { words: related('core') }),
-            jest('core-app', [], { words: related('app') }),
-            jest('server', [], { words: related('server'), env: serverEnv, after: ['database', 'programs'] }),
-          ]
-        : []),
-      ...(picked.length > 0
-        ? [{ ...build, after: ['types'] }, studio, ...(tests.length > 0 ? [] : [programs]), journeys(picked)]
-        : []),
-    ]
-  }
-  // The journeys are the longest way, and the build before them: they begin first, the rest fills what room there is.
-  // Types and lint read what the build writes, so that they come after it.
-  return [
-    { ...build, after: [] },
-    database,
-    studio,
-    programs,
-    randomDrills,
-    journeys([]),
-    jest('server', ['server'], { after: ['database', 'programs'], env: serverEnv }),
-    { ...types, after: ['build'] },
-    check('lint', ['eslint', '.'], { after: ['build'] }),
-    jest('core-1', ['core'], { after: ['corpus'], words: ['--shard=1/2'] }),
-    jest('core-2', ['core'], { after: ['corpus'], words: ['--shard=2/2'] }),
-    jest('core-app', ['app'], {}),
-    check('ladder', ['tsx', 'bin/ladder.ts', '--check']),
-    check('format', ['prettier', '--check', '--log-level', 'warn', '.']),
-    check('unused', ['knip'], { after: ['build'] }),
-  ]
-}
-
-const HELPERS = ['prepare', 'corpus', 'database', 'programs', 'demo-studio']
 let counted = { passed: 0, failed: 0 }
 const seconds: Record<string, number> = {}
 
@@ -201,7 +79,7 @@ const tail = (log: string) => readFileSync(log, 'utf8').trimEnd().split('\n').sl
 
 if (factor > OWN_LOAD)
   console.log(`  this machine is ${factor / OWN_LOAD} times slower than a quiet one: time limits are as much longer`)
-const jobs = jobsOf()
+const jobs = checksOf(part, { words, keepGoing, results: RESULTS, corpus })
 if (jobs.length === 0) {
   console.log('nothing has changed')
   process.exit(0)

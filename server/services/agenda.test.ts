@@ -3,34 +3,14 @@ import { randomUUID } from 'node:crypto'
 import { localEngine } from '../engine/engine'
 import { weeksOfLessons } from '../tests/weeks-of-lessons'
 import { later, NOW, openTestDatabase } from '../tests/studio'
-import { endAssignment, setPlan, setSeveral } from './assignments'
-import { createDrill } from './drills'
+import { endAssignment, setPlan } from './assignments'
 import { readLesson } from './lessons'
 
 const { db, close } = openTestDatabase()
 afterAll(close)
-const { aStudent, aLesson, offered } = weeksOfLessons(db)
+const { aStudent, withPath, aLesson, offered } = weeksOfLessons(db)
 const WEEK = 7 * 24 * 60
 
-/** A student with one drill, and two more of which the second opens after the first. */
-async function withPath() {
-  const made = await aStudent()
-  const { teacher, studentId } = made
-  const drill = async (name: string, fingers: readonly number[]) =>
-    (
-      await createDrill(
-        db,
-        localEngine,
-        teacher,
-        { id: randomUUID(), name, spec: { version: 1, family: 'order', order: { fingers } } },
-        NOW,
-      )
-    ).id
-  const refs = [await drill('First', [1, 2]), await drill('Second', [1, 3])]
-  const body = { id: randomUUID(), refs, path: true } as never
-  const { ids } = await setSeveral(db, localEngine, teacher, studentId, body, NOW)
-  return { ...made, first: ids[0]!, second: ids[1]! }
-}
 type Made = Awaited<ReturnType<typeof withPath>>
 const namesIn = async ({ teacher }: Made, lesson: string, minutes: number) =>
   (await readLesson(db, teacher, lesson, later(minutes))).agenda.map(set => set.drillName)

@@ -1,15 +1,13 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { weeksOfLessons } from '../tests/weeks-of-lessons'
-import { makeStudent, makeTeacher, NOW, openTestDatabase, PLAN } from '../tests/studio'
-import { localEngine } from '../engine/engine'
-import { setPlan, setSeveral } from './assignments'
-import { createDrill } from './drills'
+import { NOW, openTestDatabase, PLAN } from '../tests/studio'
+import { setPlan } from './assignments'
 import { detailsOf, standingsOf } from './set-drills'
 
 const { db, close } = openTestDatabase()
 afterAll(close)
-const { aStudent, aLesson } = weeksOfLessons(db)
+const { aStudent, withPath, aLesson } = weeksOfLessons(db)
 const WEEK = 7 * 24 * 60
 type Made = Awaited<ReturnType<typeof aStudent>>
 const standingOn = async ({ teacher, studentId }: Made, today: string) =>
@@ -44,22 +42,9 @@ describe('a set drill against its plan', () => {
   })
 
   test('a drill that waits for another stands in no list, and names it where all are told', async () => {
-    const teacher = await makeTeacher(db)
-    const made = { teacher, ...(await makeStudent(db, teacher)) }
-    const drill = async (name: string, fingers: readonly number[]) =>
-      (
-        await createDrill(
-          db,
-          localEngine,
-          teacher,
-          { id: randomUUID(), name, spec: { version: 1, family: 'order', order: { fingers } } },
-          NOW,
-        )
-      ).id
-    const refs = [await drill('First', [1, 2]), await drill('Second', [1, 3])]
-    await setSeveral(db, localEngine, teacher, made.studentId, { id: randomUUID(), refs, path: true } as never, NOW)
+    const made = await withPath()
     expect((await standingOn(made, '2026-01-06')).map(each => each.drillName)).toEqual(['A drill', 'First'])
-    const all = await detailsOf(db, made.studentId, { actor: teacher, today: '2026-01-06' })
+    const all = await detailsOf(db, made.studentId, { actor: made.teacher, today: '2026-01-06' })
     expect(all.map(({ drill: { drillName, waitsFor } }) => [drillName, waitsFor])).toEqual([
       ['A drill', null],
       ['First', null],

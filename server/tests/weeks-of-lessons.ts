@@ -3,8 +3,10 @@ import type { LessonEvent } from '#core/practice/log/events'
 import { standingOf } from '#core/practice/log/standing'
 import { localEngine } from '../engine/engine'
 import { appendEvent } from '../services/append-event'
+import { setSeveral } from '../services/assignments'
+import { createDrill } from '../services/drills'
 import { readLesson, startLesson } from '../services/lessons'
-import { later, makeStudent, makeTeacher, type TestDatabase } from './studio'
+import { later, makeStudent, makeTeacher, NOW, type TestDatabase } from './studio'
 
 /** A week, minutes. */
 export const WEEK = 7 * 24 * 60
@@ -14,6 +16,19 @@ export function weeksOfLessons(db: TestDatabase) {
   async function aStudent() {
     const teacher = await makeTeacher(db)
     return { teacher, ...(await makeStudent(db, teacher)) }
+  }
+  /** A student with one drill, and a path of two, First and Second, of which the second opens after the first. */
+  async function withPath() {
+    const made = await aStudent()
+    const { teacher, studentId } = made
+    const drill = async (name: string, fingers: readonly number[]) => {
+      const spec = { version: 1, family: 'order', order: { fingers } }
+      return (await createDrill(db, localEngine, teacher, { id: randomUUID(), name, spec }, NOW)).id
+    }
+    const refs = [await drill('First', [1, 2]), await drill('Second', [1, 3])]
+    const body = { id: randomUUID(), refs, path: true } as never
+    const { ids } = await setSeveral(db, localEngine, teacher, studentId, body, NOW)
+    return { ...made, first: ids[0]!, second: ids[1]! }
   }
   type Made = Awaited<ReturnType<typeof aStudent>>
 
@@ -50,5 +65,5 @@ export function weeksOfLessons(db: TestDatabase) {
     }).offer
   }
 
-  return { aStudent, aLesson, offered }
+  return { aStudent, withPath, aLesson, offered }
 }
