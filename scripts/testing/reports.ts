@@ -101,6 +101,6 @@ export function readPlaywright(file: string): Report {
 /** The report of a job that a test runner made; null for a check that has none. */
 export function reportOf(job: string, folder: string): Report | null {
   const file = `${folder}/${job}.json`
-  if (!/^(core|server|journeys)/.test(job) || !existsSync(file)) return null
+  if (!/^(core|server|app|journeys)/.test(job) || !existsSync(file)) return null
   return job.startsWith('journeys') ? readPlaywright(file) : readJest(file)
 }
