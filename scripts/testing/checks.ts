@@ -66,16 +66,14 @@ const journeys = ({ keepGoing, results }: Run, words: readonly string[]): Job =>
   after: ['build', 'demo-studio', 'programs'],
 })
 
+/** A job that leaves the processors to the others when they want them. */
+const inBackground = (job: Job): Job => ({ ...job, command: ['nice', '-n', '10', ...job.command] })
+
 function everything(run: Run): readonly Job[] {
-  // The journeys are the longest way, and the build before them: they begin first, the rest fills what room there is.
+  // The journeys are the longest way, and the build before them: they go first, the rest fills what room there is.
   // Types and lint read what the build writes, so that they come after it.
-  return [
-    build,
-    database,
-    studio,
-    programs,
+  const rest: readonly Job[] = [
     { name: 'corpus', command: ['tsx', 'scripts/testing/write-corpus.ts', run.corpus] },
-    journeys(run, []),
     jest(run, 'server', []),
     { ...types, after: ['build'] },
     { name: 'lint', command: ['eslint', '.'], after: ['build'] },
@@ -86,6 +84,7 @@ function everything(run: Run): readonly Job[] {
     { name: 'format', command: ['prettier', '--check', '--log-level', 'warn', '.'] },
     { name: 'unused', command: ['knip'], after: ['build'] },
   ]
+  return [build, database, studio, programs, journeys(run, []), ...rest.map(inBackground)]
 }
 
 const unit = (run: Run): readonly Job[] => [
