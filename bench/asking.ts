@@ -1,6 +1,6 @@
 import { Agent, request } from 'node:http'
 import { openDatabase } from '../server/db/client'
-import { rebuildTallies } from '../server/services/rebuild'
+import { rebuildTallies } from '../server/subjects/lessons/rebuild'
 import { benchStudio, enter, giveLessons, type BenchTeacher } from './studio'
 
 /** Keeps its connections, as browsers do; of whoever asks, but for those who have connections of their own. */

@@ -3,9 +3,9 @@ import { createServer } from 'node:http'
 import { createApp, createError, defineEventHandler, getQuery, toNodeListener, useSession } from 'h3'
 import { localDaySchema } from '../shared/contracts/common'
 import { openDatabase } from '../server/db/client'
-import { readToday } from '../server/services/today'
-import { sessionOf } from '../server/services/sessions'
-import type { SignedIn } from '../server/services/sign-in'
+import { readToday } from '../server/subjects/lessons/today'
+import { sessionOf } from '../server/subjects/people/sessions'
+import type { SignedIn } from '../server/subjects/people/sign-in'
 
 const { db } = openDatabase(process.env.DATABASE_URL!)
 const app = createApp()

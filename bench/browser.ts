@@ -1,6 +1,6 @@
 import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
-import type { ShelfPage } from '../shared/contracts/shelf'
+import type { ShelfPage } from '../shared/contracts/drills/answers'
 
 const ARGS = [
   '--no-sandbox',

@@ -6,7 +6,7 @@ import type { LessonEvent } from '../core/practice/log/events'
 import { foldLesson } from '../core/practice/log/fold'
 import { openDatabase } from '../server/db/client'
 import { hearings, lessonEvents, lessons, standings } from '../server/db/tables'
-import { rebuildTallies } from '../server/services/rebuild'
+import { rebuildTallies } from '../server/subjects/lessons/rebuild'
 import { benchStudio, enter } from './studio'
 
 // Run by scripts/crash.sh, which starts the database and says how to start it again.

@@ -3,7 +3,7 @@ import { gradeOf } from '../core/grade/grade'
 import { neighbours } from '../core/grade/neighbours'
 import { marksOf } from '../core/ladder/marks'
 import { realise } from '../core/score/realise'
-import type { DrillRow } from '../shared/contracts/drills'
+import type { DrillRow } from '../shared/contracts/drills/answers'
 
 const ORDERS = [
   [1, 2, 3, 4],

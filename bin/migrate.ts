@@ -4,8 +4,8 @@ import { readLadderText } from '../core/ladder/built'
 import { openDatabase } from '../server/db/client'
 import { migrateDatabase, NewerDatabase } from '../server/db/migrate'
 import { rootOf } from '../server/db/database-errors'
-import { fillLadder } from '../server/services/ladder'
-import { rebuildMissing } from '../server/services/rebuild'
+import { fillLadder } from '../server/subjects/drills/ladder'
+import { rebuildMissing } from '../server/subjects/lessons/rebuild'
 
 /** The path of a file of the project, given from its folder. */
 const at = (path: string) => fileURLToPath(new URL(`../${path}`, import.meta.url))

@@ -22,7 +22,7 @@ const most = Number(words.find(word => /^\d+$/.test(word)) ?? 100)
 const LAYERS = ['core', 'server', 'app'] as const
 const layerOf = (path: string) => LAYERS.find(layer => path.startsWith(`${layer}/`))
 if (folders.length === 0 || !folders.every(layerOf)) {
-  console.error('Name folders of the core, of the server or of the app, such as core/practice server/services')
+  console.error('Name folders of the core, of the server or of the app, such as core/practice server/subjects/practice')
   process.exit(2)
 }
 /** Tests that hold what is written against what was recorded. */

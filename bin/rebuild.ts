@@ -1,5 +1,5 @@
 import { openDatabase } from '../server/db/client'
-import { rebuildTallies } from '../server/services/rebuild'
+import { rebuildTallies } from '../server/subjects/lessons/rebuild'
 
 const { DATABASE_URL } = process.env
 if (!DATABASE_URL) {

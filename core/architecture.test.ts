@@ -95,26 +95,76 @@ describe('the way imports point', () => {
   })
 
   test('no file of the core is part of a cycle', () => {
-    const known = new Set(core)
-    const next = new Map(
-      core.map(file => [
-        file,
-        importsOf(file)
-          .map(name => `${name}.ts`)
-          .filter(name => known.has(name)),
-      ]),
-    )
-    const done = new Set<string>()
-    const walk = (file: string, path: readonly string[]): void => {
-      if (path.includes(file)) throw new Error(`cycle: ${[...path, file].join(' → ')}`)
-      if (done.has(file)) return
-      for (const name of next.get(file)!) walk(name, [...path, file])
-      done.add(file)
+    expect(filesInOrder(core)).toHaveLength(core.length)
+  })
+})
+
+/** Files, each after those it imports. @throws Error that names a circle of imports. */
+function filesInOrder(files: readonly string[]): readonly string[] {
+  const known = new Map(files.map(file => [file.replace(/\.ts$/, ''), file]))
+  const done = new Set<string>()
+  const walk = (file: string, path: readonly string[]): void => {
+    if (path.includes(file)) throw new Error(`cycle: ${[...path, file].join(' → ')}`)
+    if (done.has(file)) return
+    for (const name of importsOf(file)) {
+      const next = known.get(name) ?? known.get(`${name}/index`)
+      if (next) walk(next, [...path, file])
     }
-    for (const file of core) walk(file, [])
-    expect(done.size).toBe(core.length)
+    done.add(file)
+  }
+  for (const file of files) walk(file, [])
+  return [...done]
+}
+
+/** Layers of the server, in the same way. */
+const SERVER_LAYERS: readonly (readonly string[])[] = [
+  ['errors', 'sent'],
+  ['db'],
+  ['observability', 'policy'],
+  ['writes'],
+  ['paper'],
+  ['engine', 'backup'],
+  ['subjects'],
+  ['utils'],
+  ['route'],
+  ['middleware', 'plugins', 'api'],
+]
+/** Subjects: a later one may ask an earlier one. */
+const SUBJECTS = ['drills', 'taught', 'practice', 'lessons', 'people', 'studio']
+
+describe('the server', () => {
+  const server = filesIn('server').filter(file => !isTest(file) && !/^server\/(tests|db\/migrations)\//.test(file))
+  const partOf = (path: string) => path.split('/')[1]!.replace(/\.ts$/, '')
+  const serverLayer = (path: string) => SERVER_LAYERS.findIndex(layer => layer.includes(partOf(path)))
+  const subjectOf = (path: string) => SUBJECTS.indexOf(path.split('/')[2]!)
+
+  test.each(server)('%s imports no layer above its own, and none beside it', file => {
+    expect([file, serverLayer(file) >= 0]).toEqual([file, true])
+    for (const name of importsOf(file).filter(each => each.startsWith('server/')))
+      expect([file, name, partOf(name) === partOf(file) || serverLayer(name) < serverLayer(file)]).toEqual([
+        file,
+        name,
+        true,
+      ])
   })
 
+  test('a subject asks those before it only', () => {
+    const inSubjects = server.filter(file => file.startsWith('server/subjects/'))
+    expect(inSubjects.length).toBeGreaterThan(30)
+    for (const file of inSubjects) {
+      expect([file, subjectOf(file) >= 0]).toEqual([file, true])
+      for (const name of importsOf(file).filter(each => each.startsWith('server/subjects/')))
+        expect([file, name, subjectOf(name) <= subjectOf(file)]).toEqual([file, name, true])
+    }
+  })
+
+  test('no file of it is part of a cycle, nor of the contracts', () => {
+    const shared = filesIn('shared').filter(file => !isTest(file))
+    expect(filesInOrder([...server, ...shared])).toHaveLength(server.length + shared.length)
+  })
+})
+
+describe('between the parts of the house', () => {
   test('shared contracts import the core only; the application never the server, nor the server the application', () => {
     for (const file of filesIn('shared'))
       for (const name of importsOf(file)) expect([file, /^(app|server)\//.test(name)]).toEqual([file, false])
@@ -122,5 +172,11 @@ describe('the way imports point', () => {
       for (const name of importsOf(file)) expect([file, /^server\//.test(name)]).toEqual([file, false])
     for (const file of filesIn('server'))
       for (const name of importsOf(file)) expect([file, /^app\//.test(name)]).toEqual([file, false])
+  })
+
+  test('the application knows answers and routes by their types: what checks them stays with the server', () => {
+    const heavy = /^import (?!type )(?:\{[^}]*\}|\w+) from '#shared\/(routes|contracts\/\w+\/answers)'/m
+    for (const file of filesIn('app').filter(each => !isTest(each)))
+      expect([file, heavy.test(readFileSync(join(ROOT, file), 'utf8'))]).toEqual([file, false])
   })
 })

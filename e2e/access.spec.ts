@@ -1,29 +1,30 @@
 import { randomUUID } from 'node:crypto'
 import { expect, test } from '@playwright/test'
 import { account, makeOwn, type Own } from './own'
-import { methodOf, pathOf, ROUTES, routesInFolder, withAt, type Kind } from './routes'
+import { ROUTES, type RouteName } from '../shared/routes'
+import { exampleOf, methodOf, pathOf, ROUTE_NAMES, routesInFolder, withAt, type Kind } from './routes'
 import { enter, type Visitor } from './visitor'
 
 const NOBODYS = '11111111-1111-4111-8111-111111111111'
-const kindOf = (route: string) => route.split('/')[2] as Kind
-const bodyOf = (route: string, own: Own) => ROUTES[route]!.body?.(randomUUID(), own)
+const kindOf = (route: RouteName) => route.split('/')[2] as Kind
+const bodyOf = (route: RouteName, own: Own) => exampleOf(route).body?.(randomUUID(), own)
 
 /** A body of one's own that names a row of somebody else's. */
-function withForeign(route: string, theirs: Own, field: string, target: string): object {
+function withForeign(route: RouteName, theirs: Own, field: string, target: string): object {
   const body = withAt(bodyOf(route, theirs)!, field, target)
   return field === 'slot.id' ? withAt(body, 'slot.day', '2026-01-05') : body
 }
 
 test('every route of the API has its row in the table, and every row its route', () => {
-  expect(Object.keys(ROUTES).sort()).toEqual([...routesInFolder()].sort())
+  expect([...ROUTE_NAMES].sort()).toEqual([...routesInFolder()].sort())
 })
 
 test('a stranger is refused everything but signing in and the health check', async ({ baseURL }) => {
   const stranger = await enter(baseURL!, null)
-  for (const route of Object.keys(ROUTES)) {
+  for (const route of ROUTE_NAMES) {
     const answer = await stranger.send(methodOf(route), pathOf(route, NOBODYS), bodyOf(route, {} as Own))
-    const open = ROUTES[route]!.who === 'anybody'
-    if (ROUTES[route]!.who === 'whoever has its address') {
+    const open = ROUTES[route].who === 'anybody'
+    if (ROUTES[route].who === 'whoever has its address') {
       expect([route, answer.status, answer.body]).toEqual([route, 404, expect.objectContaining({ code: 'not-found' })])
       continue
     }
@@ -45,7 +46,8 @@ test("a student's account opens nothing of the teacher's side, a teacher's nothi
     await enter(baseURL!, (await account('student')).name),
     await enter(baseURL!, (await account('teacher')).name),
   ]
-  for (const [route, { who }] of Object.entries(ROUTES)) {
+  for (const route of ROUTE_NAMES) {
+    const { who } = ROUTES[route]
     if (who === 'anybody' || who === 'whoever has its address') continue
     const ask = async (visitor: Visitor) =>
       (await visitor.send(methodOf(route), pathOf(route, NOBODYS), bodyOf(route, {} as Own))).status
@@ -67,7 +69,9 @@ test("whatever the route, another's rows do not exist: in the address, in the bo
   for (const [who, { name, userId }] of Object.entries({ colleague: people.colleague, elsewhere: people.elsewhere })) {
     const other = await enter(baseURL!, name)
     const theirs = await makeOwn(other, userId)
-    for (const [route, { names, who: allowed }] of Object.entries(ROUTES)) {
+    for (const route of ROUTE_NAMES) {
+      const { names } = exampleOf(route)
+      const allowed = ROUTES[route].who
       if (
         allowed === 'anybody' ||
         allowed === 'whoever has its address' ||
@@ -86,7 +90,7 @@ test("whatever the route, another's rows do not exist: in the address, in the bo
         ])
         walked++
       }
-      if (route.includes('[id]')) {
+      if (route.includes(':id')) {
         for (const target of [own[kindOf(route)], NOBODYS, 'not-an-id', own[kindOf(route)].toUpperCase()])
           await told(`address ${target}`, pathOf(route, target), bodyOf(route, theirs))
       }

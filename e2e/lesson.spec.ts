@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { expect, type Page } from '@playwright/test'
-import type { LessonDetail } from '../shared/contracts/lessons'
+import type { LessonDetail } from '../shared/contracts/lessons/answers'
 import { openOwn, type Own } from './own'
 import { test } from './studio'
 import type { Visitor } from './visitor'

@@ -4,8 +4,9 @@ import { eq } from 'drizzle-orm'
 import { PARTS } from '../server/backup/parts'
 import { openDatabase } from '../server/db/client'
 import { students, studios, users } from '../server/db/tables'
-import { hashPassword } from '../server/services/password'
-import { ROUTES, type Kind } from './routes'
+import { hashPassword } from '../server/subjects/people/password'
+import type { RouteName } from '../shared/routes'
+import { exampleOf, type Kind } from './routes'
 import { comeAs } from './studio'
 import { enter, type Visitor } from './visitor'
 import { DATABASE_URL } from './worker'
@@ -52,10 +53,10 @@ export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
     return answer.body as { id: string; version?: { id: string }; ids?: readonly string[] }
   }
   const none = {} as Own
-  const of = (route: string, own = none) => ROUTES[route]!.body!(randomUUID(), own)
+  const of = (route: RouteName, own = none) => exampleOf(route).body!(randomUUID(), own)
   const students = (await post('/api/students', of('POST /api/students'))).id
   const drill = await post('/api/drills', of('POST /api/drills'))
-  const slot = await teacher.send('PUT', `/api/students/${students}/slot`, of('PUT /api/students/[id]/slot'))
+  const slot = await teacher.send('PUT', `/api/students/${students}/slot`, of('PUT /api/students/:id/slot'))
   const own = {
     ...none,
     students,
@@ -72,7 +73,7 @@ export async function makeOwn(teacher: Visitor, userId: string): Promise<Own> {
   const programmes = (await post('/api/programmes', of('POST /api/programmes', own))).id
   const reported = await post(
     `/api/students/${students}/practice`,
-    of('POST /api/students/[id]/practice', { ...own, assignments }),
+    of('POST /api/students/:id/practice', { ...own, assignments }),
   )
   return {
     ...own,

@@ -1,12 +1,7 @@
 import { DateTime } from 'luxon'
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
-
-/**
- * Who may do something: anybody, whoever was given a secret address, whoever is signed in, a teacher (an owner is
- * one), an owner.
- */
-export type Who = 'anybody' | 'whoever has its address' | 'signed-in' | 'teacher' | 'owner'
+import { ROUTES, type RouteName } from '../shared/routes'
 
 /**
  * Whose rows a route of the API may be asked about, by the name of the part of its address or body that holds the id.
@@ -23,8 +18,8 @@ export type Kind =
   | 'practice'
   | 'calendar-links'
 
-export interface Row {
-  readonly who: Who
+/** How a route is asked by the tests. */
+export interface Example {
   /** What its address must ask for. */
   readonly query?: string
   /** A body that is taken, given an id for the write and ids of rows of one's own. */
@@ -40,61 +35,43 @@ const SPEC = { version: 1, family: 'order', order: { fingers: [1, 2] } }
 const PLAN = { school: 'clean-passes', startBpm: 60, targetBpm: 80 }
 const CARD = { name: 'Mine', birthYear: null, instrument: {}, hand: {}, about: '' }
 
-/** Every route of the API, and who may ask it what. A route without its row fails the tests. */
-export const ROUTES: Readonly<Record<string, Row>> = {
-  'GET /api/alive': { who: 'anybody' },
-  'GET /api/health': { who: 'anybody' },
-  'POST /api/sign-in': { who: 'anybody', body: () => ({ name: 'nobody-there', password: 'wrong' }) },
-  'GET /api/me': { who: 'signed-in' },
-  'POST /api/sign-out': { who: 'signed-in' },
+/** An example of every route that takes more than its path. */
+const EXAMPLES: { readonly [N in RouteName]?: Example } = {
+  'POST /api/sign-in': { body: () => ({ name: 'nobody-there', password: 'wrong' }) },
   'POST /api/me/password': {
-    who: 'signed-in',
     body: () => ({ presentPassword: 'not the present one', newPassword: 'cedar and rosewood' }),
   },
-  'GET /api/today': { who: 'teacher' },
-  'GET /api/students': { who: 'teacher' },
-  'POST /api/students': { who: 'teacher', body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
+  'POST /api/students': { body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
   'POST /api/students/several': {
-    who: 'teacher',
     body: id => ({ id, students: [{ ...CARD, name: 'Listed', slot: null }] }),
     names: { 'students.0.instrumentId': 'instruments' },
   },
   'POST /api/students/several/take-back': {
-    who: 'teacher',
     body: (id, own) => ({ id, studentIds: [own.students] }),
     names: { 'studentIds.0': 'students' },
   },
-  'GET /api/records': { who: 'teacher', query: '?of=roster' },
-  'GET /api/students/[id]': { who: 'teacher' },
-  'PUT /api/students/[id]': { who: 'teacher', body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
-  'PUT /api/students/[id]/pain': { who: 'teacher', body: id => ({ id, pain: null, note: 'gone' }) },
-  'PUT /api/students/[id]/school': { who: 'teacher', body: id => ({ id, school: 'creep' }) },
-  'POST /api/students/[id]/practice': {
-    who: 'teacher',
+  'GET /api/records': { query: '?of=roster' },
+  'PUT /api/students/:id': { body: id => ({ id, ...CARD }), names: { instrumentId: 'instruments' } },
+  'PUT /api/students/:id/pain': { body: id => ({ id, pain: null, note: 'gone' }) },
+  'PUT /api/students/:id/school': { body: id => ({ id, school: 'creep' }) },
+  'POST /api/students/:id/practice': {
     body: (id, own) => ({
       id,
       entries: [{ assignmentId: own.assignments, day: '2026-01-05', minutes: 5, bpm: 60, feel: 'easy' }],
     }),
     names: { 'entries.0.assignmentId': 'assignments' },
   },
-  'POST /api/students/[id]/practice/take-back': {
-    who: 'teacher',
+  'POST /api/students/:id/practice/take-back': {
     body: (id, own) => ({ id, entryIds: [own.practice] }),
     names: { 'entryIds.0': 'practice' },
   },
-  'POST /api/students/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
-  'GET /api/students/[id]/lessons': { who: 'teacher' },
-  'GET /api/students/[id]/past-drills': { who: 'teacher' },
-  'POST /api/students/[id]/hand-over': {
-    who: 'owner',
+  'POST /api/students/:id/archive': { body: id => ({ id, archived: false }) },
+  'POST /api/students/:id/hand-over': {
     body: (id, own) => ({ id, teacherId: own.accounts }),
     names: { teacherId: 'accounts' },
   },
-  'GET /api/students/[id]/progress': { who: 'teacher' },
-  'GET /api/students/[id]/export': { who: 'teacher' },
-  'POST /api/students/[id]/erase': { who: 'teacher', body: id => ({ id, name: 'Not the name' }) },
-  'POST /api/students/[id]/homework': {
-    who: 'teacher',
+  'POST /api/students/:id/erase': { body: id => ({ id, name: 'Not the name' }) },
+  'POST /api/students/:id/homework': {
     body: (id, own) => ({
       id,
       lessonId: own.lessons ?? null,
@@ -117,33 +94,23 @@ export const ROUTES: Readonly<Record<string, Row>> = {
     }),
     names: { 'lessonId': 'lessons', 'given.drills.0.assignmentId': 'assignments' },
   },
-  'PUT /api/students/[id]/slot': {
-    who: 'teacher',
-    body: id => ({ id, weekday: 1, wallTime: '16:00', minutes: 30, everyWeeks: 1 }),
-  },
-  'PUT /api/students/[id]/slot/exception': {
-    who: 'teacher',
+  'PUT /api/students/:id/slot': { body: id => ({ id, weekday: 1, wallTime: '16:00', minutes: 30, everyWeeks: 1 }) },
+  'PUT /api/students/:id/slot/exception': {
     // The slot of these routes is of Mondays.
     body: (id, own) => ({ id, slotId: own.slots, day: nextMonday(), cancelled: true, to: null, why: null }),
     names: { slotId: 'slots' },
   },
-  'POST /api/students/[id]/slot/end': { who: 'teacher', body: id => ({ id }) },
-  'GET /api/drills': { who: 'teacher' },
-  'POST /api/drills': { who: 'teacher', body: id => ({ id, name: 'Mine', spec: SPEC }) },
-  'POST /api/drills/realise': { who: 'teacher', body: () => SPEC },
-  'GET /api/drills/[id]': { who: 'teacher' },
-  'POST /api/drills/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
-  'POST /api/drills/[id]/duplicate': { who: 'teacher', body: id => ({ id, name: 'Mine' }) },
-  'PUT /api/drills/[id]/name': { who: 'teacher', body: id => ({ id, name: 'Mine' }) },
-  'POST /api/drills/[id]/versions': { who: 'teacher', body: id => ({ id, spec: SPEC }) },
-  'POST /api/drills/export': { who: 'teacher', body: () => ({ as: 'tab', name: 'Mine', spec: SPEC }) },
-  'GET /api/drills/[id]/versions/[number]/export': { who: 'teacher', query: '?as=tab' },
-  'POST /api/paper': {
-    who: 'teacher',
-    body: () => ({ form: 'compact', heading: 'Mine', drills: [{ name: 'Mine', spec: SPEC }] }),
-  },
+  'POST /api/students/:id/slot/end': { body: id => ({ id }) },
+  'POST /api/drills': { body: id => ({ id, name: 'Mine', spec: SPEC }) },
+  'POST /api/drills/realise': { body: () => SPEC },
+  'POST /api/drills/:id/archive': { body: id => ({ id, archived: false }) },
+  'POST /api/drills/:id/duplicate': { body: id => ({ id, name: 'Mine' }) },
+  'PUT /api/drills/:id/name': { body: id => ({ id, name: 'Mine' }) },
+  'POST /api/drills/:id/versions': { body: id => ({ id, spec: SPEC }) },
+  'POST /api/drills/export': { body: () => ({ as: 'tab', name: 'Mine', spec: SPEC }) },
+  'GET /api/drills/:id/versions/:number/export': { query: '?as=tab' },
+  'POST /api/paper': { body: () => ({ form: 'compact', heading: 'Mine', drills: [{ name: 'Mine', spec: SPEC }] }) },
   'POST /api/assignments': {
-    who: 'teacher',
     body: (id, own) => ({
       id,
       studentId: own.students,
@@ -154,78 +121,52 @@ export const ROUTES: Readonly<Record<string, Row>> = {
     }),
     names: { studentId: 'students', drillVersionId: 'versions' },
   },
-  'POST /api/assignments/[id]/end': { who: 'teacher', body: id => ({ id, ended: false }) },
-  'PUT /api/assignments/[id]/pins': { who: 'teacher', body: id => ({ id, pins: {} }) },
-  'PUT /api/assignments/[id]/path': {
-    who: 'teacher',
+  'POST /api/assignments/:id/end': { body: id => ({ id, ended: false }) },
+  'PUT /api/assignments/:id/pins': { body: id => ({ id, pins: {} }) },
+  'PUT /api/assignments/:id/path': {
     body: id => ({ id, stages: [{ number: 0, name: 'slowly', change: null, plan: PLAN }] }),
   },
-  'PUT /api/assignments/[id]/variations': {
-    who: 'teacher',
+  'PUT /api/assignments/:id/variations': {
     body: id => ({ id, variations: [{ name: 'muted', change: { sound: { length: 'muted' } } }] }),
   },
-  'PUT /api/assignments/[id]/plan': { who: 'teacher', body: id => ({ id, plan: PLAN, targetOn: null }) },
-  'GET /api/shelf': { who: 'teacher' },
-  'PUT /api/shelf/favourites': {
-    who: 'teacher',
-    body: (id, own) => ({ id, ref: own.drills, kept: true }),
-    names: { ref: 'drills' },
-  },
+  'PUT /api/assignments/:id/plan': { body: id => ({ id, plan: PLAN, targetOn: null }) },
+  'PUT /api/shelf/favourites': { body: (id, own) => ({ id, ref: own.drills, kept: true }), names: { ref: 'drills' } },
   'POST /api/programmes': {
-    who: 'teacher',
     body: (id, own) => ({ id, name: 'Mine', refs: [own.drills] }),
     names: { 'refs.0': 'drills' },
   },
-  'PUT /api/programmes/[id]': {
-    who: 'teacher',
+  'PUT /api/programmes/:id': {
     body: (id, own) => ({ id, name: 'Mine', refs: [own.drills] }),
     names: { 'refs.0': 'drills' },
   },
-  'POST /api/programmes/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
-  'POST /api/students/[id]/drills': {
-    who: 'teacher',
+  'POST /api/programmes/:id/archive': { body: id => ({ id, archived: false }) },
+  'POST /api/students/:id/drills': {
     body: (id, own) => ({ id, refs: [own.drills], path: false }),
     names: { 'refs.0': 'drills' },
   },
-  'GET /api/students/[id]/coverage': { who: 'teacher' },
-  'GET /api/board': { who: 'teacher' },
-  'GET /api/calendar': { who: 'teacher', query: '?names=initials' },
-  'GET /api/lessons.ics': { who: 'whoever has its address', query: '?of=a-guess' },
-  'GET /api/calendar-links': { who: 'teacher' },
-  'POST /api/calendar-links': { who: 'teacher', body: id => ({ id, name: 'Mine', names: 'none' }) },
-  'POST /api/calendar-links/[id]/end': { who: 'teacher', body: id => ({ id, ended: false }) },
-  'GET /api/studio/backup': { who: 'owner' },
-  'GET /api/studio/restore': { who: 'owner' },
-  'POST /api/studio/restore': { who: 'owner' },
-  'PUT /api/studio/notice': { who: 'owner', body: id => ({ id, notice: null }) },
-  'PUT /api/studio/weights': { who: 'owner', body: id => ({ id, weights: null }) },
-  'GET /api/instruments': { who: 'teacher' },
-  'POST /api/instruments': { who: 'teacher', body: id => ({ id, name: 'Mine', choice: {} }) },
-  'PUT /api/instruments/[id]': { who: 'teacher', body: id => ({ id, name: 'Mine', choice: {} }) },
-  'POST /api/instruments/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
-  'GET /api/chords': { who: 'teacher' },
-  'POST /api/chords': {
-    who: 'teacher',
-    body: id => ({ id, kind: 'progression', name: 'Mine', chords: 'C Am F G', fingers: null }),
-  },
-  'POST /api/chords/[id]/archive': { who: 'teacher', body: id => ({ id, archived: false }) },
+  'GET /api/calendar': { query: '?names=initials' },
+  'GET /api/lessons.ics': { query: '?of=a-guess' },
+  'POST /api/calendar-links': { body: id => ({ id, name: 'Mine', names: 'none' }) },
+  'POST /api/calendar-links/:id/end': { body: id => ({ id, ended: false }) },
+  'PUT /api/studio/notice': { body: id => ({ id, notice: null }) },
+  'PUT /api/studio/weights': { body: id => ({ id, weights: null }) },
+  'POST /api/instruments': { body: id => ({ id, name: 'Mine', choice: {} }) },
+  'PUT /api/instruments/:id': { body: id => ({ id, name: 'Mine', choice: {} }) },
+  'POST /api/instruments/:id/archive': { body: id => ({ id, archived: false }) },
+  'POST /api/chords': { body: id => ({ id, kind: 'progression', name: 'Mine', chords: 'C Am F G', fingers: null }) },
+  'POST /api/chords/:id/archive': { body: id => ({ id, archived: false }) },
   'POST /api/lessons': {
-    who: 'teacher',
     body: (id, own) => ({ id, studentId: own.students, slot: null }),
     names: { 'studentId': 'students', 'slot.id': 'slots' },
   },
-  'GET /api/lessons/[id]': { who: 'teacher' },
-  'POST /api/lessons/[id]/events': {
-    who: 'teacher',
+  'POST /api/lessons/:id/events': {
     body: (id, own) => ({
       event: { id, at: '2026-01-05T16:00:00Z', kind: 'turn', assignmentId: own.assignments },
       deviceOffsetMs: 0,
     }),
     names: { 'event.assignmentId': 'assignments' },
   },
-  'GET /api/accounts': { who: 'owner' },
   'POST /api/accounts': {
-    who: 'owner',
     body: id => ({
       id,
       signInName: `made-${id.slice(0, 8)}`,
@@ -234,11 +175,15 @@ export const ROUTES: Readonly<Record<string, Row>> = {
       role: 'teacher',
     }),
   },
-  'POST /api/accounts/[id]/remove': { who: 'owner', body: id => ({ id }) },
-  'PUT /api/accounts/[id]/suspended': { who: 'owner', body: id => ({ id, suspended: false }) },
-  'PUT /api/accounts/[id]/role': { who: 'owner', body: id => ({ id, role: 'teacher' }) },
-  'PUT /api/accounts/[id]/password': { who: 'owner', body: id => ({ id, password: 'cedar and rosewood' }) },
+  'POST /api/accounts/:id/remove': { body: id => ({ id }) },
+  'PUT /api/accounts/:id/suspended': { body: id => ({ id, suspended: false }) },
+  'PUT /api/accounts/:id/role': { body: id => ({ id, role: 'teacher' }) },
+  'PUT /api/accounts/:id/password': { body: id => ({ id, password: 'cedar and rosewood' }) },
 }
+
+/** Every route of the table. */
+export const ROUTE_NAMES = Object.keys(ROUTES) as RouteName[]
+export const exampleOf = (name: RouteName): Example => EXAMPLES[name] ?? {}
 
 /** Routes as the folder defines them, without the one that takes everything else. */
 export function routesInFolder(): readonly string[] {
@@ -248,14 +193,16 @@ export function routesInFolder(): readonly string[] {
     .map(entry => {
       const file = join(entry.parentPath, entry.name).slice(folder.length + 1)
       const [, path, method] = /^(.*?)\.(get|post|put|delete)\.ts$/.exec(file)!
-      return `${method!.toUpperCase()} /api/${path!.replace(/\/?index$/, '')}`.replace(/\/$/, '')
+      return `${method!.toUpperCase()} /api/${path!.replace(/\/?index$/, '')}`
+        .replace(/\/$/, '')
+        .replaceAll(/\[(\w+)\]/g, ':$1')
     })
 }
 
-export const methodOf = (route: string) => route.split(' ')[0]!
+export const methodOf = (route: RouteName) => route.split(' ')[0]!
 /** The address of a route: with an id, the first version where one is asked for, and what it must be asked with. */
-export const pathOf = (route: string, id: string) =>
-  route.split(' ')[1]!.replace('[id]', id).replace('[number]', '1') + (ROUTES[route]?.query ?? '')
+export const pathOf = (route: RouteName, id: string) =>
+  route.split(' ')[1]!.replace(':id', id).replace(':number', '1') + (EXAMPLES[route]?.query ?? '')
 
 /** A copy of a body with the field at a dotted path set; of a list by its place. */
 export function withAt(body: object, path: string, value: unknown): object {

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test'
-import type { LessonDetail } from '../shared/contracts/lessons'
+import type { LessonDetail } from '../shared/contracts/lessons/answers'
 import { openOwn } from './own'
 import { test } from './studio'
 

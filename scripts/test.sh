@@ -34,7 +34,8 @@ DEMO_PASSWORD=$(secret "$DB_HOME/demo-password" | cut -c1-12)
 NUXT_SESSION_PASSWORD=$(secret "$DB_HOME/session-password")
 export UNIT_DATABASE_URL EMPTY_DATABASE_URL RESTORE_DATABASE_URL E2E_DATABASES DB_SOCKET DEMO_PASSWORD NUXT_SESSION_PASSWORD
 # The tests sign in hundreds of times.
-export NUXT_SESSION_COOKIE_SECURE=false FIDACTYL_SCRYPT_N=1024
+# Every answer of a server is held against the table of routes.
+export NUXT_SESSION_COOKIE_SECURE=false FIDACTYL_SCRYPT_N=1024 FIDACTYL_CHECK_ANSWERS=1
 trap - ERR
 code=0
 tsx scripts/testing/run.ts "$@" || code=$?

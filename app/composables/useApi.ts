@@ -2,6 +2,7 @@ import { navigateTo, useRoute } from '#imports'
 import { readonly, type Ref, ref, shallowReadonly, shallowRef, watch } from 'vue'
 import { $fetch, FetchError } from 'ofetch'
 import type { ErrorAnswer } from '#shared/contracts/common'
+import type { AnswerOf, BodyOf, QueryInputOf, RouteName } from '#shared/routes'
 import { useSession } from '../stores/session'
 
 /** A refusal of the server in its own words; `code` is `offline` when it could not be reached. */
@@ -30,54 +31,87 @@ function apiErrorOf(error: unknown): ApiError {
   return new ApiError('offline', 'The server cannot be reached. Nothing is lost; try again when it is back.')
 }
 
-/** Asks the server; every failure is an {@link ApiError}, and a session that ran out leads to signing in. */
+/** What a route is called with: the id in its path, its query, its body; each where the route has it. */
+export type Call<N extends RouteName> = (N extends `${string}/:id${string}` ? { readonly id: string } : unknown) &
+  (QueryInputOf<N> extends undefined ? unknown : { readonly query?: QueryInputOf<N> }) &
+  (BodyOf<N> extends undefined ? unknown : { readonly body: BodyOf<N> })
+/** The call of a route; left out where it needs nothing. */
+export type CallArgs<N extends RouteName> = object extends Call<N> ? [call?: Call<N>] : [call: Call<N>]
+
+interface AnyCall {
+  readonly id?: string
+  readonly query?: Readonly<Record<string, unknown>>
+  readonly body?: unknown
+}
+
+/** Where a route is called, with the id and the query of a call. @example addressOf('GET /api/drills/:id', { id }) */
+export function addressOf<N extends RouteName>(name: N, ...[call = {}]: CallArgs<N> | [AnyCall?]): string {
+  const { id, query } = call as AnyCall
+  const said = Object.entries(query ?? {}).flatMap(([key, value]) =>
+    value === undefined ? [] : [[key, String(value)] as [string, string]],
+  )
+  const path = name.split(' ')[1]!.replace(':id', id ?? '')
+  return said.length > 0 ? `${path}?${new URLSearchParams(said)}` : path
+}
+
+/** Calls the server; every failure is an {@link ApiError}, and a session that ran out leads to signing in. */
 export function useApi() {
-  async function ask<T>(path: string, options: { method?: 'GET' | 'POST' | 'PUT'; body?: object } = {}): Promise<T> {
+  async function call<N extends RouteName>(name: N, ...args: CallArgs<N>): Promise<AnswerOf<N>> {
+    const { body } = (args[0] ?? {}) as AnyCall
     try {
-      return (await $fetch<T>(path, {
-        method: options.method ?? 'GET',
-        body: options.body as Record<string, unknown> | undefined,
+      return await $fetch<AnswerOf<N>>(addressOf(name, ...args), {
+        method: name.split(' ')[0] as 'GET' | 'POST' | 'PUT',
+        ...(body !== undefined && { body: body as Record<string, unknown> }),
         retry: 0,
-      })) as T
+      })
     } catch (error) {
       const refusal = apiErrorOf(error)
-      if (refusal.code === 'signed-out' && path !== '/api/sign-in') {
+      if (refusal.code === 'signed-out' && name !== 'POST /api/sign-in') {
         useSession().me = null
         await navigateTo({ path: '/sign-in', query: { to: useRoute().fullPath } })
       }
       throw refusal
     }
   }
-  return {
-    get: <T>(path: string) => ask<T>(path),
-    post: <T>(path: string, body: object) => ask<T>(path, { method: 'POST', body }),
-    put: <T>(path: string, body: object) => ask<T>(path, { method: 'PUT', body }),
-  }
+  return { call }
 }
 
-/** Loads something from the server and keeps it with its error; `reload` asks again. */
-export function useLoaded<T>(path: () => string | null) {
+/** Routes that only read. */
+export type ReadingRoute = Extract<RouteName, `GET ${string}`>
+
+/**
+ * Loads something from the server and keeps it with its error; `reload` loads it again.
+ * @param call What it is called with now; null: nothing is loaded. Loaded again when that changes.
+ */
+export function useLoaded<N extends ReadingRoute>(name: N, call: () => Call<N> | null = () => ({}) as Call<N>) {
   const api = useApi()
-  const data = shallowRef<T | null>(null)
+  const data = shallowRef<AnswerOf<N> | null>(null)
   const error = ref<ApiError | null>(null)
   let latest = 0
   async function reload() {
-    const asked = path()
-    const turn = ++latest
+    const now = call()
+    const number = ++latest
     error.value = null
-    if (asked === null) {
+    if (now === null) {
       data.value = null
       return
     }
     try {
-      const answer = await api.get<T>(asked)
-      // An answer that was overtaken by a newer question is dropped.
-      if (turn === latest) data.value = answer
+      const answer = await api.call(name, ...([now] as unknown as CallArgs<N>))
+      // An answer that was overtaken by a newer call is dropped.
+      if (number === latest) data.value = answer
     } catch (refusal) {
-      if (turn === latest) error.value = refusal as ApiError
+      if (number === latest) error.value = refusal as ApiError
     }
   }
-  watch(path, reload, { immediate: true })
+  watch(
+    () => {
+      const now = call()
+      return now === null ? null : addressOf(name, ...([now] as unknown as CallArgs<N>))
+    },
+    reload,
+    { immediate: true },
+  )
   // Not readonly in depth: each of an answer's thousand fields would be asked through a proxy.
-  return { data: shallowReadonly(data) as Readonly<Ref<T | null>>, error: readonly(error), reload }
+  return { data: shallowReadonly(data) as Readonly<Ref<AnswerOf<N> | null>>, error: readonly(error), reload }
 }

@@ -2,10 +2,10 @@ import { navigateTo } from '#imports'
 import { computed, type Ref, ref, shallowReadonly, shallowRef } from 'vue'
 import type { Pins } from '#core/schema/fields'
 import { realise } from '#core/score/realise'
-import type { AssignmentDetail } from '#shared/contracts/assignments'
-import type { StudentPage, StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
+import type { AssignmentDetail } from '#shared/contracts/taught/answers'
 import { useToasts } from '../stores/toasts'
-import { useWrites } from '../stores/writes'
+import { useWrites, type Fields } from '../stores/writes'
 import { saysTheSame } from '../utils/same'
 import { useApi } from './useApi'
 import { useAttempt } from './useAttempt'
@@ -13,8 +13,7 @@ import type { Bench } from './useBench'
 import type { SavedDrill } from './useSavedDrill'
 
 /** What the Set dialog asks for. */
-interface Wish {
-  readonly studentId: string
+interface Wish extends Omit<Fields<'POST /api/assignments'>, 'drillVersionId' | 'pins'> {
   readonly spec: Record<string, unknown> | null
 }
 
@@ -48,10 +47,8 @@ export function useAssigning(bench: Bench, kept: SavedDrill, students: Readonly<
     if (spec) bench.replace(spec)
     const set = await attempt(async () => {
       const version = await kept.saveVersion()
-      await writes.post('/api/assignments', {
-        drillVersionId: version.id,
-        ...wish,
-        pins: fingersToSet(bench.minimal.value, who),
+      await writes.send('POST /api/assignments', {
+        body: { drillVersionId: version.id, ...wish, pins: fingersToSet(bench.minimal.value, who) },
       })
     })
     if (!set) return
@@ -73,7 +70,7 @@ export function useAssigning(bench: Bench, kept: SavedDrill, students: Readonly<
   async function keepFingers() {
     const set = assignment.value!
     const { value: pins } = bench.pins
-    const done = await attempt(() => writes.put(`/api/assignments/${set.id}/pins`, { pins }))
+    const done = await attempt(() => writes.send('PUT /api/assignments/:id/pins', { id: set.id, body: { pins } }))
     toasts.say(done ? 'The fingers are kept for this student.' : refusal.value, { tone: done ? 'plain' : 'trouble' })
     if (done) assignment.value = { ...set, pins }
   }
@@ -89,7 +86,7 @@ export function useAssigning(bench: Bench, kept: SavedDrill, students: Readonly<
     /** Opens a drill as it was set for a student, with the saved drill it is of. */
     load: async (id: string, studentId: string) => {
       try {
-        const page = await api.get<StudentPage>(`/api/students/${studentId}`)
+        const page = await api.call('GET /api/students/:id', { id: studentId })
         assignment.value = page.assignments.find(each => each.id === id) ?? null
         if (assignment.value) await kept.load(assignment.value.drillId)
       } catch (error) {

@@ -3,9 +3,8 @@ import { naturalPath } from '#core/stages/natural-path'
 import { plannedPath } from '#core/stages/stage-plan'
 import { planSchema } from '#core/schema/plan-fields'
 import { usualTarget } from '#core/practice/tempo/target'
-import type { DrillRow } from '#shared/contracts/drills'
-import type { PastDrill } from '#shared/contracts/assignments'
-import type { Page } from '#shared/contracts/common'
+import type { DrillRow } from '#shared/contracts/drills/answers'
+import type { PastDrill } from '#shared/contracts/taught/answers'
 import { useAttempt } from './useAttempt'
 import { useApi } from './useApi'
 import type { RunningLesson } from './useLesson'
@@ -25,8 +24,8 @@ export function useBringIn(lesson: RunningLesson, choose: (assignmentId: string)
     if (!detail) return
     await attempt(async () => {
       const [drills, past] = await Promise.all([
-        api.get<readonly DrillRow[]>('/api/drills'),
-        api.get<Page<PastDrill>>(`/api/students/${detail.student.id}/past-drills`),
+        api.call('GET /api/drills'),
+        api.call('GET /api/students/:id/past-drills', { id: detail.student.id }),
       ])
       const listed = new Set(detail.agenda.map(set => set.drillId))
       shelf.value = drills.filter(each => !each.archived && !listed.has(each.id))
@@ -55,21 +54,23 @@ export function useBringIn(lesson: RunningLesson, choose: (assignmentId: string)
         const main = { school: 'clean-passes', startBpm: spec.tempo, targetBpm: usualTarget(spec.tempo) } as const
         const path = plannedPath(naturalPath(spec), planSchema.parse(main))
         const last = path.at(-1)!
-        const { id } = await writes.post<{ id: string }>('/api/assignments', {
-          studentId: lesson.detail.value!.student.id,
-          drillVersionId: row.newest.id,
-          // In a lesson the drill is played as it is; its earlier stages stand ready.
-          before: path.slice(0, -1),
-          stage: last.name,
-          plan: last.plan,
-          targetOn: null,
+        const { id } = await writes.send('POST /api/assignments', {
+          body: {
+            studentId: lesson.detail.value!.student.id,
+            drillVersionId: row.newest.id,
+            // In a lesson the drill is played as it is; its earlier stages stand ready.
+            before: path.slice(0, -1),
+            stage: last.name,
+            plan: last.plan,
+            targetOn: null,
+          },
         })
         return id
       }),
     /** Puts a drill the student had before back on the list. @returns Whether it was taken. */
     again: ({ id }: PastDrill) =>
       bring(async () => {
-        await writes.post(`/api/assignments/${id}/end`, { ended: false })
+        await writes.send('POST /api/assignments/:id/end', { id, body: { ended: false } })
         return id
       }),
   }

@@ -1,7 +1,7 @@
 import { computed, shallowRef, watch, type Ref } from 'vue'
 import { slowerBpm, variedByOwn, variedSpec, type OwnVariation, type Variation } from '#core/practice/tempo/variations'
 import { setSheet } from '#core/stages/set-sheet'
-import type { AgendaItem } from '#shared/contracts/assignments'
+import type { AgendaItem } from '#shared/contracts/taught/answers'
 import { saysTheSame } from '../utils/same'
 
 /** The drill that is worked at in a lesson: its sheet, or another way to play it for now. */

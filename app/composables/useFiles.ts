@@ -3,9 +3,10 @@ import { wrap } from 'comlink'
 import { $fetch, FetchError } from 'ofetch'
 import type { FileReading, ReadFile } from '#core/formats/read-file'
 import type { ErrorAnswer } from '#shared/contracts/common'
+import type { BodyOf } from '#shared/routes'
 import type { Files } from '../workers/files.worker'
 import { useToasts } from '../stores/toasts'
-import { ApiError } from './useApi'
+import { addressOf, ApiError, type CallArgs, type ReadingRoute } from './useApi'
 import { useSheetRows } from './useSheetRows'
 
 /** A file that was made. */
@@ -24,9 +25,9 @@ export function keepFile({ blob, name }: Pick<MadeFile, 'blob' | 'name'>): void 
   setTimeout(() => URL.revokeObjectURL(url), 60_000)
 }
 
-/** Gives what the server answers at a path as a file, under the name it is answered with. */
-export function keepAnswer(path: string): void {
-  Object.assign(document.createElement('a'), { href: path, download: '' }).click()
+/** Gives what a route answers as a file, under the name it is answered with. */
+export function keepAnswer<N extends ReadingRoute>(name: N, ...args: CallArgs<N>): void {
+  Object.assign(document.createElement('a'), { href: addressOf(name, ...args), download: '' }).click()
 }
 
 /** The name a file was answered under. */
@@ -41,13 +42,16 @@ async function refusalOf(error: unknown): Promise<ApiError> {
   return new ApiError(answer.code, answer.message, answer.path)
 }
 
+/** Routes that make a file of what they are sent. */
+type FileRoute = 'POST /api/drills/export' | 'POST /api/paper'
+
 /**
  * Has the server make a file.
  * @throws ApiError in the server's words.
  */
-export async function makeFile(path: string, body: object, signal?: AbortSignal): Promise<MadeFile> {
+export async function makeFile<N extends FileRoute>(name: N, body: BodyOf<N>, signal?: AbortSignal): Promise<MadeFile> {
   try {
-    const answer = await $fetch.raw(path, {
+    const answer = await $fetch.raw(addressOf(name), {
       method: 'POST',
       body: body as Record<string, unknown>,
       responseType: 'blob',
@@ -69,9 +73,9 @@ export async function makeFile(path: string, body: object, signal?: AbortSignal)
 export function useHomeworkFile() {
   const toasts = useToasts()
   const { staff } = useSheetRows()
-  return async (asked: object) => {
+  return async (asked: BodyOf<'POST /api/paper'>) => {
     try {
-      keepFile(await makeFile('/api/paper', { ...asked, notation: staff.value }))
+      keepFile(await makeFile('POST /api/paper', { ...asked, notation: staff.value }))
     } catch (refusal) {
       toasts.say((refusal as Error).message, { tone: 'trouble' })
     }

@@ -1,8 +1,8 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import type { Player } from '#core/fitting/opening'
-import type { DrillDetail } from '#shared/contracts/drills'
-import type { StudentRow } from '#shared/contracts/students'
+import type { DrillDetail } from '#shared/contracts/drills/answers'
+import type { StudentRow } from '#shared/contracts/people/answers'
 import { inScope } from '../tests/composables'
 import type { Bench } from './useBench'
 

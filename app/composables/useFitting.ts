@@ -3,7 +3,7 @@ import { familyLookup } from '#core/families/registry'
 import { fitDrill, type FitChange, type Unsuited } from '#core/fitting/fit'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { parseSpec } from '#core/schema/parse'
-import type { StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
 import type { Bench } from './useBench'
 import type { SavedDrill } from './useSavedDrill'
 

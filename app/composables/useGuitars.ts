@@ -2,14 +2,13 @@ import { computed } from 'vue'
 import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'
 import type { InstrumentChoice } from '#core/guitar/instrument'
 import { guitarInWords } from '#core/wording/guitar'
-import type { InstrumentRow } from '#shared/contracts/instruments'
 import { useLoaded } from './useApi'
 
 const isPreset = (value: string): value is PresetName => value in PRESETS
 
 /** The guitars to choose from: the ready-made ones, then the teacher's own. */
 export function useGuitars() {
-  const { data: own, reload } = useLoaded<readonly InstrumentRow[]>(() => '/api/instruments')
+  const { data: own, reload } = useLoaded('GET /api/instruments', () => ({}))
   const mine = computed(() => own.value ?? [])
   return {
     own: mine,

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import type { KeptChords } from '#shared/contracts/chords'
+import type { KeptChords } from '#shared/contracts/drills/answers'
 import { useToasts } from '../stores/toasts'
 import { useWrites } from '../stores/writes'
 import { useLoaded } from './useApi'
@@ -8,11 +8,11 @@ import { useLoaded } from './useApi'
 export function useKeptChords() {
   const writes = useWrites()
   const toasts = useToasts()
-  const { data, reload } = useLoaded<readonly KeptChords[]>(() => '/api/chords')
+  const { data, reload } = useLoaded('GET /api/chords', () => ({}))
   const all = computed(() => data.value ?? [])
 
   const archive = async (id: string, archived: boolean) => {
-    await writes.post(`/api/chords/${id}/archive`, { archived })
+    await writes.send('POST /api/chords/:id/archive', { id, body: { archived } })
     await reload()
   }
   return {
@@ -20,7 +20,7 @@ export function useKeptChords() {
     shapes: computed(() => all.value.filter(each => each.kind === 'shape')),
     /** Keeps a progression or a shape. @throws ApiError */
     keep: async (kept: Omit<KeptChords, 'id'>) => {
-      await writes.post('/api/chords', kept)
+      await writes.send('POST /api/chords', { body: kept })
       await reload()
     },
     putAway: async ({ id, name }: KeptChords) => {

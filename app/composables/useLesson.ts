@@ -12,8 +12,8 @@ import type { Completed } from '#core/practice/tempo/review'
 import type { Pain, PainHand } from '#core/schema/pain'
 import { worksHand } from '#core/practice/works-hand'
 import { localIso } from '#core/practice/schedule/local-time'
-import type { LessonDetail } from '#shared/contracts/lessons'
-import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
+import type { LessonDetail } from '#shared/contracts/lessons/answers'
+import type { AgendaItem, HeardFault } from '#shared/contracts/taught/answers'
 import { useOutbox } from '../stores/outbox'
 import { useSession } from '../stores/session'
 import { useToasts } from '../stores/toasts'
@@ -49,7 +49,7 @@ export function useLesson(lessonId: string) {
       const pending = outbox.entries.flatMap(entry =>
         entry.kind === 'event' && entry.lessonId === lessonId && entry.refused === undefined ? [entry.event] : [],
       )
-      const loaded = await api.get<LessonDetail>(`/api/lessons/${lessonId}`)
+      const loaded = await api.call('GET /api/lessons/:id', { id: lessonId })
       const known = new Set(loaded.events.map(event => event.id))
       detail.value = loaded
       // What was put down while the answer was on its way is in neither list yet.

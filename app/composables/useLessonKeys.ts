@@ -1,6 +1,6 @@
 import type { Ref } from 'vue'
 import type { Score } from '#core/score/score'
-import type { HeardFault } from '#shared/contracts/assignments'
+import type { HeardFault } from '#shared/contracts/taught/answers'
 import type { useLessonRun } from './useLessonRun'
 import { useKeys, type Shortcut } from './useKeys'
 import type { useMetronome } from './useMetronome'

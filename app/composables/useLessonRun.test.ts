@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { ref } from 'vue'
 import type { LessonEvent } from '#core/practice/log/events'
 import { planSchema } from '#core/schema/plan-fields'
-import type { LessonDetail } from '#shared/contracts/lessons'
+import type { LessonDetail } from '#shared/contracts/lessons/answers'
 import { inScope, until } from '../tests/composables'
 
 const PLAN = planSchema.parse({ school: 'clean-passes', startBpm: 72, targetBpm: 80 })
@@ -57,7 +57,7 @@ let refuse: (told: {
   entry: { kind: 'event'; lessonId: string; event: { kind: string } }
   answer: { message: string; current?: unknown }
 }) => Promise<void>
-jest.unstable_mockModule('./useApi', () => ({ useApi: () => ({ get: async () => served }), ApiError: Error }))
+jest.unstable_mockModule('./useApi', () => ({ useApi: () => ({ call: async () => served }), ApiError: Error }))
 jest.unstable_mockModule('../stores/session', () => ({ useSession: () => ({ me: { userId: 'wren' } }) }))
 jest.unstable_mockModule('../stores/toasts', () => ({
   useToasts: () => ({

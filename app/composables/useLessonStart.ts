@@ -1,6 +1,6 @@
 import { navigateTo } from '#imports'
 import { readonly, ref } from 'vue'
-import type { LessonStarted, TodayLesson } from '#shared/contracts/lessons'
+import type { TodayLesson } from '#shared/contracts/lessons/answers'
 import { useToasts } from '../stores/toasts'
 import { useWrites } from '../stores/writes'
 import { useWhen } from './useWhen'
@@ -16,7 +16,7 @@ export function useLessonStart() {
   async function start(studentId: string, slot: TodayLesson['slot']) {
     starting.value = studentId
     try {
-      const begun = await writes.post<LessonStarted>('/api/lessons', { studentId, slot })
+      const begun = await writes.send('POST /api/lessons', { body: { studentId, slot } })
       if (begun.closed)
         toasts.say(`The lesson of ${when.day(begun.closed)} was still open. It is ended with what was put down in it.`)
       await navigateTo(`/lesson/${begun.id}`)

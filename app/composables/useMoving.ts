@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon'
 import { readonly, ref, shallowReadonly, shallowRef, type Ref } from 'vue'
-import type { exceptionBody } from '#shared/contracts/students'
+import type { exceptionBody } from '#shared/contracts/lessons/slots'
 import type { z } from 'zod'
 import { useToasts } from '../stores/toasts'
 import { useWrites } from '../stores/writes'
@@ -31,7 +31,7 @@ export function useMoving(changed: () => Promise<unknown>) {
   const busy = ref(false)
 
   const put = ({ student, slotId, day }: LessonPlace, exception: Exception) =>
-    writes.put(`/api/students/${student.id}/slot/exception`, { slotId, day, ...exception })
+    writes.send('PUT /api/students/:id/slot/exception', { id: student.id, body: { slotId, day, ...exception } })
 
   async function change(place: LessonPlace, exception: Exception, said: string): Promise<boolean> {
     busy.value = true

@@ -1,13 +1,16 @@
 import { computed, readonly, ref, shallowRef, watch } from 'vue'
-import type { Page } from '#shared/contracts/common'
+import type { AnswerOf } from '#shared/routes'
 import { useToasts } from '../stores/toasts'
-import { useApi } from './useApi'
+import { useApi, type CallArgs } from './useApi'
+
+/** Routes that answer a page at a time. */
+type PagedRoute = 'GET /api/students/:id/lessons' | 'GET /api/students/:id/past-drills'
 
 /** A list that grows without end, page by page: the first comes with its surroundings, further ones when asked for. */
-export function usePages<T>(first: () => Page<T> | null | undefined, path: () => string) {
+export function usePages<N extends PagedRoute>(name: N, first: () => AnswerOf<N> | null | undefined, id: () => string) {
   const api = useApi()
   const toasts = useToasts()
-  const later = shallowRef<readonly Page<T>[]>([])
+  const later = shallowRef<readonly AnswerOf<N>[]>([])
   const busy = ref(false)
   // When the first page is read anew, what was read after it may have moved.
   watch(first, () => {
@@ -19,7 +22,8 @@ export function usePages<T>(first: () => Page<T> | null | undefined, path: () =>
     if (before.value === null || busy.value) return
     busy.value = true
     try {
-      later.value = [...later.value, await api.get<Page<T>>(`${path()}?before=${encodeURIComponent(before.value)}`)]
+      const call = { id: id(), query: { before: before.value } }
+      later.value = [...later.value, await api.call(name, ...([call] as unknown as CallArgs<N>))]
     } catch (error) {
       toasts.say((error as Error).message, { tone: 'trouble' })
     } finally {
@@ -27,7 +31,7 @@ export function usePages<T>(first: () => Page<T> | null | undefined, path: () =>
     }
   }
   return {
-    rows: computed(() => pages.value.flatMap(page => page.rows)),
+    rows: computed(() => pages.value.flatMap(page => page.rows as readonly AnswerOf<N>['rows'][number][])),
     hasMore: computed(() => before.value !== null),
     busy: readonly(busy),
     more,

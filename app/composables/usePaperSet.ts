@@ -1,5 +1,6 @@
 import { watchDebounced } from '@vueuse/core'
 import { computed, onScopeDispose, shallowRef } from 'vue'
+import type { BodyOf } from '#shared/routes'
 import { makeFile, type MadeFile } from './useFiles'
 
 /**
@@ -7,10 +8,10 @@ import { makeFile, type MadeFile } from './useFiles'
  * before anything is printed or saved.
  * @param asked What goes on paper; null for nothing.
  */
-export function usePaperSet(asked: () => object | null) {
+export function usePaperSet(asked: () => BodyOf<'POST /api/paper'> | null) {
   const wanted = computed(asked)
   /** What was set last, or that it could not be. */
-  const set = shallowRef<{ readonly asked: object; readonly file: MadeFile | null } | null>(null)
+  const set = shallowRef<{ readonly asked: BodyOf<'POST /api/paper'>; readonly file: MadeFile | null } | null>(null)
   let setting: AbortController | null = null
   watchDebounced(
     wanted,
@@ -20,7 +21,7 @@ export function usePaperSet(asked: () => object | null) {
       const stop = new AbortController()
       setting = stop
       try {
-        set.value = { asked: now, file: await makeFile('/api/paper', now, stop.signal) }
+        set.value = { asked: now, file: await makeFile('POST /api/paper', now, stop.signal) }
       } catch {
         // What is wrong is said when the file is asked for.
         if (!stop.signal.aborted) set.value = { asked: now, file: null }
@@ -39,7 +40,7 @@ export function usePaperSet(asked: () => object | null) {
     file(signal: AbortSignal): Promise<MadeFile> {
       if (ready.value) return Promise.resolve(ready.value)
       setting?.abort()
-      return makeFile('/api/paper', wanted.value!, signal)
+      return makeFile('POST /api/paper', wanted.value!, signal)
     },
   }
 }

@@ -1,6 +1,6 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import type { ErrorAnswer } from '#shared/contracts/common'
-import type { RestoreNews } from '#shared/contracts/studios'
+import type { RestoreNews } from '#shared/contracts/studio/answers'
 
 /** How far a restore is: of what is sent, then of the rows that come in. */
 export interface RestoreStep {

@@ -2,7 +2,7 @@ import { computed, shallowReadonly, type Ref, ref, shallowRef } from 'vue'
 import { familyLookup } from '#core/families/registry'
 import { minimalSpec } from '#core/families/minimal-spec'
 import { parseSpec } from '#core/schema/parse'
-import type { DrillDetail, DrillVersion } from '#shared/contracts/drills'
+import type { DrillDetail, DrillVersion } from '#shared/contracts/drills/answers'
 import { useToasts } from '../stores/toasts'
 import { useWrites } from '../stores/writes'
 import { useApi } from './useApi'
@@ -55,18 +55,18 @@ export function useSavedDrill(bench: Bench) {
   )
 
   async function load(id: string) {
-    drill.value = await api.get<DrillDetail>(`/api/drills/${id}`)
+    drill.value = await api.call('GET /api/drills/:id', { id })
   }
 
   async function saveAs(name: string) {
-    await load((await writes.post<{ id: string }>('/api/drills', { name, spec: bench.minimal.value })).id)
+    await load((await writes.send('POST /api/drills', { body: { name, spec: bench.minimal.value } })).id)
   }
 
   /** Saves what is on the bench unless it is saved already. @throws ApiError */
   async function saveVersion(): Promise<DrillVersion> {
     if (saved.value) return saved.value
     if (drill.value?.mine) {
-      await writes.post(`/api/drills/${drill.value.id}/versions`, { spec: bench.minimal.value })
+      await writes.send('POST /api/drills/:id/versions', { id: drill.value.id, body: { spec: bench.minimal.value } })
       await load(drill.value.id)
     } else {
       await saveAs(drill.value?.name ?? ownTitle.value)
@@ -92,11 +92,13 @@ export function useSavedDrill(bench: Bench) {
     save: saveAs,
     rename: async wanted => {
       if (!drill.value!.mine) return saveAs(wanted)
-      await writes.put(`/api/drills/${drill.value!.id}/name`, { name: wanted })
+      await writes.send('PUT /api/drills/:id/name', { id: drill.value!.id, body: { name: wanted } })
       await load(drill.value!.id)
     },
     duplicate: async wanted => {
-      await load((await writes.post<{ id: string }>(`/api/drills/${drill.value!.id}/duplicate`, { name: wanted })).id)
+      await load(
+        (await writes.send('POST /api/drills/:id/duplicate', { id: drill.value!.id, body: { name: wanted } })).id,
+      )
       bench.load(minimalOf(drill.value!.versions[0]!))
     },
   }

@@ -1,7 +1,7 @@
 import { navigateTo } from '#imports'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { entriesOf, type ShelfEntry } from '../components/shelf/shelf-entries'
-import type { ProgrammeRow, ShelfPage } from '#shared/contracts/shelf'
+import type { ProgrammeRow, ShelfPage } from '#shared/contracts/drills/answers'
 import { useSession } from '../stores/session'
 import { useToasts } from '../stores/toasts'
 import { useWrites } from '../stores/writes'
@@ -10,7 +10,7 @@ import { useAttempt } from './useAttempt'
 
 /** What is on the shelf and all a teacher does there; each act is in sight at once, and taken back if refused. */
 export function useShelf() {
-  const { data: loaded, error, reload } = useLoaded<ShelfPage>(() => '/api/shelf')
+  const { data: loaded, error, reload } = useLoaded('GET /api/shelf', () => ({}))
   const data = shallowRef<ShelfPage | null>(null)
   watch(loaded, now => {
     if (now) data.value = now
@@ -62,13 +62,13 @@ export function useShelf() {
           ? [...(data.value?.favourites ?? []), ref]
           : (data.value?.favourites ?? []).filter(each => each !== ref),
       },
-      () => writes.put('/api/shelf/favourites', { ref, kept }),
+      () => writes.send('PUT /api/shelf/favourites', { body: { ref, kept } }),
     )
 
   async function archive({ own }: ShelfEntry, archived: boolean) {
     if (!own) return
     try {
-      await writes.post(`/api/drills/${own.id}/archive`, { archived })
+      await writes.send('POST /api/drills/:id/archive', { id: own.id, body: { archived } })
       await reload()
       chosen.value = chosen.value.filter(each => each !== own.id)
       if (archived)
@@ -82,7 +82,7 @@ export function useShelf() {
 
   /** Keeps music that was read from a file or pasted as a drill. */
   async function putOn(name: string, spec: Record<string, unknown>) {
-    const kept = await attempt(() => writes.post<{ id: string }>('/api/drills', { name, spec }))
+    const kept = await attempt(() => writes.send('POST /api/drills', { body: { name, spec } }))
     if (!kept) {
       toasts.say(refusal.value, { tone: 'trouble' })
       return
@@ -96,7 +96,9 @@ export function useShelf() {
 
   /** Sets drills for a student, in the order they are in. */
   async function setFor(refs: readonly string[], studentId: string, name: string, path: boolean): Promise<boolean> {
-    const set = await attempt(() => writes.post(`/api/students/${studentId}/drills`, { refs, path }))
+    const set = await attempt(() =>
+      writes.send('POST /api/students/:id/drills', { id: studentId, body: { refs, path } }),
+    )
     if (!set) return false
     toasts.say(refs.length === 1 ? `Set for ${name}.` : `${refs.length} drills set for ${name}.`, {
       action: { label: 'Open their page', run: () => void navigateTo(`/students/${studentId}`) },
@@ -108,7 +110,7 @@ export function useShelf() {
 
   const others = (id: string) => programmes.value.filter(each => each.id !== id)
   async function createProgramme(name: string, refs: readonly string[]): Promise<ProgrammeRow | null> {
-    const made = await attempt(() => writes.post<ProgrammeRow>('/api/programmes', { name, refs }))
+    const made = await attempt(() => writes.send('POST /api/programmes', { body: { name, refs } }))
     if (!made) return null
     change({ programmes: [...programmes.value, made.done] })
     opened.value = made.done.id
@@ -118,7 +120,7 @@ export function useShelf() {
   /** Another name or order; one press takes it back. */
   const changeProgramme = ({ id }: ProgrammeRow, now: { readonly name: string; readonly refs: readonly string[] }) =>
     keep({ programmes: programmes.value.map(each => (each.id === id ? { id, ...now } : each)) }, () =>
-      writes.put(`/api/programmes/${id}`, now),
+      writes.send('PUT /api/programmes/:id', { id, body: now }),
     )
   async function addTo(programme: ProgrammeRow, refs: readonly string[]) {
     const more = refs.filter(each => !programme.refs.includes(each))
@@ -133,7 +135,7 @@ export function useShelf() {
   async function archiveProgramme(programme: ProgrammeRow) {
     const { id, name } = programme
     const done = await keep({ programmes: others(id) }, () =>
-      writes.post(`/api/programmes/${id}/archive`, { archived: true }),
+      writes.send('POST /api/programmes/:id/archive', { id, body: { archived: true } }),
     )
     if (done)
       toasts.say(`“${name}” is put away. Its drills stay.`, {
@@ -141,7 +143,7 @@ export function useShelf() {
           label: 'Restore',
           run: () =>
             void keep({ programmes: [...programmes.value, programme] }, () =>
-              writes.post(`/api/programmes/${id}/archive`, { archived: false }),
+              writes.send('POST /api/programmes/:id/archive', { id, body: { archived: false } }),
             ),
         },
       })

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
-import { saveStudentBody, type StudentPage } from '#shared/contracts/students'
+import type { StudentPage } from '#shared/contracts/people/answers'
+import { saveStudentBody } from '#shared/contracts/people/students'
 import { useWrites } from '../stores/writes'
 import { useWrite } from './useWrite'
 
@@ -20,8 +21,8 @@ export function useStudentCard(student: () => StudentPage['student'] | undefined
     const card = { ...(present ? cardOf(present) : { instrument: {}, hand: {} }), ...changes } as CardBody
     const done = await write(card, body =>
       present
-        ? writes.put<{ id: string }>(`/api/students/${present.id}`, body)
-        : writes.post<{ id: string }>('/api/students', body),
+        ? writes.send('PUT /api/students/:id', { id: present.id, body })
+        : writes.send('POST /api/students', { body }),
     )
     return done?.answer.id ?? null
   }

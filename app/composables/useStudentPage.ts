@@ -1,9 +1,8 @@
 import { computed, type Ref } from 'vue'
 import { unsuitedIn } from '#core/fitting/set-drill'
-import type { FollowedDrill, PastDrill } from '#shared/contracts/assignments'
-import type { StudentPage } from '#shared/contracts/students'
+import type { FollowedDrill, PastDrill } from '#shared/contracts/taught/answers'
 import { useToasts } from '../stores/toasts'
-import { useWrites } from '../stores/writes'
+import { useWrites, type Write, type WritingRoute } from '../stores/writes'
 import { useLoaded } from './useApi'
 
 /**
@@ -13,16 +12,16 @@ import { useLoaded } from './useApi'
 export function useStudentPage(id: Readonly<Ref<string>>) {
   const writes = useWrites()
   const toasts = useToasts()
-  const { data: page, error, reload } = useLoaded<StudentPage>(() => `/api/students/${id.value}`)
+  const { data: page, error, reload } = useLoaded('GET /api/students/:id', () => ({ id: id.value }))
   const student = computed(() => page.value!.student)
   const present = computed(() => page.value!.assignments)
   /** What no longer suits the hand in the drills that are set, by drill. */
   const unsuited = computed(() => new Map(present.value.map(set => [set.id, unsuitedIn(set, student.value)])))
 
   /** @returns Whether it was taken; a refusal is said. */
-  async function write(path: string, body: object, way: 'post' | 'put' = 'post'): Promise<boolean> {
+  async function write<N extends WritingRoute>(name: N, call: Write<N>): Promise<boolean> {
     try {
-      await writes[way](path, body)
+      await writes.send(name, call)
       await reload()
       return true
     } catch (refusal) {
@@ -37,14 +36,14 @@ export function useStudentPage(id: Readonly<Ref<string>>) {
 
   /** Takes a drill off the list, or puts it back. */
   async function end(set: Pick<PastDrill, 'id' | 'drillName'>, ended: boolean): Promise<void> {
-    if ((await write(`/api/assignments/${set.id}/end`, { ended })) && ended)
+    if ((await write('POST /api/assignments/:id/end', { id: set.id, body: { ended } })) && ended)
       said(`${set.drillName} is off the list. Its history is kept.`, 'Put it back', () => end(set, false))
   }
 
   /** Says that a plan has changed. @param before The drill with the plan it had. */
   const saidOfPlan = ({ id: setId, plan, targetOn, drillName }: FollowedDrill) =>
     said(`The plan of ${drillName} is changed.`, 'Take back', () =>
-      write(`/api/assignments/${setId}/plan`, { plan, targetOn }, 'put'),
+      write('PUT /api/assignments/:id/plan', { id: setId, body: { plan, targetOn } }),
     )
   async function planKept(before: FollowedDrill): Promise<void> {
     await reload()
@@ -56,7 +55,7 @@ export function useStudentPage(id: Readonly<Ref<string>>) {
     { targetBpm = set.plan.targetBpm, targetOn = set.targetOn }: { targetBpm?: number; targetOn?: string | null },
   ): Promise<void> {
     const moved = { plan: { ...set.plan, targetBpm }, targetOn }
-    if (await write(`/api/assignments/${set.id}/plan`, moved, 'put')) saidOfPlan(set)
+    if (await write('PUT /api/assignments/:id/plan', { id: set.id, body: moved })) saidOfPlan(set)
   }
 
   /** Says that the stages have changed. @param before The drill with those it had. */
@@ -64,23 +63,25 @@ export function useStudentPage(id: Readonly<Ref<string>>) {
     await reload()
     const number = present.value.find(set => set.id === before.id)?.stageNumber
     // The stage it is at may have become another: it goes back under its number of now.
-    const stages = before.path.map(stage => (stage.number === before.stageNumber ? { ...stage, number } : stage))
+    const stages = before.path.map(stage =>
+      stage.number === before.stageNumber ? { ...stage, number: number ?? null } : stage,
+    )
     said(`The stages of ${before.drillName} are changed.`, 'Take back', () =>
-      write(`/api/assignments/${before.id}/path`, { stages }, 'put'),
+      write('PUT /api/assignments/:id/path', { id: before.id, body: { stages } }),
     )
   }
 
   async function archive(archived: boolean): Promise<void> {
     const { name } = student.value
-    if ((await write(`/api/students/${id.value}/archive`, { archived })) && archived)
+    if ((await write('POST /api/students/:id/archive', { id: id.value, body: { archived } })) && archived)
       said(`${name} is archived. Nothing is lost.`, 'Restore', () => archive(false))
   }
 
   async function endWeekly(): Promise<void> {
     const { id: _id, ...weekly } = page.value!.slot!
-    if (await write(`/api/students/${id.value}/slot/end`, {}))
+    if (await write('POST /api/students/:id/slot/end', { id: id.value, body: {} }))
       said('No weekly lesson any more. Lessons already given stay.', 'Plan it again', () =>
-        write(`/api/students/${id.value}/slot`, weekly, 'put'),
+        write('PUT /api/students/:id/slot', { id: id.value, body: weekly }),
       )
   }
 

@@ -1,6 +1,6 @@
 import { computed, ref, shallowReadonly, shallowRef, watch } from 'vue'
 import type { ShelfEntry } from '../components/shelf/shelf-entries'
-import type { StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
 import { plain, useEngine } from './useEngine'
 
 /** As many drills as are looked at between two looks whether somebody gave up. */

@@ -5,11 +5,10 @@ import type { PartName } from '#core/grade/table'
 import { barTicks } from '#core/line/ticks'
 import { writtenOut } from '#core/writing/written-out'
 import type { PastedMusic } from '~/components/writing/pasted-music'
-import type { Roster } from '#shared/contracts/students'
 
 const route = useRoute()
 
-const { data: roster } = useLoaded<Roster>(() => '/api/students')
+const { data: roster } = useLoaded('GET /api/students', () => ({}))
 const students = computed(() => roster.value?.students ?? [])
 const studentId = ref<string | null>(typeof route.query.student === 'string' ? route.query.student : null)
 const student = computed(() => students.value.find(each => each.id === studentId.value) ?? null)

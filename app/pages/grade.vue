@@ -49,7 +49,7 @@ const columns = [
 
 async function keep(weights: Weights | null) {
   const before = session.me?.weights ?? null
-  const done = await attempt(() => writes.put('/api/studio/weights', { weights }))
+  const done = await attempt(() => writes.send('PUT /api/studio/weights', { body: { weights } }))
   if (!done || !session.me) return
   session.me = { ...session.me, weights }
   toasts.say('Grades count by these weights now, for the whole studio.', {

@@ -2,7 +2,7 @@
 import { DateTime } from 'luxon'
 import { needsByStudent } from '#core/practice/attention'
 import { ACT_WORDS, ATTENTION_MARKS, attentionInWords } from '#core/wording/attention'
-import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons'
+import type { Need, TodayLesson } from '#shared/contracts/lessons/answers'
 import type { RouteLocationRaw } from 'vue-router'
 import type { LessonPlace } from '~/composables/useMoving'
 
@@ -10,7 +10,7 @@ useHead({ title: 'Today · Fidactyl' })
 const when = useWhen()
 const offset = ref(0)
 const day = computed(() => when.today().plus({ days: offset.value }).toISODate()!)
-const { data, error, reload } = useLoaded<TodayPage>(() => `/api/today?day=${day.value}`)
+const { data, error, reload } = useLoaded('GET /api/today', () => ({ query: { day: day.value } }))
 const { starting, start } = useLessonStart()
 const open = (lesson: TodayLesson) =>
   lesson.lessonId ? navigateTo(`/lesson/${lesson.lessonId}`) : start(lesson.student.id, lesson.slot)

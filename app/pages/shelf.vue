@@ -7,7 +7,6 @@ import type { PastedMusic } from '~/components/writing/pasted-music'
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { COLUMNS } from '#core/ladder/columns/registry'
 import { GRADE_ROWS } from '#core/ladder/rows'
-import type { Roster } from '#shared/contracts/students'
 import {
   benchAddress,
   chosenOf,
@@ -23,7 +22,7 @@ import {
 useHead({ title: 'Shelf · Fidactyl' })
 const shelf = useShelf()
 const { data, error, reload, entries, favourites, chosen } = shelf
-const { data: roster } = useLoaded<Roster>(() => '/api/students')
+const { data: roster } = useLoaded('GET /api/students', () => ({}))
 const students = computed(() => roster.value?.students ?? [])
 const route = useRoute()
 

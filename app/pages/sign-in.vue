@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { signInBody, type Me } from '#shared/contracts/accounts'
+import { signInBody } from '#shared/contracts/people/accounts'
 
 definePageMeta({ layout: 'bare' })
 useHead({ title: 'Sign in · Fidactyl' })
@@ -12,7 +12,7 @@ const wanted = useRoute().query.to
 
 async function submit() {
   const signedIn = await send({ name: name.value, password: password.value }, attempt =>
-    api.post<Me>('/api/sign-in', attempt),
+    api.call('POST /api/sign-in', { body: attempt }),
   )
   if (!signedIn) return
   session.me = signedIn.answer

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { guitarInWords, tuningInWords } from '#core/wording/guitar'
-import type { InstrumentRow } from '#shared/contracts/instruments'
+import type { InstrumentRow } from '#shared/contracts/people/answers'
 
 useHead({ title: 'Studio · Fidactyl' })
-const { data, error, reload } = useLoaded<readonly InstrumentRow[]>(() => '/api/instruments')
+const { data, error, reload } = useLoaded('GET /api/instruments', () => ({}))
 const writes = useWrites()
 const toasts = useToasts()
 const editing = ref(false)
@@ -19,7 +19,7 @@ function edit(instrument: InstrumentRow | null) {
 }
 async function archive(instrument: InstrumentRow, archived: boolean) {
   try {
-    await writes.post(`/api/instruments/${instrument.id}/archive`, { archived })
+    await writes.send('POST /api/instruments/:id/archive', { id: instrument.id, body: { archived } })
     await reload()
     if (archived)
       toasts.say(`${instrument.name} is put away.`, {

@@ -2,7 +2,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { $fetch } from 'ofetch'
 import { ref, watch } from 'vue'
 import { defineStore } from 'pinia'
-import type { Me } from '#shared/contracts/accounts'
+import type { Me } from '#shared/contracts/people/answers'
 import { SIGNED_IN_MARK } from '../utils/sign-in-path'
 
 /** Who is signed in; `undefined` until the server has been asked. */

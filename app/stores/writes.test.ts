@@ -5,13 +5,14 @@ const refused = (code: string) => Object.assign(new Error(`refused: ${code}`), {
 
 let sent: { path: string; id: string }[]
 let answer: (path: string) => unknown
-const door = async (path: string, body: { id: string }) => {
-  sent.push({ path, id: body.id })
-  return answer(path)
-}
 jest.unstable_mockModule('../composables/useApi', () => ({
-  ApiError: Error,
-  useApi: () => ({ post: door, put: door }),
+  addressOf: (name: string, { id = '' }: { id?: string }) => `${name} ${id}`,
+  useApi: () => ({
+    call: async (path: string, { body }: { body: { id: string } }) => {
+      sent.push({ path, id: body.id })
+      return answer(path)
+    },
+  }),
 }))
 const { useWrites } = await import('./writes')
 
@@ -22,6 +23,7 @@ beforeEach(() => {
   sent = []
   answer = () => 'done'
 })
+const rename = (id: string, name: string) => writes.send('PUT /api/drills/:id/name', { id, body: { name } })
 const ids = () => new Set(sent.map(each => each.id)).size
 const failing = (code: string) => {
   answer = () => {
@@ -31,8 +33,8 @@ const failing = (code: string) => {
 
 describe('the writes of the app', () => {
   test('each has an id of its own, and its answer comes back', async () => {
-    expect(await writes.post('/api/drills', { name: 'One' })).toBe('done')
-    await writes.post('/api/drills', { name: 'One' })
+    expect(await writes.send('POST /api/drills', { body: { name: 'One', spec: {} } })).toBe('done')
+    await writes.send('POST /api/drills', { body: { name: 'One', spec: {} } })
     expect(ids()).toBe(2)
   })
 
@@ -40,26 +42,26 @@ describe('the writes of the app', () => {
     'after %s it may have arrived: trying again is the same write',
     async code => {
       failing(code)
-      await expect(writes.put('/api/a', { name: 'Ida' })).rejects.toThrow(`refused: ${code}`)
-      await expect(writes.put('/api/a', { name: 'Ida' })).rejects.toThrow(`refused: ${code}`)
+      await expect(rename('a', 'Ida')).rejects.toThrow(`refused: ${code}`)
+      await expect(rename('a', 'Ida')).rejects.toThrow(`refused: ${code}`)
       answer = () => 'done'
-      await writes.put('/api/a', { name: 'Ida' })
+      await rename('a', 'Ida')
       expect(ids()).toBe(1)
-      await writes.put('/api/a', { name: 'Ida' })
+      await rename('a', 'Ida')
       expect(ids()).toBe(2)
     },
   )
 
   test('what says something else, or goes elsewhere, is another write', async () => {
     failing('offline')
-    for (const [path, name] of [
-      ['/api/a', 'Ida'],
-      ['/api/a', 'Ada'],
-      ['/api/b', 'Ada'],
+    for (const [id, name] of [
+      ['a', 'Ida'],
+      ['a', 'Ada'],
+      ['b', 'Ada'],
     ] as const)
-      await expect(writes.put(path, { name })).rejects.toThrow()
+      await expect(rename(id, name)).rejects.toThrow()
     // Taken back in between: to say the first thing again is not the first time.
-    await expect(writes.put('/api/a', { name: 'Ida' })).rejects.toThrow()
+    await expect(rename('a', 'Ida')).rejects.toThrow()
     expect(ids()).toBe(4)
   })
 
@@ -67,8 +69,8 @@ describe('the writes of the app', () => {
     'after %s nothing was written: the next is another write',
     async code => {
       failing(code)
-      await expect(writes.post('/api/a', {})).rejects.toThrow()
-      await expect(writes.post('/api/a', {})).rejects.toThrow()
+      await expect(rename('a', 'Ida')).rejects.toThrow()
+      await expect(rename('a', 'Ida')).rejects.toThrow()
       expect(ids()).toBe(2)
     },
   )

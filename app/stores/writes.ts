@@ -1,11 +1,18 @@
 import { defineStore } from 'pinia'
 import { v4 as uuid } from 'uuid'
-import type { ApiError } from '../composables/useApi'
-import { useApi } from '../composables/useApi'
+import type { AnswerOf, BodyOf, RouteName } from '#shared/routes'
+import { addressOf, useApi, type ApiError, type Call, type CallArgs } from '../composables/useApi'
 import { saysTheSame } from '../utils/same'
 
 /** Answers after which a write may have been made all the same. */
 const UNCERTAIN: readonly string[] = ['offline', 'unavailable', 'failed']
+
+/** Routes whose body carries the id of a write. */
+export type WritingRoute = { [N in RouteName]: BodyOf<N> extends { id: string } ? N : never }[RouteName]
+/** A body without the id of the write, which is given as it is sent. */
+export type Fields<N extends WritingRoute> = Omit<BodyOf<N> & object, 'id'>
+/** A write as it is asked for. */
+export type Write<N extends WritingRoute> = Omit<Call<N>, 'body'> & { readonly body: Fields<N> }
 
 /**
  * Every write of the app that is not an event of a lesson. Each has an id, by which the server does it once; one that
@@ -16,25 +23,24 @@ export const useWrites = defineStore('writes', () => {
   /** The write at each place that may have arrived, and what it said. */
   const uncertain = new Map<string, { readonly id: string; readonly fields: object }>()
 
-  async function write<T>(way: 'post' | 'put', path: string, fields: object): Promise<T> {
-    const place = `${way} ${path}`
-    const before = uncertain.get(place)
+  /** Sends a write without its id, which is given here. @throws ApiError */
+  async function send<N extends WritingRoute>(name: N, call: Write<N>): Promise<AnswerOf<N>> {
+    const { body: fields, ...rest } = call as { readonly body: object }
+    const place = addressOf(name, rest)
+    const before = uncertain.get(`${name} ${place}`)
     const present = before && saysTheSame(before.fields, fields) ? before : { id: uuid(), fields }
-    uncertain.set(place, present)
+    uncertain.set(`${name} ${place}`, present)
     try {
-      const answer = await api[way]<T>(path, { ...fields, id: present.id })
-      uncertain.delete(place)
+      const withId = { ...rest, body: { ...fields, id: present.id } }
+      const answer = await api.call(name, ...([withId] as unknown as CallArgs<N>))
+      uncertain.delete(`${name} ${place}`)
       return answer
     } catch (error) {
       // What was refused was not written.
-      if (!UNCERTAIN.includes((error as ApiError).code)) uncertain.delete(place)
+      if (!UNCERTAIN.includes((error as ApiError).code)) uncertain.delete(`${name} ${place}`)
       throw error
     }
   }
 
-  return {
-    /** Sends a write without its id. @throws ApiError */
-    post: <T = unknown>(path: string, fields: object) => write<T>('post', path, fields),
-    put: <T = unknown>(path: string, fields: object) => write<T>('put', path, fields),
-  }
+  return { send }
 })

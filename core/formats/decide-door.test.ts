@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { ALL_FAULTS } from '../practice/log/kinds'
+import { ALL_FAULTS } from '../schema/faults'
 import { faultCue, faultInWords, remedyInWords } from '../wording/fault'
 import { decideAnswer } from './decide-door'
 

@@ -86,11 +86,8 @@ export function attentionOf(about: {
   return [...review, ...drills.flatMap(drill => ofDrill(drill, today, dueBy)), ...silent]
 }
 
-/** A lesson of theirs that nobody ended wants attention too. */
-export type AttentionKind = Attention['kind'] | 'unfinished'
-
-/** Every kind, the most pressing first; the project's own order. */
-export const PRESSING: readonly AttentionKind[] = [
+/** Why a student needs attention, the most pressing first; the project's own order. */
+export const PRESSING = [
   'pain',
   'unfinished',
   'review',
@@ -100,7 +97,9 @@ export const PRESSING: readonly AttentionKind[] = [
   'nothing-set',
   'review-due',
   'silent',
-]
+] as const satisfies readonly (Attention['kind'] | 'unfinished')[]
+/** A lesson of theirs that nobody ended needs attention too. */
+export type AttentionKind = (typeof PRESSING)[number]
 
 const rankOf = (kind: AttentionKind) => PRESSING.indexOf(kind)
 

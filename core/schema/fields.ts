@@ -82,6 +82,7 @@ export const instrumentSchema = z.strictObject({
     .array(whole('open pitch', 0, 127))
     .min(6, 'a guitar here has 6 to 8 strings')
     .max(8, 'a guitar here has 6 to 8 strings')
+    .readonly()
     .optional(),
   frets: whole('frets', 12, 36).optional(),
   scaleLengthMm: number('scale length', 300, 900).optional(),

@@ -1,4 +1,4 @@
-import type { Fault } from '../practice/log/kinds'
+import type { Fault } from '../schema/faults'
 import { remedyOf } from '../practice/log/remedies'
 
 /** Faults as a teacher names them. */

@@ -1,2 +1,3 @@
+import { route } from '../route'
 /** Whether the server itself answers, whatever its database does: for whoever restarts it when it does not. */
-export default answering(async () => ({ ok: true }))
+export default route('GET /api/alive', () => ({ ok: true }))

@@ -1,10 +1,8 @@
-import { calendarQuery } from '#shared/contracts/calendar'
-import { lessonCalendar } from '../services/calendar'
+import { route } from '../route'
+import { lessonCalendar } from '../subjects/lessons/calendar'
 
 /** A teacher's weekly lessons as a file for other calendars. */
-export default answering(async event => {
-  const actor = teacherOf(event)
-  const { names } = queryOf(event, calendarQuery)
+export default route('GET /api/calendar', async ({ event, who, query, db, now }) => {
   setFile(event, 'Lessons.ics', 'text/calendar; charset=utf-8')
-  return lessonCalendar(databaseOf(event), actor, names, new Date())
+  return lessonCalendar(db, who, query.names, now)
 })

@@ -1,2 +1,3 @@
+import { route } from '../route'
 /** Who is signed in. */
-export default answering(async event => meOf(event))
+export default route('GET /api/me', ({ who }) => who)

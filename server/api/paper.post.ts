@@ -1,9 +1,8 @@
-import { fileName, paperBody } from '#shared/contracts/export'
+import { fileName } from '#shared/contracts/drills/export'
+import { route } from '../route'
 
 /** Writes several drills on paper: a page each, the first line of each, or a week of practice. */
-export default answering(async event => {
-  const { userId } = teacherOf(event)
-  const asked = await bodyOf(event, paperBody, BODY.drills)
-  const sent = await inTurn(userId, asked.drills.length, () => engineOf(event).writePaper(asked))
-  return fileAnswer(event, sent, `${fileName(asked.heading)}.pdf`, 'application/pdf')
+export default route('POST /api/paper', async ({ event, who, body, engine }) => {
+  const sent = await inTurn(who.userId, body.drills.length, () => engine.writePaper(body))
+  return fileAnswer(event, sent, `${fileName(body.heading)}.pdf`, 'application/pdf')
 })

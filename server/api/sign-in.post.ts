@@ -1,19 +1,17 @@
-import { signInBody } from '#shared/contracts/accounts'
-import { DomainError } from '../services/domain-error'
-import { sessionOf } from '../services/sessions'
-import { rememberDevice, signIn } from '../services/sign-in'
+import { DomainError } from '../errors'
+import { route } from '../route'
+import { sessionOf } from '../subjects/people/sessions'
+import { rememberDevice, signIn } from '../subjects/people/sign-in'
 
 /** Opens a session. */
-export default answering(async event => {
-  const attempt = await bodyOf(event, signInBody)
+export default route('POST /api/sign-in', async ({ event, body, db, now }) => {
   const visitor = visitorOf(event)
-  await assertNoFlood(attempt.name, visitor)
-  const now = new Date()
-  const session = await signIn(databaseOf(event), attempt, visitor, now)
-  const me = await sessionOf(databaseOf(event), session)
+  await assertNoFlood(body.name, visitor)
+  const session = await signIn(db, body, visitor, now)
+  const me = await sessionOf(db, session)
   // Suspended, or given another password, in this very moment.
   if (!me) throw new DomainError('signed-out', 'Sign in again.')
-  await rememberDevice(databaseOf(event), session.userId, knownDevice(event), now)
+  await rememberDevice(db, session.userId, knownDevice(event), now)
   await replaceUserSession(event, { user: session })
   return me
 })

@@ -2,9 +2,9 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import type { RowDataPacket } from 'mysql2/promise'
 import type { LessonEvent } from '#core/practice/log/events'
-import { RECORDS } from '#shared/contracts/records'
+import { RECORDS } from '#shared/contracts/studio/records'
 import { localEngine } from '../engine/engine'
-import { listAccounts } from '../services/accounts'
+import { listAccounts } from '../subjects/people/accounts'
 import {
   archiveDrill,
   createDrill,
@@ -13,35 +13,42 @@ import {
   readDrill,
   renameDrill,
   saveVersion,
-} from '../services/drills'
-import { readCoverage } from '../services/coverage'
-import { archiveProgramme, changeProgramme, createProgramme, readShelf, setFavourite } from '../services/shelf'
-import { eraseStudent, exportStudent } from '../services/erasing'
+} from '../subjects/drills/drills'
+import { readCoverage } from '../subjects/taught/coverage'
+import { archiveProgramme, changeProgramme, createProgramme, readShelf, setFavourite } from '../subjects/drills/shelf'
+import { eraseStudent, exportStudent } from '../subjects/people/erasing'
 import {
   endCalendarLink,
   listCalendarLinks,
   makeCalendarLink,
   secretOf,
   subscribedCalendar,
-} from '../services/calendar-links'
-import { archiveChords, keepChords, listChords } from '../services/chords'
-import { changeInstrument, createInstrument, listInstruments, archiveInstrument } from '../services/instruments'
-import { appendEvent } from '../services/append-event'
-import { readLesson, startLesson } from '../services/lessons'
-import { endSessions, sessionOf } from '../services/sessions'
-import { rememberDevice, signIn } from '../services/sign-in'
-import { listStudents } from '../services/roster'
-import { endAssignment, setAssignment, setPins, setPlan, setSeveral } from '../services/assignments'
-import { setPain } from '../services/pains'
-import { logPractice, takeBackPractice } from '../services/practice'
-import { recordsOf } from '../services/records'
-import { endSlot, setException, setSlot } from '../services/slots'
-import { addStudents, takeBackStudents } from '../services/student-list'
-import { readBoard } from '../services/board'
-import { readProgress } from '../services/progress'
-import { setVariations, setPath } from '../services/stages'
-import { changeStudent, createStudent, listLessons, listPastDrills, readStudent, setSchool } from '../services/students'
-import { readToday } from '../services/today'
+} from '../subjects/lessons/calendar-links'
+import { archiveChords, keepChords, listChords } from '../subjects/drills/chords'
+import { changeInstrument, createInstrument, listInstruments, archiveInstrument } from '../subjects/people/instruments'
+import { appendEvent } from '../subjects/lessons/append-event'
+import { readLesson, startLesson } from '../subjects/lessons/lessons'
+import { endSessions, sessionOf } from '../subjects/people/sessions'
+import { rememberDevice, signIn } from '../subjects/people/sign-in'
+import { listStudents } from '../subjects/people/roster'
+import { endAssignment, setAssignment, setPins, setPlan, setSeveral } from '../subjects/taught/assignments'
+import { setPain } from '../subjects/practice/pains'
+import { logPractice, takeBackPractice } from '../subjects/practice/practice'
+import { recordsOf } from '../subjects/studio/records'
+import { endSlot, setException, setSlot } from '../subjects/lessons/slots'
+import { addStudents, takeBackStudents } from '../subjects/people/student-list'
+import { readBoard } from '../subjects/studio/board'
+import { readProgress } from '../subjects/taught/progress'
+import { setVariations, setPath } from '../subjects/taught/stages'
+import {
+  changeStudent,
+  createStudent,
+  listLessons,
+  listPastDrills,
+  readStudent,
+  setSchool,
+} from '../subjects/people/students'
+import { readToday } from '../subjects/lessons/today'
 import { recordingBuilder, type Asked } from '../tests/recording'
 import { later, makeStudent, makeTeacher, NOW, openTestDatabase, PLAN, SPEC } from '../tests/studio'
 

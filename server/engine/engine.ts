@@ -6,7 +6,7 @@ import { realise } from '#core/score/realise'
 import type { Pins } from '#core/schema/fields'
 import type { Parsed, Spec } from '#core/schema/parse'
 import type { SpecProblem } from '#core/schema/spec-error'
-import type { ExportBody, PaperBody } from '#shared/contracts/export'
+import type { ExportBody, PaperBody } from '#shared/contracts/drills/export'
 import { writeOut, writePaper, type WrittenOut } from '../paper/write-out'
 import { hashOf } from '../writes/canonical'
 

@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os'
 import { pool, Promise as Working } from 'workerpool'
-import { DomainError } from '../services/domain-error'
+import { DomainError } from '../errors'
 import type { Engine } from './engine'
 import { fairTurns } from './turns'
 

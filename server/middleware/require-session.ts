@@ -1,6 +1,7 @@
-import type { Me } from '#shared/contracts/accounts'
-import { DomainError } from '../services/domain-error'
-import { sessionOf } from '../services/sessions'
+import type { Me } from '#shared/contracts/people/answers'
+import { ROUTES } from '#shared/routes'
+import { DomainError } from '../errors'
+import { sessionOf } from '../subjects/people/sessions'
 
 declare module '#auth-utils' {
   /** What a session says: who, and in which epoch it was opened. Everything else is asked of the database each time. */
@@ -10,7 +11,10 @@ declare module '#auth-utils' {
   }
 }
 
-const OPEN = ['/api/sign-in', '/api/health', '/api/alive', '/api/lessons.ics']
+/** Paths that whoever is not signed in may ask. */
+const OPEN = Object.entries(ROUTES).flatMap(([name, { who }]) =>
+  who === 'anybody' || who === 'whoever has its address' ? [name.split(' ')[1]!] : [],
+)
 const READING = ['GET', 'HEAD']
 
 /** Refuses what another site's page sends: a browser says so by one header or the other, a program sends neither. */
@@ -32,7 +36,7 @@ export default defineEventHandler(async event => {
   const { pathname } = getRequestURL(event)
   if (!pathname.startsWith('/api/')) return
   setHeader(event, 'cache-control', 'no-store')
-  return answerRefusal(event, async () => {
+  return answerErrors(event, async () => {
     if (!READING.includes(event.method)) assertOwnOrigin(event)
     // The session library has a door of its own, which our sessions do not need; the bare folder would be a page.
     if (pathname.startsWith('/api/_') || pathname === '/api/')

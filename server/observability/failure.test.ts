@@ -1,7 +1,7 @@
 import { afterAll, expect, test } from '@jest/globals'
 import { inspect } from 'node:util'
 import { students } from '../db/tables'
-import { DomainError } from '../services/domain-error'
+import { DomainError } from '../errors'
 import { makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { failureOf } from './failure'
 

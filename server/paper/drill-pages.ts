@@ -9,7 +9,7 @@ import { CHORDS_ON_PAPER, chordsOnPaper, drillOnPaper, PAPER, type PaperRows } f
 import { engraver, type Engraved } from '../../core/sheet/staff/engrave'
 import { cueInWords } from '../../core/wording/cue'
 import { guitarInWords, tuningInWords } from '../../core/wording/guitar'
-import type { PaperDrill } from '../../shared/contracts/export'
+import type { PaperDrill } from '../../shared/contracts/drills/export'
 import type { Paper } from './paper'
 
 /** A drill with the score it comes to for its player. */

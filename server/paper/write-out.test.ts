@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { OPENINGS } from '../../core/formats/writers.test.data'
 import { drillOnPaper } from '../../core/sheet/paper'
-import { exportBody, fileName, paperBody } from '../../shared/contracts/export'
+import { exportBody, fileName, paperBody } from '../../shared/contracts/drills/export'
 import { pdfOf, writeOut, writePaper } from './write-out'
 
 // What another program reads: `pdfjs-dist`, a general PDF reader of the registry.

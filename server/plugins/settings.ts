@@ -1,5 +1,5 @@
 import { logger } from '../observability/logger'
-import { passwordCost, USUAL_COST } from '../services/password'
+import { passwordCost, USUAL_COST } from '../subjects/people/password'
 
 /**
  * Ends a server that was started without what it needs, or at a port that is taken, and says so, rather than let it

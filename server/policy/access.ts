@@ -13,7 +13,7 @@ import {
   students,
 } from '../db/tables'
 import type { Actor } from './actor'
-import { DomainError, notFound } from '../services/domain-error'
+import { DomainError, notFound } from '../errors'
 
 // A teacher sees only what is theirs, a student only themself; everything else does not exist for them.
 

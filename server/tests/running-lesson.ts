@@ -4,8 +4,8 @@ import type { LessonEvent } from '#core/practice/log/events'
 import { lessonEvents } from '../db/tables'
 import { localEngine } from '../engine/engine'
 import type { Actor } from '../policy/actor'
-import { appendEvent } from '../services/append-event'
-import { startLesson } from '../services/lessons'
+import { appendEvent } from '../subjects/lessons/append-event'
+import { startLesson } from '../subjects/lessons/lessons'
 import { later, makeStudent, NOW, type TestDatabase } from './studio'
 
 /**

@@ -3,11 +3,11 @@ import { openDatabase } from '../db/client'
 import { studios, users } from '../db/tables'
 import type { Actor } from '../policy/actor'
 import { localEngine } from '../engine/engine'
-import { createDrill } from '../services/drills'
-import { hashPassword } from '../services/password'
-import { setAssignment } from '../services/assignments'
-import { setSlot } from '../services/slots'
-import { createStudent } from '../services/students'
+import { createDrill } from '../subjects/drills/drills'
+import { hashPassword } from '../subjects/people/password'
+import { setAssignment } from '../subjects/taught/assignments'
+import { setSlot } from '../subjects/lessons/slots'
+import { createStudent } from '../subjects/people/students'
 
 /** The database of the tests; scripts/test.sh starts MariaDB and migrates it. */
 export function openTestDatabase() {

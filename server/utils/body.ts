@@ -1,20 +1,9 @@
 import type { H3Event } from 'h3'
 import getRawBody from 'raw-body'
-import { z } from 'zod'
+import type { z } from 'zod'
 import { check } from '#core/schema/problem'
-import { deviceTime } from '#shared/contracts/common'
 import { unfitIn } from '#shared/contracts/text'
-import { DomainError } from '../services/domain-error'
-
-/** How large the body of a request may be, bytes, by what it carries. */
-export const BODY = {
-  /** Names, figures, notes. */
-  form: 32_000,
-  /** A drill, or a finger for every note of one. */
-  drill: 400_000,
-  /** Many drills for the realise door. */
-  drills: 1_000_000,
-} as const
+import { DomainError } from '../errors'
 
 /**
  * The text of a request's body: its bytes are counted as they come, with or without a length said before.
@@ -63,11 +52,7 @@ export async function jsonOf(event: H3Event, mostBytes: number): Promise<unknown
 }
 
 /** The body of a request, checked. @throws DomainError `too-large`, or `invalid` naming field, value and rule. */
-export async function bodyOf<S extends z.ZodType>(
-  event: H3Event,
-  schema: S,
-  mostBytes: number = BODY.form,
-): Promise<z.output<S>> {
+export async function bodyOf<S extends z.ZodType>(event: H3Event, schema: S, mostBytes: number): Promise<z.output<S>> {
   const checked = check(schema, await jsonOf(event, mostBytes))
   if (!checked.ok) throw new DomainError('invalid', checked.error.message, { path: checked.error.path })
   return checked.value
@@ -78,10 +63,4 @@ export function queryOf<S extends z.ZodType>(event: H3Event, schema: S): z.outpu
   const checked = check(schema, getQuery(event))
   if (!checked.ok) throw new DomainError('invalid', checked.error.message, { path: checked.error.path })
   return checked.value
-}
-
-/** The instant before which a page of something is asked for; undefined for the first page. */
-export function beforeOf(event: H3Event): Date | undefined {
-  const { before } = queryOf(event, z.object({ before: deviceTime.optional() }))
-  return before === undefined ? undefined : new Date(before)
 }

@@ -1,7 +1,7 @@
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { H3Event } from 'h3'
-import type { Me } from '#shared/contracts/accounts'
+import type { Me } from '#shared/contracts/people/answers'
 import type { Engine } from '../engine/engine'
 import { openEngine, type EnginePool } from '../engine/pool'
 import { ENGINE_WORKER } from '../engine/worker-file'

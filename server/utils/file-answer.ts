@@ -1,6 +1,8 @@
 import type { H3Event } from 'h3'
+import type { Readable } from 'node:stream'
 import type { SentOut } from '../engine/engine'
-import { DomainError } from '../services/domain-error'
+import { DomainError } from '../errors'
+import { Sent } from '../sent'
 
 /** Says that what is answered is a file to be kept under a name. */
 export function setFile(event: H3Event, name: string, type: string): void {
@@ -18,9 +20,15 @@ export function setFile(event: H3Event, name: string, type: string): void {
  * Answers with a file to be kept under a name.
  * @throws DomainError `invalid` where it could not be written.
  */
-export function fileAnswer(event: H3Event, sent: SentOut, name: string, type: string): Buffer {
+export function fileAnswer(event: H3Event, sent: SentOut, name: string, type: string): Sent {
   if (!sent.ok) throw new DomainError('invalid', sent.error.message, { path: sent.error.path })
   setFile(event, name, type)
   if (sent.pages !== undefined) setHeader(event, 'x-pages', sent.pages)
-  return Buffer.from(sent.base64, 'base64')
+  return new Sent(Buffer.from(sent.base64, 'base64'))
+}
+
+/** Answers with what is written as it is sent. Who goes away half-way leaves nothing of it behind. */
+export function streamed(event: H3Event, content: Readable): Sent {
+  event.node.res.once('close', () => content.destroy())
+  return new Sent(content)
 }

@@ -1,6 +1,6 @@
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
 import type { Engine } from '../engine/engine'
-import { DomainError } from '../services/domain-error'
+import { DomainError } from '../errors'
 
 /** Drills a minute that one person may have worked out at the door, and characters of the answer to one request. */
 const SPECS_A_MINUTE = 1500

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import type { H3Event } from 'h3'
-import { DomainError } from '../services/domain-error'
+import { DomainError } from '../errors'
 
 /** Bytes on their way, counted: more than allowed end it. */
 const atMost = (mostBytes: number) => {

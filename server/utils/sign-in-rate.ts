@@ -1,7 +1,7 @@
 import { setTimeout } from 'node:timers/promises'
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
-import { DomainError } from '../services/domain-error'
-import { isKnownDevice, type Visitor } from '../services/sign-in'
+import { DomainError } from '../errors'
+import { isKnownDevice, type Visitor } from '../subjects/people/sign-in'
 
 /**
  * Attempts from one address in ten seconds: more than a whole school makes at the hour, far fewer than a program that

@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
-import { DomainError } from '../services/domain-error'
+import { DomainError } from '../errors'
 
 /** A calendar asks once an hour or so; several devices may have one address. */
 const rate = new RateLimiterMemory({ points: 30, duration: 60 })

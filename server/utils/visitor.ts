@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { H3Event } from 'h3'
 import proxyAddr from 'proxy-addr'
-import type { Visitor } from '../services/sign-in'
+import type { Visitor } from '../subjects/people/sign-in'
 
 /** Name of the session's cookie, as nuxt.config.ts sets it. */
 export const SESSION_COOKIE = 'fidactyl'

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { studios, users } from '../db/tables'
 import { makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { hashOf } from './canonical'
-import { DomainError } from '../services/domain-error'
+import { DomainError } from '../errors'
 import { idempotentWrite } from './idempotent-write'
 
 const { db, close } = openTestDatabase()

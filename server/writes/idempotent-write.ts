@@ -6,7 +6,7 @@ import { writes } from '../db/tables'
 import { duplicateKey, errnoOf } from '../db/database-errors'
 import type { Actor } from '../policy/actor'
 import { hashOf } from './canonical'
-import { DomainError } from '../services/domain-error'
+import { DomainError } from '../errors'
 
 /**
  * Two transactions waited for each other, or the row changed under a snapshot: nothing was written, so it may be done

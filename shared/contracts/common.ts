@@ -1,43 +1,12 @@
 import { z } from 'zod'
-import { TEMPO_BOUNDS } from '#core/schema/fields'
+import { uuidOf } from '#core/schema/values'
 
-/** A UUID, in lower case whatever was sent: two spellings of one id would be two ids to everything but the database. */
-export const uuidOf = (message: string) => z.uuid(message).toLowerCase()
+export { bpmSchema, deviceTime, localDaySchema, uuidOf, writeId } from '#core/schema/values'
 
-/** Id of a write, made by the client; a repeat of the same write carries the same one. */
-export const writeId = uuidOf('must be a UUID')
-
-/** Years in which a studio can have lessons: what lies outside is a slip of the pen or a broken clock. */
-const [FIRST_DAY, LAST_DAY] = ['1970-01-01', '2199-12-31']
-
-export const localDaySchema = z.iso
-  .date('must be a day such as 2026-01-31')
-  .refine(day => day >= FIRST_DAY && day <= LAST_DAY, 'must be a day from 1970 to 2199')
-
-/**
- * A moment by a device's clock, which may be wrong: any within the years of a calendar is taken, and kept as it was
- * said.
- */
-export const deviceTime = z.iso
-  .datetime('must be an ISO time in UTC')
-  .refine(at => at.slice(0, 10) >= FIRST_DAY && at.slice(0, 10) <= LAST_DAY, 'must be a time in the years 1970 to 2199')
-/** A tempo, quarters per minute. */
-export const bpmSchema = z
-  .number()
-  .min(TEMPO_BOUNDS.least, `must be at least ${TEMPO_BOUNDS.least} bpm`)
-  .max(TEMPO_BOUNDS.most, `must be at most ${TEMPO_BOUNDS.most} bpm`)
-
+/** A person's name. */
 export const personName = z.string().trim().min(1, 'a name is needed').max(120, 'must be at most 120 characters')
 
-/** What every error answers: a code for programs, a message for people, and where a field is at fault its path. */
-export interface ErrorAnswer {
-  readonly code: ErrorCode
-  readonly message: string
-  readonly path?: string
-  /** What stands now, where another write came first. */
-  readonly current?: unknown
-}
-
+/** What an error answers by its kind, and the HTTP status it has. */
 export const ERROR_CODES = {
   'signed-out': 401,
   'forbidden': 403,
@@ -51,7 +20,29 @@ export const ERROR_CODES = {
 } as const
 export type ErrorCode = keyof typeof ERROR_CODES | 'failed'
 
+/** An answer: every field is there, and none beside. */
+export const row = <S extends z.ZodRawShape>(shape: S) => z.strictObject(shape).readonly()
+/** A list in an answer. */
+export const list = <T extends z.ZodType>(of: T) => z.array(of).readonly()
 /** A page of something that grows without end, the newest first; `before` asks for the next. */
+export const pageOf = <T extends z.ZodType>(of: T) => row({ rows: list(of), before: instant.nullable() })
+
+export const id = uuidOf('must be a UUID')
+/** An instant, ISO in UTC. */
+export const instant = z.iso.datetime()
+export const count = z.int().min(0)
+
+/** What every error answers: a code for programs, a message for people, and where a field is at fault its path. */
+export const errorAnswer = row({
+  code: z.enum([...(Object.keys(ERROR_CODES) as (keyof typeof ERROR_CODES)[]), 'failed']),
+  message: z.string().min(3),
+  path: z.string().optional(),
+  /** What stands now, where another write came first. */
+  current: z.unknown().optional(),
+})
+export type ErrorAnswer = z.infer<typeof errorAnswer>
+
+/** A page of rows. */
 export interface Page<T> {
   readonly rows: readonly T[]
   readonly before: string | null

@@ -6,8 +6,8 @@ import type { Habits } from '#core/schema/habits'
 import { setSheet } from '#core/stages/set-sheet'
 import type { CountPlan, Score, StepsPlan } from '#core/score/score'
 import { homeworkCautions, homeworkCues, minutesInWords, wayInWords } from '#core/wording/homework'
-import type { AssignmentDetail, HeardFault } from '../contracts/assignments'
-import type { paperBody } from '../contracts/export'
+import type { paperBody } from '../contracts/drills/export'
+import type { AssignmentDetail, HeardFault } from '../contracts/taught/answers'
 
 /** A set drill as homework is made of it. */
 export type HomeworkDrillSet = AssignmentDetail & { readonly faults?: readonly HeardFault[] }

@@ -5,8 +5,8 @@ import { check } from '#core/schema/problem'
 import type { CsvRow } from '#core/formats/csv/read'
 import type { Cell } from '#core/formats/csv/write'
 import type { HandInput } from '#core/schema/fields'
-import { listedStudent } from '../contracts/students'
-import type { SlotRow } from '../contracts/students'
+import type { SlotRow } from '../contracts/lessons/answers'
+import { listedStudent } from '../contracts/people/students'
 
 /** What a roster tells of a student, in the order of its columns; the same ones are read. */
 export const ROSTER_COLUMNS = [

@@ -3,7 +3,7 @@ import { habitOf, type Blocked } from '#core/fitting/habit'
 import { breachInWords } from '#core/wording/fingering'
 import { numbered } from '#core/wording/note'
 import { realise } from '#core/score/realise'
-import type { StudentPage, StudentRow } from '#shared/contracts/students'
+import type { StudentPage, StudentRow } from '#shared/contracts/people/answers'
 
 /** What the student actually plays: written down note by note, judged, and tried on the drills that come next. */
 const props = defineProps<{ bench: Bench; student: StudentRow | null; drillId: string | null }>()
@@ -17,7 +17,7 @@ watch(
     page.value = null
     if (!id) return
     // Without the list the look ahead has nothing to look at; the rest works.
-    page.value = await api.get<StudentPage>(`/api/students/${id}`).catch(() => null)
+    page.value = await api.call('GET /api/students/:id', { id }).catch(() => null)
   },
   { immediate: true },
 )

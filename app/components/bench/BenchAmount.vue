@@ -4,8 +4,8 @@ import { gradeOf } from '#core/grade/grade'
 import type { PartName, Weights } from '#core/grade/table'
 import { tempoInWords } from '#core/line/meter'
 import { gradeInWords } from '#core/wording/grade'
-import type { AssignmentDetail } from '#shared/contracts/assignments'
-import type { StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
+import type { AssignmentDetail } from '#shared/contracts/taught/answers'
 
 /**
  * What the drill on the bench amounts to: its grade, here and at both ends of the student's plan; what is a notch harder

@@ -2,7 +2,7 @@
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon } from '@heroicons/vue/24/outline'
 import { PRESETS } from '#core/guitar/presets'
 import { reachInWords } from '#core/wording/hand'
-import type { StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
 
 /** What is on the bench, for whom, and what is done with it as a whole. */
 const props = defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { familyOf } from '#core/families/registry'
 import { fieldInWords } from '#core/wording/field'
-import type { StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
 import { writingKey } from '../writing/writing-keys'
 
 /**

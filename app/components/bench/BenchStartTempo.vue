@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import type { StartTempo } from '#core/grade/start-tempo'
 import { gradeInWords } from '#core/wording/grade'
-import type { CoveredDrill } from '#shared/contracts/coverage'
-import type { StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
 import { plain } from '~/composables/useEngine'
 
 /** Where a student may start with the drill on the bench, from what they play cleanly. */
 const props = defineProps<{ spec: Readonly<Record<string, unknown>>; student: StudentRow }>()
 const emit = defineEmits<{ take: [bpm: number] }>()
-const { data } = useLoaded<readonly CoveredDrill[]>(() => `/api/students/${props.student.id}/coverage`)
+const { data } = useLoaded('GET /api/students/:id/coverage', () => ({ id: props.student.id }))
 const session = useSession()
 const engine = useEngine()
 const start = shallowRef<StartTempo | null>(null)

@@ -3,7 +3,7 @@ import { readChordLine, writeChordLine } from '#core/chords/chord-line'
 import { KEYS, PROGRESSIONS, progressionIn } from '#core/chords/progressions'
 import { chordsOfLine, lineOfChords, type Settling } from '#core/families/chord-list'
 import type { ChordEntry } from '#core/families/chord-fields'
-import type { KeptChords } from '#shared/contracts/chords'
+import type { KeptChords } from '#shared/contracts/drills/answers'
 
 /** A progression in one typed line, or picked whole: common ones in a key, and those the teacher keeps. */
 const props = defineProps<{ settling: Settling; kept: readonly KeptChords[] }>()

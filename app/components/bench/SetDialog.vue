@@ -11,7 +11,7 @@ import { naturalPath, usualBeginning } from '#core/stages/natural-path'
 import { plannedPath, type StagePlanned } from '#core/stages/stage-plan'
 import { draftPath, stagesOf, wrongNames, type StageDraft } from '~/components/plan/path-draft'
 import { draftOf, planOf, withSchool } from '~/components/plan/plan-draft'
-import type { StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
 import { DateTime } from 'luxon'
 
 /** Sets the drill on the bench for a student: by which plan, from which tempo to which, until when. */

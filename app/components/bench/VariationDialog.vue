@@ -3,8 +3,8 @@ import { changeOf, MOST_VARIATIONS, playVariation, type VariationChoice } from '
 import { shortTitle } from '#core/schema/title'
 import { gradeInWords } from '#core/wording/grade'
 import { capital } from '#core/wording/numbers'
-import type { AssignmentDetail } from '#shared/contracts/assignments'
-import type { StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
+import type { AssignmentDetail } from '#shared/contracts/taught/answers'
 
 /**
  * Up to eight ways to play the drill on the bench, side by side: what each trains, how fast and how hard it is; two at
@@ -115,7 +115,7 @@ async function save(): Promise<string[]> {
   const ids: string[] = []
   for (const { key, played } of chosen.value) {
     const name = shortTitle(played!.score.title).slice(0, 120)
-    const id = saved.get(key) ?? (await writes.post<{ id: string }>('/api/drills', { name, spec: played!.spec })).id
+    const id = saved.get(key) ?? (await writes.send('POST /api/drills', { body: { name, spec: played!.spec } })).id
     saved.set(key, id)
     ids.push(id)
   }
@@ -135,7 +135,12 @@ async function offer() {
     name: label.slice(0, 80),
     change: changeOf(assignment!.spec, played!.choices),
   }))
-  if (!(await attempt(() => writes.put(`/api/assignments/${assignment!.id}/variations`, { variations })))) return
+  if (
+    !(await attempt(() =>
+      writes.send('PUT /api/assignments/:id/variations', { id: assignment!.id, body: { variations } }),
+    ))
+  )
+    return
   toasts.say(
     variations.length > 0
       ? `Offered when “${assignment!.drillName}” stands still: ${variations.map(each => each.name).join('; ')}.`
@@ -148,7 +153,7 @@ async function setNext() {
   const { student } = props
   const words = count.value
   const done = await attempt(async () => {
-    await writes.post(`/api/students/${student!.id}/drills`, { refs: await save(), path: true })
+    await writes.send('POST /api/students/:id/drills', { id: student!.id, body: { refs: await save(), path: true } })
   })
   if (!done) return
   toasts.say(`${capital(words)} set for ${student!.name}, one after the other.`)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { curveStepAfter, line } from 'd3-shape'
-import type { FollowedDrill } from '#shared/contracts/assignments'
+import type { FollowedDrill } from '#shared/contracts/taught/answers'
 import { dateOf, dayTick } from './day-tick'
 import { tempoSeries } from './tempo-series'
 

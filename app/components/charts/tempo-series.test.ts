@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import type { FollowedDrill } from '#shared/contracts/assignments'
+import type { FollowedDrill } from '#shared/contracts/taught/answers'
 import { tempoSeries } from './tempo-series'
 
 const decision = (day: string, bpm: number, overruled = false, stage: number | null = null) => ({

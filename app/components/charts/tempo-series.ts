@@ -1,6 +1,6 @@
 import { plannedBpm } from '#core/practice/tempo/pace'
 import { dayPlus } from '#core/practice/schedule/local-time'
-import type { FollowedDrill } from '#shared/contracts/assignments'
+import type { FollowedDrill } from '#shared/contracts/taught/answers'
 
 /** A lesson with the drill, as the chart shows it. */
 export interface LessonPoint {

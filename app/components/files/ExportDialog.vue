@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Score } from '#core/score/score'
 import { drillOnPaper } from '#core/sheet/paper'
-import { EXPORT_FORMATS, fileName, MOST_PRINTED, type ExportFormat } from '#shared/contracts/export'
+import { EXPORT_FORMATS, type ExportFormat, fileName, MOST_PRINTED } from '#shared/contracts/drills/export'
 import type { MadeFile } from '~/composables/useFiles'
 import type { FileDrill } from './file-drill'
 
@@ -79,7 +79,7 @@ const choices = computed(() => ({
 
 async function make(drill: FileDrill, signal: AbortSignal): Promise<MadeFile> {
   const as = format.value === 'png' ? 'svg' : format.value
-  const made = await makeFile('/api/drills/export', { as, ...plain(drill), ...choices.value }, signal)
+  const made = await makeFile('POST /api/drills/export', { as, ...plain(drill), ...choices.value }, signal)
   if (format.value !== 'png') return made
   return { blob: await pngOf(made.blob), name: made.name.replace(/svg$/, 'png'), pages: null }
 }

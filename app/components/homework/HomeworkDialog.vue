@@ -9,7 +9,7 @@ import type { HandInput } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
 import type { Pain } from '#core/schema/pain'
 import { wayInWords } from '#core/wording/homework'
-import { homeworkBody } from '#shared/contracts/students'
+import { homeworkBody } from '#shared/contracts/practice/homework'
 import { homeworkOnPaper, type HomeworkDrillSet } from '#shared/paper/homework-sheets'
 
 /** What a student is given to practise: offered by need, changed at will, printed, and on record. */
@@ -104,7 +104,8 @@ const { pages } = usePaperSet(() => {
 async function give(how: 'print' | 'pdf' | 'record') {
   const given = asGiven(note.value)
   const wish = { lessonId: props.lessonId, given }
-  if (!(await write(wish, body => writes.post(`/api/students/${props.student.id}/homework`, body)))) return
+  if (!(await write(wish, body => writes.send('POST /api/students/:id/homework', { id: props.student.id, body }))))
+    return
   toasts.say('The homework is on record.')
   emit('given')
   open.value = false

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { HomeworkRow } from '#shared/contracts/students'
+import type { HomeworkRow } from '#shared/contracts/practice/answers'
 
 /** What a student was given to practise, as it is on record. */
 defineProps<{ homework: readonly HomeworkRow[] }>()

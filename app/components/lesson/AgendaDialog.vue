@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fitLesson, type AgendaEntry } from '#core/practice/agenda/agenda'
-import type { AgendaItem } from '#shared/contracts/assignments'
+import type { AgendaItem } from '#shared/contracts/taught/answers'
 
 /** Arranges a lesson: which drills, in which order, with how many minutes. */
 const props = defineProps<{ agenda: readonly AgendaItem[]; items: readonly AgendaEntry[]; minutes: number }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { PastDrill } from '#shared/contracts/assignments'
-import type { DrillRow } from '#shared/contracts/drills'
+import type { DrillRow } from '#shared/contracts/drills/answers'
+import type { PastDrill } from '#shared/contracts/taught/answers'
 
 /** Another drill for this lesson: one the student had before, one from the shelf, or a blank one. */
 const props = defineProps<{ lesson: RunningLesson }>()

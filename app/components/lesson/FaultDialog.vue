@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FAULTS, type Fault } from '#core/practice/log/kinds'
+import { FAULTS, type Fault } from '#core/schema/faults'
 import { likelyFaults } from '#core/practice/log/likely-faults'
 import type { Habits } from '#core/schema/habits'
 import type { Score } from '#core/score/score'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { AgendaEntry } from '#core/practice/agenda/agenda'
-import type { AgendaItem } from '#shared/contracts/assignments'
-import type { LessonDetail } from '#shared/contracts/lessons'
+import type { LessonDetail } from '#shared/contracts/lessons/answers'
+import type { AgendaItem } from '#shared/contracts/taught/answers'
 
 /** The drills of the lesson, and what was noted last time and today. */
 const props = defineProps<{

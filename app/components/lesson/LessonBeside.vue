@@ -2,7 +2,7 @@
 import type { Score } from '#core/score/score'
 import { cueInWords } from '#core/wording/cue'
 import { faultCue, faultInWords } from '#core/wording/fault'
-import type { AgendaItem, HeardFault } from '#shared/contracts/assignments'
+import type { AgendaItem, HeardFault } from '#shared/contracts/taught/answers'
 
 /** What a teacher says of the drill in hand: what to watch for, what went wrong with it last, and how it sounds now. */
 const props = defineProps<{ score: Score | null; set: AgendaItem; lesson: RunningLesson }>()

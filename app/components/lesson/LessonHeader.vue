@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { careOf } from '#core/hand/care'
-import type { LessonDetail } from '#shared/contracts/lessons'
+import type { LessonDetail } from '#shared/contracts/lessons/answers'
 
 /** Whose lesson it is, how much of it is gone, and whether all that was put down is saved. */
 const props = defineProps<{ detail: LessonDetail }>()

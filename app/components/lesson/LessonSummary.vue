@@ -3,7 +3,7 @@ import { homeworkOnPaper } from '#shared/paper/homework-sheets'
 import { faultCue, faultInWords } from '#core/wording/fault'
 import { goalBpm, isFalling, isTimed } from '#core/practice/tempo/target'
 import { capital, countInWords } from '#core/wording/numbers'
-import type { AgendaItem } from '#shared/contracts/assignments'
+import type { AgendaItem } from '#shared/contracts/taught/answers'
 
 /** What a lesson amounted to, on one page. */
 const props = defineProps<{ lesson: RunningLesson }>()

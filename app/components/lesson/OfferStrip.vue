@@ -6,7 +6,7 @@ import { groundsInWords, variationInWords } from '#core/wording/decision'
 import { capital } from '#core/wording/numbers'
 import type { DecisionKind } from '#core/schema/plan-fields'
 import { nextStage } from '#core/stages/order'
-import type { AgendaItem } from '#shared/contracts/assignments'
+import type { AgendaItem } from '#shared/contracts/taught/answers'
 import type { Standing } from '#core/practice/log/standing'
 import { easedByHand, raisedByHand } from '#core/practice/tempo/schools/registry'
 

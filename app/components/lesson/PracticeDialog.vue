@@ -3,7 +3,7 @@ import { dayPlus } from '#core/practice/schedule/local-time'
 import { FEELS, HURTS, type Feel, type Hurts } from '#core/schema/pain'
 import { HURTS_WORDS } from '#core/wording/care'
 import { capital } from '#core/wording/numbers'
-import { practiceBody } from '#shared/contracts/practice'
+import { practiceBody } from '#shared/contracts/practice/practice'
 
 /** Puts down what a student reports of practice at home: the days, how long, how fast, how it felt. */
 const props = defineProps<{
@@ -68,7 +68,7 @@ const inWords = computed(() => {
 
 async function takeBack(entryIds: readonly string[]) {
   try {
-    await writes.post(`/api/students/${props.student.id}/practice/take-back`, { entryIds })
+    await writes.send('POST /api/students/:id/practice/take-back', { id: props.student.id, body: { entryIds } })
     emit('saved')
   } catch (failure) {
     toasts.say((failure as Error).message, { tone: 'trouble' })
@@ -90,7 +90,7 @@ async function save(): Promise<boolean> {
     ...(day === last && note.value.trim() && { note: note.value.trim() }),
   }))
   const made = await write({ entries }, body =>
-    writes.post<{ ids: readonly string[] }>(`/api/students/${props.student.id}/practice`, body),
+    writes.send('POST /api/students/:id/practice', { id: props.student.id, body }),
   )
   if (!made) return false
   toasts.say(`Put down: ${drill.value.drillName}, ${inWords.value.toLowerCase()}`, {

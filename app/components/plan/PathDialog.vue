@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { pathBody, type AssignmentDetail } from '#shared/contracts/assignments'
+import type { AssignmentDetail } from '#shared/contracts/taught/answers'
+import { pathBody } from '#shared/contracts/taught/assignments'
 import { draftPath, wrongNames, type StageDraft } from './path-draft'
 
 /** The stages of a drill that is set, for this student. */
@@ -23,7 +24,8 @@ const presentKey = computed(() => draft.value.find(stage => stage.number === pro
 const main = computed(() => props.set.path.at(-1)!.plan)
 async function save() {
   const stages = draft.value.map(({ key: _key, ...stage }) => ({ ...stage, name: stage.name.trim() }))
-  if (!(await write({ stages }, body => writes.put(`/api/assignments/${props.set.id}/path`, body)))) return
+  if (!(await write({ stages }, body => writes.send('PUT /api/assignments/:id/path', { id: props.set.id, body }))))
+    return
   emit('saved')
   open.value = false
 }

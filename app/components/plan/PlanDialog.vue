@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { planBody } from '#shared/contracts/assignments'
-import type { AssignmentDetail } from '#shared/contracts/assignments'
+import type { AssignmentDetail } from '#shared/contracts/taught/answers'
+import { planBody } from '#shared/contracts/taught/assignments'
 import { draftOf, planOf } from './plan-draft'
 
 /** Another plan or day for a drill that is set; what that would do is shown before it is kept. */
@@ -25,7 +25,7 @@ const made = computed(() => planOf(draft.value))
 async function save() {
   if (!made.value.ok) return
   const now = { plan: made.value.value, targetOn: targetOn.value || null }
-  if (!(await write(now, body => writes.put(`/api/assignments/${props.set.id}/plan`, body)))) return
+  if (!(await write(now, body => writes.send('PUT /api/assignments/:id/plan', { id: props.set.id, body })))) return
   emit('saved')
   open.value = false
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AssignmentDetail } from '#shared/contracts/assignments'
+import type { AssignmentDetail } from '#shared/contracts/taught/answers'
 
 /** The stages of a set drill in one line, the one it is at told apart. */
 const props = defineProps<{ set: Pick<AssignmentDetail, 'path' | 'stage' | 'stageNumber'> }>()

@@ -1,6 +1,6 @@
 import { stagePlan, type StagePlanned } from '#core/stages/stage-plan'
 import type { Plan } from '#core/schema/plan-fields'
-import type { StageOfPath } from '#shared/contracts/assignments'
+import type { StageOfPath } from '#shared/contracts/taught/answers'
 
 /** A stage while its path is put together. */
 export interface StageDraft extends StagePlanned {

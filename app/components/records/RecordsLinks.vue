@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { RECORDS, type RecordsName } from '#shared/contracts/records'
+import { RECORDS, type RecordsName } from '#shared/contracts/studio/records'
 
 /** Records as files for a spreadsheet (CSV): of all the teacher's students, or of one. */
 const props = withDefaults(defineProps<{ studentId?: string; of?: readonly RecordsName[] }>(), {
@@ -13,15 +13,14 @@ const LABELS: Readonly<Record<RecordsName, string>> = {
   decisions: 'Decisions',
   drills: 'Drills',
 }
-const addressOf = (name: RecordsName) =>
-  `/api/records?of=${name}${props.studentId ? `&student=${props.studentId}` : ''}`
+const fileOf = (of: RecordsName) => addressOf('GET /api/records', { query: { of, student: props.studentId } })
 </script>
 
 <template>
   <ul class="flex flex-wrap gap-x-5">
     <li v-for="name in of" :key="name">
       <a
-        :href="addressOf(name)"
+        :href="fileOf(name)"
         download
         class="inline-flex items-center min-h-11 underline underline-offset-4 hover:text-ink"
         :aria-label="`Save ${LABELS[name]} as CSV`"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ExceptionRow } from '#shared/contracts/students'
+import type { ExceptionRow } from '#shared/contracts/lessons/answers'
 
 /** Lessons of the weekly ones that are not where the rule puts them. */
 defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
 import { techniqueLabel, type ShelfEntry } from './shelf-entries'
 
 /** Sets several drills for a student: all at once, or one after the other as each is passed. */

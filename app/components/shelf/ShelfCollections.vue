@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { gradeInWords } from '#core/wording/grade'
-import type { ProgrammeRow } from '#shared/contracts/shelf'
+import type { ProgrammeRow } from '#shared/contracts/drills/answers'
 import { techniqueLabel, type ShelfEntry } from './shelf-entries'
 
 /** A teacher's collections: each a list in an order, dragged or moved by its buttons, set for a student as a whole. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StudentRow } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
 import type { ShelfQuery } from './shelf-entries'
 
 /** What narrows the shelf down, besides technique and grade. */

@@ -4,8 +4,7 @@ import { GRADE } from '#core/grade/table'
 import { marksOf } from '#core/ladder/marks'
 import { signatureOf } from '#core/ladder/signature'
 import { realise } from '#core/score/realise'
-import type { DrillRow } from '#shared/contracts/drills'
-import type { RungRow, ShelfPage } from '#shared/contracts/shelf'
+import type { DrillRow, RungRow, ShelfPage } from '#shared/contracts/drills/answers'
 import { chosenOf, countsOf, entriesOf, matching, NO_QUERY, routineOfEntries, type ShelfQuery } from './shelf-entries'
 
 const realised = (spec: object) => {

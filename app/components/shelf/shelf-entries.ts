@@ -6,8 +6,7 @@ import { rowOfGrade } from '#core/ladder/rows'
 import { routineOf, type Routine, type RoutinePart } from '#core/writing/written-out'
 import { realise } from '#core/score/realise'
 import { demandInWords } from '#core/wording/demand'
-import type { DrillRow } from '#shared/contracts/drills'
-import type { RungRow, ShelfPage } from '#shared/contracts/shelf'
+import type { DrillRow, RungRow, ShelfPage } from '#shared/contracts/drills/answers'
 
 /** A drill as the Shelf shows it, of the ladder or a teacher's own. */
 export interface ShelfEntry extends Pick<DrillMarks, 'technique' | 'fingers' | 'slurred' | 'strings'> {

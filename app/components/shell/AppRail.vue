@@ -30,7 +30,7 @@ const turnLight = () => {
 }
 async function signOut() {
   try {
-    await api.post('/api/sign-out', {})
+    await api.call('POST /api/sign-out', { body: {} })
     session.me = null
     await navigateTo('/sign-in')
   } catch (error) {

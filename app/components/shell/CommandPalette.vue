@@ -1,7 +1,5 @@
 <script setup lang="ts">
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
-import type { DrillRow } from '#shared/contracts/drills'
-import type { Roster } from '#shared/contracts/students'
 
 /** The way to anywhere by a few letters: places, students, drills, and what can be done here. */
 const open = defineModel<boolean>('open', { required: true })
@@ -29,8 +27,8 @@ const found = shallowRef<readonly Goal[]>([])
 onMounted(async () => {
   // What cannot be asked for now is left out; the places are always there.
   const [roster, drills] = await Promise.all([
-    api.get<Roster>('/api/students').catch(() => null),
-    api.get<readonly DrillRow[]>('/api/drills').catch(() => null),
+    api.call('GET /api/students').catch(() => null),
+    api.call('GET /api/drills').catch(() => null),
   ])
   found.value = [
     ...(roster?.students ?? []).map((each): Goal => ({

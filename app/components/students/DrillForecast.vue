@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { forecastOf } from '#core/practice/tempo/forecast'
 import { expectedInWords, pacingInWords } from '#core/wording/forecast'
-import type { FollowedDrill } from '#shared/contracts/assignments'
+import type { FollowedDrill } from '#shared/contracts/taught/answers'
 
 /** When the target of a drill is expected, and what would make the wanted day and the target go together. */
 const props = defineProps<{ set: FollowedDrill; today: string }>()

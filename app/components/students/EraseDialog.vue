@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { eraseStudentBody } from '#shared/contracts/student-file'
+import { eraseStudentBody } from '#shared/contracts/people/students'
 
 /** Erases a student for good: asked by typing the name, for nothing brings them back. */
 const props = defineProps<{ student: { readonly id: string; readonly name: string } }>()
@@ -14,7 +14,9 @@ watch(open, now => {
   name.value = ''
 })
 async function erase() {
-  const done = await write({ name: name.value }, body => writes.post(`/api/students/${props.student.id}/erase`, body))
+  const done = await write({ name: name.value }, body =>
+    writes.send('POST /api/students/:id/erase', { id: props.student.id, body }),
+  )
   if (!done) return
   open.value = false
   emit('erased')

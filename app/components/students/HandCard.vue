@@ -2,7 +2,7 @@
 import { PRESETS } from '#core/guitar/presets'
 import { instrumentOf } from '#core/guitar/instrument'
 import { handOf } from '#core/hand/hand'
-import type { StudentPage } from '#shared/contracts/students'
+import type { StudentPage } from '#shared/contracts/people/answers'
 
 /** A student's hand on their guitar: the neck shaded by reach, and everything else that is settled for them. */
 const props = defineProps<{ student: StudentPage['student']; guitarName: string | null; today: string }>()

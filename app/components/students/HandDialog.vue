@@ -5,7 +5,7 @@ import { DEFAULT_REACH_MM, handOf, PAIR_SHARES } from '#core/hand/hand'
 import { guitarFit, reachFromTest } from '#core/hand/reach'
 import { ANCHORS, SOUNDERS, type Habits } from '#core/schema/habits'
 import type { HandInput } from '#core/schema/fields'
-import type { StudentPage } from '#shared/contracts/students'
+import type { StudentPage } from '#shared/contracts/people/answers'
 
 /**
  * Changes what is settled for a student's hands: the reach by the one-minute test or in mm, pairs, fingers to spare,

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { MOST_CSV_BYTES, readCsv } from '#core/formats/csv/read'
 import { toCsv } from '#core/formats/csv/write'
-import type { StudentRow } from '#shared/contracts/students'
-import { MOST_LISTED, severalStudentsBody } from '#shared/contracts/students'
+import type { StudentRow } from '#shared/contracts/people/answers'
+import { MOST_LISTED, severalStudentsBody } from '#shared/contracts/people/students'
 import { readRoster, ROSTER_COLUMNS, rosterRow } from '#shared/records/roster'
 
 /**
@@ -71,7 +71,7 @@ const template = () =>
 async function add() {
   if (!ready.value) return
   const saved = await write({ students: [...added.value] }, fields =>
-    writes.post<{ ids: readonly string[] }>('/api/students/several', fields),
+    writes.send('POST /api/students/several', { body: fields }),
   )
   if (!saved) return
   open.value = false

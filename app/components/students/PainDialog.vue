@@ -2,7 +2,7 @@
 import { HURTS, type Hurts, type Pain, type PainHand } from '#core/schema/pain'
 import { HURTS_WORDS } from '#core/wording/care'
 import { capital } from '#core/wording/numbers'
-import { painBody } from '#shared/contracts/students'
+import { painBody } from '#shared/contracts/practice/pain'
 
 /** Puts down where a student hurts, since when and when to ask again, or that it is gone. */
 const props = defineProps<{
@@ -42,7 +42,10 @@ const HANDS = [
 
 async function put(pain: Pain | null) {
   const more = pain === null ? { note: note.value } : {}
-  if (!(await write({ pain, ...more }, body => writes.put(`/api/students/${props.student.id}/pain`, body)))) return
+  if (
+    !(await write({ pain, ...more }, body => writes.send('PUT /api/students/:id/pain', { id: props.student.id, body })))
+  )
+    return
   open.value = false
   emit('saved', pain)
 }

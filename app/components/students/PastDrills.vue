@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { Page } from '#shared/contracts/common'
-import type { PastDrill } from '#shared/contracts/assignments'
+import type { PastDrill } from '#shared/contracts/taught/answers'
 
 /** The drills a student was on, the latest first, a page at a time. */
 const props = defineProps<{ studentId: string; first: Page<PastDrill> }>()
 const emit = defineEmits<{ back: [set: PastDrill] }>()
-const past = usePages<PastDrill>(
+const past = usePages(
+  'GET /api/students/:id/past-drills',
   () => props.first,
-  () => `/api/students/${props.studentId}/past-drills`,
+  () => props.studentId,
 )
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { planSchema, SCHOOLS, type SchoolName } from '#core/schema/plan-fields'
 import { planInWords, SCHOOL_LABELS } from '#core/wording/school'
-import { schoolBody } from '#shared/contracts/students'
+import { schoolBody } from '#shared/contracts/people/students'
 
 /** The school a student's drills are set by unless something else is said. */
 const props = defineProps<{
@@ -26,7 +26,10 @@ const inWords = computed(() => {
 })
 async function save() {
   const now = school.value === USUAL ? null : school.value
-  if (!(await write({ school: now }, body => writes.put(`/api/students/${props.student.id}/school`, body)))) return
+  if (
+    !(await write({ school: now }, body => writes.send('PUT /api/students/:id/school', { id: props.student.id, body })))
+  )
+    return
   open.value = false
   emit('saved')
 }

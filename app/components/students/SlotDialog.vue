@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { slotBody, type SlotRow } from '#shared/contracts/students'
+import type { SlotRow } from '#shared/contracts/lessons/answers'
+import { slotBody } from '#shared/contracts/lessons/slots'
 
 /** Plans the student's recurring lesson. */
 const props = defineProps<{ studentId: string; weekly: SlotRow | null }>()
@@ -30,7 +31,7 @@ async function save() {
     minutes: minutes.value,
     everyWeeks: everyWeeks.value,
   }
-  const saved = await write(fields, body => writes.put(`/api/students/${props.studentId}/slot`, body))
+  const saved = await write(fields, body => writes.send('PUT /api/students/:id/slot', { id: props.studentId, body }))
   if (!saved) return
   open.value = false
   emit('saved')

@@ -5,12 +5,11 @@ import { COLUMNS } from '#core/ladder/columns/registry'
 import { missingAt, type Coverage, type Covered } from '#core/ladder/coverage'
 import { GRADE_ROWS } from '#core/ladder/rows'
 import type { HandInput } from '#core/schema/fields'
-import type { CoveredDrill } from '#shared/contracts/coverage'
 import { plain } from '~/composables/useEngine'
 
 /** Which orders, pairs, techniques and grades a student has done, does, or has not touched; and what is missing. */
 const props = defineProps<{ studentId: string; hand: HandInput }>()
-const { data, error, reload } = useLoaded<readonly CoveredDrill[]>(() => `/api/students/${props.studentId}/coverage`)
+const { data, error, reload } = useLoaded('GET /api/students/:id/coverage', () => ({ id: props.studentId }))
 const engine = useEngine()
 const session = useSession()
 const coverage = shallowRef<Coverage | null>(null)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Habits } from '#core/schema/habits'
-import type { StudentPage } from '#shared/contracts/students'
+import type { StudentPage } from '#shared/contracts/people/answers'
 
 /** Adds a student or changes who they are and what they play; their hands have a card of their own. */
 const props = defineProps<{ student?: StudentPage['student'] }>()

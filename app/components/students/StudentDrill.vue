@@ -4,7 +4,7 @@ import { nextReviewOn } from '#core/practice/tempo/review'
 import { isTimed } from '#core/practice/tempo/target'
 import { unsuitedInWords } from '#core/wording/fitting'
 import { SCHOOL_LABELS } from '#core/wording/school'
-import type { FollowedDrill, HistoryDecision } from '#shared/contracts/assignments'
+import type { FollowedDrill, HistoryDecision } from '#shared/contracts/taught/answers'
 
 /** A drill a student is on: where it stands, how it came there, and what can be done with it. */
 const props = defineProps<{

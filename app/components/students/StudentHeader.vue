@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { careOf } from '#core/hand/care'
 import { isUnderAge } from '#core/wording/notice'
-import type { StudentPage } from '#shared/contracts/students'
+import type { StudentPage } from '#shared/contracts/people/answers'
 
 /** Who the student is, when they come, and what is to be minded with them. The slot holds what can be done. */
 const props = defineProps<{ page: StudentPage }>()

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import type { Page } from '#shared/contracts/common'
-import type { LessonRow } from '#shared/contracts/lessons'
+import type { LessonRow } from '#shared/contracts/lessons/answers'
 
 /** The lessons a student had, the latest first, a page at a time. */
 const props = defineProps<{ studentId: string; first: Page<LessonRow> }>()
-const lessons = usePages<LessonRow>(
+const lessons = usePages(
+  'GET /api/students/:id/lessons',
   () => props.first,
-  () => `/api/students/${props.studentId}/lessons`,
+  () => props.studentId,
 )
 const when = useWhen()
 </script>

@@ -3,8 +3,7 @@ import { loadJump, weeksOf, type DayLoad } from '#core/practice/load'
 import type { Pain } from '#core/schema/pain'
 import { HURTS_WORDS } from '#core/wording/care'
 import { capital } from '#core/wording/numbers'
-import type { PracticeRow } from '#shared/contracts/practice'
-import type { PainRow } from '#shared/contracts/students'
+import type { PainRow, PracticeRow } from '#shared/contracts/practice/answers'
 
 /** What a student practised at home, and what hurt, as it is on record. */
 const props = defineProps<{
@@ -30,7 +29,7 @@ const rows = computed(() => (all.value ? props.practice : props.practice.slice(0
 /** One day by itself is taken back: it stays on record, and counts no more. */
 async function takeBack({ id, drillName, day }: PracticeRow) {
   try {
-    await writes.post(`/api/students/${props.studentId}/practice/take-back`, { entryIds: [id] })
+    await writes.send('POST /api/students/:id/practice/take-back', { id: props.studentId, body: { entryIds: [id] } })
     toasts.say(`${drillName} on ${when.longDay(day)} counts no more.`)
     emit('changed')
   } catch (failure) {

@@ -3,7 +3,7 @@ import { faultsOverLessons } from '#core/practice/progress/faults'
 import { hoursByTechnique } from '#core/practice/progress/hours'
 import { faultInWords } from '#core/wording/fault'
 import { capital } from '#core/wording/numbers'
-import type { StudentProgress } from '#shared/contracts/progress'
+import type { StudentProgress } from '#shared/contracts/taught/answers'
 
 /** How a student got on over their lessons: faults, hours, and what of their drills was changed. */
 const props = defineProps<{ studentId: string }>()
@@ -14,7 +14,7 @@ const data = shallowRef<StudentProgress | null>(null)
 const error = shallowRef<ApiError | null>(null)
 async function load() {
   try {
-    data.value = await api.get<StudentProgress>(`/api/students/${props.studentId}/progress`)
+    data.value = await api.call('GET /api/students/:id/progress', { id: props.studentId })
     error.value = null
   } catch (failure) {
     error.value = failure as ApiError

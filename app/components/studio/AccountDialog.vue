@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { addAccountBody, resetPasswordBody, type AccountRow } from '#shared/contracts/accounts'
+import { addAccountBody, resetPasswordBody } from '#shared/contracts/people/accounts'
+import type { AccountRow } from '#shared/contracts/people/answers'
 
 /** Adds somebody who signs in to the studio, or gives somebody a new password. */
 const props = defineProps<{ account: AccountRow | null }>()
@@ -25,11 +26,11 @@ async function save() {
   const { account } = props
   const done = account
     ? await resetting.write({ password: password.value }, body =>
-        writes.put(`/api/accounts/${account.id}/password`, body),
+        writes.send('PUT /api/accounts/:id/password', { id: account.id, body }),
       )
     : await adding.write(
         { displayName: displayName.value, signInName: signInName.value, password: password.value, role: role.value },
-        body => writes.post('/api/accounts', body),
+        body => writes.send('POST /api/accounts', { body }),
       )
   if (!done) return
   open.value = false

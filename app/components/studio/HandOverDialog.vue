@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { handOverBody, type AccountRow } from '#shared/contracts/accounts'
-import type { BoardRow } from '#shared/contracts/board'
+import { handOverBody } from '#shared/contracts/people/accounts'
+import type { AccountRow } from '#shared/contracts/people/answers'
 
 /** Gives a student of one teacher to another. */
 const props = defineProps<{ from: AccountRow; accounts: readonly AccountRow[] }>()
@@ -8,7 +8,7 @@ const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
 const toasts = useToasts()
-const { data } = useLoaded<readonly BoardRow[]>(() => '/api/board')
+const { data } = useLoaded('GET /api/board', () => ({}))
 const { busy, refusal, write } = useWrite(handOverBody)
 const studentId = ref<string | null>(null)
 const teacherId = ref<string | null>(null)
@@ -22,7 +22,9 @@ const teachers = computed(() =>
 async function save() {
   const [student, teacher] = [studentId.value, teacherId.value]
   if (student === null || teacher === null) return
-  const done = await write({ teacherId: teacher }, body => writes.post(`/api/students/${student}/hand-over`, body))
+  const done = await write({ teacherId: teacher }, body =>
+    writes.send('POST /api/students/:id/hand-over', { id: student, body }),
+  )
   if (!done) return
   const name = students.value.find(each => each.value === student)?.label
   toasts.say(`${name} is taught by ${teachers.value.find(each => each.value === teacher)?.label} now.`)

@@ -5,7 +5,8 @@ import { instrumentOf } from '#core/guitar/instrument'
 import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'
 import { TUNINGS } from '#core/guitar/tunings'
 import { readTuning, writeTuning } from '#core/pitch/tuning'
-import { saveInstrumentBody, type InstrumentRow } from '#shared/contracts/instruments'
+import type { InstrumentRow } from '#shared/contracts/people/answers'
+import { saveInstrumentBody } from '#shared/contracts/people/instruments'
 
 /** Adds a guitar of the teacher's own, or changes one. */
 const props = defineProps<{ instrument: InstrumentRow | null }>()
@@ -79,8 +80,8 @@ async function submit() {
   }
   const saved = await write({ name: name.value, choice }, body =>
     props.instrument
-      ? writes.put(`/api/instruments/${props.instrument.id}`, body)
-      : writes.post('/api/instruments', body),
+      ? writes.send('PUT /api/instruments/:id', { id: props.instrument.id, body })
+      : writes.send('POST /api/instruments', { body }),
   )
   if (!saved) return
   open.value = false

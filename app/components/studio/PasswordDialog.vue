@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { changePasswordBody } from '#shared/contracts/accounts'
+import { changePasswordBody } from '#shared/contracts/people/accounts'
 
 /** Changes the password of whoever is signed in. */
 const open = defineModel<boolean>('open', { required: true })
@@ -15,7 +15,7 @@ watch(open, now => {
 })
 async function save() {
   const done = await send({ presentPassword: present.value, newPassword: next.value }, body =>
-    api.post('/api/me/password', body),
+    api.call('POST /api/me/password', { body }),
   )
   if (!done) return
   open.value = false

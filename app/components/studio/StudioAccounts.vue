@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { AccountRow } from '#shared/contracts/accounts'
+import type { AccountRow } from '#shared/contracts/people/answers'
 
 /** Who signs in to the studio, for its owner. */
-const { data, error, reload } = useLoaded<readonly AccountRow[]>(() => '/api/accounts')
+const { data, error, reload } = useLoaded('GET /api/accounts', () => ({}))
 const writes = useWrites()
 const session = useSession()
 const toasts = useToasts()
@@ -14,7 +14,7 @@ const removing = shallowRef<AccountRow | null>(null)
 async function remove() {
   const account = removing.value!
   try {
-    await writes.post(`/api/accounts/${account.id}/remove`, {})
+    await writes.send('POST /api/accounts/:id/remove', { id: account.id, body: {} })
     removing.value = null
     await reload()
     toasts.say(`${account.name} is removed. What they taught keeps their name.`)
@@ -28,9 +28,9 @@ function edit(account: AccountRow | null) {
   chosen.value = account
   open.value = true
 }
-async function write(account: AccountRow, field: 'suspended' | 'role', body: object) {
+async function write(change: () => Promise<unknown>) {
   try {
-    await writes.put(`/api/accounts/${account.id}/${field}`, body)
+    await change()
     await reload()
     return true
   } catch (refusal) {
@@ -39,7 +39,8 @@ async function write(account: AccountRow, field: 'suspended' | 'role', body: obj
   }
 }
 async function suspend(account: AccountRow, suspended: boolean) {
-  if ((await write(account, 'suspended', { suspended })) && suspended) {
+  const suspending = () => writes.send('PUT /api/accounts/:id/suspended', { id: account.id, body: { suspended } })
+  if ((await write(suspending)) && suspended) {
     toasts.say(`${account.name} is signed out everywhere and cannot sign in. Their students and lessons are kept.`, {
       action: { label: 'Let them in again', run: () => void suspend(account, false) },
     })
@@ -47,7 +48,7 @@ async function suspend(account: AccountRow, suspended: boolean) {
 }
 async function changeRole(account: AccountRow) {
   const role = account.role === 'owner' ? 'teacher' : 'owner'
-  if (await write(account, 'role', { role }))
+  if (await write(() => writes.send('PUT /api/accounts/:id/role', { id: account.id, body: { role } })))
     toasts.say(`${account.name} is ${role === 'owner' ? 'an owner' : 'a teacher'} now and signs in again.`)
 }
 const actionsFor = (account: AccountRow) => [

@@ -14,7 +14,7 @@ watch(open, now => {
 })
 async function begin() {
   try {
-    empty.value = (await api.get<{ readonly empty: boolean }>('/api/studio/restore')).empty
+    empty.value = (await api.call('GET /api/studio/restore')).empty
   } catch (failure) {
     toasts.say((failure as Error).message, { tone: 'trouble' })
     return

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { calendarLinkBody, type CalendarLinkRow, type CalendarNames } from '#shared/contracts/calendar'
+import type { CalendarLinkRow } from '#shared/contracts/lessons/answers'
+import { calendarLinkBody, type CalendarNames } from '#shared/contracts/lessons/calendar'
 
 /** The teacher's weekly lessons in other calendars: an address they read by themselves, or a file. */
-const { data, error, reload } = useLoaded<readonly CalendarLinkRow[]>(() => '/api/calendar-links')
+const { data, error, reload } = useLoaded('GET /api/calendar-links', () => ({}))
 const writes = useWrites()
 const toasts = useToasts()
 const when = useWhen()
@@ -26,19 +27,19 @@ function begin() {
 }
 async function make() {
   const fields = { name: name.value, names: names.value }
-  if (!(await write(fields, body => writes.post('/api/calendar-links', body)))) return
+  if (!(await write(fields, body => writes.send('POST /api/calendar-links', { body })))) return
   making.value = false
   await reload()
 }
 
-const addressOf = (link: CalendarLinkRow) => `${window.location.origin}${link.path}`
+const wholeAddress = (link: CalendarLinkRow) => `${window.location.origin}${link.path}`
 async function take(link: CalendarLinkRow) {
-  await copy(addressOf(link))
+  await copy(wholeAddress(link))
   toasts.say(`The address for “${link.name}” is copied. Paste it where your calendar asks for the address of another.`)
 }
 async function end(link: CalendarLinkRow, ended: boolean) {
   try {
-    await writes.post(`/api/calendar-links/${link.id}/end`, { ended })
+    await writes.send('POST /api/calendar-links/:id/end', { id: link.id, body: { ended } })
     await reload()
     if (ended)
       toasts.say(`The address for “${link.name}” shows nothing any more.`, {
@@ -66,7 +67,7 @@ async function end(link: CalendarLinkRow, ended: boolean) {
         <div class="flex-1 basis-64 min-w-0">
           <p class="font-bold">{{ link.name }}</p>
           <p class="text-soft">shows {{ shown(link.names) }} · made {{ when.date(link.createdAt) }}</p>
-          <p class="text-sm text-soft truncate select-all">{{ addressOf(link) }}</p>
+          <p class="text-sm text-soft truncate select-all">{{ wholeAddress(link) }}</p>
         </div>
         <div class="flex gap-3">
           <BaseButton size="sm" :aria-label="`Copy the address for ${link.name}`" @click="take(link)">
@@ -81,7 +82,7 @@ async function end(link: CalendarLinkRow, ended: boolean) {
     <div class="flex flex-wrap items-end gap-x-6 gap-y-3">
       <BaseChips v-model="names" label="Shown in the file" :options="NAMES" tall />
       <a
-        :href="`/api/calendar?names=${names}`"
+        :href="addressOf('GET /api/calendar', { query: { names } })"
         download
         class="inline-flex items-center min-h-11 px-4 rounded-md border border-edge/70 bg-card font-bold hover:border-ink"
       >

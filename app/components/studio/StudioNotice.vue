@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { USUAL_NOTICE } from '#core/wording/notice'
-import { noticeBody } from '#shared/contracts/studios'
+import { noticeBody } from '#shared/contracts/studio/studios'
 
 /** What the studio says to its students, and of those under age to who looks after them: to read, to print, to change. */
 const session = useSession()
@@ -18,7 +18,7 @@ function edit() {
 }
 async function keep(text: string | null) {
   const before = session.me?.notice ?? null
-  if (!(await write({ notice: text }, body => writes.put('/api/studio/notice', body)))) return
+  if (!(await write({ notice: text }, body => writes.send('PUT /api/studio/notice', { body })))) return
   if (session.me) session.me = { ...session.me, notice: text }
   editing.value = false
   toasts.say('The notice is kept.', { action: { label: 'Take back', run: () => void keep(before) } })

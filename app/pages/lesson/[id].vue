@@ -4,7 +4,7 @@ import { familyNamed } from '#core/families/registry'
 import { usesFingerInCare } from '#core/fitting/set-drill'
 import { barTicks } from '#core/line/ticks'
 import { variationInWords } from '#core/wording/decision'
-import type { HeardFault } from '#shared/contracts/assignments'
+import type { HeardFault } from '#shared/contracts/taught/answers'
 
 definePageMeta({ layout: 'bare' })
 const route = useRoute()

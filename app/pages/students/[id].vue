@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FollowedDrill } from '#shared/contracts/assignments'
+import type { FollowedDrill } from '#shared/contracts/taught/answers'
 import type { LessonPlace } from '~/composables/useMoving'
 
 const route = useRoute()
@@ -29,7 +29,7 @@ const open = computed(() =>
   present.value.filter(set => set.waitsFor === null).map(set => ({ ...set, heardOn: set.lessons.at(-1)?.day ?? null })),
 )
 /** Everything kept of the student, as a file on this device. */
-const saveFile = () => keepAnswer(`/api/students/${id.value}/export`)
+const saveFile = () => keepAnswer('GET /api/students/:id/export', { id: id.value })
 async function erased() {
   toasts.say(`${student.value.name} is erased.`)
   await navigateTo('/students')

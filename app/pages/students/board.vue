@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { PRESSING, urgencyOf, type AttentionKind } from '#core/practice/attention'
 import { ATTENTION_MARKS } from '#core/wording/attention'
-import type { BoardRow } from '#shared/contracts/board'
+import type { BoardRow } from '#shared/contracts/studio/answers'
 
 /** Every student at a glance: who is on plan, who stands still, who is missed, and how much they work. */
 useHead({ title: 'Studio board · Fidactyl' })
-const { data, error, reload } = useLoaded<readonly BoardRow[]>(() => '/api/board')
+const { data, error, reload } = useLoaded('GET /api/board', () => ({}))
 const session = useSession()
 const when = useWhen()
 const wanted = ref<'all' | 'wanting' | 'on-plan'>('all')

@@ -2,13 +2,12 @@
 import { reachInWords } from '#core/wording/hand'
 import { careOf } from '#core/hand/care'
 import { PRESETS } from '#core/guitar/presets'
-import type { Roster } from '#shared/contracts/students'
 
 useHead({ title: 'Students · Fidactyl' })
 const showArchived = ref(false)
-const { data, error, reload } = useLoaded<Roster>(() =>
-  showArchived.value ? '/api/students?former=true' : '/api/students',
-)
+const { data, error, reload } = useLoaded('GET /api/students', () => ({
+  query: { former: showArchived.value ? ('true' as const) : undefined },
+}))
 const when = useWhen()
 const writes = useWrites()
 const toasts = useToasts()
@@ -28,7 +27,7 @@ async function listed(ids: readonly string[]) {
 }
 async function takeBack(studentIds: readonly string[]) {
   try {
-    await writes.post('/api/students/several/take-back', { studentIds })
+    await writes.send('POST /api/students/several/take-back', { body: { studentIds } })
     toasts.say(`${people(studentIds.length)} taken back.`)
     await reload()
   } catch (failure) {
@@ -74,7 +73,10 @@ async function added(id: string) {
         label="More"
         :items="[
           { label: 'Add students from a list', run: addFromList },
-          { label: 'Save the roster as a list', run: () => keepAnswer('/api/records?of=roster') },
+          {
+            label: 'Save the roster as a list',
+            run: () => keepAnswer('GET /api/records', { query: { of: 'roster' } }),
+          },
         ]"
       />
     </div>

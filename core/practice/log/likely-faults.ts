@@ -1,6 +1,6 @@
 import type { Habits } from '../../schema/habits'
 import type { Score } from '../../score/score'
-import { FAULTS, type Fault } from './kinds'
+import { FAULTS, type Fault } from '../../schema/faults'
 
 /** What can be heard and seen of a drill and its student, as far as a fault depends on it. */
 interface Heard {

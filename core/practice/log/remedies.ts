@@ -1,4 +1,4 @@
-import type { Fault } from './kinds'
+import type { Fault } from '../../schema/faults'
 
 /**
  * What helps against a fault (common practice): the tempo a fifth slower, one hand alone, narrower frets, or a drill of

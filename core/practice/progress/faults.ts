@@ -1,4 +1,4 @@
-import type { Fault } from '../log/kinds'
+import type { Fault } from '../../schema/faults'
 
 /** A lesson as far as its faults go. */
 export interface LessonFaults {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Plan } from '../../schema/plan-fields'
-import type { Fault } from '../log/kinds'
+import type { Fault } from '../../schema/faults'
 import { decide } from './decide'
 import type { HistoryEvent } from './history'
 import { at, day, lesson, passes, practice, practised } from './history.test.data'

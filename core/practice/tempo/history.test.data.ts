@@ -1,4 +1,4 @@
-import type { Fault } from '../log/kinds'
+import type { Fault } from '../../schema/faults'
 import type { HistoryEvent, LessonHeld, Listener, PassEvent, PracticeEvent } from './history'
 
 /** Histories for tests, made up. Days count from Monday, 5 January 2026. */

@@ -1,6 +1,6 @@
 import type { DecisionKind } from '../../schema/plan-fields'
 import type { Feel, Hurts } from '../../schema/pain'
-import type { Fault } from '../log/kinds'
+import type { Fault } from '../../schema/faults'
 
 /** Who heard something: the teacher in a lesson, or the student at home. */
 export type Listener = 'teacher' | 'student'

@@ -4,7 +4,8 @@ import { stepOf } from './schools/registry'
 import { goalBpm, isFalling, isTimed, reaches } from './target'
 
 /** How a drill does against its plan. */
-export type Pace = 'at-target' | 'on-plan' | 'behind' | 'stalled' | 'open'
+export const PACES = ['at-target', 'on-plan', 'behind', 'stalled', 'open'] as const
+export type Pace = (typeof PACES)[number]
 
 /** Lessons without a rise after which a drill counts as stalled; the project's own assumption. */
 export const STALLED_LESSONS = 4

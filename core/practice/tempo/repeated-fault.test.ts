@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import type { Fault } from '../log/kinds'
+import type { Fault } from '../../schema/faults'
 import type { HistoryEvent } from './history'
 import { repeatedFault } from './repeated-fault'
 

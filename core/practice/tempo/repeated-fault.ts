@@ -1,4 +1,4 @@
-import type { Fault } from '../log/kinds'
+import type { Fault } from '../../schema/faults'
 import { lessonsOf, type HistoryEvent } from './history'
 
 /** The lessons that are looked at, and in how many of them a fault stands out. */

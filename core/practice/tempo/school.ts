@@ -1,6 +1,6 @@
 import type { DecisionKind, Plan } from '../../schema/plan-fields'
 import type { Hurts } from '../../schema/pain'
-import type { Fault } from '../log/kinds'
+import type { Fault } from '../../schema/faults'
 import type { HistoryEvent, Listener, PassEvent } from './history'
 import type { Variation } from './variations'
 

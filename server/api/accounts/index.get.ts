@@ -1,4 +1,5 @@
-import { listAccounts } from '../../services/accounts'
+import { route } from '../../route'
+import { listAccounts } from '../../subjects/people/accounts'
 
 /** The studio's accounts, for its owner. */
-export default answering(async event => listAccounts(databaseOf(event), ownerOf(event)))
+export default route('GET /api/accounts', ({ who, db }) => listAccounts(db, who))

@@ -1,9 +1,5 @@
-import { addAccountBody } from '#shared/contracts/accounts'
-import { createAccount } from '../../services/accounts'
+import { route } from '../../route'
+import { createAccount } from '../../subjects/people/accounts'
 
 /** Adds a teacher or another owner. */
-export default answering(async event => {
-  const who = ownerOf(event)
-  const body = await bodyOf(event, addAccountBody)
-  return created(event, body, await createAccount(databaseOf(event), who, body, new Date()))
-})
+export default route('POST /api/accounts', ({ who, body, db, now }) => createAccount(db, who, body, now))

@@ -1,9 +1,7 @@
-import { setAssignmentBody } from '#shared/contracts/assignments'
-import { setAssignment } from '../../services/assignments'
+import { route } from '../../route'
+import { setAssignment } from '../../subjects/taught/assignments'
 
 /** Sets a drill for a student. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, setAssignmentBody, BODY.drill)
-  return created(event, body, await setAssignment(databaseOf(event), engineOf(event), who, body, new Date()))
-})
+export default route('POST /api/assignments', ({ who, body, db, engine, now }) =>
+  setAssignment(db, engine, who, body, now),
+)

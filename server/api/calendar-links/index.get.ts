@@ -1,4 +1,5 @@
-import { listCalendarLinks } from '../../services/calendar-links'
+import { route } from '../../route'
+import { listCalendarLinks } from '../../subjects/lessons/calendar-links'
 
 /** The addresses a teacher has given to calendars. */
-export default answering(async event => listCalendarLinks(databaseOf(event), teacherOf(event), calendarKey(event)))
+export default route('GET /api/calendar-links', ({ event, who, db }) => listCalendarLinks(db, who, calendarKey(event)))

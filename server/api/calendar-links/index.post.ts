@@ -1,9 +1,5 @@
-import { calendarLinkBody } from '#shared/contracts/calendar'
-import { makeCalendarLink } from '../../services/calendar-links'
+import { route } from '../../route'
+import { makeCalendarLink } from '../../subjects/lessons/calendar-links'
 
 /** Makes an address by which a calendar reads the teacher's lessons. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, calendarLinkBody)
-  return created(event, body, await makeCalendarLink(databaseOf(event), who, body, new Date()))
-})
+export default route('POST /api/calendar-links', ({ who, body, db, now }) => makeCalendarLink(db, who, body, now))

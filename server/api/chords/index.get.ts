@@ -1,4 +1,5 @@
-import { listChords } from '../../services/chords'
+import { route } from '../../route'
+import { listChords } from '../../subjects/drills/chords'
 
 /** The progressions and shapes the teacher keeps. */
-export default answering(async event => listChords(databaseOf(event), teacherOf(event)))
+export default route('GET /api/chords', ({ who, db }) => listChords(db, who))

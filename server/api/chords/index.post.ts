@@ -1,9 +1,5 @@
-import { keepChordsBody } from '#shared/contracts/chords'
-import { keepChords } from '../../services/chords'
+import { route } from '../../route'
+import { keepChords } from '../../subjects/drills/chords'
 
 /** Keeps a progression or a shape. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, keepChordsBody)
-  return created(event, body, await keepChords(databaseOf(event), who, body, new Date()))
-})
+export default route('POST /api/chords', ({ who, body, db, now }) => keepChords(db, who, body, now))

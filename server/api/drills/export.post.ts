@@ -1,10 +1,9 @@
-import { EXPORT_FORMATS, exportBody, fileName } from '#shared/contracts/export'
+import { EXPORT_FORMATS, fileName } from '#shared/contracts/drills/export'
+import { route } from '../../route'
 
 /** Writes a drill that need not be saved in another format, for its player. */
-export default answering(async event => {
-  const { userId } = teacherOf(event)
-  const asked = await bodyOf(event, exportBody, BODY.drill)
-  const { ending, type } = EXPORT_FORMATS[asked.as]
-  const sent = await inTurn(userId, 1, () => engineOf(event).writeOut(asked))
-  return fileAnswer(event, sent, `${fileName(asked.name)}.${ending}`, type)
+export default route('POST /api/drills/export', async ({ event, who, body, engine }) => {
+  const { ending, type } = EXPORT_FORMATS[body.as]
+  const sent = await inTurn(who.userId, 1, () => engine.writeOut(body))
+  return fileAnswer(event, sent, `${fileName(body.name)}.${ending}`, type)
 })

@@ -1,4 +1,5 @@
-import { listDrills } from '../../services/drills'
+import { route } from '../../route'
+import { listDrills } from '../../subjects/drills/drills'
 
 /** The teacher's shelf. */
-export default answering(async event => listDrills(databaseOf(event), teacherOf(event)))
+export default route('GET /api/drills', ({ who, db }) => listDrills(db, who))

@@ -1,9 +1,5 @@
-import { createDrillBody } from '#shared/contracts/drills'
-import { createDrill } from '../../services/drills'
+import { route } from '../../route'
+import { createDrill } from '../../subjects/drills/drills'
 
 /** Saves a new drill. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, createDrillBody, BODY.drill)
-  return created(event, body, await createDrill(databaseOf(event), engineOf(event), who, body, new Date()))
-})
+export default route('POST /api/drills', ({ who, body, db, engine, now }) => createDrill(db, engine, who, body, now))

@@ -1,17 +1,18 @@
-import { DomainError } from '../../services/domain-error'
+import { DomainError } from '../../errors'
+import { route } from '../../route'
+import { Sent } from '../../sent'
 
 const MOST_AT_ONCE = 500
 
 /** Realises a spec, a spec with its context, or an array of them: the same JSON as the command line. */
-export default answering(async event => {
-  const { userId } = teacherOf(event)
-  const raw = await jsonOf(event, BODY.drills)
-  if (Array.isArray(raw) && raw.length > MOST_AT_ONCE)
-    throw new DomainError('invalid', `takes at most ${MOST_AT_ONCE} specs at once, not ${raw.length}`, { path: '' })
-  const answers = await realiseFor(engineOf(event), userId, Array.isArray(raw) ? raw : [raw])
+export default route('POST /api/drills/realise', async ({ event, who, body, engine }) => {
+  const specs: readonly unknown[] = Array.isArray(body) ? body : [body]
+  if (specs.length > MOST_AT_ONCE)
+    throw new DomainError('invalid', `takes at most ${MOST_AT_ONCE} specs at once, not ${specs.length}`, { path: '' })
+  const answers = await realiseFor(engine, who.userId, specs)
   setHeader(event, 'content-type', 'application/json')
-  if (Array.isArray(raw)) return `[${answers.join(',')}]`
+  if (Array.isArray(body)) return new Sent(`[${answers.join(',')}]`)
   const [answer] = answers
   if (answer!.startsWith('{"error":')) setResponseStatus(event, 422)
-  return answer!
+  return new Sent(answer!)
 })

@@ -1,4 +1,5 @@
-import { listInstruments } from '../../services/instruments'
+import { route } from '../../route'
+import { listInstruments } from '../../subjects/people/instruments'
 
 /** The teacher's own guitars. */
-export default answering(async event => listInstruments(databaseOf(event), teacherOf(event)))
+export default route('GET /api/instruments', ({ who, db }) => listInstruments(db, who))

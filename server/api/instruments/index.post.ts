@@ -1,9 +1,5 @@
-import { saveInstrumentBody } from '#shared/contracts/instruments'
-import { createInstrument } from '../../services/instruments'
+import { route } from '../../route'
+import { createInstrument } from '../../subjects/people/instruments'
 
 /** Adds a guitar. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, saveInstrumentBody)
-  return created(event, body, await createInstrument(databaseOf(event), who, body, new Date()))
-})
+export default route('POST /api/instruments', ({ who, body, db, now }) => createInstrument(db, who, body, now))

@@ -1,9 +1,5 @@
-import { programmeBody } from '#shared/contracts/shelf'
-import { createProgramme } from '../../services/shelf'
+import { route } from '../../route'
+import { createProgramme } from '../../subjects/drills/shelf'
 
 /** Begins a collection. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, programmeBody)
-  return created(event, body, await createProgramme(databaseOf(event), who, body, new Date()))
-})
+export default route('POST /api/programmes', ({ who, body, db, now }) => createProgramme(db, who, body, now))

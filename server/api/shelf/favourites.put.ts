@@ -1,7 +1,5 @@
-import { favouriteBody } from '#shared/contracts/shelf'
-import { setFavourite } from '../../services/shelf'
+import { route } from '../../route'
+import { setFavourite } from '../../subjects/drills/shelf'
 
 /** Keeps a drill at hand, or lets it go. */
-export default answering(async event =>
-  setFavourite(databaseOf(event), teacherOf(event), await bodyOf(event, favouriteBody), new Date()),
-)
+export default route('PUT /api/shelf/favourites', ({ who, body, db, now }) => setFavourite(db, who, body, now))

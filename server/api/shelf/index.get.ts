@@ -1,4 +1,5 @@
-import { readShelf } from '../../services/shelf'
+import { route } from '../../route'
+import { readShelf } from '../../subjects/drills/shelf'
 
 /** Own drills, the ladder, favourites and collections. */
-export default answering(async event => readShelf(databaseOf(event), teacherOf(event)))
+export default route('GET /api/shelf', ({ who, db }) => readShelf(db, who))

@@ -1,6 +1,7 @@
-import { listStudents } from '../../services/roster'
+import { route } from '../../route'
+import { listStudents } from '../../subjects/people/roster'
 
 /** The teacher's students: those who come, or with `?former=true` those who came once. */
-export default answering(async event =>
-  listStudents(databaseOf(event), teacherOf(event), new Date(), getQuery(event).former === 'true'),
+export default route('GET /api/students', ({ who, query, db, now }) =>
+  listStudents(db, who, now, query.former === 'true'),
 )

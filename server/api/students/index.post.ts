@@ -1,9 +1,5 @@
-import { saveStudentBody } from '#shared/contracts/students'
-import { createStudent } from '../../services/students'
+import { route } from '../../route'
+import { createStudent } from '../../subjects/people/students'
 
 /** Adds a student. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, saveStudentBody)
-  return created(event, body, await createStudent(databaseOf(event), who, body, new Date()))
-})
+export default route('POST /api/students', ({ who, body, db, now }) => createStudent(db, who, body, now))

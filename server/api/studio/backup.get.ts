@@ -1,16 +1,10 @@
-import { fileName } from '#shared/contracts/export'
-import { studioBackup } from '../../services/studio'
+import { fileName } from '#shared/contracts/drills/export'
+import { route } from '../../route'
+import { studioBackup } from '../../subjects/studio/studio'
 
 /** The whole studio as one archive, streamed, for its owner. */
-export default answering(async event => {
-  const { name, day, chunks } = await studioBackup(
-    databaseOf(event),
-    process.env.DATABASE_URL!,
-    ownerOf(event),
-    new Date(),
-  )
+export default route('GET /api/studio/backup', async ({ event, who, db, now }) => {
+  const { name, day, chunks } = await studioBackup(db, process.env.DATABASE_URL!, who, now)
   setFile(event, `${fileName(`${name} ${day}`)}.zip`, 'application/zip')
-  // Who goes away half-way leaves no connection to the database behind.
-  event.node.res.once('close', () => chunks.destroy())
-  return sendStream(event, chunks)
+  return streamed(event, chunks)
 })

@@ -1,7 +1,5 @@
-import { noticeBody } from '#shared/contracts/studios'
-import { setNotice } from '../../services/studio'
+import { route } from '../../route'
+import { setNotice } from '../../subjects/studio/studio'
 
 /** What the studio says to its students and to who looks after them. */
-export default answering(async event =>
-  setNotice(databaseOf(event), ownerOf(event), await bodyOf(event, noticeBody), new Date()),
-)
+export default route('PUT /api/studio/notice', ({ who, body, db, now }) => setNotice(db, who, body, now))

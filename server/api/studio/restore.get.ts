@@ -1,4 +1,5 @@
-import { isStudioEmpty } from '../../services/studio'
+import { route } from '../../route'
+import { isStudioEmpty } from '../../subjects/studio/studio'
 
 /** Whether a backup may come in the place of the owner's studio. */
-export default answering(async event => ({ empty: await isStudioEmpty(database.pool, ownerOf(event)) }))
+export default route('GET /api/studio/restore', async ({ who }) => ({ empty: await isStudioEmpty(database.pool, who) }))

@@ -1,14 +1,16 @@
-import { MOST_BACKUP_BYTES, type RestoreNews } from '#shared/contracts/studios'
+import { MOST_BACKUP_BYTES } from '#shared/contracts/studio/studios'
+import type { RestoreNews } from '#shared/contracts/studio/answers'
 import { failureOf } from '../../observability/failure'
 import { logger } from '../../observability/logger'
-import { inRestoreTurn, restoreStudio } from '../../services/studio'
+import { route } from '../../route'
+import { Sent } from '../../sent'
+import { inRestoreTurn, restoreStudio } from '../../subjects/studio/studio'
 
 /**
  * Restores a backup in the place of the owner's empty studio. Answers line by line, as JSON: how far it is, and at last
  * what became of it. Whoever goes away before that gives it up.
  */
-export default answering(async event => {
-  const owner = ownerOf(event)
+export default route('POST /api/studio/restore', async ({ event, who }) => {
   const { res } = event.node
   const tell = (news: RestoreNews) => void res.write(`${JSON.stringify(news)}\n`)
   const restore = async (path: string) => {
@@ -16,7 +18,7 @@ export default answering(async event => {
     res.once('close', () => gone.abort())
     setHeaders(event, { 'content-type': 'application/x-ndjson; charset=utf-8', 'x-accel-buffering': 'no' })
     try {
-      return await restoreStudio(process.env.DATABASE_URL!, owner, path, tell, gone.signal)
+      return await restoreStudio(process.env.DATABASE_URL!, who, path, tell, gone.signal)
     } catch (error) {
       logger.error({ request: event.context.request?.id, failure: failureOf(error) }, 'failed')
       return { refused: 'Something went wrong on the server: nothing was restored.' }
@@ -26,4 +28,5 @@ export default answering(async event => {
   // Said only now that the turn is over: whoever reads it may try again at once.
   if (outcome) tell(outcome)
   res.end()
+  return new Sent(undefined)
 })

@@ -1,7 +1,5 @@
-import { weightsBody } from '#shared/contracts/shelf'
-import { setWeights } from '../../services/studio'
+import { route } from '../../route'
+import { setWeights } from '../../subjects/studio/studio'
 
 /** What each part of a grade counts for in this studio. */
-export default answering(async event =>
-  setWeights(databaseOf(event), ownerOf(event), await bodyOf(event, weightsBody), new Date()),
-)
+export default route('PUT /api/studio/weights', ({ who, body, db, now }) => setWeights(db, who, body, now))

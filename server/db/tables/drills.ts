@@ -13,7 +13,7 @@ import {
 } from 'drizzle-orm/mysql-core'
 import type { DrillMarks } from '../../../core/ladder/marks'
 import type { Demand, Signature } from '../../../core/ladder/signature'
-import { KEPT_KINDS } from '../../../shared/contracts/chords'
+import { KEPT_KINDS } from '../../../shared/contracts/drills/chords'
 import type { Spec } from '../../../core/schema/parse'
 import { instant, uuid, digest } from './columns'
 import { users } from './studio'

@@ -12,7 +12,7 @@ import {
   unique,
   varchar,
 } from 'drizzle-orm/mysql-core'
-import { CALENDAR_NAMES } from '../../../shared/contracts/calendar'
+import { CALENDAR_NAMES } from '../../../shared/contracts/lessons/calendar'
 import { instant, uuid, day } from './columns'
 import { users, students } from './studio'
 

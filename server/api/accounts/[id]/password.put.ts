@@ -1,7 +1,7 @@
-import { resetPasswordBody } from '#shared/contracts/accounts'
-import { resetPassword } from '../../../services/accounts'
+import { route } from '../../../route'
+import { resetPassword } from '../../../subjects/people/accounts'
 
 /** Gives somebody who forgot theirs a new password. */
-export default answering(async event =>
-  resetPassword(databaseOf(event), ownerOf(event), idOf(event), await bodyOf(event, resetPasswordBody), new Date()),
+export default route('PUT /api/accounts/:id/password', ({ who, id, body, db, now }) =>
+  resetPassword(db, who, id, body, now),
 )

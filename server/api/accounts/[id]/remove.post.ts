@@ -1,7 +1,7 @@
-import { removeBody } from '#shared/contracts/accounts'
-import { removeAccount } from '../../../services/accounts'
+import { route } from '../../../route'
+import { removeAccount } from '../../../subjects/people/accounts'
 
 /** Takes a teacher out of the studio who has no student any more. */
-export default answering(async event =>
-  removeAccount(databaseOf(event), ownerOf(event), idOf(event), await bodyOf(event, removeBody), new Date()),
+export default route('POST /api/accounts/:id/remove', ({ who, id, body, db, now }) =>
+  removeAccount(db, who, id, body, now),
 )

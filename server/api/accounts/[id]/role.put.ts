@@ -1,7 +1,5 @@
-import { roleBody } from '#shared/contracts/accounts'
-import { changeRole } from '../../../services/accounts'
+import { route } from '../../../route'
+import { changeRole } from '../../../subjects/people/accounts'
 
 /** Makes a teacher an owner, or an owner a teacher. */
-export default answering(async event =>
-  changeRole(databaseOf(event), ownerOf(event), idOf(event), await bodyOf(event, roleBody), new Date()),
-)
+export default route('PUT /api/accounts/:id/role', ({ who, id, body, db, now }) => changeRole(db, who, id, body, now))

@@ -1,7 +1,7 @@
-import { suspendBody } from '#shared/contracts/accounts'
-import { suspendAccount } from '../../../services/accounts'
+import { route } from '../../../route'
+import { suspendAccount } from '../../../subjects/people/accounts'
 
 /** Suspends an account or lets it sign in again. */
-export default answering(async event =>
-  suspendAccount(databaseOf(event), ownerOf(event), idOf(event), await bodyOf(event, suspendBody), new Date()),
+export default route('PUT /api/accounts/:id/suspended', ({ who, id, body, db, now }) =>
+  suspendAccount(db, who, id, body, now),
 )

@@ -1,14 +1,7 @@
-import { endAssignmentBody } from '#shared/contracts/assignments'
-import { endAssignment } from '../../../services/assignments'
+import { route } from '../../../route'
+import { endAssignment } from '../../../subjects/taught/assignments'
 
 /** Takes a set drill off a student's list or puts it back. */
-export default answering(async event =>
-  endAssignment(
-    databaseOf(event),
-    engineOf(event),
-    teacherOf(event),
-    idOf(event),
-    await bodyOf(event, endAssignmentBody),
-    new Date(),
-  ),
+export default route('POST /api/assignments/:id/end', ({ who, id, body, db, engine, now }) =>
+  endAssignment(db, engine, who, id, body, now),
 )

@@ -1,14 +1,7 @@
-import { pathBody } from '#shared/contracts/assignments'
-import { setPath } from '../../../services/stages'
+import { route } from '../../../route'
+import { setPath } from '../../../subjects/taught/stages'
 
 /** Gives a set drill other stages, or the same in another order. */
-export default answering(async event =>
-  setPath(
-    databaseOf(event),
-    engineOf(event),
-    teacherOf(event),
-    idOf(event),
-    await bodyOf(event, pathBody, BODY.drill),
-    new Date(),
-  ),
+export default route('PUT /api/assignments/:id/path', ({ who, id, body, db, engine, now }) =>
+  setPath(db, engine, who, id, body, now),
 )

@@ -1,14 +1,7 @@
-import { pinsBody } from '#shared/contracts/assignments'
-import { setPins } from '../../../services/assignments'
+import { route } from '../../../route'
+import { setPins } from '../../../subjects/taught/assignments'
 
 /** Sets the fingers of a drill anew for its student. */
-export default answering(async event =>
-  setPins(
-    databaseOf(event),
-    engineOf(event),
-    teacherOf(event),
-    idOf(event),
-    await bodyOf(event, pinsBody, BODY.drill),
-    new Date(),
-  ),
+export default route('PUT /api/assignments/:id/pins', ({ who, id, body, db, engine, now }) =>
+  setPins(db, engine, who, id, body, now),
 )

@@ -1,7 +1,5 @@
-import { planBody } from '#shared/contracts/assignments'
-import { setPlan } from '../../../services/assignments'
+import { route } from '../../../route'
+import { setPlan } from '../../../subjects/taught/assignments'
 
 /** Gives a set drill another plan or day. */
-export default answering(async event =>
-  setPlan(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, planBody), new Date()),
-)
+export default route('PUT /api/assignments/:id/plan', ({ who, id, body, db, now }) => setPlan(db, who, id, body, now))

@@ -1,14 +1,7 @@
-import { variationsBody } from '#shared/contracts/assignments'
-import { setVariations } from '../../../services/stages'
+import { route } from '../../../route'
+import { setVariations } from '../../../subjects/taught/stages'
 
 /** Keeps other ways to play a set drill for a standstill. */
-export default answering(async event =>
-  setVariations(
-    databaseOf(event),
-    engineOf(event),
-    teacherOf(event),
-    idOf(event),
-    await bodyOf(event, variationsBody, BODY.drill),
-    new Date(),
-  ),
+export default route('PUT /api/assignments/:id/variations', ({ who, id, body, db, engine, now }) =>
+  setVariations(db, engine, who, id, body, now),
 )

@@ -1,13 +1,7 @@
-import { endCalendarLinkBody } from '#shared/contracts/calendar'
-import { endCalendarLink } from '../../../services/calendar-links'
+import { route } from '../../../route'
+import { endCalendarLink } from '../../../subjects/lessons/calendar-links'
 
 /** Stops an address of a calendar or lets it work again. */
-export default answering(async event =>
-  endCalendarLink(
-    databaseOf(event),
-    teacherOf(event),
-    idOf(event),
-    await bodyOf(event, endCalendarLinkBody),
-    new Date(),
-  ),
+export default route('POST /api/calendar-links/:id/end', ({ who, id, body, db, now }) =>
+  endCalendarLink(db, who, id, body, now),
 )

@@ -1,7 +1,7 @@
-import { archiveChordsBody } from '#shared/contracts/chords'
-import { archiveChords } from '../../../services/chords'
+import { route } from '../../../route'
+import { archiveChords } from '../../../subjects/drills/chords'
 
 /** Puts kept chords away or takes them out again. */
-export default answering(async event =>
-  archiveChords(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, archiveChordsBody), new Date()),
+export default route('POST /api/chords/:id/archive', ({ who, id, body, db, now }) =>
+  archiveChords(db, who, id, body, now),
 )

@@ -1,7 +1,7 @@
-import { archiveDrillBody } from '#shared/contracts/drills'
-import { archiveDrill } from '../../../services/drills'
+import { route } from '../../../route'
+import { archiveDrill } from '../../../subjects/drills/drills'
 
 /** Takes a drill off the shelf or puts it back. */
-export default answering(async event =>
-  archiveDrill(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, archiveDrillBody), new Date()),
+export default route('POST /api/drills/:id/archive', ({ who, id, body, db, now }) =>
+  archiveDrill(db, who, id, body, now),
 )

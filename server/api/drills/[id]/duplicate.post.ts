@@ -1,13 +1,7 @@
-import { duplicateDrillBody } from '#shared/contracts/drills'
-import { duplicateDrill } from '../../../services/drills'
+import { route } from '../../../route'
+import { duplicateDrill } from '../../../subjects/drills/drills'
 
 /** Copies a drill. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, duplicateDrillBody)
-  return created(
-    event,
-    body,
-    await duplicateDrill(databaseOf(event), engineOf(event), who, idOf(event), body, new Date()),
-  )
-})
+export default route('POST /api/drills/:id/duplicate', ({ who, id, body, db, engine, now }) =>
+  duplicateDrill(db, engine, who, id, body, now),
+)

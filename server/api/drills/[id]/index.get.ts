@@ -1,4 +1,5 @@
-import { readDrill } from '../../../services/drills'
+import { route } from '../../../route'
+import { readDrill } from '../../../subjects/drills/drills'
 
 /** A drill with its versions. */
-export default answering(async event => readDrill(databaseOf(event), engineOf(event), teacherOf(event), idOf(event)))
+export default route('GET /api/drills/:id', ({ who, id, db, engine }) => readDrill(db, engine, who, id))

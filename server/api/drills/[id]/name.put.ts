@@ -1,7 +1,5 @@
-import { renameDrillBody } from '#shared/contracts/drills'
-import { renameDrill } from '../../../services/drills'
+import { route } from '../../../route'
+import { renameDrill } from '../../../subjects/drills/drills'
 
 /** Renames a drill. */
-export default answering(async event =>
-  renameDrill(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, renameDrillBody), new Date()),
-)
+export default route('PUT /api/drills/:id/name', ({ who, id, body, db, now }) => renameDrill(db, who, id, body, now))

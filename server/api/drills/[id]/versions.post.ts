@@ -1,9 +1,7 @@
-import { saveVersionBody } from '#shared/contracts/drills'
-import { saveVersion } from '../../../services/drills'
+import { route } from '../../../route'
+import { saveVersion } from '../../../subjects/drills/drills'
 
 /** Saves a drill as its next version. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, saveVersionBody, BODY.drill)
-  return created(event, body, await saveVersion(databaseOf(event), engineOf(event), who, idOf(event), body, new Date()))
-})
+export default route('POST /api/drills/:id/versions', ({ who, id, body, db, engine, now }) =>
+  saveVersion(db, engine, who, id, body, now),
+)

@@ -1,13 +1,7 @@
-import { archiveStudentBody } from '#shared/contracts/students'
-import { archiveInstrument } from '../../../services/instruments'
+import { route } from '../../../route'
+import { archiveInstrument } from '../../../subjects/people/instruments'
 
 /** Puts a guitar away or takes it out again. */
-export default answering(async event =>
-  archiveInstrument(
-    databaseOf(event),
-    teacherOf(event),
-    idOf(event),
-    await bodyOf(event, archiveStudentBody),
-    new Date(),
-  ),
+export default route('POST /api/instruments/:id/archive', ({ who, id, body, db, now }) =>
+  archiveInstrument(db, who, id, body, now),
 )

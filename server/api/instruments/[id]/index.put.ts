@@ -1,13 +1,7 @@
-import { saveInstrumentBody } from '#shared/contracts/instruments'
-import { changeInstrument } from '../../../services/instruments'
+import { route } from '../../../route'
+import { changeInstrument } from '../../../subjects/people/instruments'
 
 /** Changes a guitar. */
-export default answering(async event =>
-  changeInstrument(
-    databaseOf(event),
-    teacherOf(event),
-    idOf(event),
-    await bodyOf(event, saveInstrumentBody),
-    new Date(),
-  ),
+export default route('PUT /api/instruments/:id', ({ who, id, body, db, now }) =>
+  changeInstrument(db, who, id, body, now),
 )

@@ -1,13 +1,7 @@
-import { appendEventBody } from '#shared/contracts/lessons'
-import { appendEvent } from '../../../services/append-event'
+import { route } from '../../../route'
+import { appendEvent } from '../../../subjects/lessons/append-event'
 
 /** Adds an event to a lesson's log; answered after it is committed. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, appendEventBody)
-  return created(
-    event,
-    body.event,
-    await appendEvent(databaseOf(event), engineOf(event), who, idOf(event), body, new Date()),
-  )
-})
+export default route('POST /api/lessons/:id/events', ({ who, id, body, db, engine, now }) =>
+  appendEvent(db, engine, who, id, body, now),
+)

@@ -1,4 +1,5 @@
-import { readLesson } from '../../../services/lessons'
+import { route } from '../../../route'
+import { readLesson } from '../../../subjects/lessons/lessons'
 
 /** A lesson with all that is needed to run it. */
-export default answering(async event => readLesson(databaseOf(event), teacherOf(event), idOf(event), new Date()))
+export default route('GET /api/lessons/:id', ({ who, id, db, now }) => readLesson(db, who, id, now))

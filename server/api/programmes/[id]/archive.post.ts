@@ -1,13 +1,7 @@
-import { archiveProgrammeBody } from '#shared/contracts/shelf'
-import { archiveProgramme } from '../../../services/shelf'
+import { route } from '../../../route'
+import { archiveProgramme } from '../../../subjects/drills/shelf'
 
 /** Takes a collection off the shelf or puts it back. */
-export default answering(async event =>
-  archiveProgramme(
-    databaseOf(event),
-    teacherOf(event),
-    idOf(event),
-    await bodyOf(event, archiveProgrammeBody),
-    new Date(),
-  ),
+export default route('POST /api/programmes/:id/archive', ({ who, id, body, db, now }) =>
+  archiveProgramme(db, who, id, body, now),
 )

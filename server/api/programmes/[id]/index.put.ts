@@ -1,7 +1,5 @@
-import { programmeBody } from '#shared/contracts/shelf'
-import { changeProgramme } from '../../../services/shelf'
+import { route } from '../../../route'
+import { changeProgramme } from '../../../subjects/drills/shelf'
 
 /** Another name, other drills or another order. */
-export default answering(async event =>
-  changeProgramme(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, programmeBody), new Date()),
-)
+export default route('PUT /api/programmes/:id', ({ who, id, body, db, now }) => changeProgramme(db, who, id, body, now))

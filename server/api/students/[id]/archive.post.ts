@@ -1,7 +1,7 @@
-import { archiveStudentBody } from '#shared/contracts/students'
-import { archiveStudent } from '../../../services/students'
+import { route } from '../../../route'
+import { archiveStudent } from '../../../subjects/people/students'
 
 /** Takes a student off the roster or puts them back. */
-export default answering(async event =>
-  archiveStudent(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, archiveStudentBody), new Date()),
+export default route('POST /api/students/:id/archive', ({ who, id, body, db, now }) =>
+  archiveStudent(db, who, id, body, now),
 )

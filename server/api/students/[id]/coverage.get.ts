@@ -1,4 +1,5 @@
-import { readCoverage } from '../../../services/coverage'
+import { route } from '../../../route'
+import { readCoverage } from '../../../subjects/taught/coverage'
 
 /** Every drill the student was ever set, with the fastest clean pass of each. */
-export default answering(async event => readCoverage(databaseOf(event), teacherOf(event), idOf(event)))
+export default route('GET /api/students/:id/coverage', ({ who, id, db }) => readCoverage(db, who, id))

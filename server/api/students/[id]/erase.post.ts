@@ -1,7 +1,7 @@
-import { eraseStudentBody } from '#shared/contracts/student-file'
-import { eraseStudent } from '../../../services/erasing'
+import { route } from '../../../route'
+import { eraseStudent } from '../../../subjects/people/erasing'
 
 /** Erases a student for good. */
-export default answering(async event =>
-  eraseStudent(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, eraseStudentBody), new Date()),
+export default route('POST /api/students/:id/erase', ({ who, id, body, db, now }) =>
+  eraseStudent(db, who, id, body, now),
 )

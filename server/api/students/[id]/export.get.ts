@@ -1,9 +1,9 @@
-import { exportStudent } from '../../../services/erasing'
+import { route } from '../../../route'
+import { exportStudent } from '../../../subjects/people/erasing'
 
 /** Everything kept of a student, as one JSON file to keep. */
-export default answering(async event => {
-  const file = await exportStudent(databaseOf(event), teacherOf(event), idOf(event), new Date())
+export default route('GET /api/students/:id/export', async ({ event, who, id, db, now }) => {
+  const file = await exportStudent(db, who, id, now)
   setHeader(event, 'content-disposition', `attachment; filename="student-${file.student.id}.json"`)
-  setHeader(event, 'content-type', 'application/json; charset=utf-8')
-  return JSON.stringify(file, null, 1)
+  return file
 })

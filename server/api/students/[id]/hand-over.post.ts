@@ -1,7 +1,7 @@
-import { handOverBody } from '#shared/contracts/accounts'
-import { handOver } from '../../../services/handovers'
+import { route } from '../../../route'
+import { handOver } from '../../../subjects/people/handovers'
 
 /** Gives a student of the studio to another teacher. */
-export default answering(async event =>
-  handOver(databaseOf(event), ownerOf(event), idOf(event), await bodyOf(event, handOverBody), new Date()),
+export default route('POST /api/students/:id/hand-over', ({ who, id, body, db, now }) =>
+  handOver(db, who, id, body, now),
 )

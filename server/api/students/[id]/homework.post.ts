@@ -1,9 +1,7 @@
-import { homeworkBody } from '#shared/contracts/students'
-import { giveHomework } from '../../../services/homework'
+import { route } from '../../../route'
+import { giveHomework } from '../../../subjects/practice/homework'
 
 /** Writes down what a student is given to practise. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, homeworkBody)
-  return created(event, body, await giveHomework(databaseOf(event), who, idOf(event), body, new Date()))
-})
+export default route('POST /api/students/:id/homework', ({ who, id, body, db, now }) =>
+  giveHomework(db, who, id, body, now),
+)

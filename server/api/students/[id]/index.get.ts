@@ -1,4 +1,5 @@
-import { readStudent } from '../../../services/students'
+import { route } from '../../../route'
+import { readStudent } from '../../../subjects/people/students'
 
 /** A student's page. */
-export default answering(async event => readStudent(databaseOf(event), teacherOf(event), idOf(event), new Date()))
+export default route('GET /api/students/:id', ({ who, id, db, now }) => readStudent(db, who, id, now))

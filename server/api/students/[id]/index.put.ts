@@ -1,14 +1,7 @@
-import { saveStudentBody } from '#shared/contracts/students'
-import { changeStudent } from '../../../services/students'
+import { route } from '../../../route'
+import { changeStudent } from '../../../subjects/people/students'
 
 /** Changes a student's card. */
-export default answering(async event =>
-  changeStudent(
-    databaseOf(event),
-    engineOf(event),
-    teacherOf(event),
-    idOf(event),
-    await bodyOf(event, saveStudentBody),
-    new Date(),
-  ),
+export default route('PUT /api/students/:id', ({ who, id, body, db, engine, now }) =>
+  changeStudent(db, engine, who, id, body, now),
 )

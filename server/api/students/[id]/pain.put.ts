@@ -1,7 +1,5 @@
-import { painBody } from '#shared/contracts/students'
-import { setPain } from '../../../services/pains'
+import { route } from '../../../route'
+import { setPain } from '../../../subjects/practice/pains'
 
 /** Puts down what hurts a student, or that it is gone. */
-export default answering(async event =>
-  setPain(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, painBody), new Date()),
-)
+export default route('PUT /api/students/:id/pain', ({ who, id, body, db, now }) => setPain(db, who, id, body, now))

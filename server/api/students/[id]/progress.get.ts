@@ -1,4 +1,5 @@
-import { readProgress } from '../../../services/progress'
+import { route } from '../../../route'
+import { readProgress } from '../../../subjects/taught/progress'
 
 /** How a student got on over their lessons. */
-export default answering(async event => readProgress(databaseOf(event), teacherOf(event), idOf(event)))
+export default route('GET /api/students/:id/progress', ({ who, id, db }) => readProgress(db, who, id))

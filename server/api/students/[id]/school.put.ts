@@ -1,7 +1,5 @@
-import { schoolBody } from '#shared/contracts/students'
-import { setSchool } from '../../../services/students'
+import { route } from '../../../route'
+import { setSchool } from '../../../subjects/people/students'
 
 /** Sets the school a student's drills are set by. */
-export default answering(async event =>
-  setSchool(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, schoolBody), new Date()),
-)
+export default route('PUT /api/students/:id/school', ({ who, id, body, db, now }) => setSchool(db, who, id, body, now))

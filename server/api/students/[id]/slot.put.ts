@@ -1,7 +1,5 @@
-import { slotBody } from '#shared/contracts/students'
-import { setSlot } from '../../../services/slots'
+import { route } from '../../../route'
+import { setSlot } from '../../../subjects/lessons/slots'
 
 /** Sets the student's weekly lesson. */
-export default answering(async event =>
-  setSlot(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, slotBody), new Date()),
-)
+export default route('PUT /api/students/:id/slot', ({ who, id, body, db, now }) => setSlot(db, who, id, body, now))

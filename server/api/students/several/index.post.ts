@@ -1,9 +1,5 @@
-import { severalStudentsBody } from '#shared/contracts/students'
-import { addStudents } from '../../../services/student-list'
+import { route } from '../../../route'
+import { addStudents } from '../../../subjects/people/student-list'
 
 /** Adds the students of a list. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, severalStudentsBody, BODY.drill)
-  return created(event, body, await addStudents(databaseOf(event), who, body, new Date()))
-})
+export default route('POST /api/students/several', ({ who, body, db, now }) => addStudents(db, who, body, now))

@@ -1,7 +1,7 @@
-import { takeBackStudentsBody } from '#shared/contracts/students'
-import { takeBackStudents } from '../../../services/student-list'
+import { route } from '../../../route'
+import { takeBackStudents } from '../../../subjects/people/student-list'
 
 /** Takes back students that a list brought in. */
-export default answering(async event =>
-  takeBackStudents(databaseOf(event), teacherOf(event), await bodyOf(event, takeBackStudentsBody), new Date()),
+export default route('POST /api/students/several/take-back', ({ who, body, db, now }) =>
+  takeBackStudents(db, who, body, now),
 )

@@ -1,9 +1,7 @@
-import { practiceBody } from '#shared/contracts/practice'
-import { logPractice } from '../../../../services/practice'
+import { route } from '../../../../route'
+import { logPractice } from '../../../../subjects/practice/practice'
 
 /** Puts down what a student reports of practice at home. */
-export default answering(async event => {
-  const who = teacherOf(event)
-  const body = await bodyOf(event, practiceBody)
-  return created(event, body, await logPractice(databaseOf(event), who, idOf(event), body, new Date()))
-})
+export default route('POST /api/students/:id/practice', ({ who, id, body, db, now }) =>
+  logPractice(db, who, id, body, now),
+)

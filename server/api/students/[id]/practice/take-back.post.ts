@@ -1,13 +1,7 @@
-import { takeBackPracticeBody } from '#shared/contracts/practice'
-import { takeBackPractice } from '../../../../services/practice'
+import { route } from '../../../../route'
+import { takeBackPractice } from '../../../../subjects/practice/practice'
 
 /** Takes entries of practice at home back. */
-export default answering(async event =>
-  takeBackPractice(
-    databaseOf(event),
-    teacherOf(event),
-    idOf(event),
-    await bodyOf(event, takeBackPracticeBody),
-    new Date(),
-  ),
+export default route('POST /api/students/:id/practice/take-back', ({ who, id, body, db, now }) =>
+  takeBackPractice(db, who, id, body, now),
 )

@@ -1,7 +1,5 @@
-import { endSlotBody } from '#shared/contracts/students'
-import { endSlot } from '../../../../services/slots'
+import { route } from '../../../../route'
+import { endSlot } from '../../../../subjects/lessons/slots'
 
 /** Ends the student's weekly lesson. */
-export default answering(async event =>
-  endSlot(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, endSlotBody), new Date()),
-)
+export default route('POST /api/students/:id/slot/end', ({ who, id, body, db, now }) => endSlot(db, who, id, body, now))

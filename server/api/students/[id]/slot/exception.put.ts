@@ -1,7 +1,7 @@
-import { exceptionBody } from '#shared/contracts/students'
-import { setException } from '../../../../services/slots'
+import { route } from '../../../../route'
+import { setException } from '../../../../subjects/lessons/slots'
 
 /** Moves one of the student's weekly lessons, cancels it, makes it up or puts it back. */
-export default answering(async event =>
-  setException(databaseOf(event), teacherOf(event), idOf(event), await bodyOf(event, exceptionBody), new Date()),
+export default route('PUT /api/students/:id/slot/exception', ({ who, id, body, db, now }) =>
+  setException(db, who, id, body, now),
 )
