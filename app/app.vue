@@ -21,7 +21,7 @@ const show = (which: 'keys' | 'palette') =>
     () => {
       shown.value = which
     },
-    () => toasts.say('This cannot be opened while the server is out of reach.', { tone: 'trouble' }),
+    () => toasts.say('The server cannot be reached, so this page cannot be opened.', { tone: 'trouble' }),
   )
 // Asked for from elsewhere before they are there.
 watch(
@@ -43,8 +43,8 @@ useKeyListener()
 useKeys(() =>
   session.me
     ? [
-        { key: 'k', held: 'ctrl', label: 'Go to a place, a student, a drill', run: () => void show('palette') },
-        { key: '?', label: 'The keys of this place', run: () => void show('keys') },
+        { key: 'k', held: 'ctrl', label: 'Go to a page, student or drill', run: () => void show('palette') },
+        { key: '?', label: 'Keyboard shortcuts', run: () => void show('keys') },
       ]
     : [],
 )

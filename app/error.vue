@@ -7,7 +7,7 @@ const missing = computed(() => props.error.statusCode === 404)
 
 <template>
   <main class="max-w-xl mx-auto p-8 pt-24">
-    <EmptyState :title="missing ? 'There is no such page' : 'Something went wrong'">
+    <EmptyState :title="missing ? 'Page not found' : 'Something went wrong'">
       {{
         missing
           ? 'The address may be mistyped, or what was here has been removed.'

@@ -6,7 +6,7 @@ import { enter } from './visitor'
 
 test('an owner adds a teacher, who signs in; suspends them, and they are out at once', async ({ page, baseURL }) => {
   await signIn(page, 'wren', '/studio')
-  await page.getByRole('button', { name: 'Add somebody' }).click()
+  await page.getByRole('button', { name: 'Add an account' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Name', { exact: true }).fill('Pia Larkmoor')
   await dialog.getByLabel('Sign-in name').fill('pia')
@@ -23,7 +23,7 @@ test('an owner adds a teacher, who signs in; suspends them, and they are out at 
   await page.getByRole('menuitem', { name: 'Suspend' }).click()
   await expect(row).toContainText('suspended')
   expect((await pia.send('GET', '/api/me')).status).toBe(401)
-  await page.getByRole('button', { name: 'Let them in again' }).click()
+  await page.getByRole('button', { name: 'Reactivate' }).click()
   await expect(row).not.toContainText('suspended')
 })
 
@@ -34,9 +34,9 @@ test('a teacher changes their password and stays signed in here', async ({ page,
   await expect(page.getByRole('heading', { name: 'Accounts' })).toHaveCount(0)
   const change = async (present: string, next: string) => {
     await page.getByRole('button', { name: 'Change your password' }).click()
-    await page.getByLabel('Present password').fill(present)
+    await page.getByLabel('Current password').fill(present)
     await page.getByLabel('New password').fill(next)
-    await page.getByRole('button', { name: 'Change it' }).click()
+    await page.getByRole('button', { name: 'Change password' }).click()
   }
   await change('not this one', 'spruce over walnut')
   await expect(page.getByText('the present password is another')).toBeVisible()
@@ -82,10 +82,10 @@ test('a lesson that was ended is taken up again the same day, and noted any time
   await page.getByRole('button', { name: 'End lesson' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'End lesson' }).click()
   await page.getByRole('button', { name: 'Add a note' }).click()
-  await page.getByLabel('What to remember').fill('tempo < 80 & 5 > 3')
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByLabel('Note text').fill('tempo < 80 & 5 > 3')
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('“tempo < 80 & 5 > 3”')).toBeVisible()
-  await page.getByRole('button', { name: 'Take the lesson up again' }).click()
+  await page.getByRole('button', { name: 'Reopen the lesson' }).click()
   await page.getByRole('button', { name: /^Clean/ }).click()
   await expect(page.getByRole('status').filter({ hasText: 'all saved' })).toBeVisible()
   await page.reload()
@@ -115,16 +115,16 @@ test('what can never be delivered is set aside in sight, can be saved, and holds
   await expect(aside).toContainText('a clean pass at')
   await expect(aside).toContainText('This lesson has ended: take it up again first.')
   await page.goto('/')
-  await expect(aside).toContainText('Kept on this device only')
+  await expect(aside).toContainText('Not saved to the server')
   const [file] = await Promise.all([
     page.waitForEvent('download'),
     aside.getByRole('button', { name: 'Save them as a file' }).click(),
   ])
   expect(file.suggestedFilename()).toBe('not-delivered.json')
   await expect(aside.getByRole('listitem')).toHaveCount(2)
-  await aside.getByRole('button', { name: 'Throw away' }).first().click()
+  await aside.getByRole('button', { name: 'Discard' }).first().click()
   await expect(aside.getByRole('listitem')).toHaveCount(1)
-  await aside.getByRole('button', { name: 'Throw away' }).click()
+  await aside.getByRole('button', { name: 'Discard' }).click()
   await expect(aside).toHaveCount(0)
 })
 

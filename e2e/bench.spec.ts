@@ -35,7 +35,7 @@ test('every control redraws the sheet at once', async ({ page }) => {
   await unfold(page, 'Vary')
   await page.getByRole('button', { name: 'Reverse' }).click()
   await expect(title).toContainText('reversed')
-  await page.getByRole('button', { name: 'Take back: reversed' }).click()
+  await page.getByRole('button', { name: 'Remove: reversed' }).click()
   await expect(title).not.toContainText('reversed')
 })
 
@@ -80,13 +80,13 @@ test('an impossible drill says where and why, keeps the last playable one, and u
 
 test('a drill in the address with parts missing is made whole, and says which', async ({ page }) => {
   await page.goto('/bench?spec={"family":"order","position":7}')
-  await expect(page.getByText('The address leaves out Finger order, Version')).toBeVisible()
+  await expect(page.getByText('The link leaves out Finger order, Version')).toBeVisible()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Order 1 2 3 4, strings 6–1 and back, VII')
 })
 
 test('a drill in the address that cannot be read is said so, and the bench still opens', async ({ page }) => {
   await page.goto('/bench?spec=%7Bbroken')
-  await expect(page.getByText('The drill in the address cannot be read.')).toBeVisible()
+  await expect(page.getByText('The drill in this link cannot be read.')).toBeVisible()
   await expect(page.locator(notes)).toHaveCount(48)
 })
 

@@ -65,7 +65,7 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
           await press('See variations side by side')(page)
         },
       ],
-      [/^Set for a student$/, press(/^Set/)],
+      [/^Assign to a student$/, press(/^Set/)],
     ],
   ],
   [
@@ -73,13 +73,13 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
     /^Shelf$/,
     [
       [
-        /^Set a drill$/,
+        /^Assign a drill$/,
         async page => {
           await page
             .getByRole('button', { name: /^More for/ })
             .first()
             .click()
-          await page.getByRole('menuitem', { name: 'Set for a student' }).click()
+          await page.getByRole('menuitem', { name: 'Assign to a student' }).click()
         },
       ],
       [
@@ -90,10 +90,10 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
         },
       ],
       [
-        /^Begin a collection$/,
+        /^New collection$/,
         async page => {
           await page.getByRole('tab', { name: 'Collections' }).click()
-          await press('Begin a collection')(page)
+          await press('New collection')(page)
         },
       ],
     ],
@@ -103,9 +103,9 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
     /^Studio$/,
     [
       [/^Add a guitar$/, press('Add a guitar')],
-      [/^Add somebody who signs in$/, press(/^Add (somebody|an account)/)],
+      [/^Add an account$/, press(/^Add (somebody|an account)/)],
       [/^Change your password$/, press(/password/)],
-      [/^An address for your calendar$/, press('Make an address')],
+      [/^A link for your calendar$/, press('Create a link')],
       [/^Restore a backup$/, press('Restore a backup')],
     ],
   ],
@@ -115,7 +115,7 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
     [
       [/^Note$/, key('n')],
       [/^What went wrong$/, key('f')],
-      [/^Bring in a drill$/, key('b')],
+      [/^Add a drill$/, key('b')],
       [/^Decide/, key('w')],
       [/^End this lesson/, key('e')],
     ],

@@ -99,7 +99,7 @@ test('dragging over notes makes a drill of them', async ({ page }) => {
   await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 8 })
   await page.mouse.up()
   await expect(page.getByText('Notes 5 to 8', { exact: true })).toBeVisible()
-  await page.getByRole('button', { name: 'Make a drill of them' }).click()
+  await page.getByRole('button', { name: 'Make a drill from them' }).click()
   await expect(page.locator('.sheet-system .note')).toHaveCount(4)
   await expect(page.getByRole('heading', { level: 1 })).toContainText('from note 1 on string 5 to note 4 on string 5')
 })

@@ -62,7 +62,7 @@ test('a drill leaves in every format under its name, and comes back as it was', 
   await more(page, 'Read a file or paste')
   await page.getByLabel('File with music').setInputFiles(join(folder, 'drill.musicxml'))
   await expect(page.getByText('48 notes in 3 bars of 4/4 at 72.')).toBeVisible()
-  await page.getByRole('button', { name: 'Make own music of it' }).click()
+  await page.getByRole('button', { name: 'Turn into own music' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Order 1 3 2 4, strings 6–1 and back, V')
   expect(await frets(page)).toEqual(before)
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -113,7 +113,7 @@ test('a file that cannot be read says why, and nothing is lost; text is shown to
   writeFileSync(join(folder, 'cut.musicxml'), '<score-partwise><part>')
   await chooser.setInputFiles(join(folder, 'cut.musicxml'))
   await expect(page.getByText(/no well-formed XML/)).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Make own music of it' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Turn into own music' })).toBeDisabled()
   writeFileSync(join(folder, 'picture.mid'), Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0]))
   await chooser.setInputFiles(join(folder, 'picture.mid'))
   await expect(page.getByText(/none that is read/)).toBeVisible()
@@ -199,8 +199,8 @@ test('homework is given as a PDF, and saved again from the lesson’s summary', 
   }
   // So much paper, told before it is given.
   await expect(dialog.getByText(/^\d+ pages? of paper$/)).toBeVisible()
-  expect(await saved(() => dialog.getByRole('button', { name: 'Give as PDF' }).click())).toBe('%PDF-')
-  await expect(page.getByText('The homework is on record.')).toBeVisible()
+  expect(await saved(() => dialog.getByRole('button', { name: 'Assign and save PDF' }).click())).toBe('%PDF-')
+  await expect(page.getByText('Homework assigned.')).toBeVisible()
   await page.keyboard.press('e')
   await page.getByRole('dialog').getByRole('button', { name: /^End/ }).click()
   expect(await saved(() => page.getByRole('button', { name: 'Homework as PDF' }).click())).toBe('%PDF-')

@@ -20,7 +20,7 @@ test.describe('axe finds nothing serious, light or dark', () => {
   })
 
   for (const [path, ready] of [
-    ['/', 'Needs you'],
+    ['/', 'Needs attention'],
     ['/students', 'Juno Pellwether'],
     ['/students/board', 'Studio board'],
     ['/shelf', 'Shelf'],
@@ -53,8 +53,8 @@ test.describe('axe finds nothing serious, light or dark', () => {
     await page.locator('[data-note="3"]').click()
     await expect(page.getByRole('radiogroup', { name: 'Finger', exact: true })).toBeVisible()
     await expectAccessible(page, 'bench with a note picked')
-    await page.getByRole('button', { name: 'Set for a student' }).click()
-    await expect(page.getByRole('heading', { name: 'Set for a student' })).toBeVisible()
+    await page.getByRole('button', { name: 'Assign to a student' }).click()
+    await expect(page.getByRole('heading', { name: 'Assign to a student' })).toBeVisible()
     await expectAccessible(page, 'set dialog')
   })
 
@@ -95,7 +95,7 @@ test('on a phone the lesson fits, with clean and slip in reach', async ({ page }
 test('a page that does not exist says so and leads back', async ({ page, expectTrouble }) => {
   expectTrouble.allow.push(/404|[Nn]o match found|Page not found/)
   await signIn(page, 'wren', '/nowhere')
-  await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Page not found' })).toBeVisible()
   await page.getByRole('button', { name: 'Go to today' }).click()
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
 })

@@ -36,7 +36,7 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
       await page.getByLabel('Name', { exact: true }).fill('Quill Example')
       await page.getByRole('button', { name: 'Add', exact: true }).click()
       await expect(page.getByRole('heading', { name: 'Quill Example' })).toBeVisible()
-      await expect(page.getByText('No drill is set')).toBeVisible()
+      await expect(page.getByText('No drills assigned')).toBeVisible()
     })
 
     await test.step('build a drill for them', async () => {
@@ -71,7 +71,7 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
     })
 
     await test.step('set it by clean passes', async () => {
-      await page.getByRole('button', { name: 'Set for a student' }).click()
+      await page.getByRole('button', { name: 'Assign to a student' }).click()
       const dialog = page.getByRole('dialog')
       await expect(dialog.getByRole('button', { name: 'Student' })).toContainText('Quill Example')
       await dialog.getByLabel('Start tempo', { exact: true }).fill('72')
@@ -79,7 +79,7 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
       await dialog.getByLabel('Target tempo', { exact: true }).fill('104')
       await dialog.getByLabel('Target tempo', { exact: true }).press('Tab')
       await expect(dialog.getByText(/^8 steps, one every \d+ days/)).toBeVisible()
-      await dialog.getByRole('button', { name: 'Set it' }).click()
+      await dialog.getByRole('button', { name: 'Assign', exact: true }).click()
       await page.getByRole('button', { name: 'Open their page' }).click()
       await expect(page.getByText('of 104')).toBeVisible()
     })
@@ -147,15 +147,15 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
         await expect(again.getByText('Raise to 80?')).toBeVisible()
         await again.getByRole('button', { name: 'Overrule' }).click()
         await again.getByRole('dialog').getByRole('button', { name: 'not easy yet' }).click()
-        await again.getByRole('dialog').getByRole('button', { name: 'Decide' }).click()
+        await again.getByRole('dialog').getByRole('button', { name: 'Save decision' }).click()
         await expect(again.getByText('Held at 76.')).toBeVisible()
         await expect(again.getByText('Stay at 76')).toBeVisible()
       })
 
       await test.step('a note, the end, the summary', async () => {
         await again.keyboard.press('n')
-        await again.getByLabel('What to remember').fill('Little finger stays close now.')
-        await again.getByRole('button', { name: 'Keep it' }).click()
+        await again.getByLabel('Note text').fill('Little finger stays close now.')
+        await again.getByRole('button', { name: 'Save' }).click()
         await again.getByRole('button', { name: 'End lesson' }).click()
         await again.getByRole('dialog').getByRole('button', { name: 'End lesson' }).click()
         await expect(again.getByText('raised from 72 to 76')).toBeVisible()

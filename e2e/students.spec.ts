@@ -24,7 +24,7 @@ test('a student is added with a clear word on every slip of the pen, planned, en
   const more = page.getByRole('button', { name: 'More', exact: true })
   await more.click()
   await page.getByRole('menuitem', { name: 'Plan a weekly lesson' }).click()
-  await dialog.getByRole('button', { name: 'Plan it' }).click()
+  await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText(/Mondays 16:00, 45 min/)).toBeVisible()
   await more.click()
   await page.getByRole('menuitem', { name: 'End the weekly lesson' }).click()
@@ -45,7 +45,7 @@ test('a student is found by part of the name', async ({ page }) => {
   await page.getByPlaceholder('Find a student').fill('tarnb')
   await expect(page.getByRole('heading', { level: 2 })).toHaveText(['Hazel Tarnbrook'])
   await page.getByPlaceholder('Find a student').fill('nobody at all')
-  await expect(page.getByRole('heading', { name: 'Nobody is called that' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'No student matches' })).toBeVisible()
 })
 
 test('a student’s page begins with the drills; each decision says what, when and why', async ({ page }) => {

@@ -44,14 +44,14 @@ test('a whole lesson by keyboard alone: home, agenda, passes, fault, rating, dec
   await expect(home).toContainText('As the student tells it')
   await tabTo(page, /^every day$/)
   await page.keyboard.press('Enter')
-  await tabTo(page, /^Put it down$/)
+  await tabTo(page, /^Record$/)
   await page.keyboard.press('Enter')
   await expect(home).toHaveCount(0)
 
   await page.keyboard.press('a')
   const agenda = page.getByRole('dialog', { name: 'Arrange the lesson' })
   await expect(agenda).toContainText('Offered by need')
-  await tabTo(page, /^Keep it so$/)
+  await tabTo(page, /^Save$/)
   await page.keyboard.press('Enter')
   await expect(agenda).toHaveCount(0)
 
@@ -70,7 +70,7 @@ test('a whole lesson by keyboard alone: home, agenda, passes, fault, rating, dec
 
   await page.keyboard.press('p')
   await expect(page.getByRole('dialog', { name: /^Homework for/ })).toContainText('Offered by need')
-  await tabTo(page, /^Give and print$/)
+  await tabTo(page, /^Assign and print$/)
   await page.keyboard.press('Enter')
   await expect.poll(() => printed(page)).toBe(1)
   await page.evaluate(() => window.dispatchEvent(new Event('afterprint')))
@@ -113,7 +113,7 @@ test('a whole lesson by touch on a tablet', async ({ browser, baseURL }) => {
     await button.tap()
   }
   await page.goto('/')
-  await tap(/^Go on: lesson of/)
+  await tap(/^Continue: lesson of/)
   await expect(decision(page)).toBeVisible()
   for (let i = 0; i < 3; i++) await tap(/^Clean/)
   await tap(/^Raise/)
@@ -123,7 +123,7 @@ test('a whole lesson by touch on a tablet', async ({ browser, baseURL }) => {
   await tap('5 of 5')
   await tap(/^Homework/)
   await page.getByRole('dialog').getByText('a page for each').tap()
-  await tap('Give and print')
+  await tap('Assign and print')
   await expect.poll(() => printed(page)).toBe(1)
   await page.evaluate(() => window.dispatchEvent(new Event('afterprint')))
   await tap(/^End lesson/)

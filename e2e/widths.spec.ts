@@ -29,7 +29,7 @@ async function overTheEdge(page: Page) {
 }
 
 const PLACES: readonly (readonly [path: string, ready: RegExp])[] = [
-  ['/', /Needs you/],
+  ['/', /Needs attention/],
   ['/students', /Juno Pellwether/],
   ['/students/board', /Studio board/],
   ['/shelf', /Shelf/],
@@ -60,7 +60,7 @@ for (const [path, ready] of PLACES)
 test('collections run over their edge at no width', async ({ page }) => {
   await signIn(page, 'wren', '/shelf')
   await page.getByRole('tab', { name: 'Collections' }).click()
-  await expect(page.getByRole('button', { name: 'Begin a collection' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'New collection' })).toBeVisible()
   await expectToFit(page, 'collections')
 })
 

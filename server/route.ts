@@ -12,6 +12,7 @@ import {
 import type { Database } from './db/client'
 import type { Engine } from './engine/engine'
 import { DomainError } from './errors'
+import { logger } from './observability/logger'
 import { Sent } from './sent'
 import { answerErrors } from './utils/answering'
 import { bodyOf, queryOf } from './utils/body'
@@ -52,6 +53,14 @@ function idIn(event: H3Event): string {
   return id.toLowerCase()
 }
 
+/** Holds an answer against the table. @throws Error when it is not what the route promises. */
+function assertPromised(name: RouteName, { answer }: Route, given: unknown): void {
+  const { error } = answer.safeParse(JSON.parse(JSON.stringify(given)))
+  if (!error) return
+  logger.error({ name, issues: error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`) }, 'unpromised')
+  throw new Error(`${name} answers what it does not promise`)
+}
+
 /** Tests have every answer held against the table. */
 const ANSWERS_CHECKED = process.env.FIDACTYL_CHECK_ANSWERS === '1'
 
@@ -87,7 +96,7 @@ export function route<N extends RouteName>(
       }
       const answer = await work(request as Request<N>)
       if (answer instanceof Sent) return answer.content
-      if (ANSWERS_CHECKED) entry.answer.parse(JSON.parse(JSON.stringify(answer)))
+      if (ANSWERS_CHECKED) assertPromised(name, entry, answer)
       if (entry.makes && (answer as { readonly id: string }).id === madeIn(body as Made, entry.makes))
         setResponseStatus(event, 201)
       return answer

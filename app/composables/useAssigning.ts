@@ -53,7 +53,7 @@ export function useAssigning(bench: Bench, kept: SavedDrill, students: Readonly<
     })
     if (!set) return
     setting.value = false
-    toasts.say(`Set for ${who?.name}.`, {
+    toasts.say(`Assigned to ${who?.name}.`, {
       action: { label: 'Open their page', run: () => void navigateTo(`/students/${wish.studentId}`) },
     })
   }
@@ -71,7 +71,7 @@ export function useAssigning(bench: Bench, kept: SavedDrill, students: Readonly<
     const set = assignment.value!
     const { value: pins } = bench.pins
     const done = await attempt(() => writes.send('PUT /api/assignments/:id/pins', { id: set.id, body: { pins } }))
-    toasts.say(done ? 'The fingers are kept for this student.' : refusal.value, { tone: done ? 'plain' : 'trouble' })
+    toasts.say(done ? 'Fingers saved for this student.' : refusal.value, { tone: done ? 'plain' : 'trouble' })
     if (done) assignment.value = { ...set, pins }
   }
 

@@ -62,18 +62,18 @@ export function useBenchAddress({ bench, kept, assigning, studentId, work }: Ben
       bench.load(whole?.spec ?? (read as Record<string, unknown>), readPins(pins))
       if (whole) {
         const names = whole.filled.map(path => fieldInWords(path, familyOf(whole.spec)))
-        toasts.say(`The address leaves out ${names.join(', ')}: filled in from the opening drill of the family.`)
+        toasts.say(`The link leaves out ${names.join(', ')}: filled in with defaults.`)
       }
       // A drill that cannot be read at all leaves nothing to draw: start from the opening one and say so.
       if (!bench.spec.value) throw new TypeError('not a drill')
       const { value: problem } = bench.problem
       if (problem)
         toasts.say(
-          `The address asks for something impossible: ${fieldInWords(problem.path, familyOf(bench.raw.value))}: ${problem.message}. The last playable drill is shown.`,
+          `The link asks for something impossible: ${fieldInWords(problem.path, familyOf(bench.raw.value))}: ${problem.message}. The last playable drill is shown.`,
           { tone: 'trouble' },
         )
     } catch {
-      toasts.say('The drill in the address cannot be read. The bench opens with a plain one.', { tone: 'trouble' })
+      toasts.say('The drill in this link cannot be read. A default drill is shown.', { tone: 'trouble' })
       bench.open()
     }
   }
@@ -92,10 +92,9 @@ export function useBenchAddress({ bench, kept, assigning, studentId, work }: Ben
       if (typeof set === 'string' && typeof student === 'string') await assigning.load(set, student)
       if (own) bench.takeUp(own.steps)
       else
-        toasts.say(
-          'What this address names was kept on another device, or is gone. The bench opens with a plain drill.',
-          { tone: 'trouble' },
-        )
+        toasts.say('This link names work saved on another device, or deleted. A default drill is shown.', {
+          tone: 'trouble',
+        })
       return
     }
     if (typeof set === 'string' && typeof student === 'string') {

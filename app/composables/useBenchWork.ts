@@ -76,7 +76,7 @@ export function useBenchWork(
     return found && found.userId === session.me?.userId ? found : null
   }
 
-  /** Looks for work that was left unsaved, and clears away what is old. */
+  /** Looks for work that has unsaved changes from, and clears away what is old. */
   async function look() {
     const works = await (await db()).getAll('works')
     const oldest = new Date(Date.now() - KEPT_DAYS * 86_400_000).toISOString()

@@ -151,7 +151,7 @@ describe('hearing passes', () => {
     run.undo()
     run.undo()
     expect(kinds()).toEqual(['turn', 'pass', 'pass', 'void', 'void'])
-    expect(said.map(({ text }) => text)).toEqual(['Took back a slip at 72.', 'Took back a clean pass at 72.'])
+    expect(said.map(({ text }) => text)).toEqual(['Undone: slip at 72.', 'Undone: clean pass at 72.'])
     expect(run.passesHere.value).toEqual([])
   })
 
@@ -166,11 +166,11 @@ describe('hearing passes', () => {
     said = []
     while (run.canUndo.value) run.undo()
     expect(said.map(({ text }) => text)).toEqual([
-      'Took back the note.',
+      'Undone: note.',
       'Back to Drill a.',
       'Tempo 76 again.',
-      'Took back the decision: raise.',
-      ...Array.from({ length: 3 }, () => 'Took back a clean pass at 72.'),
+      'Undone: raise.',
+      ...Array.from({ length: 3 }, () => 'Undone: clean pass at 72.'),
     ])
     expect([run.current.value!.id, run.setBpm.value, run.tempo.value]).toEqual(['a', 72, 72])
     run.undo()
@@ -531,7 +531,7 @@ describe('the agenda', () => {
     expect(minutes(run)).toEqual([['a', 7]])
     run.undo()
     expect(minutes(run)).toEqual(before)
-    expect(said.at(-1)!.text).toBe('Took back the change of the agenda.')
+    expect(said.at(-1)!.text).toBe('Undone: change of the agenda.')
   })
 
   test('what happens in the lesson does not turn the list over', async () => {

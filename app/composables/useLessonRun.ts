@@ -152,12 +152,12 @@ export function useLessonRun(lesson: RunningLesson) {
   function takeBack(event: Voidable | LessonEventOf<'decision'>): string {
     if (event.kind === 'decision') {
       takeBackDecision(event)
-      return `Took back the decision: ${event.decision}.`
+      return `Undone: ${event.decision}.`
     }
     lesson.record({ kind: 'void', eventId: event.id })
     return event.kind === 'pass'
-      ? `Took back a ${event.clean ? 'clean pass' : 'slip'} at ${event.bpm}.`
-      : `Took back the ${TAKEN_BACK[event.kind]}.`
+      ? `Undone: ${event.clean ? 'clean pass' : 'slip'} at ${event.bpm}.`
+      : `Undone: ${TAKEN_BACK[event.kind]}.`
   }
 
   /** Takes back whatever was done last: a pass, a fault, a note, a decision, a tempo, a turn to another drill. */
@@ -184,7 +184,7 @@ export function useLessonRun(lesson: RunningLesson) {
     }) as LessonEventOf<'decision'>
     const stage = set.path.find(each => each.number === choice.stage)
     toasts.say(stage ? `Now: ${stage.name}.` : SAID[choice.decision](choice.bpm), {
-      action: { label: 'Take it back', run: () => takeBackDecision(made) },
+      action: { label: 'Undo', run: () => takeBackDecision(made) },
     })
   }
 
@@ -210,7 +210,7 @@ export function useLessonRun(lesson: RunningLesson) {
       ...stage,
       offered: decision.offered,
       offeredBpm: decision.offeredBpm,
-      offerReason: 'Taken back.',
+      offerReason: 'Undone.',
       reason: null,
       supersedes: last.id,
     })

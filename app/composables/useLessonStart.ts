@@ -18,7 +18,9 @@ export function useLessonStart() {
     try {
       const begun = await writes.send('POST /api/lessons', { body: { studentId, slot } })
       if (begun.closed)
-        toasts.say(`The lesson of ${when.day(begun.closed)} was still open. It is ended with what was put down in it.`)
+        toasts.say(
+          `The lesson of ${when.day(begun.closed)} was still open. It was ended with everything recorded in it.`,
+        )
       await navigateTo(`/lesson/${begun.id}`)
     } catch (refusal) {
       toasts.say((refusal as Error).message, { tone: 'trouble' })

@@ -40,7 +40,7 @@ export function useMoving(changed: () => Promise<unknown>) {
       await changed()
       toasts.say(said, {
         action: {
-          label: 'Take back',
+          label: 'Undo',
           run: () => void change({ ...place, before: exception }, place.before ?? IN_PLACE, 'As it was before.'),
         },
       })
@@ -85,7 +85,7 @@ export function useMoving(changed: () => Promise<unknown>) {
         `The lesson of ${place.student.name} is on ${inWords(to.day)} at ${to.wallTime}.`,
       ),
     putBack: (place: LessonPlace) =>
-      change(place, IN_PLACE, `The lesson of ${place.student.name} is back in its place.`),
+      change(place, IN_PLACE, `The lesson of ${place.student.name} is back at its usual time.`),
   }
 }
 

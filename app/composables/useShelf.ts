@@ -100,7 +100,7 @@ export function useShelf() {
       writes.send('POST /api/students/:id/drills', { id: studentId, body: { refs, path } }),
     )
     if (!set) return false
-    toasts.say(refs.length === 1 ? `Set for ${name}.` : `${refs.length} drills set for ${name}.`, {
+    toasts.say(refs.length === 1 ? `Assigned to ${name}.` : `${refs.length} drills set for ${name}.`, {
       action: { label: 'Open their page', run: () => void navigateTo(`/students/${studentId}`) },
     })
     chosen.value = []
@@ -129,7 +129,7 @@ export function useShelf() {
     if (!done) return
     chosen.value = []
     toasts.say(`${more.length === 1 ? 'One drill is' : `${more.length} drills are`} added to “${name}”.`, {
-      action: { label: 'Take back', run: () => void changeProgramme(programme, { name, refs: before }) },
+      action: { label: 'Undo', run: () => void changeProgramme(programme, { name, refs: before }) },
     })
   }
   async function archiveProgramme(programme: ProgrammeRow) {

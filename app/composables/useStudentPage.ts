@@ -37,12 +37,12 @@ export function useStudentPage(id: Readonly<Ref<string>>) {
   /** Takes a drill off the list, or puts it back. */
   async function end(set: Pick<PastDrill, 'id' | 'drillName'>, ended: boolean): Promise<void> {
     if ((await write('POST /api/assignments/:id/end', { id: set.id, body: { ended } })) && ended)
-      said(`${set.drillName} is off the list. Its history is kept.`, 'Put it back', () => end(set, false))
+      said(`${set.drillName} is removed from the list. Its history is kept.`, 'Put it back', () => end(set, false))
   }
 
   /** Says that a plan has changed. @param before The drill with the plan it had. */
   const saidOfPlan = ({ id: setId, plan, targetOn, drillName }: FollowedDrill) =>
-    said(`The plan of ${drillName} is changed.`, 'Take back', () =>
+    said(`The plan of ${drillName} is changed.`, 'Undo', () =>
       write('PUT /api/assignments/:id/plan', { id: setId, body: { plan, targetOn } }),
     )
   async function planKept(before: FollowedDrill): Promise<void> {
@@ -66,7 +66,7 @@ export function useStudentPage(id: Readonly<Ref<string>>) {
     const stages = before.path.map(stage =>
       stage.number === before.stageNumber ? { ...stage, number: number ?? null } : stage,
     )
-    said(`The stages of ${before.drillName} are changed.`, 'Take back', () =>
+    said(`The stages of ${before.drillName} are changed.`, 'Undo', () =>
       write('PUT /api/assignments/:id/path', { id: before.id, body: { stages } }),
     )
   }
@@ -80,7 +80,7 @@ export function useStudentPage(id: Readonly<Ref<string>>) {
   async function endWeekly(): Promise<void> {
     const { id: _id, ...weekly } = page.value!.slot!
     if (await write('POST /api/students/:id/slot/end', { id: id.value, body: {} }))
-      said('No weekly lesson any more. Lessons already given stay.', 'Plan it again', () =>
+      said('Weekly lesson ended. Past lessons are kept.', 'Plan it again', () =>
         write('PUT /api/students/:id/slot', { id: id.value, body: weekly }),
       )
   }
@@ -91,8 +91,8 @@ export function useStudentPage(id: Readonly<Ref<string>>) {
     const worse = present.value.filter(set => unsuited.value.get(set.id)!.length > 0)
     toasts.say(
       worse.length === 0
-        ? `All ${present.value.length} set drills suit the hand.`
-        : `${worse.length} of ${present.value.length} set drills do not suit the hand as it is now: ${worse.map(set => set.drillName).join(', ')}.`,
+        ? `All ${present.value.length} assigned drills suit the hand.`
+        : `${worse.length} of ${present.value.length} assigned drills no longer suit the hand: ${worse.map(set => set.drillName).join(', ')}.`,
     )
   }
 

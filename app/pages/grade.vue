@@ -53,7 +53,7 @@ async function keep(weights: Weights | null) {
   if (!done || !session.me) return
   session.me = { ...session.me, weights }
   toasts.say('Grades count by these weights now, for the whole studio.', {
-    action: { label: 'Take back', run: () => void keep(before) },
+    action: { label: 'Undo', run: () => void keep(before) },
   })
 }
 </script>
@@ -78,7 +78,7 @@ async function keep(weights: Weights | null) {
     </div>
     <form @submit.prevent="keep(usual ? null : tried)">
       <section class="mb-8">
-        <h2 class="text-xl mb-1">What each part counts</h2>
+        <h2 class="text-xl mb-1">Weight of each part</h2>
         <p class="text-soft mb-3">
           {{
             isOwner
@@ -138,10 +138,10 @@ async function keep(weights: Weights | null) {
       <FormRefusal :refusal="refusal ? { message: refusal } : null" />
       <div class="flex flex-wrap gap-3">
         <BaseButton v-if="isOwner" tone="action" type="submit" :busy="busy" :disabled="!changed">
-          Keep for the studio
+          Save for the studio
         </BaseButton>
-        <BaseButton :disabled="!changed" @click="tried = { ...kept }">As they are now</BaseButton>
-        <BaseButton :disabled="usual" @click="tried = { ...GRADE.weights }">The program’s own</BaseButton>
+        <BaseButton :disabled="!changed" @click="tried = { ...kept }">Discard changes</BaseButton>
+        <BaseButton :disabled="usual" @click="tried = { ...GRADE.weights }">Default</BaseButton>
       </div>
     </form>
   </div>

@@ -38,15 +38,11 @@ const nextLesson = computed(
     data.value?.lessons.find(each => each.state === 'planned' && offset.value <= 0),
 )
 useKeys(() => [
-  {
-    key: 'l',
-    label: 'Begin the next lesson, or go on with it',
-    run: () => nextLesson.value && void open(nextLesson.value),
-  },
+  { key: 'l', label: 'Start or continue the next lesson', run: () => nextLesson.value && void open(nextLesson.value) },
   { key: 'ArrowLeft', label: 'The day before', run: () => offset.value-- },
   { key: 'ArrowRight', label: 'The day after', run: () => offset.value++ },
 ])
-const ACTION = { planned: 'Start', running: 'Go on', ended: 'Look back', cancelled: 'Make it up' } as const
+const ACTION = { planned: 'Start', running: 'Continue', ended: 'View', cancelled: 'Make it up' } as const
 const moving = useMoving(reload)
 const placeOf = ({ student, slot, moved, state, at, why }: TodayLesson): LessonPlace => ({
   student,
@@ -62,7 +58,7 @@ const placeOf = ({ student, slot, moved, state, at, why }: TodayLesson): LessonP
 /** What can be done with a lesson that was not begun. */
 function movesOf(lesson: TodayLesson) {
   const place = placeOf(lesson)
-  const putBack = { label: 'Put it back in its place', run: () => void moving.putBack(place) }
+  const putBack = { label: 'Restore its usual time', run: () => void moving.putBack(place) }
   if (lesson.state === 'cancelled') return [putBack]
   return [
     { label: 'Move this lesson', run: () => moving.askWhere(place) },
@@ -122,7 +118,7 @@ function actOf(need: Need): RouteLocationRaw {
     <div v-else class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8">
       <section aria-label="Lessons">
         <EmptyState v-if="data.lessons.length === 0" title="No lessons on this day">
-          A lesson planned on a student’s page appears here on its day. An unplanned one starts from the student’s page.
+          Lessons planned on a student’s page appear here. To start an unplanned lesson, open the student’s page.
           <template #action>
             <BaseButton @click="navigateTo('/students')"> Go to the students </BaseButton>
           </template>
@@ -171,7 +167,7 @@ function actOf(need: Need): RouteLocationRaw {
                       ><b class="text-ink">{{ drill.bpm }}</b> of {{ drill.targetBpm }}</span
                     >
                   </li>
-                  <li v-if="lesson.drills.length === 0">No drill is set.</li>
+                  <li v-if="lesson.drills.length === 0">No drills assigned.</li>
                 </ul>
               </div>
               <div class="flex gap-2 max-sm:ml-auto">
@@ -194,8 +190,8 @@ function actOf(need: Need): RouteLocationRaw {
           </li>
         </ol>
       </section>
-      <section aria-label="Needs you">
-        <h2 class="text-xl mb-3">Needs you</h2>
+      <section aria-label="Needs attention">
+        <h2 class="text-xl mb-3">Needs attention</h2>
         <p v-if="told.length === 0" class="text-soft">Nothing today.</p>
         <ul class="divide-y divide-line border-y border-line">
           <li v-for="{ student, needs } in told" :key="student.id" class="py-2.5">

@@ -112,12 +112,12 @@ function putOn({ spec }: PastedMusic) {
 function openRoutine(entries: readonly ShelfEntry[]) {
   const routine = routineOfEntries(entries)
   if (routine.ok) void navigateTo({ path: '/bench', query: { spec: JSON.stringify(routine.spec) } })
-  else toasts.say(`They cannot stand on one sheet: ${routine.why}.`, { tone: 'trouble' })
+  else toasts.say(`They cannot share one sheet: ${routine.why}.`, { tone: 'trouble' })
 }
 const actionsOf = (entry: ShelfEntry) => [
   { label: 'Open on the bench', run: () => void navigateTo(benchAddress(entry)) },
   {
-    label: 'Set for a student',
+    label: 'Assign to a student',
     run: () => {
       setting.value = [entry]
     },
@@ -241,7 +241,7 @@ const actionsOf = (entry: ShelfEntry) => [
       <BaseButton @click="adding = true">Add to a collection</BaseButton>
       <BaseButton @click="exporting = true">Export</BaseButton>
       <BaseButton v-if="chosen.length > 1" @click="openRoutine(chosenEntries)">As one sheet</BaseButton>
-      <BaseButton tone="action" @click="setting = chosenEntries">Set for a student</BaseButton>
+      <BaseButton tone="action" @click="setting = chosenEntries">Assign to a student</BaseButton>
     </div>
     <SetSeveralDialog
       :open="setting !== null"

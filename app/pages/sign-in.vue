@@ -27,8 +27,7 @@ async function submit() {
       <p class="font-head font-bold text-2xl text-action dark:text-ink">Fidactyl</p>
       <SignInPicture class="w-full max-w-2xl" />
       <p class="text-soft max-w-prose text-lg">
-        Technique drills for guitar: built for the hand that plays them, set with a tempo to reach, and followed from
-        lesson to lesson.
+        Technique drills for guitar: fitted to the student’s hand, with tempo targets, tracked from lesson to lesson.
       </p>
     </div>
     <div class="flex items-center p-8">

@@ -23,7 +23,7 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
     await reload()
     if (archived)
       toasts.say(`${instrument.name} is put away.`, {
-        action: { label: 'Take it out again', run: () => void archive(instrument, false) },
+        action: { label: 'Restore', run: () => void archive(instrument, false) },
       })
   } catch (refusal) {
     toasts.say((refusal as Error).message, { tone: 'trouble' })
@@ -41,12 +41,11 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
     <section v-else>
       <h2 class="text-xl mb-1">Guitars</h2>
       <p class="text-soft mb-3">
-        Your own beside the ready-made ones: reach, positions and travel of every drill are worked out from their
-        figures.
+        Your own guitars. Their measurements decide reach, positions and travel in every drill.
       </p>
       <EmptyState v-if="present.length === 0" title="No guitar of your own yet">
-        The ready-made ones (classical, steel-string, electric, three-quarter, half-size) are always there. Add yours
-        when its scale, tuning or strings differ.
+        The presets (classical, steel-string, electric, three-quarter, half-size) are always available. Add a guitar if
+        its scale, tuning or strings differ.
         <template #action>
           <BaseButton tone="action" @click="edit(null)"> Add a guitar </BaseButton>
         </template>
@@ -64,7 +63,7 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
           <p class="text-soft">
             {{
               instrument.students === 0
-                ? 'nobody plays it'
+                ? 'not used'
                 : `${instrument.students} ${instrument.students === 1 ? 'student' : 'students'}`
             }}
           </p>
@@ -91,14 +90,14 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
     <section class="mt-10">
       <h2 class="text-xl mb-1">Students at a glance</h2>
       <NuxtLink to="/students/board" class="inline-flex items-center min-h-11 underline underline-offset-4">
-        The studio board: who is on plan, stalled, silent, and how much they work
+        The studio board: who is on track, stalled or absent, and how much they practise
       </NuxtLink>
     </section>
     <StudioCalendar />
     <section class="mt-10">
       <h2 class="text-xl mb-1">For a spreadsheet</h2>
       <p class="text-soft">
-        Your records as CSV, of all your students. Days are the studio’s, moments are in UTC, tempos are quarters a
+        Your records as CSV, of all your students. Dates are local, times are in UTC, tempos are quarter notes per
         minute.
       </p>
       <RecordsLinks />
@@ -106,18 +105,16 @@ async function archive(instrument: InstrumentRow, archived: boolean) {
     <StudioBackup v-if="session.me?.role === 'owner'" />
     <section class="mt-10">
       <h2 class="text-xl mb-1">You</h2>
-      <p class="text-soft mb-3">
-        Signed in as {{ session.me?.name }}. Signing out ends every session of yours, on all devices.
-      </p>
+      <p class="text-soft mb-3">Signed in as {{ session.me?.name }}. Signing out signs you out on all devices.</p>
       <BaseButton @click="passwordOpen = true"> Change your password </BaseButton>
     </section>
     <PasswordDialog v-model:open="passwordOpen" />
     <InstrumentDialog v-model:open="editing" :instrument="chosen" @saved="reload" />
     <section class="mt-8">
       <h2 class="text-xl mb-1">Grades</h2>
-      <p class="text-soft mb-2">How hard a drill is, in ten parts; what each of them counts is the studio’s to say.</p>
+      <p class="text-soft mb-2">How hard a drill is, in ten parts. The studio decides how much each part counts.</p>
       <NuxtLink to="/grade" class="inline-flex items-center min-h-11 underline underline-offset-4">
-        How grades are told, and what counts
+        How grades work
       </NuxtLink>
     </section>
   </div>

@@ -90,10 +90,7 @@ describe('fitting a drill to a hand', () => {
     const fit = fitDrill(spec({ family: 'scale', position: 2, scale: { tonic: 'C', type: 'major' } }), {
       excluded: [4],
     })
-    expect(fitChangeInWords(fit.changes[0]!)).toEqual({
-      what: 'fingered anew around it',
-      why: 'finger 4 is not to be used',
-    })
+    expect(fitChangeInWords(fit.changes[0]!)).toEqual({ what: 'fingered anew around it', why: 'finger 4 is not used' })
     expect(scoreOf(fit.spec, { hand: { excluded: [4] } }).notes.some(note => note.finger === 4)).toBe(false)
   })
 
@@ -131,7 +128,7 @@ describe('a habit', () => {
     ]
     const blocked = firstBlocked({ instead: 1, plays: 3 }, list, { reachMm: 78 })
     expect(blocked?.name).toBe('four fingers')
-    expect(breachInWords(blocked!.breach, numbered(blocked!.notes))).toMatch(/^finger 3 here costs/)
+    expect(breachInWords(blocked!.breach, numbered(blocked!.notes))).toMatch(/^finger 3 is harder here/)
     expect(firstBlocked({ instead: 1, plays: 2 }, list.slice(0, 2), { reachMm: 78 })).toBeNull()
   })
 })

@@ -21,8 +21,8 @@ export const shownTempo = (tempo: number, meter: readonly [number, number]) =>
 const figure = (bpm: number) => String(Math.round(bpm * 10) / 10)
 
 /**
- * A tempo in words.
- * @example tempoInWords(90, [6, 8]) // '60 dotted quarters a minute'
+ * A tempo as it is written over music.
+ * @example tempoInWords(90, [6, 8]) // '♩. = 60'
  */
 export const tempoInWords = (tempo: number, meter: readonly [number, number]) =>
-  `${figure(shownTempo(tempo, meter))} ${isCompound(meter) ? 'dotted quarters' : 'quarters'} a minute`
+  `♩${isCompound(meter) ? '.' : ''} = ${figure(shownTempo(tempo, meter))}`

@@ -34,12 +34,12 @@ describe('who wants attention, and why', () => {
     const completed = (on: string, reviews = 0) =>
       told({ drills: [drill({ pace: 'stalled', targetOn: '2026-03-01', completed: { on, reviews } })] })
     expect(completed('2026-03-05')).toEqual([])
-    expect(completed('2026-03-03')).toEqual(['Spider: completed, to be looked at again since 10 March.'])
+    expect(completed('2026-03-03')).toEqual(['Spider: completed, review due since 10 March.'])
     expect(completed('2026-01-01', 3)).toEqual([])
   })
 
   test('who has no drill, whatever else', () => {
-    expect(told({ drills: [], lastLessonOn: '2025-01-01' })).toEqual(['No drill is set.'])
+    expect(told({ drills: [], lastLessonOn: '2025-01-01' })).toEqual(['No drills assigned.'])
   })
 
   test('a drill stalls before it is due, and is due before it is behind', () => {
@@ -47,7 +47,7 @@ describe('who wants attention, and why', () => {
       'Spider: no rise for four lessons or more, at 72 of 104.',
     ])
     expect(told({ drills: [drill({ pace: 'behind', targetOn: '2026-03-11' })] })).toEqual([
-      'Spider: wanted by 11 March, at 72 of 104.',
+      'Spider: due by 11 March, at 72 of 104.',
     ])
     expect(told({ drills: [drill({ pace: 'behind', targetOn: '2026-04-11' })] })).toEqual([
       'Spider: behind its plan, at 72 of 104.',
@@ -63,7 +63,7 @@ describe('who wants attention, and why', () => {
     expect(due('2026-03-09')).toMatchObject([{ kind: 'due', late: true }])
     expect(due('2026-03-09', 'at-target')).toEqual([])
     expect(told({ drills: [drill({ pace: 'on-plan', targetOn: '2026-03-09' })] })).toEqual([
-      'Spider: was wanted by 9 March, at 72 of 104.',
+      'Spider: was due by 9 March, at 72 of 104.',
     ])
   })
 
@@ -75,33 +75,33 @@ describe('who wants attention, and why', () => {
   test('pain before all else, until it is gone', () => {
     const pain = { where: 'wrist', since: '2026-03-03', reviewOn: '2026-03-12' }
     expect(told({ pain, reviewOn: '2026-03-10', drills: [] })).toEqual([
-      'Pain in the wrist since 3 March: rest until it is gone, asked about again on 12 March.',
-      'Spared fingers to be looked at again since 10 March.',
-      'No drill is set.',
+      'Pain in the wrist since 3 March: rest until it is gone, ask again on 12 March.',
+      'Spared fingers due for review since 10 March.',
+      'No drills assigned.',
     ])
     // Sore skin stops nobody; numbness is for a doctor (common practice).
     expect(told({ pain: { where: 'fingertip-skin', since: '2026-03-03', reviewOn: null } })).toEqual([
       'Sore fingertips since 3 March.',
     ])
     expect(told({ pain: { where: 'numb-or-tingling', since: '2026-03-03', reviewOn: null } })).toEqual([
-      'Numbness or tingling since 3 March: rest, a doctor is to see it.',
+      'Numbness or tingling since 3 March: rest, see a doctor.',
     ])
   })
 
   test('spared fingers on their day and after, before all else', () => {
     expect(about({ reviewOn: '2026-03-11' })).toEqual([])
     expect(told({ reviewOn: '2026-03-10', drills: [drill({ pace: 'stalled' })] })).toEqual([
-      'Spared fingers to be looked at again since 10 March.',
+      'Spared fingers due for review since 10 March.',
       'Spider: no rise for four lessons or more, at 72 of 104.',
     ])
     expect(told({ reviewOn: '2026-03-01', drills: [] })).toEqual([
-      'Spared fingers to be looked at again since 1 March.',
-      'No drill is set.',
+      'Spared fingers due for review since 1 March.',
+      'No drills assigned.',
     ])
   })
 
   test('a lesson that nobody ended is said too', () => {
-    expect(attentionInWords({ kind: 'unfinished' })).toBe('A lesson was begun and not ended.')
+    expect(attentionInWords({ kind: 'unfinished' })).toBe('A lesson was started and not ended.')
   })
 })
 

@@ -299,8 +299,8 @@ describe('rhythm', () => {
   test('in a compound meter the tempo is told in dotted quarters', () => {
     const told = (meter: number[]) =>
       explainRealised(scoreOf(spec('order', { fingers: [1, 2, 3, 4] }, { tempo: 90, rhythm: { meter } })))
-    expect(told([6, 8])).toContain('at 60 dotted quarters a minute')
-    expect(told([3, 4])).toContain('at 90 quarters a minute')
+    expect(told([6, 8])).toContain('at ♩. = 60')
+    expect(told([3, 4])).toContain('at ♩ = 90')
   })
 
   test.each(FAMILIES.filter(family => 'build' in family).map(family => [family.name, family] as const))(
@@ -494,7 +494,7 @@ describe('words', () => {
     const told = result.ok ? explainRealised(result.value) : ''
     expect(told).toContain('4 notes, 1 bar')
     expect(told).not.toMatch(/p1\.n\d/)
-    expect(effortInWords(2002.84)).toBe('2 laws of the hand broken, and 2.8 of effort for the fretting hand')
+    expect(effortInWords(2002.84)).toBe('2 rules of the hand broken, and 2.8 of effort for the fretting hand')
     expect(effortInWords(3)).toBe('3.0 of effort for the fretting hand')
   })
 

@@ -6,26 +6,26 @@ import { countInWords } from './numbers'
 
 /**
  * Why a student wants attention, in one sentence.
- * @example attentionInWords({ kind: 'nothing-set' }) // 'No drill is set.'
+ * @example attentionInWords({ kind: 'nothing-set' }) // 'No drills assigned.'
  */
 export function attentionInWords(attention: Attention | { readonly kind: 'unfinished' }): string {
   switch (attention.kind) {
     case 'pain':
       return `${painInWords(attention.pain)}.`
     case 'review':
-      return `Spared fingers to be looked at again since ${dayInWords(attention.since)}.`
+      return `Spared fingers due for review since ${dayInWords(attention.since)}.`
     case 'nothing-set':
-      return 'No drill is set.'
+      return 'No drills assigned.'
     case 'stalled':
       return `${attention.drillName}: no rise for ${countInWords(STALLED_LESSONS)} lessons or more, at ${attention.bpm} of ${attention.targetBpm}.`
     case 'due':
-      return `${attention.drillName}: ${attention.late ? 'was wanted' : 'wanted'} by ${dayInWords(attention.on)}, at ${attention.bpm} of ${attention.targetBpm}.`
+      return `${attention.drillName}: ${attention.late ? 'was due' : 'due'} by ${dayInWords(attention.on)}, at ${attention.bpm} of ${attention.targetBpm}.`
     case 'behind':
       return `${attention.drillName}: behind its plan, at ${attention.bpm} of ${attention.targetBpm}.`
     case 'review-due':
-      return `${attention.drillName}: completed, to be looked at again since ${dayInWords(attention.since)}.`
+      return `${attention.drillName}: completed, review due since ${dayInWords(attention.since)}.`
     case 'unfinished':
-      return 'A lesson was begun and not ended.'
+      return 'A lesson was started and not ended.'
     case 'silent':
       return `No lesson for ${countInWords(SILENT_DAYS / 7)} weeks or more.`
   }
@@ -34,8 +34,8 @@ export function attentionInWords(attention: Attention | { readonly kind: 'unfini
 /** The one obvious thing to do about each. */
 export const ACT_WORDS: Readonly<Record<AttentionKind, string>> = {
   'pain': 'Is it gone?',
-  'unfinished': 'Go on with it',
-  'review': 'Look at the hand',
+  'unfinished': 'Continue the lesson',
+  'review': 'Review the hand',
   'nothing-set': 'Build a drill',
   'stalled': 'Vary it',
   'due': 'Change the plan',
@@ -48,11 +48,11 @@ export const ACT_WORDS: Readonly<Record<AttentionKind, string>> = {
 export const ATTENTION_MARKS: Readonly<Record<AttentionKind, { readonly mark: string; readonly word: string }>> = {
   'pain': { mark: '✚', word: 'Pain' },
   'unfinished': { mark: '►', word: 'Still open' },
-  'review': { mark: '◇', word: 'Fingers' },
+  'review': { mark: '◇', word: 'Hand review' },
   'stalled': { mark: '■', word: 'Stalled' },
   'due': { mark: '◆', word: 'Due' },
   'behind': { mark: '▽', word: 'Behind' },
   'nothing-set': { mark: '○', word: 'Nothing set' },
   'review-due': { mark: '↻', word: 'Review' },
-  'silent': { mark: '…', word: 'Silent' },
+  'silent': { mark: '…', word: 'Absent' },
 }

@@ -19,30 +19,26 @@ export const HURTS_WORDS: Readonly<Record<Hurts, string>> = {
 
 /** What is to be done: sore skin stops nobody, numbness is for a doctor (common practice). */
 const advice = (where: Hurts) =>
-  where === 'fingertip-skin'
-    ? []
-    : where === 'numb-or-tingling'
-      ? ['rest', 'a doctor is to see it']
-      : ['rest until it is gone']
+  where === 'fingertip-skin' ? [] : where === 'numb-or-tingling' ? ['rest', 'see a doctor'] : ['rest until it is gone']
 
 /**
  * A pain in a few words.
  * @example painInWords({ where: 'wrist', since: '2026-03-03', reviewOn: null }) // 'Pain in the wrist since 3 March: rest until it is gone'
  */
 export function painInWords({ where, since, reviewOn }: Pain): string {
-  const then = [...advice(where), ...(reviewOn ? [`asked about again on ${dayInWords(reviewOn)}`] : [])]
+  const then = [...advice(where), ...(reviewOn ? [`ask again on ${dayInWords(reviewOn)}`] : [])]
   return [capital(`${HURTS_WORDS[where]} since ${dayInWords(since)}`), then.join(', ')].filter(Boolean).join(': ')
 }
 
 /**
  * What hurts and what a hand is to be spared, in a few words.
- * @example careInWords({ excluded: [], spared: [4], reviewOn: '2026-03-03', pain: null }) // 'Finger 4 to be spared, looked at again on 3 March'
+ * @example careInWords({ excluded: [], spared: [4], reviewOn: '2026-03-03', pain: null }) // 'Finger 4 spared, review on 3 March'
  */
 export function careInWords({ excluded, spared, reviewOn, pain }: Care): string {
   const parts = [
-    ...(excluded.length > 0 ? [`${fingers(excluded)} not to be used`] : []),
-    ...(spared.length > 0 ? [`${fingers(spared)} to be spared`] : []),
+    ...(excluded.length > 0 ? [`${fingers(excluded)} not used`] : []),
+    ...(spared.length > 0 ? [`${fingers(spared)} spared`] : []),
   ]
-  if (parts.length > 0 && reviewOn) parts.push(`looked at again on ${dayInWords(reviewOn)}`)
+  if (parts.length > 0 && reviewOn) parts.push(`review on ${dayInWords(reviewOn)}`)
   return [...(pain ? [painInWords(pain)] : []), ...(parts.length > 0 ? [capital(parts.join(', '))] : [])].join('. ')
 }

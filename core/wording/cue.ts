@@ -11,7 +11,7 @@ const ANCHOR: Readonly<Record<Extract<Reminder, { about: 'anchor' }>['way'], str
 const SOUNDER: Readonly<Record<Extract<Reminder, { about: 'sounder' }>['with'], string>> = {
   'nails': 'Nails filed and smooth before the first note.',
   'pick': 'The same pick as last week, held the same way.',
-  'thumb pick': 'Thumb pick snug on the thumb; it wants some fifty hours before it is judged.',
+  'thumb pick': 'Thumb pick snug on the thumb; give it some fifty hours before judging it.',
 }
 
 const SWELL: Readonly<Record<Extract<Reminder, { about: 'swell' }>['way'], string>> = {
@@ -77,7 +77,7 @@ export function cueInWords(cue: Reminder): string {
     case 'sounder':
       return SOUNDER[cue.with]
     case 'hasty':
-      return 'A hand has less time than it needs for its way: leave a rest before it, or go slower.'
+      return 'A hand has less time than it needs to get there: leave a rest before it, or go slower.'
     case 'past-body':
       return cue.stays
         ? `Past fret ${cue.fret} the hand stays: thumb to the heel of the neck, plucking hand towards the bridge so that the tone does not choke.`

@@ -63,35 +63,33 @@ export function groundsInWords({ grounds, used }: Pick<Decision, 'grounds' | 'us
         `${plural(grounds.days, 'more day', 'more days')} of ${grounds.minutes} easy minutes at ${grounds.bpm} to raise.`,
       )
     case 'good-twice':
-      return `It sounded good in two lessons running: ${grounds.quality.join(' and ')} of 5.`
+      return `Rated well in two lessons in a row: ${grounds.quality.join(' and ')} of 5.`
     case 'quality-wanted':
       return grounds.quality.length === 0
-        ? 'Not rated yet: 4 of 5 in two lessons running passes it.'
-        : `It sounded ${grounds.quality.join(' and ')} of 5: 4 or more in two lessons running passes it.`
+        ? 'Not rated yet: 4 or more of 5 in two lessons in a row passes it.'
+        : `Rated ${grounds.quality.join(' and ')} of 5: 4 or more in two lessons in a row passes it.`
     case 'stayed-with-click':
       return `The count stayed with the click at ${grounds.bpm}, ${VOICE[grounds.heardBy]}.${confirm}`
     case 'stay-wanted':
-      return `The count is to stay with the click at ${grounds.bpm} through the silent bars.`
+      return `Keep the count with the click at ${grounds.bpm} through the silent bars.`
     case 'at-target':
-      return `At the target of ${grounds.targetBpm}; a clean pass here in two lessons running completes it.`
+      return `At the target of ${grounds.targetBpm}; a clean pass here in two lessons in a row completes it.`
     case 'target-twice':
-      return `The target of ${grounds.targetBpm} was reached in two lessons running; look at it again after ${list(grounds.reviewWeeks.map(String)).replace(' or ', ' and ')} weeks.`
+      return `The target of ${grounds.targetBpm} was reached in two lessons in a row; review it after ${list(grounds.reviewWeeks.map(String)).replace(' or ', ' and ')} weeks.`
     case 'completed':
       return grounds.nextOn === null
         ? 'Completed, and every review passed.'
-        : `Completed; to be looked at again on ${dayInWords(grounds.nextOn)}.`
+        : `Completed; next review on ${dayInWords(grounds.nextOn)}.`
     case 'kept':
       return `Still clean at ${grounds.bestCleanBpm}: ${grounds.nextOn === null ? 'that was the last review' : `the next review is on ${dayInWords(grounds.nextOn)}`}.`
     case 'fell':
       return grounds.bestCleanBpm === null
-        ? 'No clean pass any more: open it again.'
-        : `Clean at ${grounds.bestCleanBpm} of ${grounds.targetBpm}, more than a tenth away: open it again.`
+        ? 'No clean pass any more: reopen it.'
+        : `Clean at ${grounds.bestCleanBpm} of ${grounds.targetBpm}, more than a tenth below: reopen it.`
     case 'pain': {
       const where = grounds.hurts ? HURTS_WORDS[grounds.hurts] : 'pain'
       const doctor =
-        grounds.hurts === 'numb-or-tingling'
-          ? ' A doctor is to see it.'
-          : ' Pain that stays or comes back is for a doctor.'
+        grounds.hurts === 'numb-or-tingling' ? ' See a doctor.' : ' Pain that stays or comes back is for a doctor.'
       return `${capital(where)} on ${dayInWords(grounds.day)}: rest until it is gone and you have cleared it.${doctor}`
     }
     case 'fault-again':

@@ -1,6 +1,6 @@
 import { romanPosition } from '../guitar/geometry'
-import { COSTS, effortBeside, lawsBroken } from '../fingering/model/costs'
-import type { Because, Charge, Charged, Fault, Reason } from '../fingering/explain/reasons'
+import { effortBeside, lawsBroken } from '../fingering/model/costs'
+import type { Because, Charged, Fault, Reason } from '../fingering/explain/reasons'
 import type { Breach, Span } from '../hand/breach'
 import type { JudgedBreach } from '../score/judge'
 import type { Stretch } from '../score/score'
@@ -29,9 +29,9 @@ export function breachInWords(breach: JudgedBreach | Breach, nameOf: (key: strin
     case 'reach':
       return spanInWords(breach)
     case 'barre':
-      return `finger ${breach.finger} lies across strings ${listed(breach.strings)} at fret ${breach.fret}: this hand is to take no barre`
+      return `finger ${breach.finger} lies across strings ${listed(breach.strings)} at fret ${breach.fret}: this hand plays no barres`
     case 'spared':
-      return `finger ${breach.finger} is to be spared for this student`
+      return `finger ${breach.finger} is spared for this student`
     case 'excluded':
       return `finger ${breach.finger} is excluded for this student`
     case 'costly': {
@@ -42,7 +42,7 @@ export function breachInWords(breach: JudgedBreach | Breach, nameOf: (key: strin
           : paidAt
             ? `at fret ${paidAt.fret} of string ${paidAt.string} (${nameOf(paidAt.key)}) `
             : 'at the next chord '
-      return `finger ${breach.finger} here costs ${breach.extra.toFixed(1)} more than finger ${breach.cheaper}: ${where}${what ? chargedInWords(what) : 'the hand is in the wrong place'}`
+      return `finger ${breach.finger} is harder here than finger ${breach.cheaper}: ${where}${what ? chargedInWords(what) : 'the hand is in the wrong place'}`
     }
   }
 }
@@ -56,7 +56,7 @@ function faultInWords(fault: Fault): string {
     case 'two-frets':
       return `finger ${fault.finger} would be on frets ${fault.frets[0]} and ${fault.frets[1]} at once`
     case 'no-barre':
-      return `finger ${fault.finger} lies across strings ${fault.strings[0]} and ${fault.strings[1]}, and this hand is to take no barre`
+      return `finger ${fault.finger} lies across strings ${fault.strings[0]} and ${fault.strings[1]}, and this hand plays no barres`
     case 'over-lower':
       return `finger ${fault.finger} would lie over a string that sounds lower`
     case 'reach':
@@ -64,7 +64,7 @@ function faultInWords(fault: Fault): string {
     case 'crossing':
       return `fingers ${fault.fingers[0]} and ${fault.fingers[1]} would cross`
     case 'none-lawful':
-      return 'no lawful finger was found'
+      return 'no possible finger was found'
   }
 }
 
@@ -90,7 +90,7 @@ function chargedInWords(what: Charged): string {
     case 'off-place':
       return `finger ${what.finger} reaches beside its fret in ${romanPosition(what.position)}`
     case 'spared':
-      return `finger ${what.finger} is to be spared`
+      return `finger ${what.finger} is spared`
     case 'barre':
       return `finger ${what.finger} lies across ${what.strings} strings`
     case 'twisted':
@@ -145,11 +145,7 @@ function becauseInWords(why: Because): string {
   }
 }
 
-/** A cost in words, with its amount where it is one and not a law of the hand. */
-const chargeInWords = ({ amount, what }: Charge) =>
-  amount >= COSTS.impossible ? chargedInWords(what) : `${chargedInWords(what)} (${amount.toFixed(1)})`
-
-/** Why a note has its finger: what it is good for first, then what it costs. */
+/** Why a note has its finger: what it is good for first, then what makes it hard, the hardest first. */
 export function reasonInWords({ why, ahead, costs }: Reason): string {
   const landing =
     ahead.length === 0
@@ -159,14 +155,14 @@ export function reasonInWords({ why, ahead, costs }: Reason): string {
             ? `finger ${ahead[0]} lands with it, ahead of its note`
             : `fingers ${listed(ahead)} land with it, ahead of their notes`,
         ]
-  return [becauseInWords(why), ...landing, ...costs.map(chargeInWords)].join('; ')
+  return [becauseInWords(why), ...landing, ...costs.map(({ what }) => chargedInWords(what))].join('; ')
 }
 
 /** An effort in words: laws of the hand that are broken counted for themselves, not in figures of a thousand. */
 export function effortInWords(cost: number): string {
   const broken = lawsBroken(cost)
   const effort = `${effortBeside(cost).toFixed(1)} of effort for the fretting hand`
-  return broken === 0 ? effort : `${broken === 1 ? '1 law' : `${broken} laws`} of the hand broken, and ${effort}`
+  return broken === 0 ? effort : `${broken === 1 ? '1 rule' : `${broken} rules`} of the hand broken, and ${effort}`
 }
 
 /**
@@ -186,8 +182,23 @@ export function effortInAWord(cost: number, notes: number): 'easy' | 'moderate' 
   return each < MODERATE ? 'easy' : each < HARD ? 'moderate' : 'hard'
 }
 
+/** From what share of the effort on another fingering is told as harder, not as a little harder. */
+const MUCH_HARDER = 0.25
+
+/**
+ * How hard a fingering is beside another.
+ * @example comparedInWords(5, 4) // 'harder'
+ */
+export function comparedInWords(cost: number, than: number): 'easier' | 'as easy' | 'a little harder' | 'harder' {
+  const [here, there] = [effortBeside(cost), effortBeside(than)]
+  if (lawsBroken(cost) !== lawsBroken(than)) return lawsBroken(cost) > lawsBroken(than) ? 'harder' : 'easier'
+  if (Math.abs(here - there) < 0.05) return 'as easy'
+  if (here < there) return 'easier'
+  return here < there * (1 + MUCH_HARDER) ? 'a little harder' : 'harder'
+}
+
 /** What a teacher is told of a search that was given up. */
-export const QUICK_WAY = 'too wide to search: the quick way was taken'
+export const QUICK_WAY = 'too many possibilities to check them all'
 
 /** What a teacher is told of fingers that lift early. */
 export const liftedInWords = (count: number): string =>

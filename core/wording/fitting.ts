@@ -20,6 +20,6 @@ export function fitChangeInWords(change: FitChange): { readonly what: string; re
   }
   return {
     what: change.change === 'other-fingers' ? 'plays with the other fingers only' : 'fingered anew around it',
-    why: `finger ${change.fingers.join(' and ')} is ${change.excluded ? 'not to be used' : 'to be spared'}`,
+    why: `finger ${change.fingers.join(' and ')} is ${change.excluded ? 'not used' : 'spared'}`,
   }
 }

@@ -16,11 +16,11 @@ export function expectedInWords(plan: Plan, { expected }: Forecast): string | nu
     case 'reached':
       return `The target of ${goalBpm(plan)} was played cleanly.`
     case 'too-few':
-      return `Too early to tell: ${expected.points === 0 ? 'no day' : expected.points === 1 ? 'one day' : `${countInWords(expected.points)} days`} with a clean pass so far, three are needed.`
+      return `Too early to tell: ${expected.points === 0 ? 'no day' : expected.points === 1 ? 'one day' : `${countInWords(expected.points)} days`} with a clean pass so far; three are needed.`
     case 'not-rising':
-      return 'Over all its lessons the clean tempo does not rise: no day can be told.'
+      return 'The clean tempo is not rising, so no date can be forecast.'
     case 'expected': {
-      const to = expected.latest === null ? 'or never at the slow end' : `to ${dayInWords(expected.latest)}`
+      const to = expected.latest === null ? 'or never in the worst case' : `to ${dayInWords(expected.latest)}`
       return expected.earliest === expected.on && expected.latest === expected.on
         ? `Expected on ${dayInWords(expected.on)}.`
         : `Expected about ${dayInWords(expected.on)}: ${dayInWords(expected.earliest)} ${to}.`
@@ -37,8 +37,8 @@ export function pacingInWords({ pacing }: Forecast): string | null {
   const { neededPerWeek, gainedPerWeek, realistic } = pacing
   if (neededPerWeek === null)
     return gainedPerWeek === null
-      ? 'Its day is past.'
-      : `Its day is past; it ${gainedPerWeek > 0 ? `has gained ${whole(gainedPerWeek)} a week` : 'has not risen'} over the last four weeks.`
+      ? 'Its date has passed.'
+      : `Its date has passed; it ${gainedPerWeek > 0 ? `has gained ${whole(gainedPerWeek)} a week` : 'has not risen'} over the last four weeks.`
   if (gainedPerWeek === null)
     return `Needs ${whole(neededPerWeek)} a week; the last four weeks say too little of what it gains.`
   const gained = gainedPerWeek > 0 ? `has been +${whole(gainedPerWeek)}` : 'has not risen'

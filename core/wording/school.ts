@@ -33,7 +33,7 @@ export function planInWords(plan: Plan): string {
     case 'slow-soak':
       return `Never raised on the day: after ${plural(plan.days, 'day', 'days')} of ${plan.minutes} minutes or more that felt easy or warm, ${step(plan.step)}.`
     case 'untimed':
-      return 'No tempo: passed when it sounds 4 of 5 or better in two lessons running.'
+      return 'No tempo: passed when rated 4 or more of 5 in two lessons in a row.'
     case 'slow-down':
       return `Slower is harder: ${slowDownTempos(plan).join(', ')}, each passed when the count stays with the click.`
   }

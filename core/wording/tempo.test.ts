@@ -17,7 +17,7 @@ describe('a plan in words', () => {
     [plan('staged'), 'At 60, 72, 90: each passed by three clean passes in a row.'],
     [plan('creep'), 'Every clean pass raises the tempo by 1; two slips in a row ease it by two steps.'],
     [plan('slow-soak'), 'Never raised on the day: after three days of 5 minutes or more that felt easy or warm, by 4.'],
-    [plan('untimed'), 'No tempo: passed when it sounds 4 of 5 or better in two lessons running.'],
+    [plan('untimed'), 'No tempo: passed when rated 4 or more of 5 in two lessons in a row.'],
     [plan('slow-down'), 'Slower is harder: 60, 50, 42, 35, 30, each passed when the count stays with the click.'],
   ])('%j', (given, words) => {
     expect(planInWords(given)).toBe(words)
@@ -42,10 +42,10 @@ describe('a forecast in words', () => {
   ]
 
   test('too early, reached, not rising, and about when', () => {
-    expect(said([])[0]).toBe('Too early to tell: no day with a clean pass so far, three are needed.')
+    expect(said([])[0]).toBe('Too early to tell: no day with a clean pass so far; three are needed.')
     expect(said([60])[0]).toContain('one day with')
     expect(said([60, 90])[0]).toBe('The target of 90 was played cleanly.')
-    expect(said([60, 60, 60])[0]).toBe('Over all its lessons the clean tempo does not rise: no day can be told.')
+    expect(said([60, 60, 60])[0]).toBe('The clean tempo is not rising, so no date can be forecast.')
     expect(said([60, 64, 68, 72])[0]).toMatch(/^Expected about \d+ \w+: \d+ \w+ to \d+ \w+\.$/)
   })
 
@@ -55,7 +55,7 @@ describe('a forecast in words', () => {
     expect(said([69, 69, 69, 69], '2026-02-09')[1]).toBe('Needs +11 a week, has not risen over the last four weeks.')
     expect(said([60, 63, 66, 69])[1]).toBeNull()
     expect(said([60, 63, 66, 69], '2026-01-20')[1]).toBe(
-      'Its day is past; it has gained 3 a week over the last four weeks.',
+      'Its date has passed; it has gained 3 a week over the last four weeks.',
     )
   })
 })

@@ -49,7 +49,7 @@ describe('what is found is said', () => {
       repair: { cost: 0, fingers: {} },
     } as const
     expect(breachInWords(costly)).toBe(
-      'finger 3 here costs 2.0 more than finger 1: at fret 8 of string 6 (p1.n5) a finger lifts before it has to',
+      'finger 3 is harder here than finger 1: at fret 8 of string 6 (p1.n5) a finger lifts before it has to',
     )
     expect(breachInWords(costly, () => 'note 5')).toContain('(note 5)')
   })

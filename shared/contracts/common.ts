@@ -30,6 +30,8 @@ export const pageOf = <T extends z.ZodType>(of: T) => row({ rows: list(of), befo
 export const id = uuidOf('must be a UUID')
 /** An instant, ISO in UTC. */
 export const instant = z.iso.datetime()
+/** A moment as the studio's clock shows it, ISO with its offset. */
+export const localMoment = z.iso.datetime({ offset: true })
 export const count = z.int().min(0)
 
 /** What every error answers: a code for programs, a message for people, and where a field is at fault its path. */

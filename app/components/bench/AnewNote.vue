@@ -5,11 +5,11 @@ const emit = defineEmits<{ dismiss: [] }>()
 </script>
 
 <template>
-  <BenchNote label="Worked out anew" @dismiss="emit('dismiss')">
+  <BenchNote label="Updated" @dismiss="emit('dismiss')">
     <p>
-      <b>This drill was saved by an earlier version, and its sheet now comes out otherwise.</b>
+      <b>This drill was saved with an earlier version. Its sheet looks different now.</b>
       <span class="text-soft">
-        Since then {{ changes.join('; ') }}. Fingers that were set for a student stay as they were set.</span
+        Since then {{ changes.join('; ') }}. Fingers assigned to a student stay as they were.</span
       >
     </p>
   </BenchNote>

@@ -56,26 +56,26 @@ watch(
     aria-label="What the student plays"
   >
     <div class="flex flex-wrap items-center gap-3">
-      <p class="flex-1 font-bold">Writing down what {{ student?.name ?? 'the student' }} plays</p>
+      <p class="flex-1 font-bold">Recording what {{ student?.name ?? 'the student' }} plays</p>
       <BaseButton size="sm" @click="emit('done')"> Back to the drill </BaseButton>
     </div>
     <p v-if="Object.keys(played).length === 0" class="text-soft">
-      Pick a note and press the finger they take. The drill itself stays as it is.
+      Select a note and press the finger they use. The drill itself does not change.
     </p>
-    <p v-else-if="bench.engine.busy.value" class="text-soft">Working out where it leads…</p>
-    <p v-else-if="judged.length === 0">No later problem: these fingers cost nothing more further on.</p>
+    <p v-else-if="bench.engine.busy.value" class="text-soft">Checking what it leads to…</p>
+    <p v-else-if="judged.length === 0">No later problem: these fingers work for the rest of the drill.</p>
     <ul v-else>
       <li v-for="breach in judged" :key="breach.key + breach.rule" class="first-letter:uppercase">
         {{ noteOf(breach.key) }}: {{ breachInWords(breach, noteOf) }}
       </li>
     </ul>
     <p v-if="blocked">
-      On their list it next stands in the way of <b>{{ blocked.name }}</b>:
+      The next assigned drill it gets in the way of: <b>{{ blocked.name }}</b>:
       {{ breachInWords(blocked.breach, numbered(blocked.notes)) }}
     </p>
     <p v-else-if="habit && upcoming.length > 0" class="text-soft">
-      Taking {{ habit.plays }} for {{ habit.instead }} blocks none of the {{ upcoming.length }}
-      {{ upcoming.length === 1 ? 'drill that comes' : 'drills that come' }} next on their list.
+      Using {{ habit.plays }} instead of {{ habit.instead }} does not get in the way of the {{ upcoming.length }}
+      {{ upcoming.length === 1 ? 'drill' : 'drills' }} that come next.
     </p>
   </section>
 </template>

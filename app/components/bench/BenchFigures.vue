@@ -5,14 +5,21 @@ import { romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
 import { comfortMm, DEFAULT_REACH_MM, handOf } from '#core/hand/hand'
 import type { Verdict } from '#core/score/judge'
-import { effortBeside, lawsBroken } from '#core/fingering/model/costs'
+import { lawsBroken } from '#core/fingering/model/costs'
 import type { Score } from '#core/score/score'
 import { comfortableFrom, notable } from '#core/score/spans'
 import { RELIABLE_MM_PER_S } from '#core/score/travel'
 import { noteTicks, ticksToMs } from '#core/line/ticks'
 import type { HandInput } from '#core/schema/fields'
 import { cueInWords } from '#core/wording/cue'
-import { breachInWords, effortInAWord, liftedInWords, QUICK_WAY, stretchInWords } from '#core/wording/fingering'
+import {
+  breachInWords,
+  comparedInWords,
+  effortInAWord,
+  liftedInWords,
+  QUICK_WAY,
+  stretchInWords,
+} from '#core/wording/fingering'
 import { numbered } from '#core/wording/note'
 import { capital } from '#core/wording/numbers'
 
@@ -43,7 +50,6 @@ const wide = computed(() => widest.value !== null && widest.value.mm > comfort.v
 const measured = computed(() => props.hand?.reachMm !== undefined)
 const cautions = computed(() => props.verdict?.breaches ?? report.value.breaches)
 const broken = computed(() => lawsBroken(props.verdict?.cost ?? 0))
-const effort = computed(() => effortBeside(props.verdict?.cost ?? 0))
 const stretches = computed(() => notable(report.value.stretches))
 const nameOf = computed(() => numbered(props.score.notes))
 /** The first note at a tick, as it is called. */
@@ -126,7 +132,7 @@ const seconds = (value: number) =>
       </div>
     </dl>
     <p v-if="!measured" class="text-soft mt-1">
-      The reach of this hand is not measured: spans are compared with an assumed {{ DEFAULT_REACH_MM }} mm.
+      This hand is not measured yet: spans are compared with an assumed reach of {{ DEFAULT_REACH_MM }} mm.
     </p>
     <template v-if="report.travel.length > 0">
       <h3 class="text-base mt-5 mb-1">Time to travel</h3>
@@ -142,7 +148,7 @@ const seconds = (value: number) =>
         </li>
       </ul>
       <p v-if="report.travel.some(way => way.hasty)" class="text-soft mt-1">
-        Too fast is above {{ RELIABLE_MM_PER_S }} mm a second, our assumption of what a hand does reliably.
+        “Too fast” means above {{ RELIABLE_MM_PER_S }} mm a second, our assumption of what a hand does reliably.
       </p>
     </template>
     <template v-if="cautions.length > 0">
@@ -160,7 +166,7 @@ const seconds = (value: number) =>
       </ul>
       <p v-if="cautions.length > 6" class="text-soft mt-1">and {{ cautions.length - 6 }} more</p>
       <p v-if="cautions.some(({ rule }) => rule === 'reach')" class="text-soft mt-2">
-        Past the limit of this hand: another position or other fingers. Pain means stop.
+        Beyond this hand’s limit: use another position or other fingers. Pain means stop.
       </p>
     </template>
     <template v-if="stretches.length > 0 || report.liftedEarly > 0">
@@ -177,7 +183,7 @@ const seconds = (value: number) =>
         {{ sentence(liftedInWords(report.liftedEarly)) }}
       </p>
       <p v-if="stretches.length > 0" class="text-soft mt-1">
-        Within what the hand can do: two or three minutes, warmed up, never forced.
+        Within this hand’s range: two or three minutes, warmed up, never forced.
       </p>
     </template>
     <h3 class="text-base mt-5 mb-1">Fingering</h3>
@@ -187,13 +193,11 @@ const seconds = (value: number) =>
     <template v-else>
       <p class="figures">
         <span class="font-head font-bold text-2xl">{{ capital(effortInAWord(verdict.cost, score.notes.length)) }}</span>
-        <span class="text-soft ml-2">for this hand, effort {{ effort.toFixed(1) }}</span>
+        <span class="text-soft ml-2">for this hand</span>
       </p>
-      <p v-if="broken > 0">
-        {{ broken === 1 ? 'One law' : `${broken} laws` }} of the hand broken besides: see the cautions.
-      </p>
+      <p v-if="broken > 0">{{ broken === 1 ? 'One rule' : `${broken} rules` }} of the hand broken: see the cautions.</p>
       <p v-if="verdict.quick" class="mt-1 border-l-4 border-attention pl-3">
-        {{ capital(QUICK_WAY) }}: playable, but not surely the least effort. A shorter part is searched in full.
+        {{ capital(QUICK_WAY) }}: playable, but there may be an easier way. Choose a shorter part to check them all.
       </p>
       <template v-if="others.length > 0">
         <p class="text-soft mt-1">Other ways:</p>
@@ -204,7 +208,7 @@ const seconds = (value: number) =>
               class="text-left min-h-9 figures hover:underline underline-offset-4"
               @click="emit('take', other.fingers)"
             >
-              <b>{{ other.cost < verdict.cost ? '−' : '+' }}{{ Math.abs(other.cost - verdict.cost).toFixed(1) }}</b>
+              <b>{{ capital(comparedInWords(other.cost, verdict.cost)) }}:</b>
               {{ differs(other) }}
             </button>
           </li>

@@ -18,7 +18,7 @@ const listed = computed(() => (all.value ? parts.value : parts.value.slice(0, LI
   <section aria-label="Grade" class="mb-5">
     <div class="flex items-baseline gap-2 mb-2">
       <h2 class="text-lg flex-1">Grade</h2>
-      <NuxtLink to="/grade" class="text-sm text-soft underline underline-offset-4">How it is told</NuxtLink>
+      <NuxtLink to="/grade" class="text-sm text-soft underline underline-offset-4">How grades work</NuxtLink>
     </div>
     <p v-if="!grade" class="text-soft">{{ busy ? 'Working it out…' : 'This has no grade.' }}</p>
     <template v-else>
@@ -62,9 +62,9 @@ const listed = computed(() => (all.value ? parts.value : parts.value.slice(0, LI
         :aria-expanded="all"
         @click="all = !all"
       >
-        {{ all ? 'Only the greatest' : `${parts.length - LISTED} more` }}
+        {{ all ? 'Show fewer' : `${parts.length - LISTED} more` }}
       </button>
-      <p v-if="!open && parts.length > 0" class="text-soft text-sm mt-1">Press one to see why and where.</p>
+      <p v-if="!open && parts.length > 0" class="text-soft text-sm mt-1">Press a part to see why, and the notes lit.</p>
     </template>
   </section>
 </template>

@@ -90,9 +90,11 @@ const menu = computed(() => [
         <ArrowUturnRightIcon class="size-5" aria-hidden="true" /><span class="max-xl:hidden">Redo</span>
       </BaseButton>
       <BaseButton :disabled="impossible || saved !== null" :busy="busy" @click="kept.save()"> Save </BaseButton>
-      <BaseButton v-if="fingersChanged" :busy="busy" @click="keepFingers"> Keep these fingers for them </BaseButton>
+      <BaseButton v-if="fingersChanged" :busy="busy" @click="keepFingers">
+        Save these fingers for the student
+      </BaseButton>
       <BaseButton tone="action" :disabled="impossible" @click="setting = true">
-        <span class="max-sm:hidden">Set for a student</span><span class="sm:hidden">Set</span>
+        <span class="max-sm:hidden">Assign to a student</span><span class="sm:hidden">Set</span>
       </BaseButton>
       <ActionMenu label="More" :items="menu" />
     </div>

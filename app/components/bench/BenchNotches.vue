@@ -31,16 +31,16 @@ const PART_OPTIONS = [
 </script>
 
 <template>
-  <Disclosure v-slot="{ open }" as="section" aria-label="A notch harder or easier" class="border-t border-line mb-3">
+  <Disclosure v-slot="{ open }" as="section" aria-label="A little harder or easier" class="border-t border-line mb-3">
     <DisclosureButton
       class="w-full min-h-11 flex items-center gap-2 text-left hover:bg-wood/30"
       @click="wanted = !open"
     >
-      <span class="font-head font-bold flex-1">A notch harder or easier</span>
+      <span class="font-head font-bold flex-1">A little harder or easier</span>
       <ChevronDownIcon class="size-5 text-soft" :class="open ? 'rotate-180' : ''" aria-hidden="true" />
     </DisclosureButton>
     <DisclosurePanel class="pb-3 space-y-3">
-      <BaseChips v-model="way" label="Which way" :columns="2" :options="WAYS" />
+      <BaseChips v-model="way" label="Direction" :columns="2" :options="WAYS" />
       <BaseListbox v-model="partChoice" :label="way === 'harder' ? 'More of' : 'Less of'" :options="PART_OPTIONS" />
       <ToggleButton v-model="sameSpeed">At the same speed</ToggleButton>
       <div v-if="busy" role="status" class="flex items-center gap-3">
@@ -48,7 +48,7 @@ const PART_OPTIONS = [
         <BaseButton size="sm" @click="stop">Stop</BaseButton>
       </div>
       <p v-else-if="found && shown.length === 0" class="text-soft">
-        No single change does that here. Ask for anything, or let the speed change.
+        No single change does that here. Choose “Anything”, or allow the speed to change.
       </p>
       <ul v-else class="space-y-1.5">
         <li v-for="near in shown" :key="`${near.change.path} ${String(near.change.to)}`">

@@ -121,7 +121,7 @@ function writeOut() {
       >
         <p class="font-bold">This cannot be played: {{ problem.message }}</p>
         <p class="text-soft">
-          {{ where ? `At “${where}”. ` : '' }}The sheet shows the last playable drill; undo or change the parameter.
+          {{ where ? `At “${where}”. ` : '' }}The sheet shows the last playable version: undo, or change the setting.
         </p>
       </div>
       <p class="text-soft mb-2">
@@ -140,13 +140,13 @@ function writeOut() {
       />
       <div v-if="slow && !plan" class="mb-3 flex flex-wrap items-center gap-3" role="status">
         <p class="flex-1">
-          Working out the fingers of {{ score!.notes.length }} notes. The sheet shows the last ones meanwhile.
+          Working out the fingers of {{ score!.notes.length }} notes. Until then the sheet shows the previous ones.
         </p>
         <BaseButton size="sm" @click="engine.stop()"> Stop </BaseButton>
       </div>
       <div v-else-if="engine.stopped.value && !plan" class="mb-3 flex flex-wrap items-center gap-3" role="status">
-        <p class="flex-1">Stopped: the fingers in sight are those from before.</p>
-        <BaseButton size="sm" @click="engine.ask()"> Work them out </BaseButton>
+        <p class="flex-1">Stopped. The fingers shown are from before.</p>
+        <BaseButton size="sm" @click="engine.ask()"> Work out fingers </BaseButton>
       </div>
       <WritingBar v-if="writes" :desk="desk" :bench="bench" />
       <TimedRunner v-if="plan" :plan="plan" />
@@ -169,7 +169,7 @@ function writeOut() {
         <WritingMore :desk="desk" class="mt-3" />
       </template>
       <p v-if="!plan && !note && !writes" class="mt-2 text-soft">
-        Pick a note to see its finger, what stays down and what to mute. Arrow keys go from note to note.
+        Select a note to see its finger, what stays down and what to mute. Use the arrow keys to move between notes.
       </p>
       <ChordChanges v-if="!plan" :score="bench.settled.value ?? score!" />
       <div
@@ -178,7 +178,7 @@ function writeOut() {
         :style="marked"
       >
         <p>Notes {{ range[0] + 1 }} to {{ range[1] + 1 }}</p>
-        <BaseButton tone="action" size="sm" @click="takeExcerpt">Make a drill of them</BaseButton>
+        <BaseButton tone="action" size="sm" @click="takeExcerpt">Make a drill from them</BaseButton>
         <BaseButton size="sm" @click="writeOut">Write them out</BaseButton>
         <BaseButton size="sm" @click="range = null">Clear selection</BaseButton>
       </div>

@@ -28,10 +28,10 @@ const nameOf = (id: string) => data.value?.find(each => each.id === id)?.drillNa
 </script>
 
 <template>
-  <section v-if="known" aria-label="A tempo to start with" class="mb-5">
-    <h3 class="font-head font-bold">To start with</h3>
+  <section v-if="known" aria-label="Suggested start tempo" class="mb-5">
+    <h3 class="font-head font-bold">Suggested start tempo</h3>
     <p v-if="!start" class="text-soft">
-      Not enough yet: nothing {{ student.name }} plays cleanly is near enough to tell.
+      Not enough data yet: {{ student.name }} has not played anything similar cleanly.
     </p>
     <template v-else>
       <p class="figures">
@@ -44,7 +44,7 @@ const nameOf = (id: string) => data.value?.find(each => each.id === id)?.drillNa
           {{ gradeInWords(near.grade) }}</template
         >. A new drill starts a little below.
       </p>
-      <BaseButton size="sm" class="mt-1" @click="emit('take', start.tempo)">Take this tempo</BaseButton>
+      <BaseButton size="sm" class="mt-1" @click="emit('take', start.tempo)">Use this tempo</BaseButton>
     </template>
   </section>
 </template>

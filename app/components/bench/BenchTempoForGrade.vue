@@ -22,14 +22,9 @@ const answer = computed(() => tempoForGrade(props.score, grade.value, props.hand
 </script>
 
 <template>
-  <Disclosure
-    v-slot="{ open }"
-    as="section"
-    aria-label="A tempo for a grade"
-    class="border-t border-b border-line mb-5"
-  >
+  <Disclosure v-slot="{ open }" as="section" aria-label="Tempo for a grade" class="border-t border-b border-line mb-5">
     <DisclosureButton class="w-full min-h-11 flex items-center gap-2 text-left hover:bg-wood/30">
-      <span class="font-head font-bold flex-1">A tempo for a grade</span>
+      <span class="font-head font-bold flex-1">Tempo for a grade</span>
       <ChevronDownIcon class="size-5 text-soft" :class="open ? 'rotate-180' : ''" aria-hidden="true" />
     </DisclosureButton>
     <DisclosurePanel class="pb-3 space-y-2">
@@ -43,7 +38,7 @@ const answer = computed(() => tempoForGrade(props.score, grade.value, props.hand
         }}
       </p>
       <BaseButton v-if="answer.found === 'tempo'" size="sm" @click="emit('take', answer.tempo)">
-        Take this tempo
+        Use this tempo
       </BaseButton>
     </DisclosurePanel>
   </Disclosure>

@@ -80,11 +80,11 @@ function pick(line: string) {
     </div>
     <div class="flex flex-wrap gap-2">
       <BaseButton size="sm" :aria-expanded="picking" @click="picking = !picking"> Progressions </BaseButton>
-      <BaseButton size="sm" @click="emit('keep', written)"> Keep this one </BaseButton>
+      <BaseButton size="sm" @click="emit('keep', written)"> Save this progression </BaseButton>
     </div>
     <div v-if="picking" class="rounded-md border border-line bg-card p-2 space-y-2">
       <BaseListbox v-model="key" label="Key" :options="keys" />
-      <ul aria-label="Progressions to pick" class="max-h-64 overflow-y-auto">
+      <ul aria-label="Saved progressions" class="max-h-64 overflow-y-auto">
         <li v-for="each in kept" :key="each.id" class="flex items-center gap-1">
           <button
             type="button"

@@ -209,10 +209,10 @@ const isMine = computed(() =>
         {{ names.length > 0 ? `Sounds as ${names.slice(0, 3).join(' or ')}.` : 'No common name.' }}
       </p>
       <div class="flex flex-wrap gap-2">
-        <BaseButton v-if="isMine" size="sm" @click="kept.putAway(isMine)"> Keep this shape no longer </BaseButton>
-        <BaseButton v-else-if="current" size="sm" @click="keepShape"> Keep this shape </BaseButton>
+        <BaseButton v-if="isMine" size="sm" @click="kept.putAway(isMine)"> Remove saved shape </BaseButton>
+        <BaseButton v-else-if="current" size="sm" @click="keepShape"> Save this shape </BaseButton>
       </div>
-      <BenchFold v-if="ownPatterns" label="A pattern of its own" :summary="here.tokens ?? 'that of the drill'">
+      <BenchFold v-if="ownPatterns" label="Own pattern" :summary="here.tokens ?? 'that of the drill'">
         <PatternGrid
           v-if="here.tokens"
           label="Over this chord only"
@@ -221,16 +221,16 @@ const isMine = computed(() =>
           @update:model-value="change(open, { ...here, tokens: $event.trim() || undefined })"
         />
         <BaseButton v-if="here.tokens" size="sm" @click="change(open, { ...here, tokens: undefined })">
-          As the drill has it
+          From the drill
         </BaseButton>
         <BaseButton v-else size="sm" @click="change(open, { ...here, tokens: drillTokens })">
-          Give it its own
+          Use its own pattern
         </BaseButton>
       </BenchFold>
     </div>
     <NameDialog
       :open="naming !== null"
-      :title="naming?.kind === 'shape' ? 'Keep this shape' : 'Keep this progression'"
+      :title="naming?.kind === 'shape' ? 'Save this shape' : 'Save this progression'"
       action="Keep"
       :initial="naming?.initial ?? ''"
       :busy="busy"

@@ -45,7 +45,7 @@ function choose(family: string) {
       <span class="block text-sm font-bold text-soft">Family</span>
       <span class="font-bold">{{ present.label }}</span>
     </button>
-    <BaseDialog v-model:open="open" title="Which family of drills?" full>
+    <BaseDialog v-model:open="open" title="Choose a drill family" full>
       <ul class="grid grid-cols-2 sm:grid-cols-3 lg:grid-cols-6 gap-2">
         <li v-for="choice in choices" :key="choice.name">
           <button

@@ -42,8 +42,8 @@ const repair = computed(() => breaches.value.find(breach => breach.repair)?.repa
           </button>
         </RadioGroupOption>
       </div>
-      <BaseButton v-if="pin !== undefined" size="sm" @click="emit('pin', null)"> As the drill has it </BaseButton>
-      <BaseButton v-if="repair" size="sm" @click="emit('mend', repair.fingers)"> Fix from here </BaseButton>
+      <BaseButton v-if="pin !== undefined" size="sm" @click="emit('pin', null)"> From the drill </BaseButton>
+      <BaseButton v-if="repair" size="sm" @click="emit('mend', repair.fingers)"> Repair from here </BaseButton>
     </RadioGroup>
     <div aria-live="polite" aria-label="Verdict" role="group">
       <p v-if="!verdict" class="text-soft">

@@ -8,9 +8,9 @@ const RULES = [
 ]
 const rule = useField<string>(props.bench, 'fingering.rule')
 const HINTS: Readonly<Record<string, string>> = {
-  'one-per-fret': 'Every finger has its own fret, as the drill says.',
-  'best': 'The engine chooses finger and position for every note: the least effort for this hand on this guitar.',
-  'given': 'The fingers are the drill’s own, the hand moves where they want it; the checker judges them.',
+  'one-per-fret': 'Each finger has its own fret, as the drill says.',
+  'best': 'Fidactyl chooses the finger and position of every note: the easiest for this hand on this guitar.',
+  'given': 'You choose the fingers; the hand follows them and every problem is marked.',
 }
 const pinned = computed(() => Object.keys(props.bench.pins.value).length)
 const summary = computed(() =>

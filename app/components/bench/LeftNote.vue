@@ -7,13 +7,13 @@ const since = computed(() => `${when.day(props.work.at)} at ${when.clock(props.w
 </script>
 
 <template>
-  <BenchNote label="Left unsaved" @dismiss="emit('drop')">
+  <BenchNote label="Unsaved work" @dismiss="emit('drop')">
     <p>
-      <b>“{{ work.title }}” was left unsaved {{ since }}.</b>
-      <span class="text-soft">{{ ' ' }}It is on this device only.</span>
+      <b>“{{ work.title }}” has unsaved changes from {{ since }}.</b>
+      <span class="text-soft">{{ ' ' }}They are on this device only.</span>
     </p>
     <template #actions>
-      <BaseButton size="sm" @click="emit('takeUp')"> Take it up again </BaseButton>
+      <BaseButton size="sm" @click="emit('takeUp')"> Open it </BaseButton>
     </template>
   </BenchNote>
 </template>

@@ -241,8 +241,8 @@ const spoken = ({ index }: PlacedStep, voice: number) =>
         </button>
       </div>
       <div class="flex gap-2">
-        <BaseButton size="sm" @click="add"> A step more </BaseButton>
-        <BaseButton size="sm" :disabled="read.length < 2" @click="drop"> Take step {{ here + 1 }} out </BaseButton>
+        <BaseButton size="sm" @click="add"> Add a step </BaseButton>
+        <BaseButton size="sm" :disabled="read.length < 2" @click="drop"> Remove step {{ here + 1 }} </BaseButton>
       </div>
     </template>
     <WrittenField

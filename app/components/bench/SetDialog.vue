@@ -128,18 +128,18 @@ function set() {
   <BaseDialog
     v-model:open="open"
     :wide="changing"
-    title="Set for a student"
+    title="Assign to a student"
     :about="
       toTempo
         ? 'The drill is saved first. The plan says when the tempo goes up; you decide each time.'
-        : 'The drill is saved first. It has no tempo and no passes: it is done, and that is all.'
+        : 'The drill is saved first. It has no tempo and no passes: it is simply done.'
     "
   >
     <form class="space-y-4" @submit.prevent="set">
       <BaseListbox v-model="studentId" label="Student" :options="options" />
       <CareNote :care="care" />
       <p v-if="beyond" class="border-l-4 border-pain pl-3" role="alert">
-        <b>Beyond the limit of this hand:</b> {{ beyond }}. Another position or other fingers; pain means stop.
+        <b>Beyond this hand’s limit:</b> {{ beyond }}. Use another position or other fingers; pain means stop.
       </p>
       <div
         v-if="fitted && (fitted.changes.length > 0 || fitted.left.length > 0)"
@@ -170,7 +170,7 @@ function set() {
         <BaseListbox
           v-if="path.length > 1"
           v-model="beginning"
-          label="Begin with"
+          label="Start with"
           :options="path.map(({ name }, value) => ({ value, label: name }))"
         />
       </div>
@@ -179,7 +179,7 @@ function set() {
           <template v-if="path.length > 1">
             Stages: {{ path.map(stage => stage.name).join(' › ') }}. Each opens when the one before is passed.
           </template>
-          <template v-else>It is worked in one stage.</template>{{ ' ' }}
+          <template v-else>It has one stage.</template>{{ ' ' }}
           <button
             type="button"
             class="min-h-9 underline underline-offset-4 hover:text-ink"
@@ -203,7 +203,7 @@ function set() {
         {{ error }}
       </p>
       <DialogActions
-        action="Set it"
+        action="Assign"
         :busy="busy"
         :disabled="studentId === null || (toTempo && (!made.ok || wrongNames(path) !== null))"
         @cancel="open = false"

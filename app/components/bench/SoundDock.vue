@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { AdjustmentsHorizontalIcon } from '@heroicons/vue/24/outline'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import { isCompound, shownTempo } from '#core/line/meter'
+import { isCompound, tempoInWords } from '#core/line/meter'
 
 /** Play and stop, the tempo in large figures, tapping, and what the metronome does. */
 const props = defineProps<{
@@ -11,11 +11,7 @@ const props = defineProps<{
   meter?: readonly [number, number]
 }>()
 // In a compound meter the foot beats dotted quarters: their number stands beside that of the quarters.
-const dotted = computed(() =>
-  props.meter && isCompound(props.meter)
-    ? `${Math.round(shownTempo(tempo.value, props.meter) * 10) / 10} dotted quarters`
-    : null,
-)
+const dotted = computed(() => (props.meter && isCompound(props.meter) ? tempoInWords(tempo.value, props.meter) : null))
 const { countInBars, clicksPerBeat, accent } = useClickSettings()
 const tempo = defineModel<number>('tempo', { required: true })
 const change = (by: number) => {
@@ -34,15 +30,15 @@ defineExpose({ tap: tapNow, change })
       {{ metronome.playing.value ? 'Stop' : 'Play' }}
     </BaseButton>
     <p class="flex items-baseline gap-2 figures" aria-live="off">
+      <span v-if="metronome.countingIn.value === 0" :class="compact ? 'sr-only' : 'text-soft max-sm:hidden'">♩ =</span>
       <span
         class="font-head font-bold leading-none min-w-14 sm:min-w-20 text-right text-4xl sm:text-5xl"
         data-test="tempo"
         >{{ metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo }}</span
       >
-      <span :class="compact ? 'sr-only' : 'text-soft text-sm max-sm:hidden'"
-        >{{ metronome.countingIn.value > 0 ? 'count-in' : 'quarters a minute'
-        }}<template v-if="dotted && metronome.countingIn.value === 0">, {{ dotted }}</template></span
-      >
+      <span :class="compact ? 'sr-only' : 'text-soft text-sm max-sm:hidden'">{{
+        metronome.countingIn.value > 0 ? 'count-in' : dotted
+      }}</span>
     </p>
     <div class="flex gap-1.5 sm:gap-2 max-sm:[&>button]:px-3">
       <BaseButton v-if="!compact" class="max-sm:hidden" aria-label="Slower by 4" @click="change(-4)"> −4 </BaseButton>

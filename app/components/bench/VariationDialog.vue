@@ -143,8 +143,8 @@ async function offer() {
     return
   toasts.say(
     variations.length > 0
-      ? `Offered when “${assignment!.drillName}” stands still: ${variations.map(each => each.name).join('; ')}.`
-      : `At a standstill of “${assignment!.drillName}” only the common ways are offered.`,
+      ? `Offered when “${assignment!.drillName}” stalls: ${variations.map(each => each.name).join('; ')}.`
+      : `When “${assignment!.drillName}” stalls, only the standard variations are offered.`,
   )
   emit('offered')
   open.value = false
@@ -177,9 +177,9 @@ async function setNext() {
         {{ capital(choice.label) }}
       </button>
     </div>
-    <p v-if="choices === null" class="text-soft" role="status">Looking for ways that make something else of it…</p>
+    <p v-if="choices === null" class="text-soft" role="status">Looking for variations…</p>
     <p v-else class="text-soft mt-1" role="status">
-      {{ wanted.length }} of {{ MOST_VARIATIONS }} in sight{{ full ? '; take one away to see another' : '' }}.
+      {{ wanted.length }} of {{ MOST_VARIATIONS }} shown{{ full ? '; remove one to see another' : '' }}.
     </p>
     <div v-if="beside.length > 0" class="mt-3 space-y-3" role="group" aria-label="At full size">
       <section
@@ -196,7 +196,7 @@ async function setNext() {
       <li v-for="(card, i) in cards" :key="card.key" class="border border-line rounded-md p-3 flex flex-col gap-2">
         <div class="flex items-start gap-2">
           <p class="font-bold flex-1">{{ card.label }}</p>
-          <BaseButton size="sm" :aria-label="`Take ${card.label} away`" @click="drop(i)">×</BaseButton>
+          <BaseButton size="sm" :aria-label="`Remove ${card.label}`" @click="drop(i)">×</BaseButton>
         </div>
         <template v-if="card.played">
           <SheetThumb :score="card.played.score" :width="420" />
@@ -212,10 +212,10 @@ async function setNext() {
             <ToggleButton :model-value="compared.includes(card.key)" @update:model-value="compare(card.key)">
               Full size
             </ToggleButton>
-            <BaseButton size="sm" @click="emit('take', card.played.spec)"> Put on the bench </BaseButton>
+            <BaseButton size="sm" @click="emit('take', card.played.spec)"> Open on the bench </BaseButton>
           </div>
         </template>
-        <p v-else class="text-attention-ink">Together these cannot be played on this drill.</p>
+        <p v-else class="text-attention-ink">These cannot be combined on this drill.</p>
         <BaseListbox
           :model-value="''"
           :label="`Combine ${card.label} with`"
@@ -226,25 +226,25 @@ async function setNext() {
       </li>
     </ul>
     <p v-if="assignment && assignment.variations.length > 0" class="mt-3 text-soft">
-      Offered at a standstill now: {{ assignment.variations.map(each => each.name).join('; ') }}.
+      Offered when stalled: {{ assignment.variations.map(each => each.name).join('; ') }}.
       <button v-if="chosen.length === 0" type="button" class="underline underline-offset-4 min-h-9" @click="offer">
-        Offer them no longer
+        Stop offering them
       </button>
     </p>
     <p v-if="choices !== null && cards.length === 0" class="mt-3 text-soft">
-      Press a way to vary the drill: its sheet appears here.
+      Choose a variation to see its sheet here.
     </p>
     <FormRefusal :refusal="refusal ? { message: refusal } : null" />
     <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
       <BaseButton @click="open = false">Close</BaseButton>
       <BaseButton v-if="assignment" :busy="busy" :disabled="chosen.length === 0" @click="offer">
-        Offer at a standstill
+        Offer when stalled
       </BaseButton>
       <BaseButton v-if="student" :busy="busy" :disabled="chosen.length === 0" @click="setNext">
-        Set as {{ student.name }}’s next
+        Assign to {{ student.name }} next
       </BaseButton>
       <BaseButton tone="action" :busy="busy" :disabled="chosen.length === 0" @click="keep">
-        {{ chosen.length === 0 ? 'Keep as drills' : `Keep ${count}` }}
+        {{ chosen.length === 0 ? 'Save as drills' : `Save ${count}` }}
       </BaseButton>
     </div>
   </BaseDialog>

@@ -121,7 +121,7 @@ const drop = (place: number) => {
         <button
           type="button"
           class="rounded-md border border-ink bg-ink text-card min-h-9 px-2.5"
-          :aria-label="`Take back: ${transformsInWords([transform]).join()}`"
+          :aria-label="`Remove: ${transformsInWords([transform]).join()}`"
           @click="drop(i)"
         >
           {{ transformsInWords([transform]).join() }} ×

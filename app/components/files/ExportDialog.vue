@@ -34,7 +34,7 @@ const FORMATS: readonly { readonly value: Format; readonly label: string; readon
   { value: 'pdf', label: 'PDF', about: 'A page to print: the sheet with both hands, cues, boxes to log practice.' },
   { value: 'musicxml', label: 'MusicXML', about: 'For notation programs: strings, frets, fingers, strokes, slurs.' },
   { value: 'midi', label: 'MIDI', about: 'To play along with: each string on a channel of its own.' },
-  { value: 'tab', label: 'Text', about: 'Tablature in plain letters, for an e-mail. It can be pasted back.' },
+  { value: 'tab', label: 'Text', about: 'Tablature as plain text, for e-mail. It can be pasted back in.' },
   { value: 'svg', label: 'SVG', about: 'The sheet as a drawing, to put into a worksheet.' },
   { value: 'png', label: 'PNG', about: 'The sheet as a picture, to put into a worksheet or a message.' },
 ]

@@ -106,7 +106,7 @@ async function give(how: 'print' | 'pdf' | 'record') {
   const wish = { lessonId: props.lessonId, given }
   if (!(await write(wish, body => writes.send('POST /api/students/:id/homework', { id: props.student.id, body }))))
     return
-  toasts.say('The homework is on record.')
+  toasts.say('Homework assigned.')
   emit('given')
   open.value = false
   if (how === 'print') await print(given)
@@ -118,7 +118,7 @@ async function give(how: 'print' | 'pdf' | 'record') {
   <BaseDialog
     v-model:open="open"
     :title="`Homework for ${student.name}`"
-    about="Offered by need, the warm-up first. What you give is kept on record as it is now."
+    about="Suggested by need, warm-up first. The homework is saved exactly as you assign it."
     wide
   >
     <form class="space-y-4" @submit.prevent="give('print')">
@@ -127,9 +127,9 @@ async function give(how: 'print' | 'pdf' | 'record') {
         <BaseChips v-model="form" label="On paper" :options="FORMS" />
       </div>
       <p v-if="resting.size > 0" class="border-l-4 border-pain pl-3">
-        What works a hand that hurts is left out until the pain is cleared.
+        Drills for a hand that hurts are left out until the pain is cleared.
       </p>
-      <p v-if="items.length === 0" class="text-soft">Nothing is given yet. Put a drill in.</p>
+      <p v-if="items.length === 0" class="text-soft">No drills yet. Add one.</p>
       <ol class="space-y-1.5">
         <li
           v-for="item in items"
@@ -168,7 +168,7 @@ async function give(how: 'print' | 'pdf' | 'record') {
         <BaseButton
           v-for="set in left"
           :key="set.id"
-          :aria-label="`Put in ${set.drillName}`"
+          :aria-label="`Add ${set.drillName}`"
           @click="items = [...items, { id: set.id, minutes: PUT_IN }]"
         >
           + {{ set.drillName }}<template v-if="resting.has(set.id)"> (rests)</template>
@@ -185,13 +185,15 @@ async function give(how: 'print' | 'pdf' | 'record') {
           Fit to {{ minutesADay }}
         </BaseButton>
       </p>
-      <FormField v-model="note" label="A word with it" hint="may stay empty" multiline />
+      <FormField v-model="note" label="Note to the student" hint="optional" multiline />
       <FormRefusal :refusal="refusal" :said-by-fields="[]" />
       <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
         <BaseButton @click="open = false">Cancel</BaseButton>
-        <BaseButton :disabled="busy || items.length === 0" @click="give('record')">Give without paper</BaseButton>
-        <BaseButton :disabled="busy || items.length === 0" @click="give('pdf')">Give as PDF</BaseButton>
-        <BaseButton tone="action" type="submit" :busy="busy" :disabled="items.length === 0">Give and print</BaseButton>
+        <BaseButton :disabled="busy || items.length === 0" @click="give('record')">Assign only</BaseButton>
+        <BaseButton :disabled="busy || items.length === 0" @click="give('pdf')">Assign and save PDF</BaseButton>
+        <BaseButton tone="action" type="submit" :busy="busy" :disabled="items.length === 0"
+          >Assign and print</BaseButton
+        >
       </div>
     </form>
   </BaseDialog>

@@ -34,11 +34,11 @@ function save() {
   <BaseDialog
     v-model:open="open"
     title="Arrange the lesson"
-    about="Offered by need: the warm-up, then what is wanted soon, stalled or behind. It is yours to change."
+    about="Suggested order: the warm-up, then what is due soon, stalled or behind. Change it as you like."
     wide
   >
     <form class="space-y-4" @submit.prevent="save">
-      <p v-if="draft.length === 0" class="text-soft">Nothing is planned. Put a drill in.</p>
+      <p v-if="draft.length === 0" class="text-soft">Nothing planned. Add a drill.</p>
       <ol ref="list" class="space-y-1.5">
         <MovableRow
           v-for="(item, i) in draft"
@@ -68,7 +68,7 @@ function save() {
           <BaseButton
             v-for="set in left"
             :key="set.id"
-            :aria-label="`Put in ${set.drillName}`"
+            :aria-label="`Add ${set.drillName}`"
             @click="draft = [...draft, { id: set.id, minutes: PUT_IN }]"
           >
             + {{ set.drillName }}
@@ -84,7 +84,7 @@ function save() {
         </BaseButton>
       </p>
       <p class="sr-only" role="status">{{ said }}</p>
-      <DialogActions action="Keep it so" @cancel="open = false" />
+      <DialogActions action="Save" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

@@ -32,13 +32,13 @@ const blank = () =>
 </script>
 
 <template>
-  <BaseDialog v-model:open="open" title="Bring in a drill" wide>
+  <BaseDialog v-model:open="open" title="Add a drill" wide>
     <form class="space-y-4" @submit.prevent="takeFirst">
       <FormField v-model="search" label="Find a drill" hint="Enter takes the first" />
       <BaseButton class="min-h-12" @click="blank">Build a new one on the bench</BaseButton>
       <p v-if="refusal" role="alert" class="text-pain">{{ refusal }}</p>
       <section v-if="before.length > 0">
-        <h3 class="text-base">Had before</h3>
+        <h3 class="text-base">Assigned before</h3>
         <ul class="divide-y divide-line">
           <li v-for="each in before" :key="each.id">
             <button

@@ -8,7 +8,7 @@ const emit = defineEmits<{ end: [] }>()
   <BaseDialog
     v-model:open="open"
     title="End this lesson?"
-    about="A summary follows. Notes can be added any time; today the lesson can also be taken up again."
+    about="You will see a summary. You can add notes any time, and reopen the lesson today."
   >
     <form class="flex flex-row-reverse justify-start gap-3" @submit.prevent="emit('end')">
       <BaseButton tone="action" type="submit">End lesson</BaseButton>

@@ -58,7 +58,7 @@ function put(fault: Fault, fingers: { finger?: number; instead?: number }) {
   <BaseDialog v-model:open="open" title="What went wrong" wide>
     <form v-if="wrong === null" class="space-y-4" @submit.prevent="take(found[0]?.faults[0])">
       <FormField v-model="search" label="Fault" hint="a few letters, Enter takes the first" />
-      <p v-if="found.length === 0">No match. A note can say it in your own words.</p>
+      <p v-if="found.length === 0">No match. Write it as a note instead.</p>
       <section v-for="{ place, faults } in found" :key="place">
         <h3 class="text-base mb-1">{{ PLACES[place] }}</h3>
         <div class="flex flex-wrap gap-2">
@@ -79,15 +79,15 @@ function put(fault: Fault, fingers: { finger?: number; instead?: number }) {
     <form v-else class="space-y-4" @submit.prevent="put('wrong-finger', wrong)">
       <BaseChips
         v-model="wrong.finger"
-        label="Took finger"
+        label="Finger used"
         :options="FINGERS.map(value => ({ value, label: String(value) }))"
       />
       <BaseChips
         v-model="wrong.instead"
-        label="Instead of"
+        label="Should be"
         :options="FINGERS.map(value => ({ value, label: String(value) }))"
       />
-      <DialogActions action="Put it down" :disabled="wrong.finger === wrong.instead" @cancel="open = false" />
+      <DialogActions action="Record" :disabled="wrong.finger === wrong.instead" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

@@ -55,7 +55,7 @@ const ofLesson = computed(() => props.lesson.state.value.notes.filter(note => no
         </button>
       </li>
     </ul>
-    <p v-if="detail.agenda.length === 0" class="text-soft">No drill is set.</p>
+    <p v-if="detail.agenda.length === 0" class="text-soft">No drills assigned.</p>
     <p v-if="agenda.length > 0" class="max-lg:hidden mt-2 text-sm text-soft figures">
       {{ total }} of {{ detail.minutes }} minutes planned
     </p>
@@ -63,7 +63,7 @@ const ofLesson = computed(() => props.lesson.state.value.notes.filter(note => no
       Arrange <kbd class="font-sans text-soft" aria-hidden="true">A</kbd>
     </BaseButton>
     <BaseButton class="mt-2 w-full min-h-12 max-lg:hidden" @click="emit('bring')">
-      Bring in a drill <kbd class="font-sans text-soft" aria-hidden="true">B</kbd>
+      Add a drill <kbd class="font-sans text-soft" aria-hidden="true">B</kbd>
     </BaseButton>
     <section v-if="detail.lastTime && detail.lastTime.notes.length > 0" class="max-lg:hidden mt-6">
       <h2 class="text-sm font-sans text-soft">Last time, {{ when.day(detail.lastTime.at) }}</h2>

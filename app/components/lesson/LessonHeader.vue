@@ -23,7 +23,7 @@ const saved = computed(() => {
       {{ detail.student.name }}
     </h1>
     <p class="text-soft figures max-sm:order-last">
-      {{ when.clock(detail.startedAt) }} · {{ detail.minutes }} minutes · {{ gone }} gone
+      {{ when.clock(detail.startedAt) }} · {{ detail.minutes }} minutes · {{ gone }} elapsed
     </p>
     <p
       class="text-sm max-sm:order-last"

@@ -22,7 +22,7 @@ function keep() {
       @keydown.ctrl.enter.prevent="keep"
       @keydown.meta.enter.prevent="keep"
     >
-      <FormField v-model="text" label="What to remember" hint="Ctrl Enter keeps it" multiline />
+      <FormField v-model="text" label="Note text" hint="Ctrl Enter keeps it" multiline />
       <BaseChips
         v-if="drillName !== null"
         v-model="about"
@@ -32,7 +32,7 @@ function keep() {
           { value: 'lesson', label: 'the lesson' },
         ]"
       />
-      <DialogActions action="Keep it" :disabled="!text.trim()" @cancel="open = false" />
+      <DialogActions action="Save" :disabled="!text.trim()" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

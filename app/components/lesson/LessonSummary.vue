@@ -128,7 +128,7 @@ const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round
       <BaseButton v-if="isToday && lesson.detail.value!.agenda.length > 0" @click="emit('homework')"
         >Homework</BaseButton
       >
-      <BaseButton v-if="isToday" @click="emit('reopen')"> Take the lesson up again </BaseButton>
+      <BaseButton v-if="isToday" @click="emit('reopen')"> Reopen the lesson </BaseButton>
       <BaseButton v-if="newest" @click="homeworkFile"> Homework as PDF </BaseButton>
       <BaseButton @click="printOut"> Print </BaseButton>
     </div>

@@ -38,9 +38,9 @@ const urgent = computed(() => offer.value.decision !== 'hold' && offer.value.dec
 /** What a review of a completed drill comes to has words of its own. */
 const reviewed = computed(() => {
   const { ground } = offer.value.grounds
-  if (ground === 'kept') return { headline: 'Still completed?', accept: 'Keep it so' }
-  if (ground === 'fell') return { headline: `Open it again at ${offer.value.bpm}?`, accept: 'Open it again' }
-  return ground === 'completed' ? { headline: 'Completed', accept: 'Keep it so' } : null
+  if (ground === 'kept') return { headline: 'Still completed?', accept: 'Keep completed' }
+  if (ground === 'fell') return { headline: `Reopen at ${offer.value.bpm}?`, accept: 'Reopen' }
+  return ground === 'completed' ? { headline: 'Completed', accept: 'Keep completed' } : null
 })
 const headline = computed(
   () =>
@@ -50,8 +50,10 @@ const headline = computed(
       'ease': `Ease to ${offer.value.bpm}?`,
       'done': 'Complete?',
       'hold': isTimed(plan.value) ? `Stay at ${offer.value.bpm}` : 'Stay',
-      'next-stage': goesDown.value ? `Down to ${offer.value.bpm}?` : `On to “${next.value?.name ?? 'the next stage'}”?`,
-      'vary': 'Something else?',
+      'next-stage': goesDown.value
+        ? `Down to ${offer.value.bpm}?`
+        : `Move on to “${next.value?.name ?? 'the next stage'}”?`,
+      'vary': 'Try a variation?',
       'rest': 'Rest',
     }[offer.value.decision],
 )
@@ -201,7 +203,7 @@ function decide() {
     </div>
     <BaseDialog
       v-model:open="overruling"
-      title="Decide otherwise"
+      title="Choose differently"
       :about="`The plan says: ${headline.replace('?', '')}. Your decision and its reason are kept.`"
     >
       <form class="space-y-4" @submit.prevent="decide" @keydown="onKey">
@@ -235,7 +237,7 @@ function decide() {
             </button>
           </div>
         </div>
-        <DialogActions action="Decide" :disabled="!reason.trim() || wrong !== ''" @cancel="overruling = false" />
+        <DialogActions action="Save decision" :disabled="!reason.trim() || wrong !== ''" @cancel="overruling = false" />
       </form>
     </BaseDialog>
   </section>

@@ -93,8 +93,8 @@ async function save(): Promise<boolean> {
     writes.send('POST /api/students/:id/practice', { id: props.student.id, body }),
   )
   if (!made) return false
-  toasts.say(`Put down: ${drill.value.drillName}, ${inWords.value.toLowerCase()}`, {
-    action: { label: 'Take back', run: () => void takeBack(made.answer.ids) },
+  toasts.say(`Recorded: ${drill.value.drillName}, ${inWords.value.toLowerCase()}`, {
+    action: { label: 'Undo', run: () => void takeBack(made.answer.ids) },
   })
   emit('saved')
   return true
@@ -116,10 +116,10 @@ async function saveAndGoOn() {
   <BaseDialog
     v-model:open="open"
     :title="`What ${student.name} practised`"
-    about="As the student tells it. It is kept apart from what you heard yourself."
+    about="As the student reports it, kept separate from what you heard."
     wide
   >
-    <p v-if="drills.length === 0">No drill is set, so there is nothing to practise at home yet.</p>
+    <p v-if="drills.length === 0">No drills assigned, so there is nothing to practise at home yet.</p>
     <form v-else class="space-y-4" @submit.prevent="saveAndClose">
       <BaseListbox v-model="drillId" label="Drill" :options="OPTIONS" />
       <div>
@@ -140,20 +140,20 @@ async function saveAndGoOn() {
       <BaseChips v-model="feel" label="How it felt" :options="FEEL_OPTIONS" tall />
       <div v-if="feel === 'pain'" class="border-l-4 border-pain pl-3 space-y-2">
         <BaseListbox v-model="hurts" label="Where" :options="PLACES" />
-        <p v-if="hurts === 'fingertip-skin'">Sore skin stops nobody: shorter blocks for some days.</p>
+        <p v-if="hurts === 'fingertip-skin'">Sore skin is no reason to stop: shorter sessions for a few days.</p>
         <p v-else>
           No raise until you have cleared it. Pain that stays or comes back, and any numbness, is for a doctor.
         </p>
       </div>
-      <FormField v-model="note" label="What they said" />
+      <FormField v-model="note" label="Student’s comment" />
       <FormRefusal :refusal="refusal" :said-by-fields="[]" />
       <p class="figures" role="status">{{ inWords }}</p>
       <div
         class="flex flex-row-reverse flex-wrap justify-start gap-3 sticky -bottom-6 -mx-6 -mb-6 bg-card px-6 pt-3 pb-6"
       >
-        <BaseButton tone="action" type="submit" :busy="busy" :disabled="chosen.length === 0">Put it down</BaseButton>
+        <BaseButton tone="action" type="submit" :busy="busy" :disabled="chosen.length === 0">Record</BaseButton>
         <BaseButton v-if="next" :busy="busy" :disabled="chosen.length === 0" @click="saveAndGoOn">
-          Put it down, next drill
+          Record, next drill
         </BaseButton>
         <BaseButton @click="open = false">Cancel</BaseButton>
       </div>

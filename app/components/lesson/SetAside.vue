@@ -70,8 +70,8 @@ function keep() {
     role="alert"
     aria-label="Not delivered"
   >
-    <h2 class="text-lg">Kept on this device only</h2>
-    <p class="text-soft">The server will not take these as they are. Everything else was delivered.</p>
+    <h2 class="text-lg">Not saved to the server</h2>
+    <p class="text-soft">The server rejected these. Everything else was saved.</p>
     <ul class="mt-2 divide-y divide-line">
       <li v-for="entry in entries" :key="entry.seq" class="flex flex-wrap items-center gap-x-3 gap-y-1 py-2">
         <p class="flex-1 basis-64">
@@ -79,7 +79,7 @@ function keep() {
           <span class="text-soft">{{ sentence(entry.refused!) }}</span>
         </p>
         <BaseButton size="sm" @click="outbox.tryAgain(entry)"> Try again </BaseButton>
-        <BaseButton size="sm" @click="outbox.drop(entry.seq!)"> Throw away </BaseButton>
+        <BaseButton size="sm" @click="outbox.drop(entry.seq!)"> Discard </BaseButton>
       </li>
     </ul>
     <BaseButton size="sm" class="mt-1" @click="keep"> Save them as a file </BaseButton>

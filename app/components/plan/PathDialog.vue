@@ -35,18 +35,13 @@ async function save() {
   <BaseDialog
     v-model:open="open"
     :title="`The stages of ${set.drillName}`"
-    about="Each opens when the one before is passed; in a lesson you can go back to an earlier one. What was taught stays as it was."
+    about="Each opens when the one before is passed; in a lesson you can return to an earlier one. Past lessons do not change."
     wide
   >
     <form class="space-y-4" @submit.prevent="save">
       <PathFields v-model="draft" :spec="set.spec" :main="main" :present-key="presentKey" />
       <FormRefusal :refusal="refusal" :said-by-fields="[]" />
-      <DialogActions
-        action="Keep these stages"
-        :busy="busy"
-        :disabled="wrongNames(draft) !== null"
-        @cancel="open = false"
-      />
+      <DialogActions action="Save stages" :busy="busy" :disabled="wrongNames(draft) !== null" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

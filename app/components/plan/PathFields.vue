@@ -95,7 +95,7 @@ const timed = (stage: StageDraft) => stage.plan.school !== 'untimed'
                 @update:model-value="change(i, withTarget(stage, $event))"
               />
             </template>
-            <span v-else class="text-soft">passed by how it sounds in two lessons</span>
+            <span v-else class="text-soft">passed when rated 4 or more in two lessons in a row</span>
           </div>
         </div>
       </MovableRow>

@@ -35,7 +35,7 @@ async function save() {
   <BaseDialog
     v-model:open="open"
     :title="`The plan of ${set.drillName}`"
-    :about="`It stands at ${set.bpm}${set.path.length > 1 ? `, in the stage “${set.stage}”` : ''}, and stays there: what changes is the way from here.`"
+    :about="`Now at ${set.bpm}${set.path.length > 1 ? `, stage “${set.stage}”` : ''}; changing the plan keeps this tempo.`"
   >
     <form class="space-y-4" @submit.prevent="save">
       <PlanFields
@@ -49,7 +49,7 @@ async function save() {
       />
       <FormField v-model="targetOn" label="Target date" type="date" :error="errorOf('targetOn')" />
       <FormRefusal :refusal="refusal" :said-by-fields="['targetOn']" />
-      <DialogActions action="Keep this plan" :busy="busy" :disabled="!made.ok" @cancel="open = false" />
+      <DialogActions action="Save plan" :busy="busy" :disabled="!made.ok" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

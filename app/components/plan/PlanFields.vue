@@ -100,7 +100,7 @@ function takeFromPiece() {
       </div>
       <p>
         As fast as this drill at <b class="figures">{{ asDrill }}</b>{{ ' ' }}
-        <BaseButton size="sm" @click="takeFromPiece">Take it as the target</BaseButton>
+        <BaseButton size="sm" @click="takeFromPiece">Use as target</BaseButton>
       </p>
     </div>
     <p v-if="draft.piece" class="text-soft">
@@ -115,14 +115,14 @@ function takeFromPiece() {
     </div>
     <label v-if="takesStep" class="flex items-center gap-2 min-h-9">
       <input v-model="inPercent" type="checkbox" class="size-5 accent-(--action)" />
-      steps in per cent of the tempo
+      steps in percent
     </label>
     <FormField
       v-if="takesTempos"
       v-model="tempos"
       label="Tempos"
       :error="problem?.path.startsWith('tempos') ? problem.message : ''"
-      hint="with spaces between; left empty, the school chooses"
+      hint="separated by spaces; leave empty for the usual ones"
       inputmode="decimal"
     />
     <p v-if="problem && !problem.path.startsWith('tempos')" role="alert" class="text-pain">

@@ -48,10 +48,10 @@ const about = (place: LessonPlace | null) =>
     <form class="grid grid-cols-2 gap-4" @submit.prevent="move">
       <FormField v-model="day" label="Day" type="date" />
       <FormField v-model="wallTime" label="Time" type="time" />
-      <FormField v-model="why" class="col-span-2" label="Why" hint="may stay empty" />
+      <FormField v-model="why" class="col-span-2" label="Why" hint="optional" />
       <DialogActions
         class="col-span-2"
-        :action="madeUp ? 'Make it up' : 'Move it'"
+        :action="madeUp ? 'Make up' : 'Move'"
         :busy="moving.busy.value"
         :disabled="!day || !wallTime"
         @cancel="asksWhere = false"
@@ -64,7 +64,7 @@ const about = (place: LessonPlace | null) =>
     :about="`${about(moving.cancelling.value)} It can be made up later; the weekly lesson stays as it is.`"
   >
     <form class="space-y-4" @submit.prevent="cancel">
-      <FormField v-model="why" label="Why" hint="may stay empty" />
+      <FormField v-model="why" label="Why" hint="optional" />
       <DialogActions action="Cancel this lesson" :busy="moving.busy.value" @cancel="asksWhy = false" />
     </form>
   </BaseDialog>

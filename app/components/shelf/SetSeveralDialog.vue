@@ -29,8 +29,8 @@ const WAYS = [
 <template>
   <BaseDialog
     v-model:open="open"
-    :title="entries.length === 1 ? 'Set a drill' : `Set ${entries.length} drills`"
-    about="Each is worked up to its own tempo, beginning at three quarters of it. What is of the ladder becomes a drill of yours."
+    :title="entries.length === 1 ? 'Assign a drill' : `Assign ${entries.length} drills`"
+    about="Each starts at three quarters of its tempo. Ladder drills are copied to your shelf."
   >
     <form class="space-y-4" @submit.prevent="chosen && emit('set', { studentId: chosen, path })">
       <BaseListbox v-model="chosen" label="For" :options="options" />
@@ -51,7 +51,7 @@ const WAYS = [
       </ol>
       <FormRefusal :refusal="error ? { message: error } : null" />
       <DialogActions
-        :action="chosen ? `Set for ${options.find(each => each.value === chosen)?.label}` : 'Set'"
+        :action="chosen ? `Assign to ${options.find(each => each.value === chosen)?.label}` : 'Assign'"
         :busy="busy"
         :disabled="chosen === null"
         @cancel="open = false"

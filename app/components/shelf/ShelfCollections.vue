@@ -32,7 +32,7 @@ function takeOut(at: number) {
   if (!programme) return
   const { name, refs: before } = programme
   void props.shelf.changeProgramme(programme, { name, refs: before.filter((_, i) => i !== at) })
-  toasts.say(`Taken out of “${name}”.`, {
+  toasts.say(`Removed from “${name}”.`, {
     action: { label: 'Put back', run: () => void props.shelf.changeProgramme(programme, { name, refs: before }) },
   })
 }
@@ -43,9 +43,9 @@ const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.
   <div>
     <EmptyState v-if="programmes.length === 0" title="No collection yet">
       A collection is a list of drills in your own order: a term, an exam, a warm-up. Choose drills and add them, or
-      begin an empty one.
+      start with an empty one.
       <template #action>
-        <BaseButton tone="action" @click="naming = 'new'">Begin a collection</BaseButton>
+        <BaseButton tone="action" @click="naming = 'new'">New collection</BaseButton>
       </template>
     </EmptyState>
     <div v-else class="grid grid-cols-1 gap-6 md:grid-cols-[15rem_minmax(0,1fr)]">
@@ -65,14 +65,14 @@ const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.
             </button>
           </li>
         </ul>
-        <BaseButton class="mt-3 w-full" @click="naming = 'new'">Begin a collection</BaseButton>
+        <BaseButton class="mt-3 w-full" @click="naming = 'new'">New collection</BaseButton>
       </nav>
       <section v-if="current" :aria-label="current.name">
         <div class="flex flex-wrap items-center gap-3 mb-3">
           <h2 class="text-xl flex-1">{{ current.name }}</h2>
           <BaseButton :disabled="present.length < 2" @click="emit('routine', present)"> As one sheet </BaseButton>
           <BaseButton tone="action" :disabled="present.length === 0" @click="emit('set', present)">
-            Set for a student
+            Assign to a student
           </BaseButton>
           <ActionMenu
             :label="`More for ${current.name}`"
@@ -110,8 +110,8 @@ const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.
     </div>
     <NameDialog
       :open="naming !== null"
-      :title="naming === 'rename' ? 'Rename the collection' : 'Begin a collection'"
-      :action="naming === 'rename' ? 'Rename' : 'Begin'"
+      :title="naming === 'rename' ? 'Rename the collection' : 'New collection'"
+      :action="naming === 'rename' ? 'Rename' : 'Create'"
       :initial="naming === 'rename' ? (current?.name ?? '') : ''"
       :busy="shelf.busy.value"
       :error="shelf.refusal.value"

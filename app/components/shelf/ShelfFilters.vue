@@ -76,14 +76,14 @@ const summary = computed(
       <BaseButton size="sm" @click="emit('stop')">Stop</BaseButton>
     </div>
     <BenchFold label="More" :summary="summary">
-      <BaseChips v-model="hand" label="Works most" :options="HANDS" />
+      <BaseChips v-model="hand" label="Main demand" :options="HANDS" />
       <BaseToggles
         v-model="fingersChosen"
         label="Trains all of these fingers"
         :options="[1, 2, 3, 4].map(value => ({ value, label: String(value) }))"
       />
       <BaseChips v-model="slurs" label="Slurs" :options="SLURS" />
-      <BaseChips v-model="mostStrings" label="Strings at most" :options="STRINGS" figures :columns="4" />
+      <BaseChips v-model="mostStrings" label="Strings, at most" :options="STRINGS" figures :columns="4" />
       <ToggleButton v-model="withoutGuitar">Needs no guitar</ToggleButton>
     </BenchFold>
   </div>

@@ -74,7 +74,7 @@ async function take(goal: Goal | null) {
 </script>
 
 <template>
-  <BaseDialog v-model:open="open" title="Go to" about="A place, a student, a drill, or something to do here.">
+  <BaseDialog v-model:open="open" title="Go to" about="A page, a student, a drill or an action.">
     <Combobox :model-value="null" @update:model-value="take">
       <ComboboxInput
         class="w-full min-h-12 rounded-md border border-edge/70 bg-card px-3"

@@ -25,8 +25,8 @@ const rows = computed(() => {
     ['Reach, 1 to 4', measured.value ? `${Math.round(hand.value.reachMm)} mm` : 'not measured'],
     ...(pairs.length > 0 ? [['Pairs', pairs.join(' · ')]] : []),
     ['One finger per fret', rule],
-    ...(excluded.length > 0 ? [['Not to be used', fingers(excluded)]] : []),
-    ...(spared.length > 0 ? [['To be spared', fingers(spared)]] : []),
+    ...(excluded.length > 0 ? [['Not used', fingers(excluded)]] : []),
+    ...(spared.length > 0 ? [['Spared', fingers(spared)]] : []),
     ['Barre', props.student.hand.barre === undefined ? 'not asked' : barre ? 'plays it' : 'not yet'],
     ...(thumbOver ? [['Thumb', 'may come over the neck']] : []),
     ['Plucking hand', [ANCHOR_WORDS[anchor ?? 'open'], sounder].filter(Boolean).join(', ')],
@@ -65,7 +65,7 @@ const rows = computed(() => {
           </div>
         </dl>
         <p v-if="student.habits.reviewOn" class="mt-2" :class="due ? 'border-l-4 border-attention pl-3' : 'text-soft'">
-          {{ due ? 'The fingers to be spared were to be looked at again on' : 'Look at the spared fingers again on' }}
+          {{ due ? 'The review of the spared fingers was due on' : 'Review the spared fingers on' }}
           {{ when.date(student.habits.reviewOn) }}.
         </p>
       </div>

@@ -140,7 +140,7 @@ async function submit() {
       <div class="grid grid-cols-1 sm:grid-cols-3 gap-4">
         <BaseToggles v-model="spared" label="Fingers to spare" :options="FINGERS" />
         <BaseToggles v-model="excluded" label="Fingers not to use" :options="FINGERS" />
-        <FormField v-model="reviewOn" label="Look at them again on" type="date" :error="errorOf('habits.reviewOn')" />
+        <FormField v-model="reviewOn" label="Review on" type="date" :error="errorOf('habits.reviewOn')" />
       </div>
       <div class="grid grid-cols-1 sm:grid-cols-3 gap-4">
         <BaseChips

@@ -108,12 +108,13 @@ async function add() {
       <p v-else-if="typeof read === 'string'" class="mt-3 border-l-4 border-pain pl-3" role="alert">{{ read }}</p>
       <template v-else-if="list">
         <p class="mt-3" aria-live="polite">
-          {{ list.rows.length === 0 ? 'There is nobody in the list.' : `${people(added.length)} can be added.` }}
+          {{ list.rows.length === 0 ? 'The list is empty.' : `${people(added.length)} can be added.` }}
           <template v-if="known > 0"
-            >{{ rowsInWords(known) }} {{ known === 1 ? 'names somebody' : 'name people' }} who are here already: left
-            out.
+            >{{ rowsInWords(known) }} {{ known === 1 ? 'names a student' : 'name students' }} you already have: skipped.
           </template>
-          <template v-if="wrong > 0">{{ rowsInWords(wrong) }} {{ wrong === 1 ? 'is' : 'are' }} wrong.</template>
+          <template v-if="wrong > 0"
+            >{{ rowsInWords(wrong) }} {{ wrong === 1 ? 'has an error' : 'have errors' }}.</template
+          >
           <template v-if="tooMany"> At most {{ MOST_LISTED }} are added at once: split the list. </template>
         </p>
         <p v-if="list.unused.length > 0" class="text-soft">
@@ -134,7 +135,7 @@ async function add() {
               <tr class="border-b border-edge/60 text-sm text-soft">
                 <th scope="col" class="py-1.5 px-3">Row</th>
                 <th v-for="column in shownColumns" :key="column" scope="col" class="py-1.5 px-3">{{ column }}</th>
-                <th scope="col" class="py-1.5 px-3">What becomes of it</th>
+                <th scope="col" class="py-1.5 px-3">Result</th>
               </tr>
             </thead>
             <tbody>
@@ -153,8 +154,7 @@ async function add() {
         </div>
         <label v-if="wrong > 0 && added.length > 0" class="mt-3 flex items-center gap-3 min-h-11">
           <input v-model="leaveOut" type="checkbox" class="size-5" />
-          Leave out {{ rowsInWords(wrong) }} that {{ wrong === 1 ? 'is' : 'are' }} wrong; or mend the list and choose it
-          again.
+          Skip {{ rowsInWords(wrong) }} with errors, or fix the list and choose it again.
         </label>
       </template>
       <FormRefusal class="mt-3" :refusal="refusal" />

@@ -76,13 +76,13 @@ const submit = () =>
         <legend class="sr-only">Clearing it</legend>
         <FormField
           v-model="note"
-          label="How you found that it is gone"
-          hint="kept with the day; raises are offered again from then on"
+          label="How you know it is gone"
+          hint="saved with the date; raises are offered again from then on"
           :error="errorOf('note')"
         />
-        <BaseButton :busy="busy" @click="put(null)">It is gone</BaseButton>
+        <BaseButton :busy="busy" @click="put(null)">Pain is gone</BaseButton>
       </fieldset>
-      <DialogActions action="Put it down" :busy="busy" @cancel="open = false" />
+      <DialogActions action="Record" :busy="busy" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

@@ -20,11 +20,11 @@ const past = usePages(
         <span>{{ set.drillName }}</span><span class="text-soft figures"
           >ended at {{ set.bpm }} of {{ set.targetBpm }}</span
         >
-        <BaseButton size="sm" @click="emit('back', set)"> Put back on the list </BaseButton>
+        <BaseButton size="sm" @click="emit('back', set)"> Restore </BaseButton>
       </li>
     </ul>
     <BaseButton v-if="past.hasMore.value" class="mt-3" size="sm" :busy="past.busy.value" @click="past.more">
-      Drills before these
+      Show earlier drills
     </BaseButton>
   </section>
 </template>

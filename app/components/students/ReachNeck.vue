@@ -163,7 +163,7 @@ const tooBig = computed(() => fit.value.tooBig && eases.value[USUAL_POSITION - 1
       <span class="block mt-1">{{ told }}</span>
     </figcaption>
     <p v-if="tooBig" class="mt-1 border-l-4 border-attention pl-3">
-      This guitar is large for the hand: to be comfortable in V a reach of {{ Math.round(hand.reachMm) }} mm wants a
+      This guitar is large for the hand: to play comfortably in V, a reach of {{ Math.round(hand.reachMm) }} mm needs a
       scale of at most {{ Math.floor(fit.longestScaleMm) }} mm; this one has {{ Math.round(instrument.scaleLengthMm) }}.
     </p>
   </figure>

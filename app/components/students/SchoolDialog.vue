@@ -39,13 +39,13 @@ async function save() {
   <BaseDialog
     v-model:open="open"
     :title="`How ${student.name} gets faster`"
-    about="New drills are set by it; each can have another. Those that are set already stay as they are."
+    about="New drills use it; each can have its own. Drills already assigned do not change."
   >
     <form class="space-y-4" @submit.prevent="save">
       <BaseListbox v-model="school" label="School" :options="OPTIONS" />
       <p class="text-soft">{{ inWords }}</p>
       <FormRefusal :refusal="refusal" :said-by-fields="[]" />
-      <DialogActions action="Keep it" :busy="busy" @cancel="open = false" />
+      <DialogActions action="Save" :busy="busy" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

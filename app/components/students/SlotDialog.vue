@@ -56,7 +56,7 @@ async function save() {
         :show="weeks => (weeks === 1 ? 'week' : `${weeks} weeks`)"
       />
       <FormRefusal class="col-span-2" :refusal="refusal" :said-by-fields="['wallTime']" />
-      <DialogActions class="col-span-2" action="Plan it" :busy="busy" @cancel="open = false" />
+      <DialogActions class="col-span-2" action="Save" :busy="busy" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

@@ -87,14 +87,14 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
   <section class="mt-8" aria-label="Coverage">
     <h2 class="text-xl mb-1">Coverage</h2>
     <LoadState v-if="!data" :error="error" @retry="reload" />
-    <p v-else-if="data.length === 0" class="text-soft">Nothing was set yet, so nothing is covered.</p>
+    <p v-else-if="data.length === 0" class="text-soft">No drills assigned yet.</p>
     <template v-else-if="coverage">
       <p class="text-soft mb-3 flex flex-wrap gap-x-4">
         <span v-for="state in ['done', 'doing', 'left'] as const" :key="state">
           <span aria-hidden="true">{{ MARKS[state] }}</span> {{ WORDS[state] }}
         </span>
         <span><span aria-hidden="true">·</span> untouched</span>
-        <span>figure and shade: the best clean tempo, at four notes to the beat</span>
+        <span>number and shade: best clean tempo, four notes to the beat</span>
       </p>
       <div class="flex flex-wrap gap-x-12 gap-y-6 items-start">
         <div class="max-w-full">
@@ -183,7 +183,7 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
         </div>
         <div class="flex-1 basis-64">
           <BaseStepper v-model="grade" label="What is missing at grade" :min="1" :max="8" class="max-w-56" />
-          <p v-if="missing.length === 0" class="mt-2">Every technique of this grade is touched.</p>
+          <p v-if="missing.length === 0" class="mt-2">Every technique of this grade has been practised.</p>
           <ul v-else class="mt-2 flex flex-wrap gap-x-4">
             <li v-for="column in missing" :key="column.name">
               <NuxtLink

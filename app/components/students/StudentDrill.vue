@@ -64,7 +64,7 @@ const told = computed(() =>
       <p v-if="set.waitsFor" class="mt-1 border-l-4 border-line pl-3">
         Opens when “{{ set.waitsFor }}” is passed: a clean pass at its target.
       </p>
-      <p v-if="set.toTempo && !isTimed(set.plan)" class="mt-2">Without a tempo: by how it sounds.</p>
+      <p v-if="set.toTempo && !isTimed(set.plan)" class="mt-2">No tempo: judged by how it sounds.</p>
       <p v-else-if="set.toTempo" class="figures mt-2">
         <span class="font-head font-bold text-4xl">{{ set.bpm }}</span>
         <span class="text-soft ml-2">of {{ set.plan.targetBpm }}</span>
@@ -72,7 +72,7 @@ const told = computed(() =>
       <p v-if="set.completed" class="text-plan">
         ● completed {{ when.longDay(set.completed.on)
         }}<template v-if="nextReviewOn(set.completed)">
-          , looked at again {{ when.longDay(nextReviewOn(set.completed)!) }}</template
+          , next review {{ when.longDay(nextReviewOn(set.completed)!) }}</template
         >
       </p>
       <PaceMark v-else-if="set.toTempo && !set.waitsFor" :pace="set.pace" />
@@ -86,7 +86,7 @@ const told = computed(() =>
         </NuxtLink>
       </p>
       <p class="text-soft mt-1">
-        since {{ when.date(set.setOn) }}{{ set.targetOn ? `, wanted by ${when.date(set.targetOn)}` : '' }}
+        since {{ when.date(set.setOn) }}{{ set.targetOn ? `, due ${when.date(set.targetOn)}` : '' }}
       </p>
       <p v-if="set.toTempo" class="text-soft">{{ SCHOOL_LABELS[set.plan.school] }}</p>
       <button
@@ -110,12 +110,12 @@ const told = computed(() =>
         class="mt-1 min-h-9 underline underline-offset-4 text-soft hover:text-ink"
         @click="emit('end')"
       >
-        Take off the list
+        Remove from the list
       </button>
     </div>
     <TempoChart v-if="set.toTempo && !set.waitsFor" :set="set" :today="today" />
     <div v-if="set.toTempo && !set.waitsFor">
-      <h4 class="font-bold mb-1">Last decisions</h4>
+      <h4 class="font-bold mb-1">Recent decisions</h4>
       <ul v-if="set.decisions.length > 0" class="space-y-2">
         <li v-for="decision in told" :key="decision.at">
           <p>
@@ -129,7 +129,7 @@ const told = computed(() =>
           </p>
         </li>
       </ul>
-      <p v-else class="text-soft">None yet; the first lesson with this drill will bring one.</p>
+      <p v-else class="text-soft">None yet. The first lesson with this drill adds one.</p>
       <DrillForecast :set="set" :today="today" @move="emit('move', $event)" />
     </div>
   </li>

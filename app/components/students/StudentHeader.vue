@@ -31,9 +31,9 @@ const weekly = computed(() => {
         </template>
       </p>
       <p v-if="isUnderAge(student.age)" class="text-soft">
-        Under age:
-        <NuxtLink to="/studio#notice" class="underline underline-offset-4">the studio’s notice</NuxtLink> goes to who
-        looks after them.
+        Under 18:
+        <NuxtLink to="/studio#notice" class="underline underline-offset-4">the studio’s notice</NuxtLink> goes to a
+        parent or guardian.
       </p>
       <ExceptionList
         :exceptions="page.exceptions"

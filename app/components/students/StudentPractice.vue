@@ -42,16 +42,15 @@ async function takeBack({ id, drillName, day }: PracticeRow) {
   <section class="mt-8">
     <div class="flex flex-wrap items-center gap-3 mb-3">
       <h2 class="text-xl flex-1">Practice at home</h2>
-      <BaseButton @click="emit('report')">Put down practice</BaseButton>
+      <BaseButton @click="emit('report')">Record practice</BaseButton>
     </div>
     <p v-if="practice.length === 0" class="text-soft">
-      Nothing yet. What the student tells at the next lesson is put down in a few presses; slow soaks and plateaus go by
-      it.
+      Nothing yet. Record what the student reports at the next lesson; slow soak and stalled drills depend on it.
     </p>
     <template v-else>
       <p v-if="jump" class="border-l-4 border-attention pl-3 mb-2 figures" role="status">
-        {{ jump.minutes }} minutes this week, {{ jump.average }} on average in the four weeks before. What jumps, hurts:
-        add little by little.
+        {{ jump.minutes }} minutes this week, {{ jump.average }} on average in the four weeks before. Sudden increases
+        cause injuries: add gradually.
       </p>
       <WeeksChart :weeks="weeks" />
       <ChartFigures
@@ -78,10 +77,10 @@ async function takeBack({ id, drillName, day }: PracticeRow) {
         <BaseButton
           size="sm"
           class="max-sm:row-start-1 max-sm:col-start-2"
-          :aria-label="`Take back ${row.drillName} on ${when.longDay(row.day)}`"
+          :aria-label="`Remove ${row.drillName} on ${when.longDay(row.day)}`"
           @click="takeBack(row)"
         >
-          Take back
+          Remove
         </BaseButton>
       </li>
     </ul>

@@ -60,7 +60,7 @@ const round = (minutes: number) => Math.round(minutes)
     <div v-else class="grid lg:grid-cols-2 gap-x-12 gap-y-6">
       <div class="min-w-0">
         <h3 class="text-base mb-2">Faults</h3>
-        <p v-if="allFaults.length === 0" class="text-soft">None was put down yet.</p>
+        <p v-if="allFaults.length === 0" class="text-soft">None recorded yet.</p>
         <template v-else>
           <FaultsChart v-if="faults.length > 0" :rows="faults" :days="drawn.map(lesson => lesson.day)" />
           <p v-else class="text-soft">None in the last {{ DRAWN }} lessons.</p>
@@ -73,12 +73,12 @@ const round = (minutes: number) => Math.round(minutes)
       </div>
       <div class="min-w-0">
         <h3 class="text-base mb-2">Hours</h3>
-        <p v-if="hours.length === 0" class="text-soft">No time was put down yet.</p>
+        <p v-if="hours.length === 0" class="text-soft">No time recorded yet.</p>
         <template v-else>
           <p class="text-soft text-sm mb-1">
             <span class="inline-block w-5 h-2.5 bg-ink align-middle mr-1.5" aria-hidden="true" />in lessons
             <span class="inline-block w-5 h-2.5 bg-plan align-middle mr-1.5 ml-3" aria-hidden="true" />at home
-            <span class="ml-3">│ the next mark</span>
+            <span class="ml-3">│ next milestone</span>
           </p>
           <HoursChart :rows="hours" />
           <ChartFigures
@@ -89,9 +89,9 @@ const round = (minutes: number) => Math.round(minutes)
         </template>
       </div>
       <div class="lg:col-span-2">
-        <h3 class="text-base mb-2">What was changed</h3>
+        <h3 class="text-base mb-2">Changes</h3>
         <p v-if="data.changes.length === 0" class="text-soft">
-          Nothing was changed since it was set. Whatever is, stays here with what it was before.
+          No changes yet. Changes to assigned drills appear here with their earlier values.
         </p>
         <ul v-else class="divide-y divide-line border-y border-line">
           <li v-for="(change, i) in changes" :key="i" class="grid sm:grid-cols-[9rem_minmax(0,1fr)] gap-x-4 py-1.5">
@@ -104,7 +104,7 @@ const round = (minutes: number) => Math.round(minutes)
         </ul>
         <ChartFigures
           v-if="data.changes.length > 0"
-          title="What was changed"
+          title="Changes"
           :columns="['At', 'Drill', 'What', 'From', 'To']"
           :rows="data.changes.map(change => [change.at, change.drillName, change.what, change.from, change.to])"
         />

@@ -46,7 +46,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
-    :title="account ? `A new password for ${account.name}` : 'Add somebody who signs in'"
+    :title="account ? `A new password for ${account.name}` : 'Add an account'"
     :about="
       account
         ? 'Every device they are signed in on has to sign in again.'
@@ -80,7 +80,7 @@ async function save() {
         :error="form.errorOf('password')"
       />
       <FormRefusal :refusal="form.refusal.value" :said-by-fields="['displayName', 'signInName', 'password']" />
-      <DialogActions :action="account ? 'Set it' : 'Add'" :busy="form.busy.value" @cancel="open = false" />
+      <DialogActions :action="account ? 'Reset password' : 'Add'" :busy="form.busy.value" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

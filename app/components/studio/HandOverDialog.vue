@@ -37,10 +37,10 @@ async function save() {
   <BaseDialog
     v-model:open="open"
     :title="`Hand over a student of ${from.name}`"
-    about="With all that was taught: drills, lessons and notes are read by the new teacher, and no more by the former one."
+    about="Drills, lessons and notes move with the student: from now on only the new teacher can read them."
   >
     <form class="space-y-4" @submit.prevent="save">
-      <p v-if="data && students.length === 0" class="text-soft">{{ from.name }} has no student who comes.</p>
+      <p v-if="data && students.length === 0" class="text-soft">{{ from.name }} has no current students.</p>
       <BaseListbox v-model="studentId" label="Student" :options="students" />
       <BaseListbox v-model="teacherId" label="To" :options="teachers" />
       <FormRefusal :refusal="refusal" :said-by-fields="[]" />

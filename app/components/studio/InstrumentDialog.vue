@@ -104,7 +104,7 @@ async function submit() {
       <FormField v-model="name" label="Name" :error="errorOf('name')" />
       <BaseListbox
         :model-value="preset"
-        label="Begin with"
+        label="Start with"
         :options="
           PRESET_NAMES.map(value => ({ value, label: PRESETS[value].label, detail: guitarInWords({ preset: value }) }))
         "

@@ -32,7 +32,7 @@ async function save() {
     <form class="space-y-4" @submit.prevent="save">
       <FormField
         v-model="present"
-        label="Present password"
+        label="Current password"
         type="password"
         autocomplete="current-password"
         :error="errorOf('presentPassword')"
@@ -46,7 +46,7 @@ async function save() {
         :error="errorOf('newPassword')"
       />
       <FormRefusal :refusal="refusal" :said-by-fields="['presentPassword', 'newPassword']" />
-      <DialogActions action="Change it" :busy="busy" @cancel="open = false" />
+      <DialogActions action="Change password" :busy="busy" @cancel="open = false" />
     </form>
   </BaseDialog>
 </template>

@@ -17,7 +17,7 @@ async function remove() {
     await writes.send('POST /api/accounts/:id/remove', { id: account.id, body: {} })
     removing.value = null
     await reload()
-    toasts.say(`${account.name} is removed. What they taught keeps their name.`)
+    toasts.say(`${account.name} is removed. Past lessons keep their name.`)
   } catch (refusal) {
     removing.value = null
     toasts.say((refusal as Error).message, { tone: 'trouble' })
@@ -41,9 +41,10 @@ async function write(change: () => Promise<unknown>) {
 async function suspend(account: AccountRow, suspended: boolean) {
   const suspending = () => writes.send('PUT /api/accounts/:id/suspended', { id: account.id, body: { suspended } })
   if ((await write(suspending)) && suspended) {
-    toasts.say(`${account.name} is signed out everywhere and cannot sign in. Their students and lessons are kept.`, {
-      action: { label: 'Let them in again', run: () => void suspend(account, false) },
-    })
+    toasts.say(
+      `${account.name} is signed out everywhere and can no longer sign in. Their students and lessons are kept.`,
+      { action: { label: 'Reactivate', run: () => void suspend(account, false) } },
+    )
   }
 }
 async function changeRole(account: AccountRow) {
@@ -52,18 +53,13 @@ async function changeRole(account: AccountRow) {
     toasts.say(`${account.name} is ${role === 'owner' ? 'an owner' : 'a teacher'} now and signs in again.`)
 }
 const actionsFor = (account: AccountRow) => [
-  { label: 'Give a new password', run: () => edit(account) },
+  { label: 'Reset the password', run: () => edit(account) },
   ...(account.id === session.me?.userId || account.role === 'student'
     ? []
     : [{ label: account.role === 'owner' ? 'Make a teacher' : 'Make an owner', run: () => void changeRole(account) }]),
   ...(account.id === session.me?.userId
     ? []
-    : [
-        {
-          label: account.suspended ? 'Let them in again' : 'Suspend',
-          run: () => void suspend(account, !account.suspended),
-        },
-      ]),
+    : [{ label: account.suspended ? 'Reactivate' : 'Suspend', run: () => void suspend(account, !account.suspended) }]),
   ...(account.role === 'student' || (data.value?.length ?? 0) < 2
     ? []
     : [{ label: 'Hand a student over', run: () => (handing.value = account) }]),
@@ -77,7 +73,7 @@ const actionsFor = (account: AccountRow) => [
   <section class="mt-10">
     <div class="flex flex-wrap items-center gap-3 mb-3">
       <h2 class="text-xl mr-auto">Accounts</h2>
-      <BaseButton @click="edit(null)"> Add somebody </BaseButton>
+      <BaseButton @click="edit(null)"> Add an account </BaseButton>
     </div>
     <LoadState v-if="!data" :error="error" @retry="reload" />
     <ul v-else class="divide-y divide-line border-y border-line">
@@ -104,7 +100,7 @@ const actionsFor = (account: AccountRow) => [
     <BaseDialog
       :open="removing !== null"
       :title="`Remove ${removing?.name}?`"
-      about="They sign in no more, at once and for good. Their students are handed over first; what they taught stays."
+      about="They can no longer sign in. Hand over their students first; past lessons are kept."
       @update:open="removing = null"
     >
       <form @submit.prevent="remove">

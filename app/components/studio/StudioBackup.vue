@@ -32,7 +32,7 @@ const progress = computed(() => {
   const { value } = step
   if (!value) return ''
   if (value.what === 'sending') return `Sending: ${megabytes(value.done)} of ${megabytes(value.all)}`
-  return value.all === 0 ? 'Checking every sum' : `${value.done} of ${value.all} rows`
+  return value.all === 0 ? 'Checking the data' : `${value.done} of ${value.all} rows`
 })
 async function start() {
   if (!file.value || step.value) return
@@ -49,9 +49,8 @@ async function start() {
   <section class="mt-10">
     <h2 class="text-xl mb-1">Backup</h2>
     <p class="text-soft mb-3">
-      The whole studio as one file: students, lessons, drills, accounts. It holds what people sign in with in coded
-      form, so keep it where only you can read it. It comes back in the place of an empty studio, here or on another
-      server.
+      The whole studio as one file: students, lessons, drills, accounts. It contains passwords in encoded form, so keep
+      it private. It can be restored into an empty studio, here or on another server.
     </p>
     <div class="flex flex-wrap gap-3">
       <a
@@ -63,19 +62,20 @@ async function start() {
       </a>
       <BaseButton @click="begin"> Restore a backup </BaseButton>
     </div>
-    <BaseDialog v-model:open="open" title="Restore a backup" about="All of it comes back, or nothing is changed.">
+    <BaseDialog v-model:open="open" title="Restore a backup" about="Either everything is restored or nothing changes.">
       <form v-if="!empty" @submit.prevent="open = false">
         <p>
-          This studio has students or drills. A backup comes in the place of an empty one: open a new studio on the
-          server (<code>npm run open-studio</code>), sign in there and restore it; or restore it from the command line
-          (<code>npm run restore</code>).
+          This studio has students or drills. A backup can only replace an empty one: open a new studio on the server
+          (<code>npm run open-studio</code>), sign in there and restore it; or restore it from the command line (<code
+            >npm run restore</code
+          >).
         </p>
-        <div class="mt-4 flex justify-end"><BaseButton tone="action" type="submit">Understood</BaseButton></div>
+        <div class="mt-4 flex justify-end"><BaseButton tone="action" type="submit">OK</BaseButton></div>
       </form>
       <form v-else @submit.prevent="start">
         <p>
-          The studio in the file takes the place of this empty one, with its accounts: afterwards you sign in with a
-          name and a password of that studio.
+          The studio in the file replaces this empty one, including its accounts: afterwards sign in with a name and
+          password from that studio.
         </p>
         <div class="mt-3 flex flex-wrap items-center gap-3">
           <FileButton
@@ -100,7 +100,7 @@ async function start() {
         <FormRefusal class="mt-3" :refusal="refusal ? { message: refusal } : null" />
         <DialogActions
           class="mt-4"
-          action="Restore it"
+          action="Restore"
           :leave="step ? 'Stop' : 'Cancel'"
           :busy="step !== null"
           :disabled="!file"

@@ -35,14 +35,14 @@ async function make() {
 const wholeAddress = (link: CalendarLinkRow) => `${window.location.origin}${link.path}`
 async function take(link: CalendarLinkRow) {
   await copy(wholeAddress(link))
-  toasts.say(`The address for “${link.name}” is copied. Paste it where your calendar asks for the address of another.`)
+  toasts.say(`The link for “${link.name}” is copied. Paste it into your calendar app as a subscription.`)
 }
 async function end(link: CalendarLinkRow, ended: boolean) {
   try {
     await writes.send('POST /api/calendar-links/:id/end', { id: link.id, body: { ended } })
     await reload()
     if (ended)
-      toasts.say(`The address for “${link.name}” shows nothing any more.`, {
+      toasts.say(`The link for “${link.name}” is stopped.`, {
         action: { label: 'Let it work again', run: () => void end(link, false) },
       })
   } catch (trouble) {
@@ -55,25 +55,23 @@ async function end(link: CalendarLinkRow, ended: boolean) {
   <section class="mt-10">
     <div class="flex flex-wrap items-center gap-3 mb-1">
       <h2 class="text-xl mr-auto">Lessons in your calendar</h2>
-      <BaseButton @click="begin"> Make an address </BaseButton>
+      <BaseButton @click="begin"> Create a link </BaseButton>
     </div>
     <p class="text-soft mb-3">
-      Your weekly lessons with all that was moved or cancelled. An address is read by your calendar again and again;
-      whoever has it sees the lessons, so give each device its own and stop the one you lost.
+      Your weekly lessons, including moved and cancelled ones. A calendar checks its link regularly. Anyone with the
+      link can see your lessons, so give each device its own and stop any you lose.
     </p>
     <LoadState v-if="!data" :error="error" @retry="reload" />
     <ul v-else-if="data.length > 0" class="divide-y divide-line border-y border-line mb-4">
       <li v-for="link in data" :key="link.id" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-3">
         <div class="flex-1 basis-64 min-w-0">
           <p class="font-bold">{{ link.name }}</p>
-          <p class="text-soft">shows {{ shown(link.names) }} · made {{ when.date(link.createdAt) }}</p>
+          <p class="text-soft">shows {{ shown(link.names) }} · created {{ when.date(link.createdAt) }}</p>
           <p class="text-sm text-soft truncate select-all">{{ wholeAddress(link) }}</p>
         </div>
         <div class="flex gap-3">
-          <BaseButton size="sm" :aria-label="`Copy the address for ${link.name}`" @click="take(link)">
-            Copy
-          </BaseButton>
-          <BaseButton size="sm" :aria-label="`Stop the address for ${link.name}`" @click="end(link, true)">
+          <BaseButton size="sm" :aria-label="`Copy the link for ${link.name}`" @click="take(link)"> Copy </BaseButton>
+          <BaseButton size="sm" :aria-label="`Stop the link for ${link.name}`" @click="end(link, true)">
             Stop
           </BaseButton>
         </div>
@@ -91,19 +89,19 @@ async function end(link: CalendarLinkRow, ended: boolean) {
     </div>
     <BaseDialog
       v-model:open="making"
-      title="An address for your calendar"
-      about="The calendar asks there about once an hour, without signing in. It can read your lessons and nothing else."
+      title="A link for your calendar"
+      about="The calendar checks it about once an hour, without signing in. It can read your lessons and nothing else."
     >
       <form class="space-y-4" @submit.prevent="make">
         <FormField
           v-model="name"
-          label="Where it will be read"
-          hint="Your phone, the office: by this you know which one to stop."
+          label="Device"
+          hint="Such as phone or office, so that you know which one to stop."
           :error="errorOf('name')"
         />
-        <BaseChips v-model="names" label="Shown of students" :options="NAMES" tall />
+        <BaseChips v-model="names" label="Student names" :options="NAMES" tall />
         <FormRefusal :refusal="refusal" :said-by-fields="['name']" />
-        <DialogActions action="Make it" :busy="busy" @cancel="making = false" />
+        <DialogActions action="Create link" :busy="busy" @cancel="making = false" />
       </form>
     </BaseDialog>
   </section>

@@ -21,7 +21,7 @@ async function keep(text: string | null) {
   if (!(await write({ notice: text }, body => writes.send('PUT /api/studio/notice', { body })))) return
   if (session.me) session.me = { ...session.me, notice: text }
   editing.value = false
-  toasts.say('The notice is kept.', { action: { label: 'Take back', run: () => void keep(before) } })
+  toasts.say('Notice saved.', { action: { label: 'Undo', run: () => void keep(before) } })
 }
 </script>
 
@@ -32,23 +32,21 @@ async function keep(text: string | null) {
       <BaseButton v-if="session.me?.role === 'owner'" @click="edit">Change the notice</BaseButton>
       <BaseButton @click="print(notice)">Print the notice</BaseButton>
     </div>
-    <p class="text-soft mb-3">To be handed to every student, and to the parent or guardian of one under age.</p>
+    <p class="text-soft mb-3">Give it to every student, and to a parent or guardian of anyone under 18.</p>
     <div class="max-w-prose space-y-2 border-l-4 border-line pl-4 whitespace-pre-line">{{ notice }}</div>
     <BaseDialog
       v-model:open="editing"
       title="The studio’s notice"
-      about="Local rules of data protection and safeguarding apply: have it read by somebody who knows them."
+      about="Local data-protection and safeguarding rules apply: have somebody who knows them check it."
       wide
     >
       <form class="space-y-4" @submit.prevent="keep(draft.trim())">
         <FormField v-model="draft" label="Notice" multiline :error="errorOf('notice')" />
         <FormRefusal :refusal="refusal" :said-by-fields="['notice']" />
         <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
-          <BaseButton class="mr-auto" :disabled="session.me?.notice === null" @click="keep(null)">
-            The program’s own
-          </BaseButton>
+          <BaseButton class="mr-auto" :disabled="session.me?.notice === null" @click="keep(null)"> Default </BaseButton>
           <BaseButton @click="editing = false">Cancel</BaseButton>
-          <BaseButton tone="action" type="submit" :busy="busy">Keep it</BaseButton>
+          <BaseButton tone="action" type="submit" :busy="busy">Save</BaseButton>
         </div>
       </form>
     </BaseDialog>

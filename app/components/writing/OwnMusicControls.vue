@@ -16,9 +16,7 @@ const varied = computed(() => (props.bench.spec.value?.then.length ?? 0) > 0)
       <BaseButton size="sm" class="mt-1.5" @click="emit('back', from.spec!)"> Back to that drill </BaseButton>
     </div>
     <div v-if="varied">
-      <p class="text-soft">
-        It is varied below: the notes are written on again once the variations are taken back or written out.
-      </p>
+      <p class="text-soft">Variations are on: to edit notes, remove the variations or write them out.</p>
       <BaseButton size="sm" class="mt-1.5" @click="emit('writeOut')"> Write the variations out </BaseButton>
     </div>
     <ol v-if="parts.length > 0" aria-label="Drills of the routine">

@@ -23,7 +23,7 @@ const props = withDefaults(
     /** What is done with what was read. */
     action?: string
   }>(),
-  { initial: '', action: 'Make own music of it' },
+  { initial: '', action: 'Turn into own music' },
 )
 const emit = defineEmits<{ taken: [music: PastedMusic] }>()
 const open = defineModel<boolean>('open', { required: true })
@@ -216,15 +216,15 @@ function leave() {
           label="Each note"
           :options="VALUES"
         />
-        <ul v-if="read.warnings.length > 0" class="text-soft" aria-label="Read otherwise than written">
+        <ul v-if="read.warnings.length > 0" class="text-soft" aria-label="Read differently from the file">
           <li v-for="warning in read.warnings.slice(0, 6)" :key="warning">{{ warning }}</li>
-          <li v-if="read.warnings.length > 6">and {{ read.warnings.length - 6 }} more remarks</li>
+          <li v-if="read.warnings.length > 6">and {{ read.warnings.length - 6 }} more notes</li>
         </ul>
       </template>
     </div>
     <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
       <BaseButton :tone="into ? 'quiet' : 'action'" :disabled="!ready" @click="give(false)">{{ action }}</BaseButton>
-      <BaseButton v-if="into" tone="action" :disabled="!ready" @click="give(true)">Put in at the cursor</BaseButton>
+      <BaseButton v-if="into" tone="action" :disabled="!ready" @click="give(true)">Insert at the cursor</BaseButton>
       <BaseButton @click="leave">Cancel</BaseButton>
     </div>
   </BaseDialog>

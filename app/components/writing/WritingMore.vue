@@ -30,13 +30,13 @@ const moves: readonly WritingVerb[] = [
   { label: 'Later', key: 'Alt →', run: () => props.desk.moveTime(1) },
 ]
 const time = computed((): readonly WritingVerb[] => [
-  { label: stretch.value ? 'Repeat what is marked' : 'Repeat the bar', key: 'Ctrl D', run: props.desk.repeat },
-  { label: 'Make room', key: 'Insert', run: props.desk.openGap },
+  { label: stretch.value ? 'Repeat the selection' : 'Repeat the bar', key: 'Ctrl D', run: props.desk.repeat },
+  { label: 'Insert space', key: 'Insert', run: props.desk.openGap },
   { label: 'Close the gap', key: 'Shift Delete', run: props.desk.closeGap },
   { label: 'Copy', key: 'Ctrl C', run: () => void props.desk.copy() },
   { label: 'Cut', key: 'Ctrl X', run: props.desk.cut },
-  { label: 'Put in the copy', key: 'Ctrl V', run: () => props.desk.paste() },
-  { label: 'Mark all', key: 'Ctrl A', run: props.desk.markAll },
+  { label: 'Paste', key: 'Ctrl V', run: () => props.desk.paste() },
+  { label: 'Select all', key: 'Ctrl A', run: props.desk.markAll },
   { label: 'Clear the sheet', key: '', run: props.desk.clear },
 ])
 const groups = computed(() => [

@@ -22,15 +22,15 @@ export const WRITING_KEYS: readonly WritingKey[] = [
   { keys: '> ’', label: 'Accent, staccato' },
   { keys: 'Shift 1–4, Shift 0', label: 'Fretting finger; the engine’s choice' },
   { keys: 'P I M A C D U', label: 'Plucking finger, down-stroke, up-stroke' },
-  { keys: 'Shift ← →', label: 'Mark a stretch' },
+  { keys: 'Shift ← →', label: 'Select a passage' },
   { keys: 'Alt ↑ ↓', label: 'The same pitch on the next string' },
   { keys: 'Ctrl ↑ ↓', label: 'A fret up or down' },
   { keys: 'Alt PgUp PgDn', label: 'An octave up or down' },
-  { keys: 'Alt ← →', label: 'Earlier, later by the length' },
-  { keys: 'Insert', label: 'Make room of the length' },
-  { keys: 'Delete, Shift Delete', label: 'Take out; and close the gap' },
-  { keys: 'Ctrl D', label: 'Repeat the bar or the marked stretch' },
-  { keys: 'Ctrl C X V A', label: 'Copy, cut, paste, mark all' },
+  { keys: 'Alt ← →', label: 'Earlier or later by the note length' },
+  { keys: 'Insert', label: 'Insert space of the note length' },
+  { keys: 'Delete, Shift Delete', label: 'Delete; delete and close the gap' },
+  { keys: 'Ctrl D', label: 'Repeat the bar or the selection' },
+  { keys: 'Ctrl C X V A', label: 'Copy, cut, paste, select all' },
 ]
 
 /** Keys that move the cursor or take out, by whether Shift is held. */

@@ -138,11 +138,10 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
         />
         <div class="p-3 sm:px-5 lg:py-4 min-w-0 min-h-0 flex flex-col gap-3 lg:overflow-y-auto">
           <SetAside :lesson-id="detail.id" />
-          <EmptyState v-if="!current" title="No drill is set for this student">
-            Bring one in from your shelf, or build one on the bench for {{ detail.student.name }}; the lesson stays
-            open.
+          <EmptyState v-if="!current" title="No drills assigned to this student">
+            Add one from your shelf, or build one on the bench for {{ detail.student.name }}; the lesson stays open.
             <template #action>
-              <BaseButton tone="action" @click="asking.open('bring')">Bring in a drill</BaseButton>
+              <BaseButton tone="action" @click="asking.open('bring')">Add a drill</BaseButton>
             </template>
           </EmptyState>
           <template v-else>
@@ -172,7 +171,7 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
               </BaseButton>
             </div>
             <p v-if="straining.has(current.id)" class="border-l-4 border-attention pl-3" role="status">
-              This drill uses a finger that is to be spared.
+              This drill uses a spared finger.
               <NuxtLink :to="onBench(true)" class="underline underline-offset-4">Fit it to this hand</NuxtLink>
             </p>
             <OfferStrip
@@ -190,7 +189,7 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
               For now: {{ variationInWords(trying) }}.
               {{ counting ? 'Passes count at this tempo.' : 'Passes count again when you go back.' }}{{ ' ' }}
               <button type="button" class="underline underline-offset-4 min-h-9" @click="trying = null">
-                Back to the drill as it is set
+                Back to the assigned drill
               </button>
             </p>
             <TimedRunner v-if="plan" :key="current.id" :plan="plan" />
@@ -211,7 +210,7 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
             <div v-if="score" class="flex flex-wrap gap-2">
               <RowToggles />
               <BaseButton size="sm" @click="demonstrate">Demonstrate</BaseButton>
-              <BaseButton size="sm" class="lg:hidden" @click="asking.open('bring')">Bring in a drill</BaseButton>
+              <BaseButton size="sm" class="lg:hidden" @click="asking.open('bring')">Add a drill</BaseButton>
             </div>
             <LessonBeside
               class="xl:hidden"

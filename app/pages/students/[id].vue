@@ -102,8 +102,8 @@ useKeys(() => [
 
       <section class="mt-8">
         <h2 class="text-xl mb-3">Drills</h2>
-        <EmptyState v-if="present.length === 0" title="No drill is set">
-          Build one for this hand, or open one from the shelf and choose “Set for a student”.
+        <EmptyState v-if="present.length === 0" title="No drills assigned">
+          Build one for this hand, or open one from the shelf and choose “Assign to a student”.
           <template #action>
             <BaseButton tone="action" @click="build"> Go to the bench </BaseButton>
           </template>
@@ -163,10 +163,10 @@ useKeys(() => [
       <section class="mt-8">
         <div class="flex flex-wrap items-center gap-3 mb-3">
           <h2 class="text-xl flex-1">Homework</h2>
-          <BaseButton :disabled="open.length === 0" @click="giving = true">Give homework</BaseButton>
+          <BaseButton :disabled="open.length === 0" @click="giving = true">Assign homework</BaseButton>
         </div>
         <p v-if="page.homework.length === 0" class="text-soft">
-          Nothing was given yet. A sheet holds the drills with both hands, their tempos, minutes and what to watch for.
+          No homework yet. A homework sheet shows each drill with both hands, its tempos, minutes and what to watch for.
         </p>
         <HomeworkGivenList v-else :homework="page.homework" />
       </section>
@@ -176,7 +176,7 @@ useKeys(() => [
       <PastDrills :student-id="student.id" :first="page.past" @back="end($event, false)" />
       <section class="mt-8">
         <h2 class="text-xl mb-1">For a spreadsheet</h2>
-        <p class="text-soft">Everything put down with {{ student.name }}, as CSV.</p>
+        <p class="text-soft">Everything recorded with {{ student.name }}, as CSV.</p>
         <RecordsLinks :student-id="student.id" :of="['practice', 'passes', 'decisions']" />
       </section>
       <StudentDialog v-model:open="editing" :student="student" @saved="recheck" />

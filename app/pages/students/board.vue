@@ -29,7 +29,7 @@ const columns = computed(() => [
   ...(several.value
     ? [{ id: 'teacher', header: 'Teacher', value: (row: BoardRow) => row.teacherName, wideOnly: true }]
     : []),
-  { id: 'needs', header: 'Wants', value: (row: BoardRow) => urgencyOf(row.needs) },
+  { id: 'needs', header: 'Needs', value: (row: BoardRow) => urgencyOf(row.needs) },
   { id: 'onPlan', header: 'On plan', value: (row: BoardRow) => row.drills.onPlan, numeric: true },
   { id: 'stalled', header: 'Stalled', value: (row: BoardRow) => row.drills.stalled, numeric: true },
   { id: 'lesson', header: 'Last lesson', value: (row: BoardRow) => row.lastLessonOn ?? '' },
@@ -67,7 +67,7 @@ const summary = computed(() => {
     count: all.filter(row => row.needs.includes(kind)).length,
   }))
   return [
-    { kind: 'nothing', mark: '●', word: 'Want nothing', count: all.filter(row => !wantsSomething(row)).length },
+    { kind: 'nothing', mark: '●', word: 'On track', count: all.filter(row => !wantsSomething(row)).length },
     ...wanting.filter(({ kind, count }) => count > 0 || ALWAYS_TOLD.includes(kind)),
   ]
 })
@@ -89,7 +89,7 @@ const summary = computed(() => {
     </header>
     <LoadState v-if="!data" :error="error" @retry="reload" />
     <EmptyState v-else-if="data.length === 0" title="No students yet">
-      A student added on the Students page stands here, with where their drills stand and when they were last here.
+      Students you add appear here with the state of their drills and their last lesson.
     </EmptyState>
     <template v-else>
       <dl class="flex flex-wrap gap-x-8 gap-y-2 mb-5">
@@ -104,7 +104,7 @@ const summary = computed(() => {
         <BaseChips v-model="wanted" label="Show" :options="SHOWN" />
         <FormField v-model="search" class="w-60" label="Find" />
       </div>
-      <p v-if="rows.length === 0" class="text-soft">Nobody of these.</p>
+      <p v-if="rows.length === 0" class="text-soft">No students match.</p>
       <div v-else class="overflow-x-auto" tabindex="0" role="region" aria-label="Studio board">
         <DataTable :key="String(several)" caption="Students at a glance" :rows="rows" :columns="columns">
           <template #name="{ row }">
@@ -114,7 +114,7 @@ const summary = computed(() => {
             <span v-else>{{ row.name }}</span>
           </template>
           <template #needs="{ row }">
-            <span v-if="row.needs.length === 0" class="text-plan">● nothing</span>
+            <span v-if="row.needs.length === 0" class="text-plan">● On track</span>
             <span
               v-for="kind in row.needs"
               :key="kind"
@@ -144,7 +144,7 @@ const summary = computed(() => {
         :columns="[
           'Student',
           'Teacher',
-          'Wants',
+          'Needs',
           'Drills',
           'On plan',
           'Behind',

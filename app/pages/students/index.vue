@@ -21,9 +21,7 @@ function addFromList() {
 const people = (count: number) => (count === 1 ? '1 student' : `${count} students`)
 async function listed(ids: readonly string[]) {
   await reload()
-  toasts.say(`${people(ids.length)} added.`, {
-    action: { label: ids.length === 1 ? 'Take back' : 'Take them back', run: () => void takeBack(ids) },
-  })
+  toasts.say(`${people(ids.length)} added.`, { action: { label: 'Undo', run: () => void takeBack(ids) } })
 }
 async function takeBack(studentIds: readonly string[]) {
   try {
@@ -66,7 +64,7 @@ async function added(id: string) {
         />
       </label>
       <BaseButton v-if="archivedCount > 0 || showArchived" @click="showArchived = !showArchived">
-        {{ showArchived ? 'Present students' : `Former (${archivedCount})` }}
+        {{ showArchived ? 'Current students' : `Former (${archivedCount})` }}
       </BaseButton>
       <BaseButton tone="action" @click="adding = true"> Add a student </BaseButton>
       <ActionMenu
@@ -81,7 +79,7 @@ async function added(id: string) {
       />
     </div>
     <LoadState v-if="!data" :error="error" @retry="reload" />
-    <EmptyState v-else-if="shown.length === 0" :title="search ? 'Nobody is called that' : 'No students yet'">
+    <EmptyState v-else-if="shown.length === 0" :title="search ? 'No student matches' : 'No students yet'">
       {{
         search
           ? 'Try fewer letters.'
@@ -130,7 +128,7 @@ async function added(id: string) {
               >
               <PaceMark v-if="drill.toTempo" :pace="drill.pace" class="w-24 shrink-0" />
             </li>
-            <li v-if="row.drills.length === 0" class="py-1.5 text-soft">No drill is set.</li>
+            <li v-if="row.drills.length === 0" class="py-1.5 text-soft">No drills assigned.</li>
           </ul>
         </NuxtLink>
       </li>

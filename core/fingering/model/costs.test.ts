@@ -282,7 +282,7 @@ describe('the checker', () => {
     const [first] = judged('6:5 6:6 6:7 6:8', [2, 3, 4, 4])
     expect(first).toMatchObject({ key: 'p1.n1', rule: 'costly', repair: { fingers: given([1, 2, 3, 4]) } })
     expect(breachInWords(first!)).toMatch(
-      /^finger 2 here costs \d+\.\d more than finger 1: at fret \d+ of string 6 \(p1\.n\d\) /,
+      /^finger 2 is harder here than finger 1: at fret \d+ of string 6 \(p1\.n\d\) /,
     )
     expect(first!.repair.cost).toBeCloseTo(0.7)
   })

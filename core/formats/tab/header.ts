@@ -28,8 +28,13 @@ export function said(prose: readonly { readonly text: string }[]): Said {
   const whole = prose.map(({ text }) => text).join('\n')
   const [, beats, unit] = /(?:^|[^\d/])(\d{1,2})\/(1|2|4|8|16)(?![\d/])/.exec(whole) ?? []
   const capo = /\bcapo\D{0,12}(\d{1,2})\b/i.exec(whole)?.[1]
-  const tempo = /(\d{2,3}(?:\.\d+)?)\s*(?:bpm|(dotted )?quarters)|(?:tempo|[♩=])\s*[:=]?\s*(\d{2,3})\b/i.exec(whole)
-  const bpm = Number(tempo?.[1] ?? tempo?.[3]) * (tempo?.[2] ? 1.5 : 1)
+  const figure = String.raw`(\d{2,3}(?:\.\d+)?)`
+  const [, quarters, dotted, other, named] =
+    new RegExp(
+      `♩\\s*=\\s*${figure}|♩\\.\\s*=\\s*${figure}|${figure}\\s*bpm|(?:tempo|=)\\s*[:=]?\\s*(\\d{2,3})\\b`,
+      'i',
+    ).exec(whole) ?? []
+  const bpm = dotted ? Number(dotted) * 1.5 : Number(quarters ?? other ?? named)
   return {
     meter: beats && Number(beats) <= 32 && Number(beats) > 0 ? ([Number(beats), Number(unit)] as const) : null,
     capo: capo && Number(capo) <= 11 ? Number(capo) : null,

@@ -38,7 +38,7 @@ describe('text tablature', () => {
 
   test('a header names what the strings do not show', () => {
     const header = (more: object) => toTab(scoreOf(order(more))).split('\n')[1]
-    expect(header({})).toBe('60 quarters a minute · columns to scale')
+    expect(header({})).toBe('♩ = 60 · columns to scale')
     expect(header({ rhythm: { meter: [3, 4] } })).toContain('· 3/4 ·')
     expect(header({ instrument: { capo: 2 } })).toContain('capo 2')
     expect(header({ instrument: { tuning: [38, 45, 50, 55, 59, 64] } })).toContain('tuning D2 A2 D3 G3 B3 E4')

@@ -27,7 +27,7 @@ export const signInBody = z.strictObject({
 export const STAFF_ROLES = ['owner', 'teacher'] as const
 
 export const changePasswordBody = z.strictObject({
-  presentPassword: z.string().min(1, 'the present password is needed').max(200, 'must be at most 200 characters'),
+  presentPassword: z.string().min(1, 'the current password is needed').max(200, 'must be at most 200 characters'),
   newPassword,
 })
 export const addAccountBody = newAccount.extend({ id: writeId, role: z.enum(STAFF_ROLES) })

@@ -8,7 +8,7 @@ import { habitsSchema } from '#core/schema/habits'
 import { lessonEventSchema } from '#core/schema/lesson-event'
 import { HURTS } from '#core/schema/pain'
 import { DECISIONS, planSchema } from '#core/schema/plan-fields'
-import { bpmSchema, count, id, instant, list, localDaySchema, row } from '../common'
+import { bpmSchema, count, id, instant, list, localDaySchema, localMoment, row } from '../common'
 import { specSchema } from '../drills/answers'
 import { reported } from '../practice/answers'
 
@@ -33,7 +33,7 @@ export const historyDecision = row({
   lessonId: id,
   revision: count,
   bpm: bpmSchema,
-  at: z.string(),
+  at: localMoment,
   decision: z.enum(DECISIONS),
   overruled: z.boolean(),
   event: decided,
@@ -78,7 +78,7 @@ const detail = {
   stage: z.string(),
   stageNumber: count,
   /** When the lesson began in which that stage was opened, local; null for the one it was set at. */
-  stageSince: instant.nullable(),
+  stageSince: localMoment.nullable(),
   /** Its stages in order. */
   path: list(stageOfPath),
   /** The drill itself, whatever its stage makes of it. */
@@ -103,7 +103,7 @@ const detail = {
 export const assignmentDetail = row(detail)
 export type AssignmentDetail = z.infer<typeof assignmentDetail>
 
-const pass = { at: z.string(), kind: z.literal('pass'), bpm: bpmSchema, clean: z.boolean() }
+const pass = { at: localMoment, kind: z.literal('pass'), bpm: bpmSchema, clean: z.boolean() }
 
 /**
  * A drill on a lesson's agenda, with what was heard in other lessons, oldest first: so many of the latest passes as a
@@ -117,7 +117,7 @@ export const agendaItem = row({
   /** The latest lessons with it, oldest first: how it sounded and what was wrong. */
   lessonLogs: list(
     row({
-      at: z.string(),
+      at: localMoment,
       kind: z.literal('lesson'),
       quality: count.optional(),
       faults: list(z.enum(ALL_FAULTS)),
@@ -129,7 +129,7 @@ export const agendaItem = row({
   practice: list(
     row({
       ...reported,
-      at: instant,
+      at: localMoment,
       kind: z.literal('practice'),
       hurts: z.enum(HURTS).optional(),
       by: z.literal('student'),
@@ -137,7 +137,7 @@ export const agendaItem = row({
   ),
   homePasses: list(row({ ...pass, by: z.literal('student') })),
   /** The stage it was at when this lesson began, and since when. */
-  stageBefore: row({ number: count, from: count, since: instant.nullable() }),
+  stageBefore: row({ number: count, from: count, since: localMoment.nullable() }),
   /** The fastest clean pass before those lessons, bpm. */
   bestBefore: bpmSchema.nullable(),
 })
