@@ -5,11 +5,34 @@ import { FONT_FILES, SPARE_FONT } from './server/paper/font-files'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
 
+/** The pages: each lies with what it is made of. */
+const PAGES = {
+  '/': 'today/TodayPage',
+  '/bench': 'bench/BenchPage',
+  '/shelf': 'shelf/ShelfPage',
+  '/students': 'students/StudentsPage',
+  '/students/board': 'students/BoardPage',
+  '/students/:id()': 'students/StudentPage',
+  '/lesson/:id()': 'lesson/LessonPage',
+  '/studio': 'studio/StudioPage',
+  '/grade': 'studio/GradePage',
+  '/sign-in': 'sign-in/SignInPage',
+}
+
 export default defineNuxtConfig({
   modules: ['@nuxt/eslint', '@pinia/nuxt', '@vueuse/nuxt', '@nuxtjs/color-mode', 'nuxt-auth-utils', 'nuxt-security'],
   // Everything but sign-in belongs to a signed-in teacher: rendering it on the server would only be slower.
   ssr: false,
-  components: [{ path: '~/components', pathPrefix: false }],
+  // Whatever place a component or a composable lies in, it is known everywhere by its name.
+  components: [{ path: '~', pathPrefix: false, pattern: '*/**/*.vue', ignore: ['layouts/**'] }],
+  imports: { dirs: ['**/use!(*.test).ts', 'base/*.ts', 'base/stores/!(*.test).ts'] },
+  pages: true,
+  hooks: {
+    'pages:extend': pages => {
+      for (const [path, file] of Object.entries(PAGES))
+        pages.push({ name: file, path, file: fileURLToPath(new URL(`./app/${file}.vue`, import.meta.url)) })
+    },
+  },
   devtools: { enabled: false },
   app: {
     head: {

@@ -11,8 +11,8 @@ const Windows = shallowRef<{ readonly Keys: Component; readonly Palette: Compone
 async function fetchWindows() {
   if (Windows.value) return
   const [Keys, Palette] = await Promise.all([
-    import('./components/base/ShortcutsDialog.vue'),
-    import('./components/shell/CommandPalette.vue'),
+    import('./base/controls/ShortcutsDialog.vue'),
+    import('./base/shell/CommandPalette.vue'),
   ])
   Windows.value = { Keys: Keys.default, Palette: Palette.default }
 }

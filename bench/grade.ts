@@ -1,4 +1,4 @@
-import { entriesOf, matching, NO_QUERY } from '../app/components/shelf/shelf-entries'
+import { entriesOf, matching, NO_QUERY } from '../app/shelf/shelf-entries'
 import { gradeOf } from '../core/grade/grade'
 import { neighbours } from '../core/grade/neighbours'
 import { marksOf } from '../core/ladder/marks'

@@ -98,7 +98,7 @@ test('the sheet is walked by keyboard and explains each note', async ({ page }) 
   await page.keyboard.press('End')
   await expect(page.getByText('Note 48 · string 6, fret 5, finger 1, up')).toBeVisible()
   await page.keyboard.press('Escape')
-  await expect(page.getByText(/Pick a note/)).toBeVisible()
+  await expect(page.getByText(/Select a note/)).toBeVisible()
 })
 
 test('lanes and quiet strings are shown and folded by button and by key, and stay so', async ({ page }) => {

@@ -46,7 +46,7 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
     /^Order/,
     [
       [
-        /^Which family/,
+        /^Choose a drill family/,
         async page => {
           const fold = page.getByRole('button', { name: 'Parameters', exact: true })
           if (await fold.isVisible()) await fold.click()
@@ -116,7 +116,7 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
       [/^Note$/, key('n')],
       [/^What went wrong$/, key('f')],
       [/^Add a drill$/, key('b')],
-      [/^Decide/, key('w')],
+      [/^Choose differently$/, key('w')],
       [/^End this lesson/, key('e')],
     ],
   ],

@@ -138,7 +138,7 @@ test('what the student plays is written down, its end is shown, and the first dr
   await page.getByRole('link', { name: 'Odd fingers first: 1 3 2 4' }).click()
   await page.getByRole('button', { name: 'What the student plays' }).click()
   const writing = page.getByRole('region', { name: 'What the student plays' })
-  await expect(writing).toContainText('Pick a note and press the finger they take.')
+  await expect(writing).toContainText('Select a note and press the finger they use.')
   await page.locator('[data-note="0"]').click()
   await page.getByRole('radiogroup', { name: 'Finger', exact: true }).getByRole('radio', { name: '3' }).click()
   await expect(writing).toContainText(/note 1: finger 3 is harder here than finger 1/)
@@ -182,7 +182,10 @@ test('the engine chooses for the hand and offers other ways; a chord change is d
   await expect(figures.getByText('Other ways:')).toBeVisible()
   const before = await page.locator('.sheet-system .note').first().getAttribute('aria-label')
   expect(before).toContain('finger 3')
-  await figures.getByRole('button', { name: /^\+\d/ }).first().click()
+  await figures
+    .getByRole('button', { name: /^(As easy|A little harder|Harder):/ })
+    .first()
+    .click()
   await expect(page.getByText(/fingers? (is|are) pinned/)).toBeVisible()
 
   const necks = changes.getByRole('img')

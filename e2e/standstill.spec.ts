@@ -15,5 +15,5 @@ test('variations of a set drill are kept for its standstill, and taken away agai
   await sideBySide.click()
   await expect(dialog.getByText(/Offered when stalled:/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Stop offering them' }).click()
-  await expect(page.getByText(/only the common ways are offered/)).toBeVisible()
+  await expect(page.getByText(/only the standard variations are offered/)).toBeVisible()
 })

@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { test as base, expect, type Download, type Locator, type Page } from '@playwright/test'
-import { SIGNED_IN_MARK } from '../app/utils/sign-in-path'
+import { SIGNED_IN_MARK } from '../app/base/sign-in-path'
 import { enter, type Visitor } from './visitor'
 import { ADDRESS } from './worker'
 

@@ -41,7 +41,7 @@ test('a whole lesson by keyboard alone: home, agenda, passes, fault, rating, dec
 
   await page.keyboard.press('h')
   const home = page.getByRole('dialog', { name: /practised$/ })
-  await expect(home).toContainText('As the student tells it')
+  await expect(home).toContainText('As the student reports it')
   await tabTo(page, /^every day$/)
   await page.keyboard.press('Enter')
   await tabTo(page, /^Record$/)
@@ -50,7 +50,7 @@ test('a whole lesson by keyboard alone: home, agenda, passes, fault, rating, dec
 
   await page.keyboard.press('a')
   const agenda = page.getByRole('dialog', { name: 'Arrange the lesson' })
-  await expect(agenda).toContainText('Offered by need')
+  await expect(agenda).toContainText('Suggested order')
   await tabTo(page, /^Save$/)
   await page.keyboard.press('Enter')
   await expect(agenda).toHaveCount(0)
@@ -65,11 +65,11 @@ test('a whole lesson by keyboard alone: home, agenda, passes, fault, rating, dec
   await page.keyboard.press('Enter')
   await page.keyboard.press('n')
   await page.keyboard.type('Slower, with the foot.')
-  await tabTo(page, /^Keep/)
+  await tabTo(page, /^Save/)
   await page.keyboard.press('Enter')
 
   await page.keyboard.press('p')
-  await expect(page.getByRole('dialog', { name: /^Homework for/ })).toContainText('Offered by need')
+  await expect(page.getByRole('dialog', { name: /^Homework for/ })).toContainText('Suggested by need')
   await tabTo(page, /^Assign and print$/)
   await page.keyboard.press('Enter')
   await expect.poll(() => printed(page)).toBe(1)

@@ -62,7 +62,7 @@ describe('jobs side by side', () => {
 
 test.each([
   [['core/grade/part.ts'], { lintable: 1, tests: 1, journeys: [] }],
-  [['app/pages/lesson/[id].vue'], { lintable: 1, tests: 1, journeys: ['lesson.spec.ts', 'week.spec.ts'] }],
+  [['app/lesson/LessonPage.vue'], { lintable: 1, tests: 1, journeys: ['lesson.spec.ts', 'week.spec.ts'] }],
   [['server/subjects/people/roster.ts', 'docs/guide.md'], { lintable: 1, tests: 1, journeys: ['newcomer.spec.ts'] }],
   [['server/subjects/people/roster.test.ts'], { lintable: 1, tests: 1, journeys: [] }],
   [['e2e/hand.spec.ts'], { lintable: 1, tests: 0, journeys: ['hand.spec.ts'] }],

@@ -1,0 +1,117 @@
+import { navigateTo, useRoute } from '#imports'
+import { readonly, type Ref, ref, shallowReadonly, shallowRef, watch } from 'vue'
+import { $fetch, FetchError } from 'ofetch'
+import type { ErrorAnswer } from '#shared/contracts/common'
+import type { AnswerOf, BodyOf, QueryInputOf, RouteName } from '#shared/routes'
+import { useSession } from './stores/session'
+
+/** A refusal of the server in its own words; `code` is `offline` when it could not be reached. */
+export class ApiError extends Error {
+  constructor(
+    readonly code: ErrorAnswer['code'] | 'offline',
+    message: string,
+    readonly path?: string,
+    readonly current?: unknown,
+  ) {
+    super(message)
+    this.name = 'ApiError'
+  }
+}
+
+function apiErrorOf(error: unknown): ApiError {
+  if (error instanceof FetchError && error.response) {
+    const answer = error.data as Partial<ErrorAnswer> | undefined
+    return new ApiError(
+      answer?.code ?? 'failed',
+      answer?.message ?? 'The server could not answer. Try again.',
+      answer?.path,
+      answer?.current,
+    )
+  }
+  return new ApiError('offline', 'The server cannot be reached. Nothing is lost; try again when it is back.')
+}
+
+/** What a route is called with: the id in its path, its query, its body; each where the route has it. */
+export type Call<N extends RouteName> = (N extends `${string}/:id${string}` ? { readonly id: string } : unknown) &
+  (QueryInputOf<N> extends undefined ? unknown : { readonly query?: QueryInputOf<N> }) &
+  (BodyOf<N> extends undefined ? unknown : { readonly body: BodyOf<N> })
+/** The call of a route; left out where it needs nothing. */
+export type CallArgs<N extends RouteName> = object extends Call<N> ? [call?: Call<N>] : [call: Call<N>]
+
+interface AnyCall {
+  readonly id?: string
+  readonly query?: Readonly<Record<string, unknown>>
+  readonly body?: unknown
+}
+
+/** Where a route is called, with the id and the query of a call. @example addressOf('GET /api/drills/:id', { id }) */
+export function addressOf<N extends RouteName>(name: N, ...[call = {}]: CallArgs<N> | [AnyCall?]): string {
+  const { id, query } = call as AnyCall
+  const said = Object.entries(query ?? {}).flatMap(([key, value]) =>
+    value === undefined ? [] : [[key, String(value)] as [string, string]],
+  )
+  const path = name.split(' ')[1]!.replace(':id', id ?? '')
+  return said.length > 0 ? `${path}?${new URLSearchParams(said)}` : path
+}
+
+/** Calls the server; every failure is an {@link ApiError}, and a session that ran out leads to signing in. */
+export function useApi() {
+  async function call<N extends RouteName>(name: N, ...args: CallArgs<N>): Promise<AnswerOf<N>> {
+    const { body } = (args[0] ?? {}) as AnyCall
+    try {
+      return await $fetch<AnswerOf<N>>(addressOf(name, ...args), {
+        method: name.split(' ')[0] as 'GET' | 'POST' | 'PUT',
+        ...(body !== undefined && { body: body as Record<string, unknown> }),
+        retry: 0,
+      })
+    } catch (error) {
+      const refusal = apiErrorOf(error)
+      if (refusal.code === 'signed-out' && name !== 'POST /api/sign-in') {
+        useSession().me = null
+        await navigateTo({ path: '/sign-in', query: { to: useRoute().fullPath } })
+      }
+      throw refusal
+    }
+  }
+  return { call }
+}
+
+/** Routes that only read. */
+export type ReadingRoute = Extract<RouteName, `GET ${string}`>
+
+/**
+ * Loads something from the server and keeps it with its error; `reload` loads it again.
+ * @param call What it is called with now; null: nothing is loaded. Loaded again when that changes.
+ */
+export function useLoaded<N extends ReadingRoute>(name: N, call: () => Call<N> | null = () => ({}) as Call<N>) {
+  const api = useApi()
+  const data = shallowRef<AnswerOf<N> | null>(null)
+  const error = ref<ApiError | null>(null)
+  let latest = 0
+  async function reload() {
+    const now = call()
+    const number = ++latest
+    error.value = null
+    if (now === null) {
+      data.value = null
+      return
+    }
+    try {
+      const answer = await api.call(name, ...([now] as unknown as CallArgs<N>))
+      // An answer that was overtaken by a newer call is dropped.
+      if (number === latest) data.value = answer
+    } catch (refusal) {
+      if (number === latest) error.value = refusal as ApiError
+    }
+  }
+  watch(
+    () => {
+      const now = call()
+      return now === null ? null : addressOf(name, ...([now] as unknown as CallArgs<N>))
+    },
+    reload,
+    { immediate: true },
+  )
+  // Not readonly in depth: each of an answer's thousand fields would be asked through a proxy.
+  return { data: shallowReadonly(data) as Readonly<Ref<AnswerOf<N> | null>>, error: readonly(error), reload }
+}

@@ -1,0 +1,225 @@
+<script setup lang="ts">
+import type { FollowedDrill } from '#shared/contracts/taught/answers'
+import type { LessonPlace } from '~/base/schedule/useMoving'
+
+const route = useRoute()
+const id = computed(() => String(route.params.id))
+const { page, error, reload, student, present, unsuited, recheck, ...change } = useStudentPage(id)
+const { end, planKept, movePlan, stagesKept, archive, endWeekly } = change
+useHead({ title: computed(() => `${page.value?.student.name ?? 'Student'} · Fidactyl`) })
+const toasts = useToasts()
+const when = useWhen()
+const today = computed(() => when.today().toISODate()!)
+const { nameOf } = useGuitars()
+
+const editing = ref(false)
+const planning = ref(false)
+const handOpen = ref(false)
+const erasing = ref(false)
+const hurting = ref(false)
+const reporting = ref(false)
+const choosingSchool = ref(false)
+const giving = ref(false)
+/** The drill whose plan is looked at. */
+const replanning = shallowRef<FollowedDrill | null>(null)
+/** The drill whose stages are looked at. */
+const staging = shallowRef<FollowedDrill | null>(null)
+/** The drills that are worked now, with the day each was last heard. */
+const open = computed(() =>
+  present.value.filter(set => set.waitsFor === null).map(set => ({ ...set, heardOn: set.lessons.at(-1)?.day ?? null })),
+)
+/** Everything kept of the student, as a file on this device. */
+const saveFile = () => keepAnswer('GET /api/students/:id/export', { id: id.value })
+async function erased() {
+  toasts.say(`${student.value.name} is erased.`)
+  await navigateTo('/students')
+}
+const moving = useMoving(reload)
+const placeOf = (day: string): LessonPlace => ({
+  student: student.value,
+  slotId: page.value!.slot!.id,
+  day,
+  wallTime: page.value!.slot!.wallTime,
+  before: page.value!.exceptions.find(each => each.day === day) ?? null,
+})
+const nextPlace = computed(() =>
+  page.value?.slot && student.value.nextLesson ? placeOf(student.value.nextLesson.day) : null,
+)
+// A page that sends here for one thing asks for it: its dialog opens at once.
+watch(
+  page,
+  now => {
+    const { ask, drill } = route.query
+    if (!now || !ask) return
+    if (ask === 'pain') hurting.value = true
+    else if (ask === 'hand') handOpen.value = true
+    else if (ask === 'plan') replanning.value = now.assignments.find(set => set.id === drill) ?? null
+    else if (ask === 'weekly') planning.value = true
+    void navigateTo({ query: {} }, { replace: true })
+  },
+  { immediate: true },
+)
+const { starting, start } = useLessonStart()
+const build = () => navigateTo({ path: '/bench', query: { student: id.value } })
+useKeys(() => [
+  { key: 'l', label: 'Start a lesson now', run: () => void start(id.value, null) },
+  { key: 'b', label: 'Build a drill for them', run: () => void build() },
+])
+</script>
+
+<template>
+  <div class="p-5 sm:p-8 max-w-6xl">
+    <LoadState v-if="!page" :error="error" @retry="reload" />
+    <template v-else>
+      <StudentHeader
+        :page="page"
+        @make-up="moving.askWhere(placeOf($event))"
+        @put-back="moving.putBack(placeOf($event))"
+      >
+        <BaseButton tone="action" :busy="starting !== null" @click="start(id, null)"> Start a lesson now </BaseButton>
+        <BaseButton @click="build"> Build a drill for them </BaseButton>
+        <ActionMenu
+          label="More"
+          :items="[
+            { label: 'Edit student', run: () => (editing = true) },
+            { label: 'Change the hand card', run: () => (handOpen = true) },
+            { label: 'Their school', run: () => (choosingSchool = true) },
+            { label: student.pain ? 'The pain' : 'Something hurts', run: () => (hurting = true) },
+            { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => (planning = true) },
+            ...(nextPlace
+              ? [
+                  { label: 'Move the next lesson', run: () => moving.askWhere(nextPlace!) },
+                  { label: 'Cancel the next lesson', run: () => moving.askWhy(nextPlace!) },
+                ]
+              : []),
+            ...(page.slot ? [{ label: 'End the weekly lesson', run: () => void endWeekly() }] : []),
+            { label: student.archived ? 'Restore' : 'Archive', run: () => void archive(!student.archived) },
+            { label: 'Save everything as a file', run: saveFile },
+            { label: 'Erase for good', run: () => (erasing = true) },
+          ]"
+        />
+      </StudentHeader>
+
+      <section class="mt-8">
+        <h2 class="text-xl mb-3">Drills</h2>
+        <EmptyState v-if="present.length === 0" title="No drills assigned">
+          Build one for this hand, or open one from the shelf and choose “Assign to a student”.
+          <template #action>
+            <BaseButton tone="action" @click="build"> Go to the bench </BaseButton>
+          </template>
+        </EmptyState>
+        <p v-else class="text-soft mb-3 flex flex-wrap gap-x-5 gap-y-1">
+          <span
+            ><span class="inline-block w-6 border-t-2 border-ink align-middle mr-1.5" aria-hidden="true" />set
+            tempo</span
+          >
+          <span
+            ><span
+              class="inline-block w-6 border-t-2 border-dashed border-plan align-middle mr-1.5"
+              aria-hidden="true"
+            />plan</span
+          >
+          <span><span class="text-plan mr-1" aria-hidden="true">●</span>best clean tempo of a lesson</span>
+          <span><span class="text-attention-ink mr-1" aria-hidden="true">○</span>nothing clean</span>
+          <span>▲ raised ▼ eased ■ held, hollow when overruled</span>
+        </p>
+        <ul class="space-y-4">
+          <StudentDrill
+            v-for="set in present"
+            :key="set.id"
+            :set="set"
+            :student-id="student.id"
+            :unsuited="unsuited.get(set.id)!"
+            :today="today"
+            @plan="replanning = set"
+            @stages="staging = set"
+            @end="end(set, true)"
+            @move="movePlan(set, $event)"
+          />
+        </ul>
+      </section>
+
+      <HandCard
+        :student="student"
+        :guitar-name="nameOf(student.instrumentId)"
+        :today="today"
+        @change="handOpen = true"
+      />
+
+      <StudentCoverage :key="page.assignments.length" :student-id="student.id" :hand="student.hand" />
+
+      <StudentProgress :key="`progress ${student.id}`" :student-id="student.id" />
+
+      <StudentPractice
+        :student-id="student.id"
+        :practice="page.practice"
+        :days="page.practiceDays"
+        :today="today"
+        :pains="page.pains"
+        @report="reporting = true"
+        @changed="reload"
+      />
+
+      <section class="mt-8">
+        <div class="flex flex-wrap items-center gap-3 mb-3">
+          <h2 class="text-xl flex-1">Homework</h2>
+          <BaseButton :disabled="open.length === 0" @click="giving = true">Assign homework</BaseButton>
+        </div>
+        <p v-if="page.homework.length === 0" class="text-soft">
+          No homework yet. A homework sheet shows each drill with both hands, its tempos, minutes and what to watch for.
+        </p>
+        <HomeworkGivenList v-else :homework="page.homework" />
+      </section>
+
+      <StudentLessons :student-id="student.id" :first="page.lessons" />
+
+      <PastDrills :student-id="student.id" :first="page.past" @back="end($event, false)" />
+      <section class="mt-8">
+        <h2 class="text-xl mb-1">For a spreadsheet</h2>
+        <p class="text-soft">Everything recorded with {{ student.name }}, as CSV.</p>
+        <RecordsLinks :student-id="student.id" :of="['practice', 'passes', 'decisions']" />
+      </section>
+      <StudentDialog v-model:open="editing" :student="student" @saved="recheck" />
+      <PainDialog v-model:open="hurting" :student="student" :today="today" @saved="reload" />
+      <PracticeDialog
+        v-model:open="reporting"
+        :student="student"
+        :drills="present"
+        :chosen-id="null"
+        :today="today"
+        :since="page.lessons.rows[0] ? when.localDay(page.lessons.rows[0].startedAt) : null"
+        @saved="reload"
+      />
+      <PlanDialog
+        v-if="replanning"
+        :key="replanning.id"
+        :open="true"
+        :set="replanning"
+        :today="today"
+        @update:open="replanning = null"
+        @saved="planKept(replanning)"
+      />
+      <PathDialog
+        v-if="staging"
+        :key="staging.id"
+        :open="true"
+        :set="staging"
+        @update:open="staging = null"
+        @saved="stagesKept(staging)"
+      />
+      <SchoolDialog v-model:open="choosingSchool" :student="student" @saved="reload" />
+      <HandDialog v-model:open="handOpen" :student="student" @saved="recheck" />
+      <EraseDialog v-model:open="erasing" :student="student" @erased="erased" />
+      <HomeworkDialog
+        v-model:open="giving"
+        :student="student"
+        :sets="open"
+        :lesson-id="null"
+        :today="today"
+        @given="reload"
+      />
+      <MoveDialogs :moving="moving" />
+      <SlotDialog v-model:open="planning" :weekly="page.slot" :student-id="student.id" @saved="reload" />
+    </template>
+  </div>
+</template>
