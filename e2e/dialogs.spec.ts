@@ -65,7 +65,7 @@ const PLACES: readonly (readonly [place: string, ready: RegExp, dialogs: Dialogs
           await press('See variations side by side')(page)
         },
       ],
-      [/^Assign to a student$/, press(/^Set/)],
+      [/^Assign to a student$/, press(/^Assign/)],
     ],
   ],
   [

@@ -87,7 +87,7 @@ const missing = computed(() => (coverage.value ? missingAt(grade.value, coverage
   <section class="mt-8" aria-label="Coverage">
     <h2 class="text-xl mb-1">Coverage</h2>
     <LoadState v-if="!data" :error="error" @retry="reload" />
-    <p v-else-if="data.length === 0" class="text-soft">No drills assigned yet.</p>
+    <p v-else-if="data.length === 0" class="text-soft">Nothing covered yet.</p>
     <template v-else-if="coverage">
       <p class="text-soft mb-3 flex flex-wrap gap-x-4">
         <span v-for="state in ['done', 'doing', 'left'] as const" :key="state">

@@ -1,6 +1,6 @@
 import { createPool } from 'mysql2/promise'
-import { Builder } from './session'
-import { firstComeFirstServed } from './turns'
+import { Builder } from './overrides'
+import { poolByArrival } from './queue'
 
 const CONNECTIONS = 10
 
@@ -10,7 +10,7 @@ const CONNECTIONS = 10
  * @returns Among others `since`: the builder for a request, which came at an instant, ms of `performance.now`.
  */
 export function openDatabase(url: string) {
-  // `trace` would take down the stack of every question, in case it fails.
+  // `trace` would record the stack of every query, in case it fails.
   const pool = createPool({
     uri: url,
     timezone: 'Z',
@@ -19,13 +19,13 @@ export function openDatabase(url: string) {
     charset: 'UTF8MB4_UNICODE_CI',
     trace: false,
   })
-  const inTurn = firstComeFirstServed(pool, CONNECTIONS)
-  const since = (cameAt: number): Database => new Builder(inTurn(() => cameAt))
-  return { db: new Builder(inTurn(() => performance.now())), since, close: () => pool.end(), pool }
+  const byArrival = poolByArrival(pool, CONNECTIONS)
+  const since = (cameAt: number): Database => new Builder(byArrival(() => cameAt))
+  return { db: new Builder(byArrival(() => performance.now())), since, close: () => pool.end(), pool }
 }
 
 /** The query builder; a transaction is one too. */
 export type Database = Pick<
   Builder,
-  'select' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction' | 'selectDistinct' | 'ask'
+  'select' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction' | 'selectDistinct' | 'executePrepared'
 >

@@ -1,6 +1,6 @@
 import { and, eq, getTableColumns, type SQL } from 'drizzle-orm'
 import type { Database } from '../db/client'
-import { given, question, type Writer } from '../db/question'
+import { placeholder, preparedQuery, type QueryBuilder } from '../db/prepared'
 import {
   assignments,
   calendarLinks,
@@ -29,24 +29,24 @@ async function missing(db: Database, actor: Actor, id: string, what: string): Pr
 /** What a teacher's own rows of a table are found by. */
 const own = (actor: Actor, id: string) => ({ id, studioId: actor.studioId, teacherId: actor.userId })
 
-const studentOfTeacher = question(db =>
+const studentOfTeacher = preparedQuery(db =>
   db
     .select()
     .from(students)
     .where(
       and(
-        eq(students.id, given('id')),
-        eq(students.studioId, given('studioId')),
-        eq(students.teacherId, given('teacherId')),
+        eq(students.id, placeholder('id')),
+        eq(students.studioId, placeholder('studioId')),
+        eq(students.teacherId, placeholder('teacherId')),
       ),
     ),
 )
 
-const studentInStudio = question(db =>
+const studentInStudio = preparedQuery(db =>
   db
     .select()
     .from(students)
-    .where(and(eq(students.id, given('id')), eq(students.studioId, given('studioId')))),
+    .where(and(eq(students.id, placeholder('id')), eq(students.studioId, placeholder('studioId')))),
 )
 
 /**
@@ -167,18 +167,18 @@ export async function ownAssignment(db: Database, actor: Actor, id: string) {
 
 // A lesson goes with its student: who teaches them now reads what was taught before.
 const lessonOfTeacher = and(
-  eq(lessons.id, given('id')),
-  eq(lessons.studioId, given('studioId')),
-  eq(students.teacherId, given('teacherId')),
+  eq(lessons.id, placeholder('id')),
+  eq(lessons.studioId, placeholder('studioId')),
+  eq(students.teacherId, placeholder('teacherId')),
 )
-const lessonAlone = (db: Writer) =>
+const lessonAlone = (db: QueryBuilder) =>
   db
     .select(getTableColumns(lessons))
     .from(lessons)
     .innerJoin(students, eq(students.id, lessons.studentId))
     .where(lessonOfTeacher)
-const lessonRead = question(lessonAlone)
-const lessonLocked = question(db => lessonAlone(db).for('update'))
+const lessonRead = preparedQuery(lessonAlone)
+const lessonLocked = preparedQuery(db => lessonAlone(db).for('update'))
 
 /**
  * A lesson the teacher gave. `lock` keeps other writers of the lesson waiting until the transaction ends. @throws
@@ -202,9 +202,9 @@ type LessonWith<B extends Beside> = {
  * @returns Reads it. @throws DomainError `not-found`, or `gone`.
  */
 export function ownLessonWith<B extends Beside>(
-  beside: (db: Writer) => B,
+  beside: (db: QueryBuilder) => B,
 ): (db: Database, actor: Actor, id: string) => Promise<LessonWith<B>> {
-  const asked = question(db =>
+  const asked = preparedQuery(db =>
     db
       .select({ lesson: getTableColumns(lessons), student: getTableColumns(students), ...(beside(db) as Beside) })
       .from(lessons)

@@ -1,5 +1,5 @@
 import type { Pool, PoolConnection, QueryOptions } from 'mysql2/promise'
-import { Builder } from '../db/session'
+import { Builder } from '../db/overrides'
 
 /** A question as the driver got it. */
 export interface Asked {

@@ -1,7 +1,7 @@
 import { setTimeout } from 'node:timers/promises'
 import { and, eq } from 'drizzle-orm'
 import type { Database } from '../db/client'
-import { addition } from '../db/question'
+import { preparedInsert } from '../db/prepared'
 import { writes } from '../db/tables'
 import { duplicateKey, errnoOf } from '../db/database-errors'
 import type { Actor } from '../policy/actor'
@@ -20,7 +20,7 @@ const MOST_TRIES = 10
  */
 const WAIT_MS = 10
 
-const keepAnswer = addition(writes, ['actorId', 'id', 'bodyHash', 'answer', 'at'])
+const keepAnswer = preparedInsert(writes, ['actorId', 'id', 'bodyHash', 'answer', 'at'])
 
 /** What a write does: its answer is kept under its id in the same transaction. */
 type Write<T, P> = (tx: Database, prepared: P) => Promise<T>

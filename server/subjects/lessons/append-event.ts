@@ -14,7 +14,7 @@ import { localDay } from '#core/practice/schedule/local-time'
 import type { EventStored } from '#shared/contracts/lessons/answers'
 import type { Database } from '../../db/client'
 import type { Engine } from '../../engine/engine'
-import { addition, change, given, question } from '../../db/question'
+import { preparedInsert, preparedUpdate, placeholder, preparedQuery } from '../../db/prepared'
 import { assignments, decisions, hearings, lessonEvents, lessons, standings } from '../../db/tables'
 import type { Actor } from '../../policy/actor'
 import { DomainError, notFound } from '../../errors'
@@ -24,16 +24,16 @@ import { ownLesson } from '../../policy/access'
 
 type Lesson = typeof lessons.$inferSelect
 
-const taughtIn = question(db =>
+const taughtIn = preparedQuery(db =>
   db
     .select({ newest: assignments.revision, standing: standings, hearing: hearings })
     .from(assignments)
     .innerJoin(standings, eq(standings.assignmentId, assignments.id))
-    .leftJoin(hearings, and(eq(hearings.assignmentId, assignments.id), eq(hearings.lessonId, given('lessonId'))))
-    .where(and(eq(assignments.id, given('assignmentId')), eq(assignments.studentId, given('studentId')))),
+    .leftJoin(hearings, and(eq(hearings.assignmentId, assignments.id), eq(hearings.lessonId, placeholder('lessonId'))))
+    .where(and(eq(assignments.id, placeholder('assignmentId')), eq(assignments.studentId, placeholder('studentId')))),
 )
 
-const addEvent = addition(lessonEvents, [
+const addEvent = preparedInsert(lessonEvents, [
   'id',
   'studioId',
   'lessonId',
@@ -49,10 +49,10 @@ const addEvent = addition(lessonEvents, [
   'deviceOffsetMs',
   'receivedAt',
 ])
-const countEvent = change(lessons, 'id', ['lastNumber', 'passes', 'clean', 'endedAt'])
+const countEvent = preparedUpdate(lessons, 'id', ['lastNumber', 'passes', 'clean', 'endedAt'])
 const HEARD = ['passes', 'clean', 'bestCleanBpm', 'triedBpm', 'rises'] as const
-const keepHearing = addition(hearings, ['assignmentId', 'lessonId', 'studioId', 'startedAt', ...HEARD], HEARD)
-const keepStanding = change(standings, 'assignmentId', [
+const keepHearing = preparedInsert(hearings, ['assignmentId', 'lessonId', 'studioId', 'startedAt', ...HEARD], HEARD)
+const keepStanding = preparedUpdate(standings, 'assignmentId', [
   'bpm',
   'revision',
   'decided',

@@ -4,7 +4,7 @@ import { dayClock, localClock } from '#core/practice/schedule/local-time'
 import type { FollowedDrill, HistoryDecision } from '#shared/contracts/taught/answers'
 import type { Actor } from '../../policy/actor'
 import type { Database } from '../../db/client'
-import { amongGiven, given, question, questionOfEach, type Writer } from '../../db/question'
+import { inPlaceholder, placeholder, preparedQuery, queryOfEach, type QueryBuilder } from '../../db/prepared'
 import { decisions, lessonEvents, standings } from '../../db/tables'
 import { EVENT_TIME, happenedAt } from './event-time'
 
@@ -34,7 +34,7 @@ export function decisionOf(row: DecidedRow, local: (instant: string) => string):
   return { id, lessonId, revision, bpm, decision: event.decision, at: local(happenedAt(row)), overruled, event }
 }
 
-const latestDecisions = (db: Writer, assignmentId: Placeholder, count: number, which?: SQL) =>
+const latestDecisions = (db: QueryBuilder, assignmentId: Placeholder, count: number, which?: SQL) =>
   db
     .select(DECIDED)
     .from(decisions)
@@ -48,7 +48,7 @@ const told =
   sql<LessonEvent | null>`if(${decisions.revision} >= ${standings.revision} - ${sql.raw(String(DECISIONS_TOLD))}, ${lessonEvents.body}, null)`.as(
     'told',
   )
-const decisionsDrawn = question(db =>
+const decisionsDrawn = preparedQuery(db =>
   db
     .select({ ...DECIDED, body: told, stage: decisions.stage })
     .from(standings)
@@ -60,7 +60,7 @@ const decisionsDrawn = question(db =>
       ),
     )
     .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
-    .where(amongGiven(standings.assignmentId, 'ids')),
+    .where(inPlaceholder(standings.assignmentId, 'ids')),
 )
 
 /** The course that the decisions on some drills took, oldest first, and the last few of them whole. */
@@ -89,12 +89,17 @@ export async function coursesOf(
     }),
   )
 }
-const decisionElsewhere = questionOfEach((db, id) =>
-  latestDecisions(db, id, 1, ne(lessonEvents.lessonId, given('lessonId'))),
+const decisionElsewhere = queryOfEach((db, id) =>
+  latestDecisions(db, id, 1, ne(lessonEvents.lessonId, placeholder('lessonId'))),
 )
 /** The latest decision on each of some drills before a lesson began, in another. */
-export const decisionBefore = questionOfEach((db, id) =>
-  latestDecisions(db, id, 1, and(ne(lessonEvents.lessonId, given('lessonId')), lt(decisions.at, given('startedAt')))),
+export const decisionBefore = queryOfEach((db, id) =>
+  latestDecisions(
+    db,
+    id,
+    1,
+    and(ne(lessonEvents.lessonId, placeholder('lessonId')), lt(decisions.at, placeholder('startedAt'))),
+  ),
 )
 
 /** Decisions by drill, oldest first. */
@@ -110,7 +115,7 @@ export function byDrill(
   return found
 }
 
-const newestDecisions = question(db =>
+const newestDecisions = preparedQuery(db =>
   db
     .select(DECIDED)
     .from(standings)
@@ -119,7 +124,7 @@ const newestDecisions = question(db =>
       and(eq(decisions.assignmentId, standings.assignmentId), eq(decisions.revision, sql`${standings.revision} - 1`)),
     )
     .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
-    .where(amongGiven(standings.assignmentId, 'ids')),
+    .where(inPlaceholder(standings.assignmentId, 'ids')),
 )
 
 /** The latest decision on each of some drills that did not fall in a lesson; a drill without one is left out. */

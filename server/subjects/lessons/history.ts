@@ -3,7 +3,7 @@ import { dayClock } from '#core/practice/schedule/local-time'
 import type { FollowedDrill, LessonHearing } from '#shared/contracts/taught/answers'
 import type { Actor } from '../../policy/actor'
 import type { Database } from '../../db/client'
-import { given, latestOfEach, type Writer } from '../../db/question'
+import { placeholder, latestOfEach, type QueryBuilder } from '../../db/prepared'
 import { hearings, lessons, students } from '../../db/tables'
 import { coursesOf } from './decided'
 import { detailsOf, type Scope } from '../taught/set-drills'
@@ -11,8 +11,8 @@ import { detailsOf, type Scope } from '../taught/set-drills'
 /** Lessons of a drill that a student’s page draws: two years of weeks. */
 const LESSONS_DRAWN = 104
 
-const latestHearings = latestOfEach((db: Writer) => db.select().from(hearings), {
-  where: eq(hearings.studioId, given('studioId')),
+const latestHearings = latestOfEach((db: QueryBuilder) => db.select().from(hearings), {
+  where: eq(hearings.studioId, placeholder('studioId')),
   each: id => eq(hearings.assignmentId, id),
   key: 'assignmentId',
   latest: ['startedAt', hearings.startedAt],
@@ -52,10 +52,10 @@ export async function followedDrills(db: Database, studentId: string, scope: Sco
  * When a student's last lesson was, to be asked beside their own row: by the index of their lessons, where the greatest
  * of a group would read every lesson there ever was.
  */
-export const lastLessonAt = (db: Writer): SQL<Date | null> =>
+export const lastLessonAt = (db: QueryBuilder): SQL<Date | null> =>
   sql<Date | null>`${db
     .select({ startedAt: lessons.startedAt })
     .from(lessons, { forceIndex: 'lessons_by_student' })
-    .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, students.id)))
+    .where(and(eq(lessons.studioId, placeholder('studioId')), eq(lessons.studentId, students.id)))
     .orderBy(desc(lessons.startedAt))
     .limit(1)}`.mapWith(lessons.startedAt)

@@ -9,7 +9,7 @@ import { occurrenceOf } from '#core/practice/schedule/occurrences'
 import type { LessonDetail, LessonStarted } from '#shared/contracts/lessons/answers'
 import type { startLessonBody } from '#shared/contracts/lessons/lessons'
 import type { Database } from '../../db/client'
-import { given, question, type Writer } from '../../db/question'
+import { placeholder, preparedQuery, type QueryBuilder } from '../../db/prepared'
 import { lessonEvents, lessons, lessonSlots, slotExceptions } from '../../db/tables'
 import type { Actor } from '../../policy/actor'
 import { DomainError, notFound } from '../../errors'
@@ -126,19 +126,19 @@ async function ownSlot(tx: Database, studentId: string, wanted: { id: string; da
   return { ...slot, at: planned.at }
 }
 
-const wholeLog = question(db =>
+const wholeLog = preparedQuery(db =>
   db
     .select({ body: lessonEvents.body, revision: lessonEvents.revision, taught: lessonEvents.assignmentRevision })
     .from(lessonEvents)
-    .where(eq(lessonEvents.lessonId, given('lessonId')))
+    .where(eq(lessonEvents.lessonId, placeholder('lessonId')))
     .orderBy(asc(lessonEvents.number)),
 )
 
-const notesIn = question(db =>
+const notesIn = preparedQuery(db =>
   db
     .select({ body: lessonEvents.body })
     .from(lessonEvents)
-    .where(and(eq(lessonEvents.lessonId, given('lessonId')), inArray(lessonEvents.kind, ['note', 'void'])))
+    .where(and(eq(lessonEvents.lessonId, placeholder('lessonId')), inArray(lessonEvents.kind, ['note', 'void'])))
     .orderBy(asc(lessonEvents.number)),
 )
 
@@ -146,7 +146,7 @@ const notesIn = question(db =>
 const before = alias(lessons, 'before')
 
 /** Of the lesson before one: its id, or when it began. */
-const ofBefore = <T>(db: Writer, column: MySqlColumn): SQL<T | null> =>
+const ofBefore = <T>(db: QueryBuilder, column: MySqlColumn): SQL<T | null> =>
   sql<T | null>`${db
     .select({ value: column })
     .from(before, { forceIndex: 'lessons_by_student' })

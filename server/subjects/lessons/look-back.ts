@@ -4,7 +4,7 @@ import { localClock } from '#core/practice/schedule/local-time'
 import type { AgendaItem, HeardFault } from '#shared/contracts/taught/answers'
 import type { Actor } from '../../policy/actor'
 import type { Database } from '../../db/client'
-import { given, latestOfEach, type Writer } from '../../db/question'
+import { placeholder, latestOfEach, type QueryBuilder } from '../../db/prepared'
 import { hearings, lessonEvents } from '../../db/tables'
 import { EVENT_TIME, happenedAt, inOrder } from './event-time'
 import type { stagesBefore } from '../taught/stages'
@@ -28,9 +28,9 @@ const EVENTS_OF_DRILL = 'events_of_drill'
 /** Events of a kind of a drill outside a lesson, those taken back left out. */
 const elsewhere = (...kinds: LessonEvent['kind'][]) =>
   and(
-    eq(lessonEvents.studioId, given('studioId')),
+    eq(lessonEvents.studioId, placeholder('studioId')),
     inArray(lessonEvents.kind, kinds),
-    ne(lessonEvents.lessonId, given('exceptLesson')),
+    ne(lessonEvents.lessonId, placeholder('exceptLesson')),
     eq(lessonEvents.voided, false),
   )
 
@@ -44,7 +44,7 @@ export interface Counted {
 
 /** The latest passes of each of some drills outside a lesson, undone ones left out. */
 const latestPasses = latestOfEach(
-  (db: Writer) =>
+  (db: QueryBuilder) =>
     db
       .select({
         assignmentId: lessonEvents.assignmentId,
@@ -103,7 +103,7 @@ export async function passesOf(
 
 /** What was said of each of some drills outside a lesson, that taken back left out: faults, and how it sounded. */
 const latestSaid = latestOfEach(
-  (db: Writer) =>
+  (db: QueryBuilder) =>
     db
       .select({
         assignmentId: lessonEvents.assignmentId,
@@ -122,7 +122,7 @@ const latestSaid = latestOfEach(
   },
 )
 const hearingsBack = latestOfEach(
-  (db: Writer) =>
+  (db: QueryBuilder) =>
     db
       .select({
         assignmentId: hearings.assignmentId,
@@ -133,8 +133,8 @@ const hearingsBack = latestOfEach(
       .from(hearings),
   {
     where: and(
-      eq(hearings.studioId, given('studioId')),
-      ne(hearings.lessonId, given('exceptLesson')),
+      eq(hearings.studioId, placeholder('studioId')),
+      ne(hearings.lessonId, placeholder('exceptLesson')),
       gt(hearings.passes, 0),
     ),
     each: (id, own) => and(eq(hearings.assignmentId, id), gte(hearings.startedAt, own('since'))),

@@ -2,7 +2,7 @@ import { and, asc, eq, getTableColumns, isNotNull, isNull, type SQL } from 'driz
 import { localDay } from '#core/practice/schedule/local-time'
 import type { ExceptionRow } from '#shared/contracts/lessons/answers'
 import type { Database } from '../../db/client'
-import { amongGiven, given, question } from '../../db/question'
+import { inPlaceholder, placeholder, preparedQuery } from '../../db/prepared'
 import { lessonSlots, slotExceptions, students } from '../../db/tables'
 import type { Actor } from '../../policy/actor'
 import { lastLessonAt } from './history'
@@ -17,9 +17,9 @@ export const goesOn = <S extends Pick<Slot, 'endsOn' | 'zone'>>(slot: S | undefi
 /** Students of one list at most: a teacher who has more finds them by name. */
 const MOST_STUDENTS = 500
 
-const ofTeacher = and(eq(students.studioId, given('studioId')), eq(students.teacherId, given('teacherId')))
+const ofTeacher = and(eq(students.studioId, placeholder('studioId')), eq(students.teacherId, placeholder('teacherId')))
 const listOf = (which: SQL) =>
-  question(db =>
+  preparedQuery(db =>
     db
       .select({ ...getTableColumns(students), lastLessonAt: lastLessonAt(db) })
       .from(students)
@@ -37,12 +37,12 @@ const exceptionFields = {
   why: slotExceptions.why,
 }
 /** Each weekly lesson with each of its exceptions; one without any is one row. */
-const slotsOfSome = question(db =>
+const slotsOfSome = preparedQuery(db =>
   db
     .select({ slot: lessonSlots, exception: exceptionFields })
     .from(lessonSlots)
     .leftJoin(slotExceptions, eq(slotExceptions.slotId, lessonSlots.id))
-    .where(and(eq(lessonSlots.studioId, given('studioId')), amongGiven(lessonSlots.studentId, 'ids')))
+    .where(and(eq(lessonSlots.studioId, placeholder('studioId')), inPlaceholder(lessonSlots.studentId, 'ids')))
     .orderBy(asc(slotExceptions.day)),
 )
 

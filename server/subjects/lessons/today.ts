@@ -7,7 +7,7 @@ import { heldOn } from '#core/practice/schedule/occurrences'
 import type { Need, TodayLesson, TodayPage } from '#shared/contracts/lessons/answers'
 import type { AssignmentStanding } from '#shared/contracts/taught/answers'
 import type { Database } from '../../db/client'
-import { given, question } from '../../db/question'
+import { placeholder, preparedQuery } from '../../db/prepared'
 import { lessons, type students } from '../../db/tables'
 import type { Actor } from '../../policy/actor'
 import { standingsOf } from '../taught/set-drills'
@@ -43,25 +43,25 @@ const toComeFirst = (a: TodayLesson, b: TodayLesson) => Number(isOver(a)) - Numb
 const drillsOf = (set: readonly AssignmentStanding[]) =>
   set.map(each => ({ name: each.drillName, toTempo: each.toTempo, bpm: each.bpm, targetBpm: each.plan.targetBpm }))
 
-const mine = and(eq(lessons.studioId, given('studioId')), eq(lessons.teacherId, given('teacherId')))
+const mine = and(eq(lessons.studioId, placeholder('studioId')), eq(lessons.teacherId, placeholder('teacherId')))
 /**
  * Three questions in one, for each has an index of its own: begun that day, planned for it whenever begun, still open.
  * A lesson may be an answer to two of them.
  */
-const lessonsOfDay = question(db =>
+const lessonsOfDay = preparedQuery(db =>
   unionAll(
     db
       .select()
       .from(lessons)
-      .where(and(mine, gte(lessons.startedAt, given('from')), lt(lessons.startedAt, given('to')))),
+      .where(and(mine, gte(lessons.startedAt, placeholder('from')), lt(lessons.startedAt, placeholder('to')))),
     db
       .select()
       .from(lessons)
-      .where(and(mine, eq(lessons.slotDay, given('day')))),
+      .where(and(mine, eq(lessons.slotDay, placeholder('day')))),
     db
       .select()
       .from(lessons)
-      .where(and(mine, isNull(lessons.endedAt), lt(lessons.startedAt, given('from')))),
+      .where(and(mine, isNull(lessons.endedAt), lt(lessons.startedAt, placeholder('from')))),
   ),
 )
 

@@ -4,7 +4,7 @@ import { nextHeld } from '#core/practice/schedule/occurrences'
 import type { Roster, StudentRow } from '#shared/contracts/people/answers'
 import type { AssignmentStanding } from '#shared/contracts/taught/answers'
 import type { Database } from '../../db/client'
-import { given, question } from '../../db/question'
+import { placeholder, preparedQuery } from '../../db/prepared'
 import { students } from '../../db/tables'
 import type { Actor } from '../../policy/actor'
 import { formerStudents, presentStudents, slotsOf, type Slot } from '../lessons/timetable'
@@ -52,14 +52,14 @@ export function rowOf(
   }
 }
 
-const countOfFormer = question(db =>
+const countOfFormer = preparedQuery(db =>
   db
     .select({ count: count() })
     .from(students)
     .where(
       and(
-        eq(students.studioId, given('studioId')),
-        eq(students.teacherId, given('teacherId')),
+        eq(students.studioId, placeholder('studioId')),
+        eq(students.teacherId, placeholder('teacherId')),
         isNotNull(students.archivedAt),
       ),
     ),

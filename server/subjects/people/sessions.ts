@@ -1,11 +1,11 @@
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { Me } from '#shared/contracts/people/answers'
 import type { Database } from '../../db/client'
-import { given, question } from '../../db/question'
+import { placeholder, preparedQuery } from '../../db/prepared'
 import { studios, users } from '../../db/tables'
 import type { SignedIn } from './sign-in'
 
-const whoseSession = question(db =>
+const whoseSession = preparedQuery(db =>
   db
     .select({
       userId: users.id,
@@ -20,7 +20,9 @@ const whoseSession = question(db =>
     })
     .from(users)
     .innerJoin(studios, eq(studios.id, users.studioId))
-    .where(and(eq(users.id, given('userId')), eq(users.sessionEpoch, given('epoch')), isNull(users.suspendedAt))),
+    .where(
+      and(eq(users.id, placeholder('userId')), eq(users.sessionEpoch, placeholder('epoch')), isNull(users.suspendedAt)),
+    ),
 )
 
 /** Who a session is of: null when it was ended, here or on another device, or its account is suspended. */

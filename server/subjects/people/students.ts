@@ -9,7 +9,7 @@ import type { saveStudentBody, schoolBody } from '#shared/contracts/people/stude
 import type { PastDrill } from '#shared/contracts/taught/answers'
 import type { z } from 'zod'
 import type { Database } from '../../db/client'
-import { amongGiven, given, question } from '../../db/question'
+import { inPlaceholder, placeholder, preparedQuery } from '../../db/prepared'
 import { assignments, drills, drillVersions, lessonEvents, lessons, standings, students } from '../../db/tables'
 import type { Engine } from '../../engine/engine'
 import type { Actor } from '../../policy/actor'
@@ -37,22 +37,24 @@ function pageOf<R, T>(rows: readonly R[], size: number, timeOf: (row: R) => Date
 }
 
 const lessonsPage = (earlier?: SQL) =>
-  question(db =>
+  preparedQuery(db =>
     db
       .select()
       .from(lessons)
-      .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, given('studentId')), earlier))
+      .where(
+        and(eq(lessons.studioId, placeholder('studioId')), eq(lessons.studentId, placeholder('studentId')), earlier),
+      )
       .orderBy(desc(lessons.startedAt))
       .limit(LESSONS_A_PAGE + 1),
   )
 const lessonsNewest = lessonsPage()
-const lessonsEarlier = lessonsPage(lt(lessons.startedAt, given('before')))
+const lessonsEarlier = lessonsPage(lt(lessons.startedAt, placeholder('before')))
 
-const notesOfSome = question(db =>
+const notesOfSome = preparedQuery(db =>
   db
     .select({ lessonId: lessonEvents.lessonId, body: lessonEvents.body })
     .from(lessonEvents)
-    .where(and(amongGiven(lessonEvents.lessonId, 'ids'), inArray(lessonEvents.kind, ['note', 'void'])))
+    .where(and(inPlaceholder(lessonEvents.lessonId, 'ids'), inArray(lessonEvents.kind, ['note', 'void'])))
     .orderBy(asc(lessonEvents.lessonId), asc(lessonEvents.number)),
 )
 
@@ -86,7 +88,7 @@ export async function listLessons(
 }
 
 const pastPage = (earlier?: SQL) =>
-  question(db =>
+  preparedQuery(db =>
     db
       .select({
         id: assignments.id,
@@ -101,8 +103,8 @@ const pastPage = (earlier?: SQL) =>
       .innerJoin(drills, eq(drills.id, drillVersions.drillId))
       .where(
         and(
-          eq(assignments.studioId, given('studioId')),
-          eq(assignments.studentId, given('studentId')),
+          eq(assignments.studioId, placeholder('studioId')),
+          eq(assignments.studentId, placeholder('studentId')),
           isNotNull(assignments.endedAt),
           earlier,
         ),
@@ -111,7 +113,7 @@ const pastPage = (earlier?: SQL) =>
       .limit(PAST_A_PAGE + 1),
   )
 const pastNewest = pastPage()
-const pastEarlier = pastPage(lt(assignments.endedAt, given('before')))
+const pastEarlier = pastPage(lt(assignments.endedAt, placeholder('before')))
 
 /** Drills taken off a student's list, the latest first. @param before Only those taken off earlier. */
 export async function listPastDrills(

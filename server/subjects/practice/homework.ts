@@ -3,7 +3,7 @@ import type { z } from 'zod'
 import type { HomeworkRow } from '#shared/contracts/practice/answers'
 import type { homeworkBody } from '#shared/contracts/practice/homework'
 import type { Database } from '../../db/client'
-import { given, question, type Writer } from '../../db/question'
+import { placeholder, preparedQuery, type QueryBuilder } from '../../db/prepared'
 import { assignments, homework, lessons } from '../../db/tables'
 import { ownLesson, presentStudent } from '../../policy/access'
 import type { Actor } from '../../policy/actor'
@@ -13,24 +13,24 @@ import { notFound } from '../../errors'
 /** What a student's page tells of: a term of weeks. */
 const SHOWN = 12
 
-const latest = question(db =>
+const latest = preparedQuery(db =>
   db
     .select({ id: homework.id, at: homework.at, lessonId: homework.lessonId, body: homework.body })
     .from(homework)
-    .where(and(eq(homework.studioId, given('studioId')), eq(homework.studentId, given('studentId'))))
+    .where(and(eq(homework.studioId, placeholder('studioId')), eq(homework.studentId, placeholder('studentId'))))
     .orderBy(desc(homework.at))
-    .limit(given('most')),
+    .limit(placeholder('most')),
 )
 
-const inLesson = question(db =>
+const inLesson = preparedQuery(db =>
   db
     .select({ id: homework.id, at: homework.at, lessonId: homework.lessonId, body: homework.body })
     .from(homework)
-    .where(and(eq(homework.studioId, given('studioId')), eq(homework.lessonId, given('lessonId'))))
+    .where(and(eq(homework.studioId, placeholder('studioId')), eq(homework.lessonId, placeholder('lessonId'))))
     .orderBy(desc(homework.at)),
 )
 /** Whether anything was given to practise in a lesson, to be asked beside its own row. */
-export const homeworkGiven = (db: Writer): SQL<boolean> =>
+export const homeworkGiven = (db: QueryBuilder): SQL<boolean> =>
   sql<boolean>`exists ${db
     .select({ id: homework.id })
     .from(homework)

@@ -5,7 +5,7 @@ import type { Pain } from '#core/schema/pain'
 import type { PainRow } from '#shared/contracts/practice/answers'
 import type { painBody } from '#shared/contracts/practice/pain'
 import type { Database } from '../../db/client'
-import { given, question, type Writer } from '../../db/question'
+import { placeholder, preparedQuery, type QueryBuilder } from '../../db/prepared'
 import { pains, students } from '../../db/tables'
 import { presentStudent } from '../../policy/access'
 import type { Actor } from '../../policy/actor'
@@ -44,11 +44,11 @@ export function setPain(
   })
 }
 
-const latestPains = question(db =>
+const latestPains = preparedQuery(db =>
   db
     .select({ pain: pains.pain, note: pains.note, at: pains.at })
     .from(pains)
-    .where(and(eq(pains.studioId, given('studioId')), eq(pains.studentId, given('studentId'))))
+    .where(and(eq(pains.studioId, placeholder('studioId')), eq(pains.studentId, placeholder('studentId'))))
     .orderBy(desc(pains.at))
     .limit(SHOWN),
 )
@@ -60,7 +60,7 @@ export async function painsOf(db: Database, actor: Actor, studentId: string): Pr
 }
 
 /** When a pain of a student was last cleared, to be asked beside their own row; null for never. */
-export const painClearedAt = (db: Writer): SQL<Date | null> =>
+export const painClearedAt = (db: QueryBuilder): SQL<Date | null> =>
   sql<Date | null>`${db
     .select({ at: max(pains.at) })
     .from(pains)

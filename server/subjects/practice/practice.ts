@@ -8,7 +8,7 @@ import type { PracticeRow } from '#shared/contracts/practice/answers'
 import type { AgendaItem } from '#shared/contracts/taught/answers'
 import { MINUTES_A_DAY, type practiceBody, type takeBackPracticeBody } from '#shared/contracts/practice/practice'
 import type { Database } from '../../db/client'
-import { given, latestOfEach, question, type Writer } from '../../db/question'
+import { placeholder, latestOfEach, preparedQuery, type QueryBuilder } from '../../db/prepared'
 import { assignments, drills, drillVersions, practice } from '../../db/tables'
 import { ownStudent, presentStudent } from '../../policy/access'
 import type { Actor } from '../../policy/actor'
@@ -150,7 +150,7 @@ export function takeBackPractice(
   })
 }
 
-const latestOfStudent = question(db =>
+const latestOfStudent = preparedQuery(db =>
   db
     .select({ entry: practice, drillName: drills.name })
     .from(practice)
@@ -159,8 +159,8 @@ const latestOfStudent = question(db =>
     .innerJoin(drills, eq(drills.id, drillVersions.drillId))
     .where(
       and(
-        eq(practice.studioId, given('studioId')),
-        eq(practice.studentId, given('studentId')),
+        eq(practice.studioId, placeholder('studioId')),
+        eq(practice.studentId, placeholder('studentId')),
         isNull(practice.takenBackAt),
       ),
     )
@@ -192,15 +192,15 @@ export async function practiceOfStudent(
 /** Days of practice that a student's page sums up by weeks. */
 const DAYS_BACK = 7 * 12
 
-const minutesByDay = question(db =>
+const minutesByDay = preparedQuery(db =>
   db
     .select({ day: practice.day, minutes: sum(practice.minutes).mapWith(Number) })
     .from(practice)
     .where(
       and(
-        eq(practice.studioId, given('studioId')),
-        eq(practice.studentId, given('studentId')),
-        gte(practice.day, given('from')),
+        eq(practice.studioId, placeholder('studioId')),
+        eq(practice.studentId, placeholder('studentId')),
+        gte(practice.day, placeholder('from')),
         isNull(practice.takenBackAt),
       ),
     )
@@ -217,8 +217,8 @@ export const practiceDays = (
 ): Promise<readonly DayLoad[]> =>
   minutesByDay(db, { studioId: actor.studioId, studentId, from: dayPlus(today, -DAYS_BACK) })
 
-const latestOfDrill = latestOfEach((db: Writer) => db.select().from(practice), {
-  where: and(eq(practice.studioId, given('studioId')), isNull(practice.takenBackAt)),
+const latestOfDrill = latestOfEach((db: QueryBuilder) => db.select().from(practice), {
+  where: and(eq(practice.studioId, placeholder('studioId')), isNull(practice.takenBackAt)),
   each: id => eq(practice.assignmentId, id),
   key: 'assignmentId',
   latest: ['day', practice.day],

@@ -3,7 +3,7 @@ import { attentionOf, byPressing } from '#core/practice/attention'
 import { dayClock, dayPlus, localDay } from '#core/practice/schedule/local-time'
 import type { BoardRow } from '#shared/contracts/studio/answers'
 import type { Database } from '../../db/client'
-import { amongGiven, given, question } from '../../db/question'
+import { inPlaceholder, placeholder, preparedQuery } from '../../db/prepared'
 import { lessons, practice, students, users } from '../../db/tables'
 import type { Actor } from '../../policy/actor'
 import { lastLessonAt } from '../lessons/history'
@@ -24,9 +24,9 @@ const FACE = {
   habits: students.habits,
   pain: students.pain,
 }
-const present = and(eq(students.studioId, given('studioId')), isNull(students.archivedAt))
+const present = and(eq(students.studioId, placeholder('studioId')), isNull(students.archivedAt))
 const boardOf = (which?: SQL) =>
-  question(db =>
+  preparedQuery(db =>
     db
       .select({ ...FACE, lastLessonAt: lastLessonAt(db) })
       .from(students)
@@ -36,20 +36,20 @@ const boardOf = (which?: SQL) =>
       .limit(MOST_STUDENTS),
   )
 const ofStudio = boardOf()
-const ofTeacher = boardOf(eq(students.teacherId, given('teacherId')))
-const lessonsSince = question(db =>
+const ofTeacher = boardOf(eq(students.teacherId, placeholder('teacherId')))
+const lessonsSince = preparedQuery(db =>
   db
     .select({ studentId: lessons.studentId, startedAt: lessons.startedAt, endedAt: lessons.endedAt })
     .from(lessons)
     .where(
       and(
-        eq(lessons.studioId, given('studioId')),
-        amongGiven(lessons.studentId, 'ids'),
-        gte(lessons.startedAt, given('since')),
+        eq(lessons.studioId, placeholder('studioId')),
+        inPlaceholder(lessons.studentId, 'ids'),
+        gte(lessons.startedAt, placeholder('since')),
       ),
     ),
 )
-const practiceSince = question(db =>
+const practiceSince = preparedQuery(db =>
   db
     .select({
       studentId: practice.studentId,
@@ -59,9 +59,9 @@ const practiceSince = question(db =>
     .from(practice)
     .where(
       and(
-        eq(practice.studioId, given('studioId')),
-        amongGiven(practice.studentId, 'ids'),
-        gte(practice.day, given('sinceDay')),
+        eq(practice.studioId, placeholder('studioId')),
+        inPlaceholder(practice.studentId, 'ids'),
+        gte(practice.day, placeholder('sinceDay')),
         isNull(practice.takenBackAt),
       ),
     )

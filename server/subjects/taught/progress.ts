@@ -6,7 +6,7 @@ import { handOf } from '#core/hand/hand'
 import { planInWords } from '#core/wording/school'
 import type { DrillChange, StudentProgress } from '#shared/contracts/taught/answers'
 import type { Database } from '../../db/client'
-import { amongGiven, given, question } from '../../db/question'
+import { inPlaceholder, placeholder, preparedQuery } from '../../db/prepared'
 import { assignments, drills, drillVersions, lessonEvents, lessons, practice } from '../../db/tables'
 import { ownStudent } from '../../policy/access'
 import type { Actor } from '../../policy/actor'
@@ -17,45 +17,45 @@ import { revisionsOf } from './revisions'
 const LESSONS_TOLD = 104
 const CHANGES_TOLD = 60
 
-const latestLessons = question(db =>
+const latestLessons = preparedQuery(db =>
   db
     .select({ id: lessons.id, startedAt: lessons.startedAt, endedAt: lessons.endedAt })
     .from(lessons)
-    .where(and(eq(lessons.studioId, given('studioId')), eq(lessons.studentId, given('studentId'))))
+    .where(and(eq(lessons.studioId, placeholder('studioId')), eq(lessons.studentId, placeholder('studentId'))))
     .orderBy(desc(lessons.startedAt))
     .limit(LESSONS_TOLD),
 )
 /** What of some lessons tells of faults and time, with what takes them back. */
-const told = question(db =>
+const told = preparedQuery(db =>
   db
     .select({ lessonId: lessonEvents.lessonId, body: lessonEvents.body })
     .from(lessonEvents)
     .where(
       and(
-        eq(lessonEvents.studioId, given('studioId')),
-        amongGiven(lessonEvents.lessonId, 'ids'),
+        eq(lessonEvents.studioId, placeholder('studioId')),
+        inPlaceholder(lessonEvents.lessonId, 'ids'),
         inArray(lessonEvents.kind, ['turn', 'fault', 'void', 'end', 'reopen']),
       ),
     )
     .orderBy(asc(lessonEvents.lessonId), asc(lessonEvents.number)),
 )
-const everSet = question(db =>
+const everSet = preparedQuery(db =>
   db
     .select({ id: assignments.id, drillName: drills.name, spec: drillVersions.spec })
     .from(assignments)
     .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
     .innerJoin(drills, eq(drills.id, drillVersions.drillId))
-    .where(and(eq(assignments.studioId, given('studioId')), eq(assignments.studentId, given('studentId'))))
+    .where(and(eq(assignments.studioId, placeholder('studioId')), eq(assignments.studentId, placeholder('studentId'))))
     .orderBy(asc(assignments.position)),
 )
-const homeMinutes = question(db =>
+const homeMinutes = preparedQuery(db =>
   db
     .select({ assignmentId: practice.assignmentId, minutes: sum(practice.minutes).mapWith(Number) })
     .from(practice)
     .where(
       and(
-        eq(practice.studioId, given('studioId')),
-        eq(practice.studentId, given('studentId')),
+        eq(practice.studioId, placeholder('studioId')),
+        eq(practice.studentId, placeholder('studentId')),
         isNull(practice.takenBackAt),
       ),
     )

@@ -9,7 +9,7 @@ import type { DecisionKind } from '#core/schema/plan-fields'
 import type { AssignmentDetail, AssignmentStanding } from '#shared/contracts/taught/answers'
 import type { Actor } from '../../policy/actor'
 import type { Database } from '../../db/client'
-import { amongGiven, given, question } from '../../db/question'
+import { inPlaceholder, placeholder, preparedQuery } from '../../db/prepared'
 import {
   assignmentRevisions,
   assignments,
@@ -53,14 +53,14 @@ interface SetRow
   readonly versionId: string
 }
 
-const fastestClean = question(db =>
+const fastestClean = preparedQuery(db =>
   db
     .select({ id: hearings.assignmentId, cleanBpm: max(hearings.bestCleanBpm) })
     .from(hearings)
     .innerJoin(standings, eq(standings.assignmentId, hearings.assignmentId))
     .where(
       and(
-        amongGiven(hearings.assignmentId, 'ids'),
+        inPlaceholder(hearings.assignmentId, 'ids'),
         or(isNull(standings.stageSince), gte(hearings.startedAt, standings.stageSince)),
       ),
     )
@@ -74,13 +74,13 @@ export async function cleanTempos(db: Database, ids: readonly string[]): Promise
   return new Map(rows.flatMap(({ id, cleanBpm }) => (cleanBpm === null ? [] : [[id, cleanBpm] as const])))
 }
 
-const atLastStage = question(db =>
+const atLastStage = preparedQuery(db =>
   db
     .select({ id: assignments.id })
     .from(assignments)
     .where(
       and(
-        amongGiven(assignments.id, 'ids'),
+        inPlaceholder(assignments.id, 'ids'),
         sql`not exists (select 1 from ${stages} as here join ${stages} as later on later.assignment_id = here.assignment_id and later.place > here.place where here.assignment_id = ${assignments.id} and here.number = ${assignments.stage})`,
       ),
     ),
@@ -118,7 +118,7 @@ async function waitingAmong(db: Database, rows: readonly SetRow[], names: DrillN
 }
 
 /** The latest decisions on some completed drills: as many as there are reviews. */
-const completions = question(db =>
+const completions = preparedQuery(db =>
   db
     .select({ assignmentId: decisions.assignmentId, decision: decisions.decision, at: decisions.at })
     .from(standings)
@@ -129,7 +129,7 @@ const completions = question(db =>
         gte(decisions.revision, sql`${standings.revision} - ${REVIEW_WEEKS.length + 1}`),
       ),
     )
-    .where(amongGiven(standings.assignmentId, 'ids'))
+    .where(inPlaceholder(standings.assignmentId, 'ids'))
     .orderBy(asc(decisions.revision)),
 )
 
@@ -180,7 +180,7 @@ function standingOf(row: SetRow, { names, waiting, completed, today, dayOf }: Ar
 }
 
 const detailed = (which: SQL) =>
-  question(db =>
+  preparedQuery(db =>
     db
       .select({
         ...setFields,
@@ -213,11 +213,17 @@ const detailed = (which: SQL) =>
       .innerJoin(standings, eq(standings.assignmentId, assignments.id))
       .innerJoin(drillVersions, eq(drillVersions.id, assignments.drillVersionId))
       .innerJoin(drills, eq(drills.id, drillVersions.drillId))
-      .where(and(eq(assignments.studioId, given('studioId')), eq(assignments.studentId, given('studentId')), which))
+      .where(
+        and(
+          eq(assignments.studioId, placeholder('studioId')),
+          eq(assignments.studentId, placeholder('studentId')),
+          which,
+        ),
+      )
       .orderBy(asc(assignments.position), asc(assignments.setAt)),
   )
 const setNow = detailed(isNull(assignments.endedAt))
-const setOnce = detailed(amongGiven(assignments.id, 'ids'))
+const setOnce = detailed(inPlaceholder(assignments.id, 'ids'))
 
 /** A set drill without its history; since which decision its stage is worked, and whether any stage was ever opened. */
 export interface SetDetail {
@@ -270,15 +276,15 @@ export async function detailsOf(
   }))
 }
 
-const setForSome = question(db =>
+const setForSome = preparedQuery(db =>
   db
     .select(setFields)
     .from(assignments)
     .innerJoin(standings, eq(standings.assignmentId, assignments.id))
     .where(
       and(
-        eq(assignments.studioId, given('studioId')),
-        amongGiven(assignments.studentId, 'ids'),
+        eq(assignments.studioId, placeholder('studioId')),
+        inPlaceholder(assignments.studentId, 'ids'),
         isNull(assignments.endedAt),
       ),
     )
@@ -286,12 +292,12 @@ const setForSome = question(db =>
 )
 
 /** Asked once a drill and not with each of its rows: many students are on the same few. */
-const drillsNamed = question(db =>
+const drillsNamed = preparedQuery(db =>
   db
     .select({ versionId: drillVersions.id, family: drillVersions.family, drillName: drills.name })
     .from(drillVersions)
     .innerJoin(drills, eq(drills.id, drillVersions.drillId))
-    .where(amongGiven(drillVersions.id, 'ids')),
+    .where(inPlaceholder(drillVersions.id, 'ids')),
 )
 
 async function namesAmong(db: Database, rows: readonly SetRow[]): Promise<DrillNames> {

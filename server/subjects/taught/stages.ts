@@ -7,7 +7,7 @@ import type { Spec } from '#core/schema/parse'
 import type { StageOfPath } from '#shared/contracts/taught/answers'
 import type { pathBody, variationsBody } from '#shared/contracts/taught/assignments'
 import type { Database } from '../../db/client'
-import { amongGiven, question } from '../../db/question'
+import { inPlaceholder, preparedQuery } from '../../db/prepared'
 import {
   assignmentRevisions,
   assignments,
@@ -73,7 +73,7 @@ export function setVariations(
   })
 }
 
-const pathRows = question(db =>
+const pathRows = preparedQuery(db =>
   db
     .select({
       assignmentId: stages.assignmentId,
@@ -85,7 +85,7 @@ const pathRows = question(db =>
     })
     .from(stages)
     .innerJoin(assignments, eq(assignments.id, stages.assignmentId))
-    .where(and(amongGiven(stages.assignmentId, 'ids'), isNotNull(stages.place)))
+    .where(and(inPlaceholder(stages.assignmentId, 'ids'), isNotNull(stages.place)))
     .orderBy(asc(stages.place)),
 )
 
@@ -101,7 +101,7 @@ export async function pathsOf(
   return found
 }
 
-const openings = question(db =>
+const openings = preparedQuery(db =>
   db
     .select({
       assignmentId: decisions.assignmentId,
@@ -116,15 +116,15 @@ const openings = question(db =>
     .from(decisions)
     .innerJoin(lessonEvents, eq(lessonEvents.id, decisions.eventId))
     .innerJoin(lessons, eq(lessons.id, lessonEvents.lessonId))
-    .where(and(amongGiven(decisions.assignmentId, 'ids'), isNotNull(decisions.stage)))
+    .where(and(inPlaceholder(decisions.assignmentId, 'ids'), isNotNull(decisions.stage)))
     .orderBy(asc(decisions.revision)),
 )
 
-const setAt = question(db =>
+const setAt = preparedQuery(db =>
   db
     .select({ assignmentId: assignmentRevisions.assignmentId, number: assignmentRevisions.stage })
     .from(assignmentRevisions)
-    .where(and(amongGiven(assignmentRevisions.assignmentId, 'ids'), eq(assignmentRevisions.number, 0))),
+    .where(and(inPlaceholder(assignmentRevisions.assignmentId, 'ids'), eq(assignmentRevisions.number, 0))),
 )
 
 /** The stage a drill came into a lesson with, and the event that opened it. */

@@ -3,7 +3,7 @@ import { asc, count, desc, eq, max, sql } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/mysql2'
 import { union } from 'drizzle-orm/mysql-core'
 import { makeStudent, makeTeacher, openTestDatabase } from '../tests/studio'
-import type { Writer as Reader } from './question'
+import type { QueryBuilder as Reader } from './prepared'
 import { assignments, drillVersions, standings, students, users } from './tables'
 
 const { db, pool, close } = openTestDatabase()
@@ -11,8 +11,8 @@ const { db, pool, close } = openTestDatabase()
 const plain = drizzle({ client: pool })
 afterAll(close)
 
-/** Questions of every kind of field. */
-const QUESTIONS: Readonly<Record<string, (from: Reader, studioId: string) => Promise<unknown>>> = {
+/** Queries of every kind of field. */
+const QUERIES: Readonly<Record<string, (from: Reader, studioId: string) => Promise<unknown>>> = {
   'all columns: texts, documents, days, instants, numbers, what is not there': (from, studioId) =>
     from.select().from(assignments).where(eq(assignments.studioId, studioId)).orderBy(asc(assignments.id)),
   'truths and expressions': (from, studioId) =>
@@ -55,7 +55,7 @@ const QUESTIONS: Readonly<Record<string, (from: Reader, studioId: string) => Pro
       .where(eq(assignments.studioId, studioId))
       .groupBy(assignments.studentId)
       .orderBy(asc(assignments.studentId)),
-  'two questions in one': (from, studioId) =>
+  'two queries in one': (from, studioId) =>
     union(
       (from as typeof db).select().from(students).where(eq(students.studioId, studioId)),
       (from as typeof db).select().from(students).where(eq(students.studioId, studioId)),
@@ -68,11 +68,11 @@ const QUESTIONS: Readonly<Record<string, (from: Reader, studioId: string) => Pro
 }
 
 describe('rows', () => {
-  test.each(Object.keys(QUESTIONS))('are what the query builder makes of them: %s', async name => {
+  test.each(Object.keys(QUERIES))('are what the query builder makes of them: %s', async name => {
     const teacher = await makeTeacher(db)
     await makeStudent(db, teacher)
     await makeStudent(db, teacher)
-    const ask = QUESTIONS[name]!
+    const ask = QUERIES[name]!
     const rows = await ask(db, teacher.studioId)
     expect(rows).toEqual(await ask(plain, teacher.studioId))
     expect((rows as unknown[]).length > 0).toBe(name !== 'nothing found')

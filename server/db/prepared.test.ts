@@ -5,21 +5,30 @@ import { drizzle } from 'drizzle-orm/mysql2'
 import { union, unionAll } from 'drizzle-orm/mysql-core'
 import { makeStudent, makeTeacher, NOW, openTestDatabase } from '../tests/studio'
 import { recordingBuilder } from '../tests/recording'
-import { addition, amongGiven, change, given, latestOfEach, question, questionOfEach, type Writer } from './question'
-import { WRITER } from './session'
+import {
+  preparedInsert,
+  inPlaceholder,
+  preparedUpdate,
+  placeholder,
+  latestOfEach,
+  preparedQuery,
+  queryOfEach,
+  type QueryBuilder,
+} from './prepared'
+import { QUERY_BUILDER } from './overrides'
 import { assignments, instruments, pains, standings, students, writes } from './tables'
 
 const { db, pool, close } = openTestDatabase()
 afterAll(close)
 
-const named = question(from =>
+const named = preparedQuery(from =>
   from
     .select()
     .from(students)
-    .where(eq(students.id, given('id'))),
+    .where(eq(students.id, placeholder('id'))),
 )
 
-describe('a question that is written once', () => {
+describe('a prepared query', () => {
   test('answers what the builder answers, time after time, in a transaction too', async () => {
     const teacher = await makeTeacher(db)
     const [one, other] = [await makeStudent(db, teacher), await makeStudent(db, teacher)]
@@ -34,13 +43,13 @@ describe('a question that is written once', () => {
   test('knows which of its groups are not there', async () => {
     const teacher = await makeTeacher(db)
     const { studentId } = await makeStudent(db, teacher)
-    const joined = question(from =>
+    const joined = preparedQuery(from =>
       from
         .select({ name: students.name, set: assignments, standing: standings })
         .from(students)
         .innerJoin(assignments, eq(assignments.studentId, students.id))
-        .leftJoin(standings, eq(standings.assignmentId, given('assignmentId')))
-        .where(eq(students.id, given('id'))),
+        .leftJoin(standings, eq(standings.assignmentId, placeholder('assignmentId')))
+        .where(eq(students.id, placeholder('id'))),
     )
     const [without] = await joined(db, { id: studentId, assignmentId: randomUUID() })
     expect(without).toMatchObject({ set: { studentId }, standing: null })
@@ -49,7 +58,7 @@ describe('a question that is written once', () => {
   })
 
   test('says which of its values was not given', async () => {
-    await expect(named(db, {})).rejects.toThrow('no value is given for id')
+    await expect(named(db, {})).rejects.toThrow('no value for placeholder id')
   })
 
   test('sees what its own transaction wrote, and nothing is left of one that failed', async () => {
@@ -84,8 +93,8 @@ test('of a transaction within another nothing is left when it fails, and what is
   expect(await named(db, { id: studentId })).toMatchObject([{ name: 'Kept' }])
 })
 
-describe('one question of each of several rows', () => {
-  const latest = questionOfEach((from, id, own) =>
+describe('one query of each of several rows', () => {
+  const latest = queryOfEach((from, id, own) =>
     from
       .select({ studentId: pains.studentId, note: pains.note })
       .from(pains)
@@ -123,7 +132,7 @@ describe('one question of each of several rows', () => {
     const ids: string[] = []
     for (let i = 0; i < 3; i++) ids.push((await makeStudent(db, teacher)).studentId)
     const few = latestOfEach(
-      (from: Writer) => from.select({ studentId: pains.studentId, note: pains.note, at: pains.at }).from(pains),
+      (from: QueryBuilder) => from.select({ studentId: pains.studentId, note: pains.note, at: pains.at }).from(pains),
       {
         where: isNotNull(pains.note),
         each: (id, own) => and(eq(pains.studentId, id), gte(pains.at, own('since'))),
@@ -187,7 +196,7 @@ describe('one question of each of several rows', () => {
   })
 
   test('stands side by side in one text; what has an order of its own does not', () => {
-    const part = () => WRITER.select({ id: students.id }).from(students).where(amongGiven(students.id, 'ids'))
+    const part = () => QUERY_BUILDER.select({ id: students.id }).from(students).where(inPlaceholder(students.id, 'ids'))
     const own = '(select `id` from `students` where `students`.`id` in (?))'
     expect(unionAll(part(), part(), part()).toSQL().sql).toBe([own, own, own].join(' union all '))
     expect(union(part(), part(), part()).toSQL().sql).toContain(`(${own}`)
@@ -195,8 +204,8 @@ describe('one question of each of several rows', () => {
   })
 })
 
-describe('what is written once and then added or changed', () => {
-  const keep = addition(writes, ['actorId', 'id', 'bodyHash', 'answer', 'at'])
+describe('what is prepared once and then added or changed', () => {
+  const keep = preparedInsert(writes, ['actorId', 'id', 'bodyHash', 'answer', 'at'])
 
   test('documents, instants and what is nothing arrive as they were', async () => {
     const { userId } = await makeTeacher(db)
@@ -216,7 +225,7 @@ describe('what is written once and then added or changed', () => {
     const row = { actorId: userId, id: randomUUID(), bodyHash: 'f'.repeat(64), answer: 'first', at: NOW }
     await keep(db, row)
     await expect(keep(db, row)).rejects.toMatchObject({ errno: 1062 })
-    const replace = addition(writes, ['actorId', 'id', 'bodyHash', 'answer', 'at'], ['answer'])
+    const replace = preparedInsert(writes, ['actorId', 'id', 'bodyHash', 'answer', 'at'], ['answer'])
     await replace(db, { ...row, bodyHash: 'e'.repeat(64), answer: 'second' })
     expect(await db.select().from(writes).where(eq(writes.id, row.id))).toEqual([{ ...row, answer: 'second' }])
   })
@@ -232,7 +241,7 @@ describe('what is written once and then added or changed', () => {
       createdAt: NOW,
     }))
     await db.insert(instruments).values(rows)
-    const rename = change(instruments, 'id', ['name'])
+    const rename = preparedUpdate(instruments, 'id', ['name'])
     await rename(db, { id: rows[0]!.id, name: 'New' })
     expect(
       await db

@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals'
 import type { Pool } from 'mysql2/promise'
-import { firstComeFirstServed } from './turns'
+import { poolByArrival } from './queue'
 
-/** A pool whose questions are answered when they are told to be; it holds what was asked, in order. */
+/** A pool whose queries are answered when they are told to be; it holds what was asked, in order. */
 function slowPool() {
   const asked: string[] = []
   const answers: (() => void)[] = []
@@ -33,7 +33,7 @@ function slowPool() {
 
 test('what a request that came earlier asks goes before what waits longer of those that came later', async () => {
   const { pool, asked, answer } = slowPool()
-  const turns = firstComeFirstServed(pool, 1)
+  const turns = poolByArrival(pool, 1)
   const first = turns(() => 10)
   void turns(() => 5).query('one that is being answered')
   void turns(() => 30).query('third request')
@@ -48,7 +48,7 @@ test('what a request that came earlier asks goes before what waits longer of tho
 
 test('so many are asked at once as there are connections, and those of one request keep their order', async () => {
   const { pool, asked, answer } = slowPool()
-  const turns = firstComeFirstServed(pool, 2)
+  const turns = poolByArrival(pool, 2)
   for (const text of ['a', 'b', 'c', 'd']) void turns(() => 10).query(text)
   await new Promise(setImmediate)
   expect(asked).toEqual(['a', 'b'])
@@ -60,7 +60,7 @@ test('so many are asked at once as there are connections, and those of one reque
 
 test('a connection keeps its turn until it is given back', async () => {
   const { pool, asked } = slowPool()
-  const turns = firstComeFirstServed(pool, 1)
+  const turns = poolByArrival(pool, 1)
   const connection = await turns(() => 10).getConnection()
   void turns(() => 10).query('waits')
   await new Promise(setImmediate)
@@ -70,10 +70,10 @@ test('a connection keeps its turn until it is given back', async () => {
   expect(asked).toEqual(['connection', 'released', 'waits'])
 })
 
-test('a connection that could not be had, or a question that failed, holds nobody up', async () => {
+test('a connection that could not be had, or a query that failed, holds nobody up', async () => {
   const { pool, asked, goAway } = slowPool()
   const refusing = { ...pool, execute: () => Promise.reject(new Error('refused')) } as unknown as Pool
-  const turns = firstComeFirstServed(refusing, 1)(() => 10)
+  const turns = poolByArrival(refusing, 1)(() => 10)
   goAway(true)
   await expect(turns.getConnection()).rejects.toThrow('away')
   await expect(turns.execute('failing')).rejects.toThrow('refused')
