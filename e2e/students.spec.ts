@@ -29,11 +29,12 @@ test('a student is added with a clear word on every slip of the pen, planned, en
   await more.click()
   await page.getByRole('menuitem', { name: 'End the weekly lesson' }).click()
   await expect(page.getByText('No weekly lesson planned')).toBeVisible()
-  await page.getByRole('button', { name: 'Plan it again' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText(/Mondays 16:00, 45 min/)).toBeVisible()
 
   await more.click()
   await page.getByRole('menuitem', { name: 'Archive' }).click()
+  await expect(page.getByText(/is archived/)).toBeVisible()
   await page.getByRole('link', { name: 'Students' }).click()
   await expect(page.getByRole('heading', { name: 'Juno Pellwether' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Ida Testwell' })).toHaveCount(0)

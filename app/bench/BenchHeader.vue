@@ -94,7 +94,7 @@ const menu = computed(() => [
         Save these fingers for the student
       </BaseButton>
       <BaseButton tone="action" :disabled="impossible" @click="setting = true">
-        <span class="max-sm:hidden">Assign to a student</span><span class="sm:hidden">Set</span>
+        <span class="max-sm:hidden">Assign to a student</span><span class="sm:hidden">Assign</span>
       </BaseButton>
       <ActionMenu label="More" :items="menu" />
     </div>

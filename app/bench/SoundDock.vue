@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { boundedTempo } from '#core/schema/fields'
 import { AdjustmentsHorizontalIcon } from '@heroicons/vue/24/outline'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { isCompound, tempoInWords } from '#core/line/meter'
@@ -15,7 +16,7 @@ const dotted = computed(() => (props.meter && isCompound(props.meter) ? tempoInW
 const { countInBars, clicksPerBeat, accent } = useClickSettings()
 const tempo = defineModel<number>('tempo', { required: true })
 const change = (by: number) => {
-  tempo.value = Math.min(400, Math.max(10, tempo.value + by))
+  tempo.value = boundedTempo(tempo.value + by)
 }
 const tap = useTapTempo(bpm => {
   tempo.value = bpm

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { TEMPO_BOUNDS } from '#core/schema/fields'
 import { remedyOf } from '#core/practice/log/remedies'
 import { isTimed } from '#core/practice/tempo/target'
 import type { OwnVariation, Variation } from '#core/practice/tempo/variations'
@@ -221,7 +222,7 @@ function decide() {
           ]"
         />
         <BaseListbox v-if="wish === 'next-stage'" v-model="stage" label="Stage" :options="otherStages" />
-        <BaseStepper v-if="movable" v-model="bpm" label="Tempo" :min="10" :max="400" />
+        <BaseStepper v-if="movable" v-model="bpm" label="Tempo" :min="TEMPO_BOUNDS.least" :max="TEMPO_BOUNDS.most" />
         <div>
           <FormField v-model="reason" label="Why" :error="wrong" />
           <div class="flex flex-wrap gap-1.5 mt-2">

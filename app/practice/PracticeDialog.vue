@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { TEMPO_BOUNDS } from '#core/schema/fields'
 import { dayPlus } from '#core/practice/schedule/local-time'
 import { FEELS, HURTS, type Feel, type Hurts } from '#core/schema/pain'
 import { HURTS_WORDS } from '#core/wording/care'
@@ -134,7 +135,13 @@ async function saveAndGoOn() {
       </div>
       <div class="grid grid-cols-1 sm:grid-cols-3 gap-3">
         <BaseStepper v-model="minutes" label="Minutes a day" :min="1" :max="1440" />
-        <BaseStepper v-if="drill?.toTempo" v-model="bpm" label="Tempo" :min="10" :max="400" />
+        <BaseStepper
+          v-if="drill?.toTempo"
+          v-model="bpm"
+          label="Tempo"
+          :min="TEMPO_BOUNDS.least"
+          :max="TEMPO_BOUNDS.most"
+        />
         <BaseStepper v-if="drill?.toTempo" v-model="clean" label="Clean in a row" :min="0" :max="40" />
       </div>
       <BaseChips v-model="feel" label="How it felt" :options="FEEL_OPTIONS" tall />

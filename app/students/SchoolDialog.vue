@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { planSchema, SCHOOLS, type SchoolName } from '#core/schema/plan-fields'
+import { formOf, planSchema, SCHOOLS, type SchoolName } from '#core/schema/plan-fields'
 import { planInWords, SCHOOL_LABELS } from '#core/wording/school'
 import { schoolBody } from '#shared/contracts/people/students'
 
@@ -21,7 +21,7 @@ watch(open, now => {
 const OPTIONS = SCHOOLS.map(value => ({ value, label: SCHOOL_LABELS[value] }))
 /** What it does with its usual numbers, from 60 to 90 or back. */
 const inWords = computed(() => {
-  const [startBpm, targetBpm] = school.value === 'slow-down' ? [90, 45] : [60, 90]
+  const [startBpm, targetBpm] = formOf(school.value).falls ? [90, 45] : [60, 90]
   return planInWords(planSchema.parse({ school: school.value, startBpm, targetBpm }))
 })
 async function save() {

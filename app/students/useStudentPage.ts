@@ -74,13 +74,13 @@ export function useStudentPage(id: Readonly<Ref<string>>) {
   async function archive(archived: boolean): Promise<void> {
     const { name } = student.value
     if ((await write('POST /api/students/:id/archive', { id: id.value, body: { archived } })) && archived)
-      said(`${name} is archived. Nothing is lost.`, 'Restore', () => archive(false))
+      said(`${name} is archived. Nothing is lost.`, 'Undo', () => archive(false))
   }
 
   async function endWeekly(): Promise<void> {
     const { id: _id, ...weekly } = page.value!.slot!
     if (await write('POST /api/students/:id/slot/end', { id: id.value, body: {} }))
-      said('Weekly lesson ended. Past lessons are kept.', 'Plan it again', () =>
+      said('Weekly lesson ended. Past lessons are kept.', 'Undo', () =>
         write('PUT /api/students/:id/slot', { id: id.value, body: weekly }),
       )
   }

@@ -43,7 +43,7 @@ async function end(link: CalendarLinkRow, ended: boolean) {
     await reload()
     if (ended)
       toasts.say(`The link for “${link.name}” is stopped.`, {
-        action: { label: 'Let it work again', run: () => void end(link, false) },
+        action: { label: 'Undo', run: () => void end(link, false) },
       })
   } catch (trouble) {
     toasts.say((trouble as Error).message, { tone: 'trouble' })

@@ -1,10 +1,10 @@
 import { barTicks, ticksToMs } from '../line/ticks'
-import { fields, type Infer } from '../schema/fields'
+import { fields, TEMPO_BOUNDS, type Infer } from '../schema/fields'
 import { SpecError } from '../schema/spec-error'
 import type { TimedFamily } from './family'
 
 const block = fields.block({
-  tempos: fields.list(fields.number('tempo', 10, 400), 1, 24),
+  tempos: fields.list(fields.number('tempo', TEMPO_BOUNDS.least, TEMPO_BOUNDS.most), 1, 24),
   perBeat: fields.whole('notes per beat', 1, 8).optional(),
   bars: fields.whole('bars', 1, 64).default(4),
   silentBars: fields.whole('silentBars', 0, 63).default(0),

@@ -15,7 +15,7 @@ export type DecisionAnswer =
  */
 export function decideAnswer(raw: unknown): DecisionAnswer {
   const read = check(questionSchema, raw)
-  if (!read.ok) return { error: read.error }
+  if (!read.ok) return { error: { path: read.error.path, message: read.error.message } }
   const { plan, bpm: now, history, now: at } = read.value
   // A fault that is not of the list counts like the others.
   const events = history as readonly HistoryEvent[]

@@ -169,6 +169,10 @@ export const PLUCKING_SYSTEMS = [
 
 /** Tempos a drill may have, quarters a minute. */
 export const TEMPO_BOUNDS = { least: 10, most: 400 } as const
+/** Whether a number is a tempo a drill may have. */
+export const isTempo = (bpm: number) => bpm >= TEMPO_BOUNDS.least && bpm <= TEMPO_BOUNDS.most
+/** The nearest tempo a drill may have. */
+export const boundedTempo = (bpm: number) => Math.min(TEMPO_BOUNDS.most, Math.max(TEMPO_BOUNDS.least, bpm))
 
 /** The fields every family shares, with their defaults. */
 export const sharedShape = {

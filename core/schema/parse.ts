@@ -39,7 +39,10 @@ function parseWith<T>(schema: z.ZodType<T>, value: unknown, prefix = ''): Parsed
   const result = check(schema, value)
   return result.ok
     ? result
-    : { ok: false, error: { ...result.error, path: [prefix, result.error.path].filter(Boolean).join('.') } }
+    : {
+        ok: false,
+        error: { path: [prefix, result.error.path].filter(Boolean).join('.'), message: result.error.message },
+      }
 }
 
 // Schemas are built once per family: building a strict object costs more than checking a spec with it.

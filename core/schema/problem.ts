@@ -1,10 +1,45 @@
-import type { z } from 'zod'
+import { z } from 'zod'
 import type { SpecProblem } from './spec-error'
 
 type Issue = z.core.$ZodIssue
 type RawIssue = z.core.$ZodRawIssue
 
+/** What is wrong with a value: `message` names the field, `rule` says the same without it. */
+export interface Problem extends SpecProblem {
+  readonly rule: string
+}
+
 const MOST_SHOWN = 40
+
+/** Schemas whose values are never repeated. */
+const SECRETS = z.registry<{ readonly secret: true }>()
+
+/** Marks the values of a schema as secret: no message repeats them, whatever their field is called. */
+export function secret<S extends z.ZodType>(schema: S): S {
+  SECRETS.add(schema, { secret: true })
+  return schema
+}
+
+/** A schema without what says that it may be left out, be null or have a default. */
+function bare(schema: z.core.$ZodType): z.core.$ZodType {
+  const { innerType } = schema._zod.def as { readonly innerType?: z.core.$ZodType }
+  return innerType && !SECRETS.has(schema) ? bare(innerType) : schema
+}
+
+/** Whether the value at a path is secret, or lies in one that is. */
+function isSecret(schema: z.core.$ZodType, [first, ...rest]: readonly PropertyKey[]): boolean {
+  const here = bare(schema)
+  if (SECRETS.has(here)) return true
+  if (first === undefined) return false
+  const { shape, element, options } = here._zod.def as {
+    readonly shape?: Readonly<Record<string, z.core.$ZodType>>
+    readonly element?: z.core.$ZodType
+    readonly options?: readonly z.core.$ZodType[]
+  }
+  if (options) return options.some(option => isSecret(option, [first, ...rest]))
+  const inner = typeof first === 'number' ? element : shape?.[String(first)]
+  return inner !== undefined && isSecret(inner, rest)
+}
 
 /** A value as a message quotes it: short, strings in quotation marks. */
 function quoted(value: unknown): string {
@@ -87,40 +122,37 @@ const nameOf = (path: readonly PropertyKey[]) =>
 const agreeing = (name: string, message: string) =>
   /[^s]s$/.test(name) ? message.replace(/^is /, 'are ').replace(/^has /, 'have ') : message
 
-/**
- * A message with its field before it where it begins with its verb, and the value after it where that is not said yet.
- */
-function sentence(issue: Issue): string {
-  const { message, input, path } = issue
-  const name = nameOf(path)
-  const named = /^(must|is|has|cannot) /.test(message) ? `${name} ${agreeing(name, message)}` : message
-  // A password is never said back.
-  if (/password/i.test(name)) return named
-  if (input === undefined || /\b(not|no|twice)\b|"/.test(message) || !/\b(must|takes|needs)\b/.test(message))
-    return named
+/** What was given, as a message ends with it; empty where the rule says it already, or where it is secret. */
+function givenInWords({ message, input, code }: Issue, secret: boolean): string {
+  if (secret || input === undefined) return ''
+  if (/\b(not|no|twice)\b|"/.test(message) || !/\b(must|takes|needs)\b/.test(message)) return ''
   // Of a list only its length is said, where that is what is wrong.
-  if (Array.isArray(input) && !/\b(takes|needs)\b/.test(message)) return named
-  const given = Array.isArray(input)
-    ? String(input.length)
-    : typeof input === 'string' && (issue.code === 'too_big' || issue.code === 'too_small')
-      ? String(input.length)
-      : quoted(input)
-  return `${named}, not ${given}`
+  if (Array.isArray(input)) return /\b(takes|needs)\b/.test(message) ? `, not ${input.length}` : ''
+  const isLength = typeof input === 'string' && (code === 'too_big' || code === 'too_small')
+  return `, not ${isLength ? input.length : quoted(input)}`
 }
 
 /** The first problem of a failed parse: an unknown key comes before anything else, and its path is the key itself. */
-export function problemFrom(error: z.core.$ZodError): SpecProblem {
+export function problemFrom(error: z.core.$ZodError, schema: z.core.$ZodType): Problem {
   const issue = bestOf(error.issues.find(each => each.code === 'unrecognized_keys') ?? error.issues[0]!)
   if (issue.code === 'unrecognized_keys')
-    return { path: [...issue.path, issue.keys[0]!].map(String).join('.'), message: 'unknown field' }
-  return { path: issue.path.map(String).join('.'), message: sentence(issue) }
+    return {
+      path: [...issue.path, issue.keys[0]!].map(String).join('.'),
+      message: 'unknown field',
+      rule: 'unknown field',
+    }
+  const { path, message } = issue
+  const rule = message + givenInWords(issue, isSecret(schema, path))
+  const name = nameOf(path)
+  const named = /^(must|is|has|cannot) /.test(message) ? `${name} ${agreeing(name, rule)}` : rule
+  return { path: path.map(String).join('.'), message: named, rule }
 }
 
 /** Checks a value against a schema; what is wrong is said in our own words. */
 export function check<S extends z.ZodType>(
   schema: S,
   value: unknown,
-): { readonly ok: true; readonly value: z.output<S> } | { readonly ok: false; readonly error: SpecProblem } {
+): { readonly ok: true; readonly value: z.output<S> } | { readonly ok: false; readonly error: Problem } {
   const result = schema.safeParse(value, { reportInput: true, error: ruleInWords })
-  return result.success ? { ok: true, value: result.data } : { ok: false, error: problemFrom(result.error) }
+  return result.success ? { ok: true, value: result.data } : { ok: false, error: problemFrom(result.error, schema) }
 }

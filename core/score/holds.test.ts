@@ -129,7 +129,7 @@ describe('breaches', () => {
     const { breaches } = scoreOf(blocks, { hand: { barre: false } }).report
     expect(breaches).toEqual([{ key: 'p1.s2.1', rule: 'barre', finger: 1, fret: 1, strings: [6, 2, 1] }])
     expect(breachInWords(breaches[0]!)).toBe(
-      'finger 1 lies across strings 6, 2 and 1 at fret 1: this hand is to take no barre',
+      'finger 1 lies across strings 6, 2 and 1 at fret 1: this hand plays no barres',
     )
     expect(scoreOf(blocks).report.breaches).toEqual([])
   })

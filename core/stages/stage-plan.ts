@@ -1,5 +1,5 @@
 import type { StageStep } from '../families/family'
-import { isFalling } from '../practice/tempo/target'
+import { isFalling, isTimed } from '../practice/tempo/target'
 import type { SpecChange } from '../schema/change'
 import type { Plan } from '../schema/plan-fields'
 
@@ -19,7 +19,7 @@ const ON_THE_WAY = 1.2
  */
 export function stagePlan({ timed }: Pick<StageStep, 'timed'>, plan: Plan): Plan {
   const { startBpm, targetBpm } = plan
-  if (!timed || plan.school === 'untimed') return { school: 'untimed', startBpm, targetBpm: startBpm }
+  if (!timed || !isTimed(plan)) return { school: 'untimed', startBpm, targetBpm: startBpm }
   if (isFalling(plan)) return plan
   const { piece: _piece, ...rest } = plan
   const bare = 'tempos' in rest ? { ...rest, tempos: undefined } : rest

@@ -95,7 +95,6 @@ const columnOf = (heading: string): Column | null => {
 }
 
 /** A field as messages of a check name it. */
-const plainField = (name: string) => name.replace(/[A-Z]/g, letter => ` ${letter.toLowerCase()}`)
 
 class Wrong extends Error {}
 
@@ -218,9 +217,8 @@ export function readRoster(
       if (cells.name) names.add(plainWord(cells.name))
       const checked = wrong.length === 0 ? check(listedStudent, asked) : null
       if (checked && !checked.ok) {
-        const { path, message } = checked.error
-        const field = plainField(path.split('.').at(-1)!)
-        wrong.push(`${COLUMN_OF[path] ?? path}: ${message.replace(new RegExp(`^${field} (?=must)`), '')}`)
+        const { path, rule } = checked.error
+        wrong.push(`${COLUMN_OF[path] ?? path}: ${rule}`)
       }
       return { row, cells, wrong, known, student: checked?.ok ? checked.value : null }
     }),

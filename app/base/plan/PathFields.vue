@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { isFalling } from '#core/practice/tempo/target'
+import { TEMPO_BOUNDS } from '#core/schema/fields'
+import { isFalling, isTimed } from '#core/practice/tempo/target'
 import { stageChoices } from '#core/stages/choices'
 import type { Plan } from '#core/schema/plan-fields'
 import type { Spec } from '#core/schema/parse'
@@ -78,7 +79,7 @@ const timed = (stage: StageDraft) => stage.plan.school !== 'untimed'
                 type="checkbox"
                 class="size-5 accent-(--action)"
                 :checked="timed(stage)"
-                :disabled="main.school === 'untimed'"
+                :disabled="!isTimed(main)"
                 @change="change(i, withTempo(stage, !timed(stage), main))"
               />
               to a tempo
@@ -91,7 +92,7 @@ const timed = (stage: StageDraft) => stage.plan.school !== 'untimed'
                 :label="`Target of stage ${i + 1}`"
                 hide-label
                 :min="isFalling(stage.plan) ? 10 : stage.plan.startBpm"
-                :max="isFalling(stage.plan) ? stage.plan.startBpm : 400"
+                :max="isFalling(stage.plan) ? stage.plan.startBpm : TEMPO_BOUNDS.most"
                 @update:model-value="change(i, withTarget(stage, $event))"
               />
             </template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { boundedTempo, TEMPO_BOUNDS } from '#core/schema/fields'
 import { equalSpeedBpm } from '#core/practice/tempo/arithmetic'
 import { staircaseOf } from '#core/practice/tempo/staircase'
-import { isTimed } from '#core/practice/tempo/target'
-import { SCHOOLS, type Plan, type SchoolName } from '#core/schema/plan-fields'
+import { formOf, SCHOOLS, type Plan, type SchoolName } from '#core/schema/plan-fields'
 import { planInWords, SCHOOL_LABELS } from '#core/wording/school'
 import { planOf, withSchool, type PlanDraft } from './plan-draft'
 
@@ -24,10 +24,9 @@ const set = (part: Partial<PlanDraft>) => {
 }
 const field = <K extends keyof PlanDraft>(key: K) =>
   computed({ get: () => draft.value[key], set: value => set({ [key]: value } as Partial<PlanDraft>) })
-const [startBpm, step, need] = [field('startBpm'), field('step'), field('need')]
+const [startBpm, step, tempos] = [field('startBpm'), field('step'), field('tempos')]
 // A target set by hand is no piece's any more.
 const targetBpm = computed({ get: () => draft.value.targetBpm, set: bpm => set({ targetBpm: bpm, piece: undefined }) })
-const [tooMany, days, minutes, tempos] = [field('tooMany'), field('days'), field('minutes'), field('tempos')]
 const inPercent = field('inPercent')
 const school = computed({
   get: () => draft.value.school,
@@ -39,10 +38,21 @@ const OPTIONS = SCHOOLS.map(value => ({ value, label: SCHOOL_LABELS[value] }))
 const made = computed(() => planOf(draft.value))
 const plan = computed(() => (made.value.ok ? made.value.value : null))
 const problem = computed(() => (made.value.ok ? null : made.value.error))
-const has = (key: string) => plan.value !== null && key in plan.value
-const takesStep = computed(() => ['clean-passes', 'creep', 'slow-soak'].includes(school.value))
-const takesTempos = computed(() => school.value === 'staged' || school.value === 'slow-down')
-const mostStep = computed(() => (inPercent.value ? 25 : school.value === 'creep' ? 4 : 40))
+/** What the school asks for: the form draws it. */
+const form = computed(() => formOf(school.value))
+const MOST_PERCENT = 25
+const NUMBERS = [
+  { key: 'need', label: 'Clean in a row' },
+  { key: 'tooMany', label: 'Slips before easing' },
+  { key: 'days', label: 'Days' },
+  { key: 'minutes', label: 'Minutes a day' },
+] as const
+const numbers = computed(() =>
+  NUMBERS.flatMap(({ key, label }) => {
+    const bounds = form.value[key]
+    return bounds ? [{ key, label, ...bounds }] : []
+  }),
+)
 
 const stairs = computed(() => plan.value && staircaseOf(plan.value, props.bpm, props.today, props.targetOn))
 const before = computed(() =>
@@ -66,7 +76,7 @@ const NOTES = [1, 2, 3, 4, 6, 8].map(value => ({ value, label: String(value) }))
 const asDrill = computed(() => Math.round(equalSpeedBpm(pieceBpm.value, pieceNotes.value, props.perBeat)))
 function takeFromPiece() {
   set({
-    targetBpm: Math.min(400, Math.max(10, asDrill.value)),
+    targetBpm: boundedTempo(asDrill.value),
     piece: passage.value.trim()
       ? { passage: passage.value.trim(), bpm: pieceBpm.value, perBeat: pieceNotes.value }
       : undefined,
@@ -79,10 +89,16 @@ function takeFromPiece() {
   <div class="space-y-4">
     <BaseListbox v-model="school" label="School" :options="OPTIONS" />
     <p v-if="plan" class="text-soft">{{ planInWords(plan) }}</p>
-    <div v-if="isTimed({ school })" class="grid grid-cols-2 gap-3">
-      <BaseStepper v-if="!present" v-model="startBpm" label="Start tempo" :min="10" :max="400" />
+    <div v-if="form.timed" class="grid grid-cols-2 gap-3">
+      <BaseStepper
+        v-if="!present"
+        v-model="startBpm"
+        label="Start tempo"
+        :min="TEMPO_BOUNDS.least"
+        :max="TEMPO_BOUNDS.most"
+      />
       <div>
-        <BaseStepper v-model="targetBpm" label="Target tempo" :min="10" :max="400" />
+        <BaseStepper v-model="targetBpm" label="Target tempo" :min="TEMPO_BOUNDS.least" :max="TEMPO_BOUNDS.most" />
         <button
           type="button"
           class="min-h-9 underline underline-offset-4 text-soft hover:text-ink"
@@ -92,10 +108,10 @@ function takeFromPiece() {
         </button>
       </div>
     </div>
-    <div v-if="fromPiece && isTimed({ school })" class="border-l-4 border-line pl-3 space-y-3">
+    <div v-if="fromPiece && form.timed" class="border-l-4 border-line pl-3 space-y-3">
       <FormField v-model="passage" label="Passage" hint="such as: the study, bars 9 to 12" />
       <div class="grid sm:grid-cols-2 gap-3">
-        <BaseStepper v-model="pieceBpm" label="Tempo of the piece" :min="10" :max="400" />
+        <BaseStepper v-model="pieceBpm" label="Tempo of the piece" :min="TEMPO_BOUNDS.least" :max="TEMPO_BOUNDS.most" />
         <BaseChips v-model="pieceNotes" label="Its notes per beat" :options="NOTES" />
       </div>
       <p>
@@ -107,18 +123,29 @@ function takeFromPiece() {
       The target is from {{ draft.piece.passage }}, at {{ draft.piece.bpm }} with {{ draft.piece.perBeat }} to the beat.
     </p>
     <div class="grid grid-cols-2 sm:grid-cols-3 gap-2 items-end">
-      <BaseStepper v-if="takesStep" v-model="step" :label="inPercent ? 'Step, %' : 'Step'" :min="1" :max="mostStep" />
-      <BaseStepper v-if="has('need')" v-model="need" label="Clean in a row" :min="1" :max="20" />
-      <BaseStepper v-if="has('tooMany')" v-model="tooMany" label="Slips before easing" :min="1" :max="8" />
-      <BaseStepper v-if="has('days')" v-model="days" label="Days" :min="1" :max="30" />
-      <BaseStepper v-if="has('minutes')" v-model="minutes" label="Minutes a day" :min="1" :max="240" />
+      <BaseStepper
+        v-if="form.step"
+        v-model="step"
+        :label="inPercent ? 'Step, %' : 'Step'"
+        :min="1"
+        :max="inPercent ? MOST_PERCENT : form.step.most"
+      />
+      <BaseStepper
+        v-for="number in numbers"
+        :key="number.key"
+        :model-value="draft[number.key]"
+        :label="number.label"
+        :min="number.least"
+        :max="number.most"
+        @update:model-value="set({ [number.key]: $event })"
+      />
     </div>
-    <label v-if="takesStep" class="flex items-center gap-2 min-h-9">
+    <label v-if="form.step" class="flex items-center gap-2 min-h-9">
       <input v-model="inPercent" type="checkbox" class="size-5 accent-(--action)" />
       steps in percent
     </label>
     <FormField
-      v-if="takesTempos"
+      v-if="form.tempos"
       v-model="tempos"
       label="Tempos"
       :error="problem?.path.startsWith('tempos') ? problem.message : ''"

@@ -1,6 +1,6 @@
 import { usualTarget } from '#core/practice/tempo/target'
 import { TEMPO_BOUNDS } from '#core/schema/fields'
-import { planSchema, type Plan, type SchoolName } from '#core/schema/plan-fields'
+import { formOf, planSchema, SCHOOLS, type Plan, type SchoolName } from '#core/schema/plan-fields'
 import { check } from '#core/schema/problem'
 
 /** A plan while it is put together: the numbers of every school stand side by side, so that none is lost by a look. */
@@ -21,12 +21,16 @@ export interface PlanDraft {
   piece: Plan['piece']
 }
 
-/** Steps of small steps are small. */
-const MOST_CREEP = 4
+type NumberField = 'step' | 'need' | 'tooMany' | 'days' | 'minutes'
+/** What a number is where a school says nothing of it: as the first school that asks for it has it. */
+const usualOf = (school: SchoolName, field: NumberField): number =>
+  [school, ...SCHOOLS].map(each => formOf(each)[field]?.usual).find(usual => usual !== undefined)!
 
 /** A draft of a plan, with the usual numbers where the plan says nothing. */
 export function draftOf(plan: Pick<Plan, 'school' | 'startBpm' | 'targetBpm'> & Partial<Plan>): PlanDraft {
-  const step = 'step' in plan && plan.step !== undefined ? plan.step : plan.school === 'creep' ? 1 : 4
+  const numbers = plan as Partial<Record<NumberField, number | string>>
+  const numberOf = (field: NumberField) => Number(numbers[field] || usualOf(plan.school, field))
+  const step = numbers.step ?? usualOf(plan.school, 'step')
   const percent = typeof step === 'string'
   return {
     school: plan.school,
@@ -34,10 +38,10 @@ export function draftOf(plan: Pick<Plan, 'school' | 'startBpm' | 'targetBpm'> & 
     targetBpm: plan.targetBpm,
     step: percent ? Number.parseFloat(step) : step,
     inPercent: percent,
-    need: ('need' in plan && plan.need) || 3,
-    tooMany: ('tooMany' in plan && plan.tooMany) || 5,
-    days: ('days' in plan && plan.days) || 3,
-    minutes: ('minutes' in plan && plan.minutes) || 5,
+    need: numberOf('need'),
+    tooMany: numberOf('tooMany'),
+    days: numberOf('days'),
+    minutes: numberOf('minutes'),
     tempos: ('tempos' in plan && plan.tempos ? plan.tempos : []).join(' '),
     piece: plan.piece,
   }
@@ -46,14 +50,14 @@ export function draftOf(plan: Pick<Plan, 'school' | 'startBpm' | 'targetBpm'> & 
 /** Another school with numbers that go with it: falling tempos go the other way, small steps are small. */
 export function withSchool(draft: PlanDraft, school: SchoolName): PlanDraft {
   const { startBpm, targetBpm, step, inPercent } = draft
-  const falls = school === 'slow-down'
+  const { falls, step: bounds } = formOf(school)
   const kept = falls ? targetBpm < startBpm : targetBpm >= startBpm
   const other = falls ? Math.max(TEMPO_BOUNDS.least, Math.round(startBpm / 2)) : usualTarget(startBpm)
   return {
     ...draft,
     school,
     ...(!kept && { targetBpm: other, piece: undefined }),
-    step: school === 'creep' && !inPercent ? Math.min(MOST_CREEP, step) : step,
+    step: bounds && !inPercent ? Math.min(bounds.most, step) : step,
     tempos: '',
   }
 }

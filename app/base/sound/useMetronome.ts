@@ -1,3 +1,4 @@
+import { boundedTempo } from '#core/schema/fields'
 import { useLocalStorage, useRafFn } from '@vueuse/core'
 import { onScopeDispose, readonly, type Ref, ref, watch } from 'vue'
 import { barTicks } from '#core/line/ticks'
@@ -156,6 +157,6 @@ export function useTapTempo(onTempo: (bpm: number) => void) {
     taps = [...taps, nowMs].slice(-TAPS)
     if (taps.length < 2) return
     const gap = (taps.at(-1)! - taps[0]!) / (taps.length - 1)
-    onTempo(Math.round(Math.min(400, Math.max(10, 60000 / gap))))
+    onTempo(Math.round(boundedTempo(60000 / gap)))
   }
 }

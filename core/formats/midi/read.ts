@@ -1,3 +1,4 @@
+import { boundedTempo } from '../../schema/fields'
 import { strFromU8 } from 'fflate'
 import { parseMidi, type MidiEvent } from 'midi-file'
 import { instrumentOf, midiAt } from '../../guitar/instrument'
@@ -209,7 +210,7 @@ export function readMidi(bytes: Uint8Array, { part, beside }: MidiReading = {}):
           : `The MIDI file has ${parts.length} ${parts.length === 1 ? 'part' : 'parts'} with notes; there is no part ${number}.`,
     }
   const tempo = tempos[0] ?? 120
-  const bounded = Math.max(10, Math.min(400, tempo))
+  const bounded = boundedTempo(tempo)
   const meter = meters.find(isMeter) ?? ([4, 4] as const)
   const read = guitar ? { notes: ownNotes(chosen.notes, guitar), warnings: [] } : foreignNotes(chosen.notes, bounded)
   const title = textIn(file.tracks[0]?.find(({ type }) => type === 'trackName') ?? ({} as MidiEvent))

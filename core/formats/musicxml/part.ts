@@ -1,3 +1,4 @@
+import { isTempo } from '../../schema/fields'
 import type { FreeNote } from '../../families/free'
 import { barTicks, TICKS_PER_QUARTER } from '../../line/ticks'
 import type { FoundNote } from '../read-music'
@@ -162,7 +163,7 @@ export class Part {
 
   private readTempo(sound: Element | undefined): void {
     const bpm = Number(sound?.attributes.tempo)
-    if (bpm >= 10 && bpm <= 400) this.setTempo(bpm)
+    if (isTempo(bpm)) this.setTempo(bpm)
   }
 
   private readMetronome(metronome: Element | undefined): void {
@@ -170,7 +171,7 @@ export class Part {
     const unit = { half: 2, quarter: 1, eighth: 0.5 }[child(metronome, 'beat-unit')?.text ?? '']
     if (bpm === null || unit === undefined) return
     const quarters = bpm * unit * (child(metronome, 'beat-unit-dot') ? 1.5 : 1)
-    if (this.tempo === null && quarters >= 10 && quarters <= 400) this.tempo = Math.round(quarters * 1000) / 1000
+    if (this.tempo === null && isTempo(quarters)) this.tempo = Math.round(quarters * 1000) / 1000
   }
 
   private setTempo(bpm: number): void {

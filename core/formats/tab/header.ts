@@ -1,3 +1,4 @@
+import { isTempo } from '../../schema/fields'
 import { readTuning } from '../../pitch/tuning'
 
 /** Said of tablature whose columns stand in proportion to time: each bar, from its line on, is divided evenly. */
@@ -38,7 +39,7 @@ export function said(prose: readonly { readonly text: string }[]): Said {
   return {
     meter: beats && Number(beats) <= 32 && Number(beats) > 0 ? ([Number(beats), Number(unit)] as const) : null,
     capo: capo && Number(capo) <= 11 ? Number(capo) : null,
-    tempo: bpm >= 10 && bpm <= 400 ? bpm : null,
+    tempo: isTempo(bpm) ? bpm : null,
     tuning: tuningIn(whole),
     toScale: whole.includes(TO_SCALE),
     muted: whole.includes(MUTED),

@@ -1,4 +1,5 @@
 import type { Plan } from '../../schema/plan-fields'
+import { daysBetween } from '../schedule/local-time'
 import { stepBpm } from './arithmetic'
 import { stepOf } from './schools/registry'
 import { goalBpm, isFalling, isTimed, reaches } from './target'
@@ -10,8 +11,6 @@ export type Pace = (typeof PACES)[number]
 /** Lessons without a rise after which a drill counts as stalled; the project's own assumption. */
 export const STALLED_LESSONS = 4
 
-const dayNumber = (day: string) => Date.parse(`${day}T00:00:00Z`) / 86_400_000
-
 /**
  * The tempo a plan asks for on a day: equal shares of tempo per day from the start to the target, for each step is a
  * share of the tempo before (as tempo growth is usually counted).
@@ -20,8 +19,8 @@ const dayNumber = (day: string) => Date.parse(`${day}T00:00:00Z`) / 86_400_000
  * @returns Quarters per minute, between start and goal.
  */
 export function plannedBpm(plan: Plan, setOn: string, targetOn: string, day: string): number {
-  const length = dayNumber(targetOn) - dayNumber(setOn)
-  const share = length <= 0 ? 1 : Math.min(1, Math.max(0, (dayNumber(day) - dayNumber(setOn)) / length))
+  const length = daysBetween(setOn, targetOn)
+  const share = length <= 0 ? 1 : Math.min(1, Math.max(0, daysBetween(setOn, day) / length))
   return plan.startBpm * (goalBpm(plan) / plan.startBpm) ** share
 }
 

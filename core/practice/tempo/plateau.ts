@@ -1,4 +1,4 @@
-import type { Plan } from '../../schema/plan-fields'
+import { formOf, type Plan } from '../../schema/plan-fields'
 import { dayOf, lessonDays, lessonsOf, passesOf, practiceOf, type HistoryEvent } from './history'
 import { isFalling, isTimed, reaches } from './target'
 
@@ -27,7 +27,7 @@ const sinceVaried = (history: readonly HistoryEvent[]) =>
  * @param bestBefore The fastest clean pass before the history begins, bpm.
  */
 export function plateauOf(plan: Plan, history: readonly HistoryEvent[], bestBefore: number | null): Plateau | null {
-  if (!isTimed(plan) || isFalling(plan) || plan.school === 'slow-soak') return null
+  if (!isTimed(plan) || isFalling(plan) || formOf(plan.school).byPractice) return null
   const here = sinceVaried(history)
   const all = lessonDays(here)
   const lessons = all.slice(-LESSONS)

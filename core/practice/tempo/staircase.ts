@@ -21,7 +21,7 @@ export interface Staircase {
 const A_WEEK = 7
 
 /** The least days from one tempo to the next: a soak has its days, and is raised on the one after; else a lesson. */
-const ownPace = (plan: Plan): number => (plan.school === 'slow-soak' ? plan.days + 1 : A_WEEK)
+const ownPace = (plan: Plan): number => ('days' in plan ? plan.days + 1 : A_WEEK)
 
 /**
  * The tempos from now to the goal with a day for each: spread evenly up to the day the target is wanted on; without

@@ -1,5 +1,5 @@
 import { TEMPO_BOUNDS } from '../../schema/fields'
-import type { Plan } from '../../schema/plan-fields'
+import { formOf, type Plan } from '../../schema/plan-fields'
 
 /** How much faster than its own tempo a drill is wanted when nothing else is said; the project's own assumption. */
 const TARGET_SHARE = 1.4
@@ -13,17 +13,17 @@ const TARGET_SHARE = 1.4
 export const usualTarget = (tempo: number): number => Math.min(TEMPO_BOUNDS.most, Math.round(tempo * TARGET_SHARE))
 
 /** Whether a plan leads to slower tempos: inner pulse is harder the slower it is. */
-export const isFalling = (plan: Pick<Plan, 'school'>): boolean => plan.school === 'slow-down'
+export const isFalling = (plan: Pick<Plan, 'school'>): boolean => formOf(plan.school).falls
 
 /** Whether a plan leads anywhere by its tempo. */
-export const isTimed = (plan: Pick<Plan, 'school'>): boolean => plan.school !== 'untimed'
+export const isTimed = (plan: Pick<Plan, 'school'>): boolean => formOf(plan.school).timed
 
 /**
  * The tempo a plan leads to: its target, or the slowest it names.
  * @example goalBpm({ school: 'slow-down', startBpm: 60, targetBpm: 40, tempos: [60, 50, 30] }) // 30
  */
 export function goalBpm(plan: Plan): number {
-  return plan.school === 'slow-down' ? (plan.tempos?.at(-1) ?? plan.targetBpm) : plan.targetBpm
+  return isFalling(plan) && 'tempos' in plan ? (plan.tempos?.at(-1) ?? plan.targetBpm) : plan.targetBpm
 }
 
 /** Whether a tempo is as far as a plan leads. Nothing of an untimed plan is reached by a tempo. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { secret } from '#core/schema/problem'
 import { personName, uuidOf, writeId } from '../common'
 
 const signInName = z
@@ -9,10 +10,11 @@ const signInName = z
   .max(80, 'must be at most 80 characters')
 
 /** A password that is to be kept. */
-export const newPassword = z
-  .string()
-  .min(12, 'must have at least 12 characters')
-  .max(128, 'must be at most 128 characters')
+export const newPassword = secret(
+  z.string().min(12, 'must have at least 12 characters').max(128, 'must be at most 128 characters'),
+)
+/** A password that is to be compared. */
+const givenPassword = (missing: string) => secret(z.string().min(1, missing).max(200, 'must be at most 200 characters'))
 
 /** Someone who is to sign in. */
 export const newAccount = z.strictObject({ signInName, displayName: personName, password: newPassword })
@@ -20,14 +22,14 @@ export type NewAccount = z.infer<typeof newAccount>
 
 export const signInBody = z.strictObject({
   name: z.string().trim().min(1, 'the sign-in name is needed').max(80, 'must be at most 80 characters'),
-  password: z.string().min(1, 'the password is needed').max(200, 'must be at most 200 characters'),
+  password: givenPassword('the password is needed'),
 })
 
 /** Roles an account of a studio's staff can have; a student's comes with the student. */
 export const STAFF_ROLES = ['owner', 'teacher'] as const
 
 export const changePasswordBody = z.strictObject({
-  presentPassword: z.string().min(1, 'the current password is needed').max(200, 'must be at most 200 characters'),
+  presentPassword: givenPassword('the current password is needed'),
   newPassword,
 })
 export const addAccountBody = newAccount.extend({ id: writeId, role: z.enum(STAFF_ROLES) })
