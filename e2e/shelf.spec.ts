@@ -179,7 +179,7 @@ test('a favourite stays one, and a collection keeps its order however it is move
   await page.getByRole('tab', { name: 'Collections' }).click()
   await page.getByRole('navigation', { name: 'Collections' }).getByRole('button', { name }).click()
   await expect.poll(order).toEqual([wanted[2], wanted[1], wanted[0]])
-  await section.getByRole('button', { name: 'Take number 1 out' }).click()
+  await section.getByRole('button', { name: 'Remove number 1' }).click()
   await expect(items).toHaveCount(2)
   await page.getByRole('button', { name: 'Put back' }).click()
   await expect(items).toHaveCount(3)

@@ -155,7 +155,7 @@ const isMine = computed(() =>
         :key="`${i}.${chord.frets}`"
         :at="i"
         :count="chords.length"
-        :out="`Take ${nameOf(i)} out`"
+        :out="`Remove ${nameOf(i)}`"
         :fixed="chords.length < 2"
         @move="move(i, $event)"
         @out="drop(i)"

@@ -31,12 +31,12 @@ defineExpose({ tap: tapNow, change })
       {{ metronome.playing.value ? 'Stop' : 'Play' }}
     </BaseButton>
     <p class="flex items-baseline gap-2 figures" aria-live="off">
-      <span v-if="metronome.countingIn.value === 0" :class="compact ? 'sr-only' : 'text-soft max-sm:hidden'">♩ =</span>
-      <span
-        class="font-head font-bold leading-none min-w-14 sm:min-w-20 text-right text-4xl sm:text-5xl"
-        data-test="tempo"
-        >{{ metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo }}</span
+      <span v-if="metronome.countingIn.value === 0" :class="compact ? 'sr-only' : 'text-soft text-2xl max-sm:hidden'"
+        >♩ =</span
       >
+      <span class="font-head font-bold leading-none min-w-14 sm:min-w-20 text-4xl sm:text-5xl" data-test="tempo">{{
+        metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo
+      }}</span>
       <span :class="compact ? 'sr-only' : 'text-soft text-sm max-sm:hidden'">{{
         metronome.countingIn.value > 0 ? 'count-in' : dotted
       }}</span>

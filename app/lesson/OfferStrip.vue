@@ -216,7 +216,7 @@ function decide() {
             { value: 'hold', label: 'hold' },
             { value: 'ease', label: 'ease' },
             ...(otherStages.length > 0 ? [{ value: 'next-stage' as const, label: 'another stage' }] : []),
-            { value: 'vary', label: 'something else' },
+            { value: 'vary', label: 'variation' },
             { value: 'rest', label: 'rest' },
             { value: 'done', label: 'complete' },
           ]"

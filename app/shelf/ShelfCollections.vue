@@ -91,7 +91,7 @@ const label = (programme: ProgrammeRow) => `${programme.name} (${programme.refs.
             :key="key"
             :at="i"
             :count="items.length"
-            :out="`Take number ${i + 1} out`"
+            :out="`Remove number ${i + 1}`"
             @move="move(i, $event)"
             @out="takeOut(i)"
           >

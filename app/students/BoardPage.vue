@@ -11,9 +11,9 @@ const when = useWhen()
 const wanted = ref<'all' | 'wanting' | 'on-plan'>('all')
 const wantsSomething = (row: BoardRow) => row.needs.length > 0
 const SHOWN = [
-  { value: 'all', label: 'everybody' },
-  { value: 'wanting', label: 'who wants something' },
-  { value: 'on-plan', label: 'who is on plan' },
+  { value: 'all', label: 'everyone' },
+  { value: 'wanting', label: 'needs attention' },
+  { value: 'on-plan', label: 'on plan' },
 ] as const
 const search = ref('')
 const rows = computed(() => {
@@ -84,7 +84,7 @@ const summary = computed(() => {
         </p>
       </div>
       <NuxtLink to="/students" class="inline-flex items-center min-h-11 underline underline-offset-4">
-        The students as cards
+        Student cards
       </NuxtLink>
     </header>
     <LoadState v-if="!data" :error="error" @retry="reload" />

@@ -52,7 +52,7 @@ export const ATTENTION_MARKS: Readonly<Record<AttentionKind, { readonly mark: st
   'stalled': { mark: '■', word: 'Stalled' },
   'due': { mark: '◆', word: 'Due' },
   'behind': { mark: '▽', word: 'Behind' },
-  'nothing-set': { mark: '○', word: 'Nothing set' },
+  'nothing-set': { mark: '○', word: 'No drills' },
   'review-due': { mark: '↻', word: 'Review' },
   'silent': { mark: '…', word: 'Absent' },
 }

@@ -223,9 +223,9 @@ function leave() {
       </template>
     </div>
     <div class="sticky -bottom-6 -mx-6 -mb-6 flex flex-wrap justify-end gap-3 bg-card px-6 pt-3 pb-6">
+      <BaseButton @click="leave">Cancel</BaseButton>
       <BaseButton :tone="into ? 'quiet' : 'action'" :disabled="!ready" @click="give(false)">{{ action }}</BaseButton>
       <BaseButton v-if="into" tone="action" :disabled="!ready" @click="give(true)">Insert at the cursor</BaseButton>
-      <BaseButton @click="leave">Cancel</BaseButton>
     </div>
   </BaseDialog>
 </template>

@@ -54,7 +54,7 @@ const sounds = computed((): readonly WritingVerb[] => [
     run: () => props.desk.mark('staccato'),
     pressed: note.value?.marks?.includes('staccato') ?? false,
   },
-  { label: 'Take out', key: 'Delete', run: props.desk.takeOut },
+  { label: 'Delete', key: 'Delete', run: props.desk.takeOut },
 ])
 </script>
 

@@ -15,7 +15,7 @@ jest.unstable_mockModule('../../base/useVerdict', () => ({
   }),
 }))
 const { useBench } = await import('../useBench')
-const { useWriting } = await import('./useWriting')
+const { notesOn, useWriting } = await import('./useWriting')
 
 const E = 5040
 /** A desk with own music on it: eighths on strings and frets. */
@@ -143,4 +143,12 @@ describe('own music by keys', () => {
       expect([key, writingKey({ ...plain, key, code: key }, at.writing)]).toEqual([key, null])
     expect(writingKey({ ...plain, ctrlKey: true, key: 'z', code: 'KeyZ' }, at.writing)).toBeNull()
   })
+})
+
+test('of a link only notes that stand somewhere are drawn', () => {
+  const here = { at: 0, dur: E, string: 3, fret: 5 }
+  const nowhere = [{ at: [0, 1], length: [1, 2], string: 3, fret: 5 }, null, 'E4']
+  expect(notesOn({ family: 'free', free: { notes: [...nowhere, here] } })).toEqual([here])
+  expect(notesOn({ family: 'free', free: { notes: 'E4' } })).toEqual([])
+  expect(notesOn({ family: 'order' })).toEqual([])
 })

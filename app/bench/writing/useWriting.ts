@@ -26,7 +26,11 @@ export interface Writing {
 
 /** The notes of own music on a bench, none for another drill. */
 export const notesOn = (raw: Record<string, unknown>): Notes =>
-  raw.family === 'free' ? (((raw.free as Partial<Free> | undefined)?.notes ?? []) as Notes) : []
+  raw.family === 'free' ? readable((raw.free as Partial<Free> | undefined)?.notes) : []
+
+/** Notes that stand somewhere: a link may hold others, which the bench says are wrong. */
+const readable = (notes: unknown): Notes =>
+  Array.isArray(notes) ? (notes as Notes).filter(note => Number.isFinite(note?.at) && Number.isFinite(note?.dur)) : []
 
 /**
  * Own music, written on its sheet: a cursor on a string at a moment, a length in hand, a marked stretch; what is done
