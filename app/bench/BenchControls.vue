@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { FIELD_LABELS } from '#core/wording/field'
 import type { SharedControl } from '#core/families/family'
-import { familyNamed, familyUses } from '#core/families/registry'
+import { familyNamed, familyUses, isOwnMusic } from '#core/families/registry'
 import { romanPosition } from '#core/guitar/geometry'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
@@ -79,7 +79,7 @@ const slurOptions = computed(() =>
     </div>
     <BenchFold :key="familyName" :label="family.label" summary="" unfolded>
       <OwnMusicControls
-        v-if="familyName === 'free'"
+        v-if="isOwnMusic({ family: familyName })"
         :bench="bench"
         @paste="emit('paste')"
         @clear="emit('clear')"

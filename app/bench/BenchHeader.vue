@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isOwnMusic } from '#core/families/registry'
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon } from '@heroicons/vue/24/outline'
 import { PRESETS } from '#core/guitar/presets'
 import { reachInWords } from '#core/wording/hand'
@@ -23,7 +24,7 @@ const busy = computed(() => props.kept.busy.value || props.assigning.busy.value)
 const named = computed(() => props.kept.drill.value !== null)
 const impossible = computed(() => problem.value !== null)
 /** Own music as it stands: there is nothing to write out. */
-const isWritten = computed(() => props.bench.raw.value.family === 'free' && props.bench.spec.value!.then.length === 0)
+const isWritten = computed(() => isOwnMusic(props.bench.raw.value) && props.bench.spec.value!.then.length === 0)
 const options = computed(() => [
   { value: null, label: 'No student', detail: 'nobody’s hand' },
   ...props.students

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { familyOf } from '#core/families/registry'
+import { familyOf, isOwnMusic } from '#core/families/registry'
 import { fieldInWords } from '#core/wording/field'
 import type { StudentRow } from '#shared/contracts/people/answers'
 import { writingKey } from './writing/writing-keys'
@@ -34,7 +34,7 @@ useClipboardOf(
   text => emit('paste', text),
 )
 const writes = computed(() => props.desk.on.value && plan.value === null)
-const nothing = computed(() => props.bench.raw.value.family === 'free' && score.value?.notes.length === 0)
+const nothing = computed(() => isOwnMusic(props.bench.raw.value) && score.value?.notes.length === 0)
 const { lanes, quiet } = useSheetRows()
 const { plan, score, problem, asPlayed, engine } = props.bench
 const where = computed(() => fieldInWords(problem.value?.path ?? '', familyOf(props.bench.raw.value)))

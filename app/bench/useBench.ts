@@ -1,6 +1,6 @@
 import { useManualRefHistory } from '@vueuse/core'
 import { computed, markRaw, ref, type Ref, shallowRef, watch } from 'vue'
-import { FAMILIES, familyLookup, familyNamed } from '#core/families/registry'
+import { FAMILIES, familyLookup, familyNamed, isOwnMusic } from '#core/families/registry'
 import { openingFor, type Player } from '#core/fitting/opening'
 import type { Grade } from '#core/grade/grade'
 import type { Weights } from '#core/grade/table'
@@ -62,7 +62,7 @@ function onlyNotesDiffer(now: Record<string, unknown>, before: Record<string, un
 
 /** The spec of own music in which only notes were written since its check, or of an empty sheet; else null. */
 function writtenSpec(raw: Record<string, unknown>, checked: Spec | null, last: Record<string, unknown>): Spec | null {
-  if (raw.family !== 'free') return null
+  if (!isOwnMusic(raw)) return null
   const notes = notesOn(raw)
   // The notes themselves are the core's own work: checking a thousand of them anew at every key is not needed.
   if (checked && onlyNotesDiffer(raw, last) && isOnGuitar(notes, instrumentOf(checked.instrument)))
@@ -133,7 +133,7 @@ export function useBench(person: Readonly<Ref<Player>>, weights: Readonly<Ref<We
       const parsed = parseSpec(raw.value, familyLookup)
       if (parsed.ok) {
         spec.value = parsed.value
-        if (parsed.value.family === 'free' && parsed.value.then.length === 0) ownSpec = parsed.value
+        if (isOwnMusic(parsed.value) && parsed.value.then.length === 0) ownSpec = parsed.value
       }
       if (!parsed.ok || atOnce.value) take(realise(raw.value, context.value))
     },

@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { planLesson, type AgendaEntry, type LessonPlan } from '#core/practice/agenda/agenda'
 import { warmupMinutes } from '#core/practice/agenda/warmup'
-import { stageAfter } from '#core/practice/log/stage'
+import { takenBack } from '#core/practice/log/take-back'
 import { standingDecisions } from '#core/practice/log/fold'
 import { localIso } from '#core/practice/schedule/local-time'
 import { groundsInWords } from '#core/wording/decision'
@@ -188,32 +188,13 @@ export function useLessonRun(lesson: RunningLesson) {
     })
   }
 
-  /** The tempo a drill was set at. */
-  const startOf = ({ path, stageBefore, plan }: AgendaItem) =>
-    (path.find(stage => stage.number === stageBefore.number)?.plan ?? plan).startBpm
-
   /** Sets the tempo back to what it was before a decision; both stay in the log. */
   function takeBackDecision(decision: LessonEventOf<'decision'>) {
     const set = agenda.value.find(each => each.id === decision.assignmentId)
     if (!set || !standingHere.value.some(each => each.id === decision.id)) return
     const here = state.value.decisions.filter(each => each.assignmentId === set.id)
-    const earlier = here.slice(0, here.indexOf(decision))
-    const before = earlier.at(-1) ?? set.decisions.at(-1)
-    const last = here.at(-1)!
-    const stage = decision.stage === undefined ? {} : { stage: stageAfter(set.stageBefore, earlier).number }
-    lesson.record({
-      kind: 'decision',
-      ...asShown(set.id),
-      revision: last.revision + 1,
-      decision: 'hold',
-      bpm: before?.bpm ?? startOf(set),
-      ...stage,
-      offered: decision.offered,
-      offeredBpm: decision.offeredBpm,
-      offerReason: 'Undone.',
-      reason: null,
-      supersedes: last.id,
-    })
+    const back = takenBack(decision, here, set)
+    if (back) lesson.record({ kind: 'decision', ...asShown(set.id), ...back, offerReason: 'Undone.' })
   }
 
   /** The next or the previous drill of the agenda; the ends do not join. */

@@ -96,6 +96,8 @@ export interface SheetFamily<B = unknown> extends Common<B> {
   build(spec: SharedSpec, block: B, instrument: Instrument): Line
   /** The rule of fingering where a spec names none; one finger per fret when left out. */
   readonly rule?: SharedSpec['fingering']['rule']
+  /** Its notes are written one by one, on its sheet; `notes` of its block holds them. */
+  readonly writes?: true
   /** A pick strums its chords with the beat. */
   readonly strums?: true
   /** Moves as a whole with the position: only frets and pitches change. */

@@ -217,6 +217,7 @@ function passes(events: readonly Event[], times: number): Line {
 /** The teacher's own music, typed in or imported. */
 export const free: SheetFamily<Free> = {
   name: 'free',
+  writes: true,
   label: 'Own music',
   block,
   opening: {

@@ -71,3 +71,9 @@ export const familyOf = ({ family }: Readonly<Record<string, unknown>>): Family 
 /** Whether a family has a use for a control that all share. */
 export const familyUses = (family: Family, control: SharedControl): boolean =>
   'uses' in family && family.uses.includes(control)
+
+/** Whether a drill is music of the teacher's own, whose notes are written one by one. */
+export const isOwnMusic = (spec: Readonly<Record<string, unknown>>): boolean => {
+  const family = familyOf(spec)
+  return family !== undefined && 'build' in family && family.writes === true
+}

@@ -1,3 +1,4 @@
+import { isOwnMusic } from '../families/registry'
 import type { Finger } from '../guitar/finger'
 import { instrumentOf, midiAt, placesOfPitch, type Instrument } from '../guitar/instrument'
 import { free, type Free, type FreeNote } from '../families/free'
@@ -94,8 +95,8 @@ export function sketch(spec: Spec, notes: readonly FreeNote[], before: Score): S
         : first.map(note => ({ ...note, at: note.at + pass * end, key: note.key.replace('p1', `p${pass + 1}`) })),
     ),
     // A hand that held other notes is no hand for these.
-    holds: before.spec.family === 'free' ? before.holds : [],
-    shifts: before.spec.family === 'free' ? before.shifts : [],
+    holds: isOwnMusic(before.spec) ? before.holds : [],
+    shifts: isOwnMusic(before.spec) ? before.shifts : [],
     seconds: ticksToMs(end * spec.times, spec.tempo) / 1000,
   }
 }

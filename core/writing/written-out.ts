@@ -1,3 +1,4 @@
+import { isOwnMusic } from '../families/registry'
 import { partsOf, type Free, type FreeNote } from '../families/free'
 import { instrumentOf } from '../guitar/instrument'
 import { MOST_WRITTEN } from '../line/budget'
@@ -41,7 +42,7 @@ export function writtenOut(score: Score, stretch?: Stretch): Record<string, unkn
   const { spec } = score
   const { accentEvery: _accents, swell: _swell, ...sound } = spec.sound
   const { stroke } = spec.plucking
-  const origin = spec.family === 'free' ? (spec.free as Free).from : undefined
+  const origin = isOwnMusic(spec) ? (spec.free as Free).from : undefined
   const free: Free = {
     notes: [...notesOf(score, stretch)],
     from: origin ?? { title: score.title, spec: minimalSpec(spec) },
@@ -121,7 +122,7 @@ export function routineOf(parts: readonly RoutinePart[]): Routine {
 
 /** Where the drills of a routine begin, pass after pass; none for other music. */
 export function partsThroughout({ spec, notes }: Score): readonly { readonly at: Tick; readonly title: string }[] {
-  const parts = spec.family === 'free' && spec.then.length === 0 ? partsOf((spec.free as Free).notes) : []
+  const parts = isOwnMusic(spec) && spec.then.length === 0 ? partsOf((spec.free as Free).notes) : []
   if (parts.length === 0) return []
   const pass = notes.reduce((end, { at, dur }) => Math.max(end, at + dur), 0) / spec.times
   return Array.from({ length: spec.times }, (_, i) =>

@@ -75,14 +75,14 @@ function everything(run: Run): readonly Job[] {
   const rest: readonly Job[] = [
     { name: 'corpus', command: ['tsx', 'scripts/testing/write-corpus.ts', run.corpus] },
     jest(run, 'server', []),
-    { ...types, after: ['build'] },
-    { name: 'lint', command: ['eslint', '.'], after: ['build'] },
     { ...jest(run, 'core', ['--shard=1/2'], 'core-1'), after: ['corpus'] },
     { ...jest(run, 'core', ['--shard=2/2'], 'core-2'), after: ['corpus'] },
+    { ...types, after: ['build'] },
+    { name: 'lint', command: ['eslint', '.'], after: ['build'] },
     jest(run, 'app', []),
-    { name: 'ladder', command: ['tsx', 'bin/ladder.ts', '--check'] },
     { name: 'format', command: ['prettier', '--check', '--log-level', 'warn', '.'] },
     { name: 'unused', command: ['knip'], after: ['build'] },
+    { name: 'ladder', command: ['tsx', 'bin/ladder.ts', '--check'] },
   ]
   return [build, database, studio, programs, journeys(run, []), ...rest.map(inBackground)]
 }

@@ -1,3 +1,4 @@
+import { isOwnMusic } from '#core/families/registry'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import type { Free, FreeNote } from '#core/families/free'
 import { instrumentOf } from '#core/guitar/instrument'
@@ -26,7 +27,7 @@ export interface Writing {
 
 /** The notes of own music on a bench, none for another drill. */
 export const notesOn = (raw: Record<string, unknown>): Notes =>
-  raw.family === 'free' ? readable((raw.free as Partial<Free> | undefined)?.notes) : []
+  isOwnMusic(raw) ? readable((raw.free as Partial<Free> | undefined)?.notes) : []
 
 /** Notes that stand somewhere: a link may hold others, which the bench says are wrong. */
 const readable = (notes: unknown): Notes =>
@@ -41,7 +42,7 @@ export function useWriting(bench: Bench) {
   const instrument = computed(() => instrumentOf(bench.spec.value!.instrument))
   const meter = computed(() => bench.spec.value!.rhythm.meter)
   const bar = computed(() => barTicks(meter.value))
-  const on = computed(() => bench.raw.value.family === 'free' && bench.spec.value!.then.length === 0)
+  const on = computed(() => isOwnMusic(bench.raw.value) && bench.spec.value!.then.length === 0)
 
   const cursor = shallowRef<Spot>({ at: 0, string: 1 })
   const anchor = ref<Tick | null>(null)
