@@ -171,8 +171,9 @@ test('two tabs on one lesson: each sees what the other puts down, and neither lo
   await page.keyboard.press('Enter')
   await expect(other.getByRole('button', { name: 'Reopen the lesson' })).toBeVisible()
   await expect
-    .poll(async () => (await eventsOf(teacher, own)).map(({ kind }) => kind).join(' '))
-    .toBe('turn pass pass pass decision end')
+    // Each tab may have turned to the drill before it heard of the other.
+    .poll(async () => (await eventsOf(teacher, own)).flatMap(({ kind }) => (kind === 'turn' ? [] : [kind])).join(' '))
+    .toBe('pass pass pass decision end')
 })
 
 test('a student archived elsewhere while a dialog is open: it says so, keeps what was typed, and goes on with another', async ({

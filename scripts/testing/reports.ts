@@ -12,6 +12,8 @@ export interface Failure {
 export interface Report {
   readonly passed: number
   readonly failures: readonly Failure[]
+  /** What failed at first and passed when it was tried once more. */
+  readonly flaky?: readonly string[]
   /** Seconds of each suite or journey, by its name. */
   readonly seconds: Readonly<Record<string, number>>
 }
@@ -86,9 +88,10 @@ export function readPlaywright(file: string): Report {
     seconds[name] = (seconds[name] ?? 0) + results.reduce((sum, { duration }) => sum + duration, 0) / 1000
   }
   return {
-    passed: tests.filter(({ status }) => status === 'expected').length,
+    passed: tests.filter(({ status }) => status === 'expected' || status === 'flaky').length,
+    flaky: tests.filter(({ status }) => status === 'flaky').map(({ spec }) => `e2e/${spec.file} › ${spec.title}`),
     failures: tests
-      .filter(({ status }) => status === 'unexpected' || status === 'flaky')
+      .filter(({ status }) => status === 'unexpected')
       .map(({ spec, results }) => ({
         title: `e2e/${spec.file} › ${spec.title}`,
         message: results.flatMap(({ errors }) => errors.map(each => each.message ?? '')).join('\n'),

@@ -69,6 +69,7 @@ function said(outcome: Outcome) {
   if (result === 'stopped' && outcome.seconds === 0) return
   if (result !== 'passed' || !HELPERS.includes(job.name))
     console.log(`== ${job.name}: ${result === 'stopped' ? 'stopped' : what} (${outcome.seconds.toFixed(0)} s)`)
+  for (const title of report?.flaky ?? []) console.log(`  passed at the second try: ${title}`)
   if (result !== 'failed') return
   for (const { title, message, alone } of report?.failures.slice(0, 5) ?? [])
     console.log(`\nFAILED  ${title}\n${message}\n\n  run it alone:  ${alone}\n`)
