@@ -50,7 +50,8 @@ export function addressOf<N extends RouteName>(name: N, ...[call = {}]: CallArgs
   const said = Object.entries(query ?? {}).flatMap(([key, value]) =>
     value === undefined ? [] : [[key, String(value)] as [string, string]],
   )
-  const path = name.split(' ')[1]!.replace(':id', id ?? '')
+  // An id may be whatever somebody typed into the page's address.
+  const path = name.split(' ')[1]!.replace(':id', () => encodeURIComponent(id ?? ''))
   return said.length > 0 ? `${path}?${new URLSearchParams(said)}` : path
 }
 

@@ -16,7 +16,7 @@ const aboutDrill = { assignmentId, taught: count.optional() }
 /** Most drills of one lesson. */
 const MOST_ITEMS = 60
 /** The bounds of a rating. */
-export const RATING = { least: 1, most: 5 } as const
+const RATING = { least: 1, most: 5 } as const
 const ratingRule = `must be ${RATING.least} to ${RATING.most}`
 
 const event = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>

@@ -30,6 +30,8 @@ describe('what is wrong with a value', () => {
       z.strictObject({ of: z.array(z.strictObject({ key: word })) }),
       value => ({ of: [{ key: value }] }),
     ],
+    ['that is transformed', z.strictObject({ word: word.transform(text => text.length) }), value => ({ word: value })],
+    ['by any name', z.record(z.string(), word), value => ({ any: value })],
     [
       'in one of several forms',
       z.union([z.strictObject({ pin: word }), z.strictObject({ n: z.int() })]),

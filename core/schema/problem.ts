@@ -20,10 +20,14 @@ export function secret<S extends z.ZodType>(schema: S): S {
   return schema
 }
 
-/** A schema without what says that it may be left out, be null or have a default. */
+/** A schema without what says that it may be left out, be null, have a default or be transformed. */
 function bare(schema: z.core.$ZodType): z.core.$ZodType {
-  const { innerType } = schema._zod.def as { readonly innerType?: z.core.$ZodType }
-  return innerType && !SECRETS.has(schema) ? bare(innerType) : schema
+  const { innerType, in: before } = schema._zod.def as {
+    readonly innerType?: z.core.$ZodType
+    readonly in?: z.core.$ZodType
+  }
+  const inner = innerType ?? before
+  return inner && !SECRETS.has(schema) ? bare(inner) : schema
 }
 
 /** Whether the value at a path is secret, or lies in one that is. */
@@ -31,13 +35,14 @@ function isSecret(schema: z.core.$ZodType, [first, ...rest]: readonly PropertyKe
   const here = bare(schema)
   if (SECRETS.has(here)) return true
   if (first === undefined) return false
-  const { shape, element, options } = here._zod.def as {
+  const { shape, element, options, valueType } = here._zod.def as {
     readonly shape?: Readonly<Record<string, z.core.$ZodType>>
     readonly element?: z.core.$ZodType
+    readonly valueType?: z.core.$ZodType
     readonly options?: readonly z.core.$ZodType[]
   }
   if (options) return options.some(option => isSecret(option, [first, ...rest]))
-  const inner = typeof first === 'number' ? element : shape?.[String(first)]
+  const inner = valueType ?? (typeof first === 'number' ? element : shape?.[String(first)])
   return inner !== undefined && isSecret(inner, rest)
 }
 

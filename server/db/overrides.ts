@@ -16,8 +16,7 @@ import type { Connection, Pool } from 'mysql2/promise'
 
 /*
  * Everything that overrides parts of the query builder outside its public API:
- * queries prepared once for all connections, rows mapped once per query, flat unions. Without them a pass in a lesson
- * costs the server 4.8 ms instead of 2.1 to 2.9, a student's page 42 % more processor time (docs/decisions/0016).
+ * queries prepared once for all connections, rows mapped once per query, flat unions (docs/decisions/0016).
  * With a new version of the builder, overrides.test.ts and prepared.test.ts compare it with the builder as it comes.
  */
 

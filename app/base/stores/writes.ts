@@ -26,18 +26,18 @@ export const useWrites = defineStore('writes', () => {
   /** Sends a write without its id, which is given here. @throws ApiError */
   async function send<N extends WritingRoute>(name: N, call: Write<N>): Promise<AnswerOf<N>> {
     const { body: fields, ...rest } = call as { readonly body: object }
-    const place = addressOf(name, rest)
-    const before = uncertain.get(`${name} ${place}`)
+    const place = `${name} ${addressOf(name, rest)}`
+    const before = uncertain.get(place)
     const present = before && saysTheSame(before.fields, fields) ? before : { id: uuid(), fields }
-    uncertain.set(`${name} ${place}`, present)
+    uncertain.set(place, present)
     try {
       const withId = { ...rest, body: { ...fields, id: present.id } }
       const answer = await api.call(name, ...([withId] as unknown as CallArgs<N>))
-      uncertain.delete(`${name} ${place}`)
+      uncertain.delete(place)
       return answer
     } catch (error) {
       // What was refused was not written.
-      if (!UNCERTAIN.includes((error as ApiError).code)) uncertain.delete(`${name} ${place}`)
+      if (!UNCERTAIN.includes((error as ApiError).code)) uncertain.delete(place)
       throw error
     }
   }

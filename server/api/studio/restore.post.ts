@@ -25,7 +25,7 @@ export default route('POST /api/studio/restore', async ({ event, who }) => {
     }
   }
   const outcome = await inRestoreTurn(() => withReceivedFile(event, MOST_BACKUP_BYTES, restore))
-  // Said only now that the turn is over: whoever reads it may try again at once.
+  // Sent only once the turn is free, so that the owner can try again at once.
   if (outcome) tell(outcome)
   res.end()
   return new Sent(undefined)

@@ -14,7 +14,7 @@ import { reported } from '../practice/answers'
 
 export const pace = z.enum(PACES)
 
-/** A fault that was put down in an earlier lesson. */
+/** A fault recorded in an earlier lesson. */
 export const heardFault = row({
   id,
   fault: z.enum(ALL_FAULTS),
@@ -191,7 +191,7 @@ export type CoveredDrill = z.infer<typeof coveredDrill>
 const lessonProgress = row({
   id,
   day: localDaySchema,
-  /** Faults that were put down and not taken back. */
+  /** Faults recorded and not undone. */
   faults: list(z.enum(ALL_FAULTS)),
   /** Minutes spent at each set drill. */
   minutes: list(row({ assignmentId: id, minutes: z.number().min(0) })),
