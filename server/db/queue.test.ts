@@ -33,23 +33,23 @@ function slowPool() {
 
 test('what a request that came earlier asks goes before what waits longer of those that came later', async () => {
   const { pool, asked, answer } = slowPool()
-  const turns = poolByArrival(pool, 1)
-  const first = turns(() => 10)
-  void turns(() => 5).query('one that is being answered')
-  void turns(() => 30).query('third request')
-  void turns(() => 20).query('second request')
+  const queued = poolByArrival(pool, 1)
+  const first = queued(() => 10)
+  void queued(() => 5).query('one that is being answered')
+  void queued(() => 30).query('third request')
+  void queued(() => 20).query('second request')
   void first.query('first request').then(() => first.query('first request again'))
   await new Promise(setImmediate)
   expect(asked).toEqual(['one that is being answered'])
   for (let i = 0; i < 4; i++) await answer()
-  // The turn was given on before the first request asked again.
+  // The slot was given back before the first request asked again.
   expect(asked.slice(1)).toEqual(['first request', 'second request', 'first request again', 'third request'])
 })
 
 test('so many are asked at once as there are connections, and those of one request keep their order', async () => {
   const { pool, asked, answer } = slowPool()
-  const turns = poolByArrival(pool, 2)
-  for (const text of ['a', 'b', 'c', 'd']) void turns(() => 10).query(text)
+  const queued = poolByArrival(pool, 2)
+  for (const text of ['a', 'b', 'c', 'd']) void queued(() => 10).query(text)
   await new Promise(setImmediate)
   expect(asked).toEqual(['a', 'b'])
   await answer()
@@ -58,11 +58,11 @@ test('so many are asked at once as there are connections, and those of one reque
   expect(asked).toEqual(['a', 'b', 'c', 'd'])
 })
 
-test('a connection keeps its turn until it is given back', async () => {
+test('a connection keeps its slot until it is given back', async () => {
   const { pool, asked } = slowPool()
-  const turns = poolByArrival(pool, 1)
-  const connection = await turns(() => 10).getConnection()
-  void turns(() => 10).query('waits')
+  const queued = poolByArrival(pool, 1)
+  const connection = await queued(() => 10).getConnection()
+  void queued(() => 10).query('waits')
   await new Promise(setImmediate)
   expect(asked).toEqual(['connection'])
   connection.release()
@@ -73,11 +73,11 @@ test('a connection keeps its turn until it is given back', async () => {
 test('a connection that could not be had, or a query that failed, holds nobody up', async () => {
   const { pool, asked, goAway } = slowPool()
   const refusing = { ...pool, execute: () => Promise.reject(new Error('refused')) } as unknown as Pool
-  const turns = poolByArrival(refusing, 1)(() => 10)
+  const queued = poolByArrival(refusing, 1)(() => 10)
   goAway(true)
-  await expect(turns.getConnection()).rejects.toThrow('away')
-  await expect(turns.execute('failing')).rejects.toThrow('refused')
+  await expect(queued.getConnection()).rejects.toThrow('away')
+  await expect(queued.execute('failing')).rejects.toThrow('refused')
   goAway(false)
-  await turns.getConnection()
+  await queued.getConnection()
   expect(asked).toEqual(['connection'])
 })

@@ -1,8 +1,9 @@
 import type { Pool, PoolConnection } from 'mysql2/promise'
+import { openQueue } from '../queue'
 
-interface Waiting {
+interface Query {
+  /** When its request came, ms. */
   readonly at: number
-  readonly go: () => void
 }
 
 /**
@@ -12,32 +13,15 @@ interface Waiting {
  * @returns The pool for one request. @param cameAt When that request came, ms of one clock.
  */
 export function poolByArrival(pool: Pool, most: number): (cameAt: () => number) => Pool {
-  let free = most
-  const waiting: Waiting[] = []
-  const acquire = (at: number): Promise<void> | void => {
-    if (free > 0) {
-      free--
-      return
-    }
-    const place = waiting.findLastIndex(each => each.at <= at) + 1
-    return new Promise(go => waiting.splice(place, 0, { at, go }))
-  }
-  const release = () => {
-    const next = waiting.shift()
-    if (next) next.go()
-    else free++
-  }
-  async function run<T>(at: number, work: () => Promise<T>): Promise<T> {
-    await acquire(at)
-    try {
-      return await work()
-    } finally {
-      release()
-    }
-  }
+  const queue = openQueue<Query>({
+    concurrency: most,
+    next: ([first, ...others]) => others.reduce((best, each) => (each.at < best.at ? each : best), first!),
+  })
+  /** Nothing is refused here: how many requests may come is decided before they ask the database. */
+  const run = <T>(at: number, work: () => Promise<T>) => queue.run({ at }, work)!
   /** A connection counts as taken until it is released. */
   async function connectionFor(at: number): Promise<PoolConnection> {
-    await acquire(at)
+    const release = await queue.acquire({ at })!
     try {
       const connection = await pool.getConnection()
       const giveBack = connection.release.bind(connection)

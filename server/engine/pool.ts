@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os'
 import { pool, Promise as Working } from 'workerpool'
 import { DomainError } from '../errors'
 import type { Engine } from './engine'
-import { fairTurns } from './turns'
+import { openFairQueue } from './fair-queue'
 
 export interface PoolOptions {
   /** Path of the worker's script. */
@@ -56,7 +56,7 @@ export function openEngine({
     forkOpts: { execArgv: [`--max-old-space-size=${heapMb}`, '--max-semi-space-size=32'] },
   })
 
-  const inTurn = fairTurns({ atOnce: workers, mostWaiting, mostWaitingOfOne })
+  const runFairly = openFairQueue({ concurrency: workers, mostWaiting, mostWaitingOfOne })
 
   async function ask<T>(
     userId: string | null,
@@ -64,7 +64,7 @@ export function openEngine({
     given: readonly unknown[],
     withinMs = deadlineMs,
   ): Promise<T> {
-    const answer = inTurn(userId, () => answered<T>(task, given, withinMs))
+    const answer = runFairly(userId, () => answered<T>(task, given, withinMs))
     if (!answer)
       throw new DomainError('unavailable', 'Too many drills are being worked out at once. Try again in a moment.')
     return answer

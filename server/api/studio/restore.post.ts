@@ -4,7 +4,7 @@ import { failureOf } from '../../observability/failure'
 import { logger } from '../../observability/logger'
 import { route } from '../../route'
 import { Sent } from '../../sent'
-import { inRestoreTurn, restoreStudio } from '../../subjects/studio/studio'
+import { inRestoreQueue, restoreStudio } from '../../subjects/studio/studio'
 
 /**
  * Restores a backup in the place of the owner's empty studio. Answers line by line, as JSON: how far it is, and at last
@@ -24,8 +24,8 @@ export default route('POST /api/studio/restore', async ({ event, who }) => {
       return { refused: 'Something went wrong on the server: nothing was restored.' }
     }
   }
-  const outcome = await inRestoreTurn(() => withReceivedFile(event, MOST_BACKUP_BYTES, restore))
-  // Sent only once the turn is free, so that the owner can try again at once.
+  const outcome = await inRestoreQueue(() => withReceivedFile(event, MOST_BACKUP_BYTES, restore))
+  // Sent only once the queue is free, so that the owner can try again at once.
   if (outcome) tell(outcome)
   res.end()
   return new Sent(undefined)

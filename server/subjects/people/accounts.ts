@@ -18,7 +18,7 @@ import type { Actor } from '../../policy/actor'
 import { DomainError, notFound } from '../../errors'
 import { idempotentWrite } from '../../writes/idempotent-write'
 import { hashPassword } from './password'
-import { hashInLine, setPassword } from './sign-in'
+import { hashInQueue, setPassword } from './sign-in'
 
 /**
  * Adds someone who signs in to a studio.
@@ -227,6 +227,6 @@ export function resetPassword(
       await setPassword(tx, userId, passwordHash)
       return { id: userId }
     },
-    () => hashInLine(password),
+    () => hashInQueue(password),
   )
 }

@@ -6,7 +6,7 @@ import { recordingBuilder } from '../../tests/recording'
 import { later, makeTeacher, NOW, openTestDatabase } from '../../tests/studio'
 import { changeRole, createAccount, listAccounts, openStudio, resetPassword, suspendAccount } from './accounts'
 import { reserveAttempt } from './attempts'
-import { openLine } from './line'
+import { openShortQueue } from '../../queue'
 import { endSessions, sessionOf } from './sessions'
 import { changePassword, isKnownDevice, rememberDevice, signIn, type Visitor } from './sign-in'
 
@@ -146,24 +146,24 @@ describe('guessing', () => {
 
   test('when too many wait to be looked at the next is told so, and is not counted', async () => {
     const teacher = await makeTeacher(db, { password: PASSWORD })
-    const lines = { counting: openLine(2, 300), known: openLine(1, 0), strange: openLine(1, 0) }
+    const queues = { counting: openShortQueue(2, 300), known: openShortQueue(1, 0), strange: openShortQueue(1, 0) }
     let letGo = () => {}
-    const busy = lines.strange.run(
+    const busy = queues.strange.run(
+      {},
       () =>
         new Promise<void>(resolve => {
           letGo = resolve
         }),
     )
     const visitor = somewhere()
-    const waiting = lines.strange.run(async () => {}).catch((error: { code: string }) => error.code)
-    expect(await waiting).toBe('unavailable')
-    expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, lines))).toBe(
+    expect(queues.strange.run({}, async () => {})).toBeNull()
+    expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, queues))).toBe(
       'unavailable',
     )
     expect(await attemptsOf(`visitor:${visitor.address}:${teacher.signInName}`)).toBe(0)
     letGo()
     await busy
-    expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, lines))).toBe('in')
+    expect(await code(signIn(db, { name: teacher.signInName, password: PASSWORD }, visitor, NOW, queues))).toBe('in')
   })
 })
 

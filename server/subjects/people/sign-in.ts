@@ -4,7 +4,7 @@ import type { Database } from '../../db/client'
 import { knownDevices, users } from '../../db/tables'
 import { reserveAttempt, type Limit } from './attempts'
 import { DomainError } from '../../errors'
-import { openLine, type Line } from './line'
+import { openShortQueue, type Queue } from '../../queue'
 import { hashPassword, isPassword } from './password'
 
 /** Who tries to sign in: where from, and the secret of the device where it has one. */
@@ -56,15 +56,29 @@ export async function rememberDevice(db: Database, userId: string, device: strin
 const MOST_HASHES = 24
 /**
  * Where those who sign in wait: everybody to be counted, then for the hash, one after the other. Strangers wait for it
- * in a line of their own, so that a crowd of them does not keep somebody waiting on a device that is known.
+ * in a queue of their own, so that a crowd of them does not keep somebody waiting on a device that is known.
  */
-const LINES = { counting: openLine(2, 300), known: openLine(1, MOST_HASHES), strange: openLine(1, MOST_HASHES) }
+const QUEUES = {
+  counting: openShortQueue(2, 300),
+  known: openShortQueue(1, MOST_HASHES),
+  strange: openShortQueue(1, MOST_HASHES),
+}
 
-/** What is counted for an attempt, what of it is forgiven once it is right, and the line it waits in. */
+/** @throws DomainError `unavailable` when too many wait. */
+function inQueue<T>(queue: Queue<object>, work: () => Promise<T>): Promise<T> {
+  const done = queue.run({}, work)
+  if (done === null)
+    throw new DomainError('unavailable', 'Too many people are signing in at once. Try again in a few seconds.', {
+      retryAfterSeconds: 5,
+    })
+  return done
+}
+
+/** What is counted for an attempt, what of it is forgiven once it is right, and the queue it waits in. */
 interface Counted {
   readonly limits: readonly Limit[]
   readonly own: readonly string[]
-  readonly line: Line
+  readonly queue: Queue<object>
 }
 
 async function countedBy(
@@ -72,11 +86,11 @@ async function countedBy(
   name: string,
   userId: string | undefined,
   { address, device }: Visitor,
-  lines: typeof LINES,
+  queues: typeof QUEUES,
 ): Promise<Counted> {
   if (userId && device && (await isKnown(db, userId, device))) {
     const subject = `device:${hashOfDevice(device)}:${userId}`
-    return { limits: [{ subject, most: MOST_BY_DEVICE }], own: [subject], line: lines.known }
+    return { limits: [{ subject, most: MOST_BY_DEVICE }], own: [subject], queue: queues.known }
   }
   const visitor = `visitor:${address}:${name}`
   return {
@@ -86,18 +100,18 @@ async function countedBy(
       { subject: `address:${address}`, most: MOST_BY_ADDRESS },
     ],
     own: [visitor],
-    line: lines.strange,
+    queue: queues.strange,
   }
 }
 
-/** Hashes in line and gives the place back when the line is full. */
-async function checkInLine(
+/** Checks a password in its queue; the attempt is not counted when the queue is full. */
+async function checkInQueue(
   attempt: { readonly release: () => Promise<void> },
-  line: Line,
+  queue: Queue<object>,
   work: () => Promise<boolean>,
 ): Promise<boolean> {
   try {
-    return await line.run(work)
+    return await inQueue(queue, work)
   } catch (error) {
     await attempt.release()
     throw error
@@ -116,18 +130,18 @@ export async function signIn(
   attempt: { readonly name: string; readonly password: string },
   visitor: Visitor,
   now: Date,
-  lines = LINES,
+  queues = QUEUES,
 ): Promise<SignedIn> {
   const name = attempt.name.toLowerCase()
-  const { user, own, line, reserved } = await lines.counting.run(async () => {
+  const { user, own, queue, reserved } = await inQueue(queues.counting, async () => {
     const [user] = await db
       .select({ id: users.id, hash: users.passwordHash, epoch: users.sessionEpoch, suspendedAt: users.suspendedAt })
       .from(users)
       .where(eq(users.signInName, name))
-    const { limits, own, line } = await countedBy(db, name, user?.id, visitor, lines)
-    return { user, own, line, reserved: await reserveAttempt(db, limits, now) }
+    const { limits, own, queue } = await countedBy(db, name, user?.id, visitor, queues)
+    return { user, own, queue, reserved: await reserveAttempt(db, limits, now) }
   })
-  const right = await checkInLine(reserved, line, async () =>
+  const right = await checkInQueue(reserved, queue, async () =>
     isPassword(attempt.password, user?.hash ?? (await nobody)),
   )
   if (!user || !right) throw new DomainError('signed-out', 'Name or password is wrong.')
@@ -146,19 +160,19 @@ export async function changePassword(
   userId: string,
   given: { readonly presentPassword: string; readonly newPassword: string },
   now: Date,
-  line = LINES.known,
+  queue = QUEUES.known,
 ): Promise<SignedIn> {
   const [user] = await db.select({ hash: users.passwordHash }).from(users).where(eq(users.id, userId))
   const subject = `password:${userId}`
   const reserved = await reserveAttempt(db, [{ subject, most: MOST_BY_DEVICE }], now)
-  const right = await checkInLine(reserved, line, () => isPassword(given.presentPassword, user!.hash))
+  const right = await checkInQueue(reserved, queue, () => isPassword(given.presentPassword, user!.hash))
   if (!right) throw new DomainError('invalid', 'the present password is another', { path: 'presentPassword' })
   await reserved.forgive([subject])
-  return setPassword(db, userId, await hashInLine(given.newPassword))
+  return setPassword(db, userId, await hashInQueue(given.newPassword))
 }
 
-/** The hash of a new password, worked out in the line of those who are known. */
-export const hashInLine = (password: string) => LINES.known.run(() => hashPassword(password))
+/** The hash of a new password, worked out in the queue of those who are known. */
+export const hashInQueue = (password: string) => inQueue(QUEUES.known, () => hashPassword(password))
 
 /** Sets a password by its hash; every session of the account ends and every device is forgotten. */
 export async function setPassword(db: Database, userId: string, passwordHash: string): Promise<SignedIn> {

@@ -13,6 +13,7 @@ import type { Database } from '../../db/client'
 import { studios } from '../../db/tables'
 import type { Actor } from '../../policy/actor'
 import { DomainError } from '../../errors'
+import { openShortQueue } from '../../queue'
 import { idempotentWrite } from '../../writes/idempotent-write'
 
 /** Sets what each part of a grade counts for in a studio; null for the program's own again. */
@@ -65,21 +66,17 @@ export async function studioBackup(db: Database, url: string, owner: Actor, now:
 /** Whether nothing was entered yet in the owner's studio, so that a backup may come in its place. */
 export const isStudioEmpty = (pool: Pool, owner: Actor): Promise<boolean> => isEmpty(pool, owner.studioId)
 
-/** Whether a backup is coming in right now: one at a time, for it is much work and much room. */
-let restoring = false
+/** One backup is restored at a time: each takes memory and processor time that everybody else needs. */
+const restores = openShortQueue(1, 0)
 
-/** Takes a backup in when no other is on its way. @throws DomainError `too-many`. */
-export async function inRestoreTurn<T>(work: () => Promise<T>): Promise<T> {
-  if (restoring)
-    throw new DomainError('too-many', 'Another backup is coming in right now. Wait until it is done.', {
+/** Restores a backup unless another one is being restored. @throws DomainError `too-many`. */
+export async function inRestoreQueue<T>(work: () => Promise<T>): Promise<T> {
+  const done = restores.run({}, work)
+  if (done === null)
+    throw new DomainError('too-many', 'Another backup is being restored right now. Wait until it is done.', {
       retryAfterSeconds: 60,
     })
-  restoring = true
-  try {
-    return await work()
-  } finally {
-    restoring = false
-  }
+  return done
 }
 
 /**

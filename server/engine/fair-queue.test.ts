@@ -1,17 +1,23 @@
 import { expect, test } from '@jest/globals'
-import { fairTurns, type TurnsOptions } from './turns'
+import { openFairQueue, type FairQueueOptions } from './fair-queue'
 
-/** Turns of work that ends when it is told to, on a clock that is set by hand; what was begun, in order. */
-function slowWork(options: Partial<TurnsOptions> = {}) {
+/** Work that ends when it is told to, on a clock that is set by hand; what was started, in order. */
+function slowWork(options: Partial<FairQueueOptions> = {}) {
   const begun: string[] = []
   const ends: (() => void)[] = []
   let clock = 0
-  const inTurn = fairTurns({ atOnce: 1, mostWaiting: 100, mostWaitingOfOne: 50, now: () => clock, ...options })
+  const runFairly = openFairQueue({
+    concurrency: 1,
+    mostWaiting: 100,
+    mostWaitingOfOne: 50,
+    now: () => clock,
+    ...options,
+  })
   return {
     begun,
     /** Somebody asks for a piece of work; false when it is refused. */
     ask: (userId: string | null, name: string) =>
-      inTurn(userId, () => {
+      runFairly(userId, () => {
         begun.push(name)
         return new Promise<void>(end => ends.push(end))
       }) !== null,
@@ -54,7 +60,7 @@ test('who has had little goes before who has had much, however many people send 
 })
 
 test('who has something under way waits for those who have nothing, though they had more before', async () => {
-  const { ask, end, begun } = slowWork({ atOnce: 2 })
+  const { ask, end, begun } = slowWork({ concurrency: 2 })
   ask('b', 'b1')
   await end(1500)
   ask('a', 'a1')
@@ -72,8 +78,8 @@ test('who has something under way waits for those who have nothing, though they 
   expect(begun.slice(5)).toEqual(['d1', 'b3'])
 })
 
-test('of two places one stays with those who have had little', async () => {
-  const { ask, end, pass, begun } = slowWork({ atOnce: 2 })
+test('of two slots one stays with those who have had little', async () => {
+  const { ask, end, pass, begun } = slowWork({ concurrency: 2 })
   for (const who of ['x', 'y']) {
     ask(who, who)
     await end(5000)
@@ -122,10 +128,10 @@ test('of one person only so many wait, and of everybody: the next is refused and
   expect(ask('b', 'b1')).toBe(true)
 })
 
-test('work that fails gives its turn on', async () => {
-  const inTurn = fairTurns({ atOnce: 1, mostWaiting: 9, mostWaitingOfOne: 9 })
-  const failing = inTurn(null, () => Promise.reject(new Error('broken')))
-  const next = inTurn(null, async () => 'done')
+test('work that fails gives its slot back', async () => {
+  const runFairly = openFairQueue({ concurrency: 1, mostWaiting: 9, mostWaitingOfOne: 9 })
+  const failing = runFairly(null, () => Promise.reject(new Error('broken')))
+  const next = runFairly(null, async () => 'done')
   await expect(failing).rejects.toThrow('broken')
   expect(await next).toBe('done')
 })
