@@ -1,3 +1,4 @@
+import { apply } from 'json-merge-patch'
 import { z } from 'zod'
 
 /** What a spec can be changed in: a bound on how much may be said, not on what. */
@@ -9,20 +10,10 @@ const MOST_FIELDS = 40
  */
 export const specChangeSchema = z
   .record(z.string().max(40), z.unknown(), { error: 'a change must name fields of the drill' })
+  .refine(change => !Object.keys(change).some(key => key in {}), 'must name fields of the drill')
   .refine(change => Object.keys(change).length <= MOST_FIELDS, `must name at most ${MOST_FIELDS} fields`)
 
 export type SpecChange = Readonly<z.infer<typeof specChangeSchema>>
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
-function merged(value: unknown, change: unknown): unknown {
-  if (!isRecord(change)) return change
-  const base = isRecord(value) ? value : {}
-  const kept = Object.entries(base).filter(([key]) => change[key] !== null)
-  const set = Object.entries(change).filter(([, to]) => to !== null)
-  return { ...Object.fromEntries(kept), ...Object.fromEntries(set.map(([key, to]) => [key, merged(base[key], to)])) }
-}
 
 /**
  * A spec with a change made to it; unchecked, for a change may ask for anything.
@@ -31,4 +22,6 @@ function merged(value: unknown, change: unknown): unknown {
 export const changedSpec = <S extends Readonly<Record<string, unknown>>>(
   spec: S,
   change: SpecChange | null,
-): Readonly<Record<string, unknown>> => (change === null ? spec : (merged(spec, change) as Record<string, unknown>))
+): Readonly<Record<string, unknown>> =>
+  // It changes what it is given.
+  change === null ? spec : (apply(structuredClone(spec), change) as Readonly<Record<string, unknown>>)

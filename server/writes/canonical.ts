@@ -1,19 +1,19 @@
 import { createHash } from 'node:crypto'
+import canonicalize from 'canonicalize'
+import { DomainError } from '../errors'
 
-/** JSON with keys in order, so that equal bodies hash equally. */
-function canonical(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`
-  if (typeof value === 'object' && value !== null) {
-    return `{${Object.entries(value)
-      .filter(([, each]) => each !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, each]) => `${JSON.stringify(key)}:${canonical(each)}`)
-      .join(',')}}`
-  }
-  return JSON.stringify(value) ?? 'null'
+/**
+ * SHA-256 of a value's canonical JSON (RFC 8785), hex: equal bodies hash equally, however their keys are ordered.
+ * @throws DomainError `invalid` for text with half a surrogate pair, which no JSON in UTF-8 can hold.
+ */
+export function hashOf(value: unknown): string {
+  return createHash('sha256').update(canonicalText(value)).digest('hex')
 }
 
-/** SHA-256 of a value's canonical JSON, hex. */
-export function hashOf(value: unknown): string {
-  return createHash('sha256').update(canonical(value)).digest('hex')
+function canonicalText(value: unknown): string {
+  try {
+    return canonicalize(value) ?? 'null'
+  } catch (cause) {
+    throw new DomainError('invalid', 'the text holds half a character', { path: '', cause })
+  }
 }
