@@ -32,10 +32,10 @@ export function pressVoice(steps: readonly Token[], at: number, role: Role): rea
   const step = steps[at]
   if (!step) return steps
   const here = fingerAt(steps, at, role)
-  const inTurn = [usual(role), ...PLUCKERS.filter(finger => finger !== usual(role))].filter(
+  const cycle = [usual(role), ...PLUCKERS.filter(finger => finger !== usual(role))].filter(
     finger => !step.notes.some(note => note.role !== role && note.finger === finger),
   )
-  return setFinger(steps, at, role, (here === null ? inTurn[0] : inTurn[inTurn.indexOf(here) + 1]) ?? null)
+  return setFinger(steps, at, role, (here === null ? cycle[0] : cycle[cycle.indexOf(here) + 1]) ?? null)
 }
 
 /** Gives a step a length in ticks. */

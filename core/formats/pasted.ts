@@ -33,7 +33,7 @@ export interface Pasted {
   readonly clip: Clip
   /** How its rhythm was read, and how else it could be. */
   readonly rhythm: RhythmBy | null
-  readonly ways: readonly RhythmBy[]
+  readonly rhythms: readonly RhythmBy[]
   readonly warnings: readonly string[]
 }
 
@@ -73,7 +73,7 @@ function fromTab(read: TabRead, { beside }: PastedOptions): Pasted {
     },
     clip,
     rhythm: read.rhythm,
-    ways: read.ways,
+    rhythms: read.rhythms,
     warnings: [
       ...(highest > lastFret ? [`Fret ${highest} is past the last fret of this guitar, ${lastFret}.`] : []),
       ...read.warnings,
@@ -102,7 +102,7 @@ export function readPasted(text: string, options: PastedOptions): ReadPasted {
     spec: { ...specBeside(named.clip, options.beside), fingering: { rule: 'best' } },
     clip: named.clip,
     rhythm: null,
-    ways: [],
+    rhythms: [],
     warnings: [],
   }
 }

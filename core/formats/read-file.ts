@@ -21,7 +21,7 @@ export type ReadFile = ReadMusic & {
   readonly kind: FileKind | null
   /** How the rhythm of tablature was read, and how else it could be. */
   readonly rhythm?: RhythmBy | null
-  readonly ways?: readonly RhythmBy[]
+  readonly rhythms?: readonly RhythmBy[]
 }
 
 const refused = (why: string): ReadFile => ({ ok: false, kind: null, why })
@@ -47,6 +47,6 @@ export function readFile(bytes: Uint8Array, reading: FileReading = {}): ReadFile
     ...(reading.rhythm && { rhythm: reading.rhythm }),
   })
   if (!read.ok) return { ok: false, kind, why: read.why }
-  const { spec, clip, warnings, rhythm, ways } = read
-  return { ok: true, kind, spec, clip, warnings, rhythm, ways }
+  const { spec, clip, warnings, rhythm, rhythms } = read
+  return { ok: true, kind, spec, clip, warnings, rhythm, rhythms }
 }

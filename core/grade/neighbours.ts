@@ -206,14 +206,14 @@ export interface Wanted {
 export function notches(found: readonly Neighbour[], { way, part, sameSpeed }: Wanted): readonly Neighbour[] {
   const sign = way === 'harder' ? 1 : -1
   const change = (neighbour: Neighbour) => sign * (neighbour.parts.find(each => each.name === part)?.by ?? 0)
-  const turns = new Map<string, number>()
+  const ranks = new Map<string, number>()
   return found
     .filter(each => sign * each.by > 0 && !(sameSpeed && each.speed) && (part === undefined || change(each) > 0))
     .map(neighbour => {
-      const turn = turns.get(neighbour.change.path) ?? 0
-      turns.set(neighbour.change.path, turn + 1)
-      return { neighbour, turn, mainly: part !== undefined && neighbour.parts[0]?.name === part }
+      const rank = ranks.get(neighbour.change.path) ?? 0
+      ranks.set(neighbour.change.path, rank + 1)
+      return { neighbour, rank, mainly: part !== undefined && neighbour.parts[0]?.name === part }
     })
-    .sort((a, b) => Number(b.mainly) - Number(a.mainly) || a.turn - b.turn)
+    .sort((a, b) => Number(b.mainly) - Number(a.mainly) || a.rank - b.rank)
     .map(({ neighbour }) => neighbour)
 }

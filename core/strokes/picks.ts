@@ -73,15 +73,15 @@ const FINGERS = ['m', 'a', 'c'] as const
 const sameStrings = (a: readonly number[], b: readonly number[] | undefined) =>
   b !== undefined && a.length === b.length && a.every(string => b.includes(string))
 
-/** Runs of single notes, each on strings of its own: within one the hand keeps every finger on its string. */
-function turnsOf(onsets: readonly PluckedOnset[]): readonly (readonly number[])[] {
+/** Rolls: runs of single notes, each on strings of its own: within one the hand keeps every finger on its string. */
+function rollsOf(onsets: readonly PluckedOnset[]): readonly (readonly number[])[] {
   const byOnset: number[][] = []
-  let turn: number[] = []
+  let roll: number[] = []
   for (const { strings } of onsets) {
-    if (strings.length > 1 || turn.length === 4 || turn.includes(strings[0]!)) turn = []
-    if (strings.length === 1) turn.push(strings[0]!)
-    byOnset.push(turn)
-    if (strings.length > 1) turn = []
+    if (strings.length > 1 || roll.length === 4 || roll.includes(strings[0]!)) roll = []
+    if (strings.length === 1) roll.push(strings[0]!)
+    byOnset.push(roll)
+    if (strings.length > 1) roll = []
   }
   return byOnset
 }
@@ -96,7 +96,7 @@ export const hybrid: PluckingSystem = {
   begin: start => {
     let next = firstStroke(start)
     let lastString = 0
-    const turns = turnsOf(start.onsets)
+    const rolls = rollsOf(start.onsets)
     const takePick = (): Stroke => {
       const stroke = next
       next = other(next)
@@ -116,14 +116,14 @@ export const hybrid: PluckingSystem = {
         const picked = Math.max(1, length - FINGERS.length)
         return { strokes: onset.strings.map((_, i) => (i < picked ? stroke : FINGERS[i - picked]!)) }
       }
-      const turn = turns[index]!
+      const roll = rolls[index]!
       let [from, to] = [index, index]
-      while (turns[from] === turn) from--
-      while (turns[to] === turn) to++
-      const [before, after] = [turns[from], turns[to]]
-      // The last turn may break off in the middle: it goes on as the one before.
+      while (rolls[from] === roll) from--
+      while (rolls[to] === roll) to++
+      const [before, after] = [rolls[from], rolls[to]]
+      // The last roll may break off in the middle: it goes on as the one before.
       const whole =
-        !after && before && turn.length < before.length && turn.every(each => before.includes(each)) ? before : turn
+        !after && before && roll.length < before.length && roll.every(each => before.includes(each)) ? before : roll
       if (whole.length > 2 || (whole.length === 2 && (sameStrings(whole, before) || sameStrings(whole, after)))) {
         const rank = whole.filter(each => each > string).length
         return { strokes: [rank === 0 ? takePick() : FINGERS[rank - 1]!] }

@@ -154,7 +154,7 @@ export function drillPages(paper: Paper, drill: DrillToPrint, rows: PaperRows): 
   const { layout, pages } = drillOnPaper(drill.score, rows)
   const engraved = engraver(drill.score, layout)
   for (const [i, page] of pages.entries()) {
-    paper.turn()
+    paper.newPage()
     if (i === 0) writeHead(paper, drill)
     else {
       const number = `page ${i + 1} of ${pages.length}`
@@ -186,19 +186,19 @@ function writeBlock(paper: Paper, drill: DrillToPrint, compact: boolean, staff: 
   const engraved = engraver(score, layout)
   const line = (frame.height * PAPER.width) / frame.width + GAP
   // A block begins where its head and its first line have room together.
-  if (!paper.holds(70 + line)) paper.turn()
+  if (!paper.holds(70 + line)) paper.newPage()
   paper.rule()
   paper.y += 6
   paper.write(name, { face: 'head', size: 16 })
   writeFacts(paper, factsOf(drill))
   for (const system of systems) {
-    if (!paper.holds(line)) paper.turn()
+    if (!paper.holds(line)) paper.newPage()
     drawSystem(paper, system, layout, engraved)
   }
   if (compact) return
   const words = [...(said?.cues ?? []), ...(said?.cautions ?? []).map(caution => `Careful: ${caution}`)].join(' ')
   const height = words ? paper.heightOf(words) : 0
-  if (!paper.holds(height + 30)) paper.turn()
+  if (!paper.holds(height + 30)) paper.newPage()
   if (words) paper.write(words)
   paper.y += 4
   for (const [i, day] of DAYS.entries()) {
@@ -225,12 +225,12 @@ export function drillsTogether(
     readonly staff: boolean
   },
 ): void {
-  paper.turn()
+  paper.newPage()
   paper.write(heading, { face: 'head', size: 20 })
   for (const line of lines) paper.write(line)
   paper.y += 8
   for (const drill of drills) writeBlock(paper, drill, compact, staff)
-  if (!paper.holds(24)) paper.turn()
+  if (!paper.holds(24)) paper.newPage()
   paper.y += 4
   paper.write(PAIN, { face: 'text-bold', size: 14 })
 }

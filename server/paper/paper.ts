@@ -68,7 +68,7 @@ export class Paper {
   }
 
   /** Begins a page. */
-  turn(): void {
+  newPage(): void {
     this.document.addPage()
     this.pages++
     this.y = 0

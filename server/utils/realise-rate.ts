@@ -25,11 +25,11 @@ async function consume(userId: string, specs: number): Promise<void> {
 }
 
 /**
- * Does heavy work for somebody, whose turn it is to be: so many drills a minute, so many requests at once.
+ * Does heavy work for somebody within their limits: so many drills a minute, so many requests at once.
  * @param specs How many drills are worked out.
  * @throws DomainError `too-many`, and whatever the work throws.
  */
-export async function inTurn<T>(userId: string, specs: number, work: () => Promise<T>): Promise<T> {
+export async function atAllowedRate<T>(userId: string, specs: number, work: () => Promise<T>): Promise<T> {
   const mine = underWay.get(userId) ?? 0
   if (mine >= MOST_AT_ONCE)
     throw new DomainError(
@@ -55,7 +55,7 @@ export async function inTurn<T>(userId: string, specs: number, work: () => Promi
  * @throws DomainError `too-many`, `unavailable`, `too-large` when the answers grow out of all measure.
  */
 export const realiseFor = (engine: Engine, userId: string, specs: readonly unknown[]): Promise<readonly string[]> =>
-  inTurn(userId, specs.length, async () => {
+  atAllowedRate(userId, specs.length, async () => {
     const answers: string[] = []
     let length = 0
     for (const spec of specs) {

@@ -6,7 +6,7 @@ import { DomainError } from '../errors'
 const rate = new RateLimiterMemory({ points: 30, duration: 60 })
 
 /** Turns away who asks for one calendar again and again. @throws DomainError `too-many`. */
-export async function assertCalendarTurn(id: string): Promise<void> {
+export async function assertCalendarRate(id: string): Promise<void> {
   try {
     await rate.consume(id)
   } catch (limit) {

@@ -74,7 +74,7 @@ function weakPair(from: number, to: number, ms: number): number {
  * How a finger comes from one place to another: it stays or slides with all that sounds, rolls over as a barre or
  * hinge, or jumps.
  */
-function wayOf(from: Touch, to: Touch, slides: boolean, barre: boolean): 'stays' | 'rolls' | 'jumps' {
+function motionOf(from: Touch, to: Touch, slides: boolean, barre: boolean): 'stays' | 'rolls' | 'jumps' {
   if (from.string === to.string) return from.fret === to.fret || slides ? 'stays' : 'jumps'
   return from.fret === to.fret && barre && (to.finger === 1 || Math.abs(from.string - to.string) === 1)
     ? 'rolls'
@@ -103,8 +103,8 @@ function sameFinger(
       if (best === 'stays') break
       for (const after of to) {
         if (after.finger !== finger) continue
-        const way = wayOf(before, after, slides, barre)
-        if (best === null || way === 'stays' || (way === 'rolls' && best === 'jumps')) best = way
+        const motion = motionOf(before, after, slides, barre)
+        if (best === null || motion === 'stays' || (motion === 'rolls' && best === 'jumps')) best = motion
       }
     }
     if (best === 'jumps') jumps++
@@ -126,9 +126,9 @@ function reshaped(before: readonly Touch[], after: readonly Touch[]): number {
     // Most often both lie string by string in one order.
     const from = before[k]!.string === to.string ? before[k]! : before.find(touch => touch.string === to.string)
     if (!from) return 0
-    const way = Math.sign(to.fret - from.fret)
-    if (way !== 0 && direction !== 0 && way !== direction) return 0
-    direction ||= way
+    const towards = Math.sign(to.fret - from.fret)
+    if (towards !== 0 && direction !== 0 && towards !== direction) return 0
+    direction ||= towards
     if (from.finger !== to.finger) changes++
   }
   return changes * COSTS.reshaped + (changes === after.length ? COSTS.unguided : 0)
@@ -200,7 +200,7 @@ function slurDuties(
   return { broken, expected, sliding }
 }
 
-/** Charges the way from one choice to the next. @param ringing Notes are to sound on until the next. */
+/** Charges the change from one choice to the next. @param ringing Notes are to sound on until the next. */
 export function changeBetween(
   before: Choice,
   after: Choice,

@@ -27,7 +27,7 @@ export interface Placing {
   readonly broken: boolean
 }
 
-/** One way to play a moment: where the hand is, and a finger for every note. */
+/** A choice of how to play a moment: where the hand is, and a finger for every note. */
 export interface Choice {
   readonly position: number
   /** By note of the moment; a place of null is a string that the plucking hand taps. */

@@ -67,7 +67,7 @@ export interface Task {
   readonly ringing: boolean
   /** Where the hand is asked to be for notes of which only the pitch is given; null leaves it to the engine. */
   readonly asked: number | null
-  /** For the quick way: only so many of the most likely choices of a moment. */
+  /** For the beam search: only so many of the most likely choices of a moment. */
   readonly keep?: number
 }
 

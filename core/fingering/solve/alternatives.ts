@@ -1,6 +1,6 @@
 import { TooWide } from '../model/effort'
 import type { Graph } from '../space/graph'
-import { EPSILON, sweep, upTo, walkBack, type Edge, type Move, type Node, type Path } from './search'
+import { EPSILON, forwardPass, pathTo, upTo, type Edge, type Move, type Node, type Path } from './search'
 
 /** Names a path by its fingers and places. */
 export const fingersOf = (path: Path) =>
@@ -17,7 +17,7 @@ const FIRST_SLACK = 2
 const LAST_SLACK = 16
 
 /**
- * Other fingerings, cheapest first: for every note the cheapest way that takes another finger or place there.
+ * Other fingerings, cheapest first: for every note the cheapest path that takes another finger or place there.
  * @param best The cheapest path.
  * @param count How many to look for; a drill that leaves no choice has fewer.
  */
@@ -34,7 +34,7 @@ export function alternatives(graph: Graph, best: Path, count: number): readonly 
 }
 
 function within(graph: Graph, best: Path, bound: number, count: number): readonly Path[] {
-  const { layers } = sweep(graph, { bound, keepEdges: true })
+  const { layers } = forwardPass(graph, { bound, keepEdges: true })
   for (const node of layers.at(-1)!) node.rest = 0
   for (let i = layers.length - 1; i > 0; i--) {
     for (const node of layers[i]!)
@@ -62,8 +62,8 @@ function within(graph: Graph, best: Path, bound: number, count: number): readonl
     const path: Path = {
       cost,
       moves: [
-        ...walkBack({ ...graph, layers: graph.layers.slice(0, layer + 1) }, node),
-        ...walkOn(graph, layers, layer, node),
+        ...pathTo({ ...graph, layers: graph.layers.slice(0, layer + 1) }, node),
+        ...pathFrom(graph, layers, layer, node),
       ],
     }
     const name = fingersOf(path)
@@ -72,8 +72,8 @@ function within(graph: Graph, best: Path, bound: number, count: number): readonl
   return [...byFingers.values()].slice(1)
 }
 
-/** The cheapest way on from a hand to the end. */
-function walkOn(graph: Graph, layers: readonly (readonly Node[])[], layer: number, start: Node): readonly Move[] {
+/** The cheapest path from a hand to the end. */
+function pathFrom(graph: Graph, layers: readonly (readonly Node[])[], layer: number, start: Node): readonly Move[] {
   const moves: Move[] = []
   let node = start
   for (let i = layer + 1; i < layers.length; i++) {

@@ -42,12 +42,12 @@ describe('how much work a fingering may be', () => {
     expect([exact.quick, quick.quick]).toEqual([false, true])
     expect(quick.path.moves).toHaveLength(RUN.length)
     expect(quick.path.cost).toBeGreaterThanOrEqual(exact.path.cost - 1e-6)
-    // A single line is what the quick way is good at.
+    // A single line is what the beam search is good at.
     expect(quick.path.cost).toBeLessThanOrEqual(exact.path.cost * 1.5)
   })
 
   test.each([[[5, 5, 5, 5, 5, 5]], [[7, 7, 7, 7, 5, 5]], [[9, 9, 9, 9]]])(
-    'of many notes at one fret the quick way finds what the exact one does: %j',
+    'of many notes at one fret the beam search finds what the exact one does: %j',
     frets => {
       const line = lineOf([frets.map((fret, i) => ({ string: 6 - i, fret }))])
       const exact = finger(line, options)
@@ -59,7 +59,7 @@ describe('how much work a fingering may be', () => {
     },
   )
 
-  test('the quick way is the same every time', () => {
+  test('the beam search is the same every time', () => {
     const once = () =>
       JSON.stringify(
         finger(lineOf(RUN), { ...options, effort: effortOf(20) }).path.moves.map(move => [

@@ -43,12 +43,12 @@ export function finger(line: Line, options: TaskOptions): Fingered {
 /** Steps that every moment takes at least where the engine may choose. */
 const LEAST_STEPS = 80
 
-/** Steps that the quick way may take between choices, and the fewest and most choices it keeps at a moment. */
+/** Steps that the beam search may take between choices, and the fewest and most choices it keeps at a moment. */
 const QUICK_STEPS = 40_000
 const [FEWEST_KEPT, MOST_KEPT] = [4, 32]
 
 /**
- * How many choices of a moment the quick way keeps, so that its work is about the same for every length; of chords
+ * How many choices of a moment the beam search keeps, so that its work is about the same for every length; of chords
  * fewer, as each costs more.
  */
 function keptChoices(moments: readonly TaskMoment[]): number {

@@ -19,19 +19,19 @@ export interface Path {
   readonly moves: readonly Move[]
 }
 
-/** A way to a moment: its cost, how high its positions and fingers lie, and its last step. */
-interface Way {
+/** The cheapest path to a moment so far: its cost, how high its positions and fingers lie, and its last step. */
+interface PartialPath {
   cost: number
   tie: number
   best: Edge
 }
 
-/** A hand after a moment, with the cheapest way there and, while alternatives are looked for, every other. */
-export interface Node extends Way {
+/** A hand after a moment, with the cheapest path there and, while alternatives are looked for, every other. */
+export interface Node extends PartialPath {
   readonly state: HandState
   readonly choice: number
   readonly edges: Edge[]
-  /** Cheapest way on from here to the end. */
+  /** Cost of the cheapest path from here to the end. */
   rest: number
 }
 
@@ -46,9 +46,9 @@ export interface Edge {
 
 /** Efforts that differ by less are the same: what sums of the same parts in another order differ by. */
 export const EPSILON = 1e-9
-/** A bound that a way of this very cost is not over: the larger the sum, the more its order of adding may differ. */
+/** A bound that a path of this very cost is not over: the larger the sum, the more its order of adding may differ. */
 export const upTo = (cost: number) => cost + EPSILON * (1 + Math.abs(cost))
-/** Hands kept per moment while a first, quick path is looked for. */
+/** Hands kept per moment by the beam search. */
 const BEAM = 6
 
 /** Names a hand by all that matters for what comes: hands of one name have one future. */
@@ -80,8 +80,8 @@ export interface Start {
   readonly front: Front
 }
 
-/** A hand and the choice it may go on with, and what that costs at least in the end. */
-interface Prospect {
+/** A hand, a choice it may go on with, and a lower bound of what a whole path through both costs. */
+interface Candidate {
   readonly node: Node | null
   readonly choice: number
   readonly change: Change
@@ -89,9 +89,9 @@ interface Prospect {
   readonly least: number
 }
 
-function prospectsOf(graph: Graph, i: number, front: Front, bound: number, allowed: Allowed): Prospect[] {
+function candidatesOf(graph: Graph, i: number, front: Front, bound: number, allowed: Allowed): Candidate[] {
   const layer = graph.layers[i]!
-  const prospects: Prospect[] = []
+  const candidates: Candidate[] = []
   graph.task.effort.spend((front.length * layer.length) / 32)
   const between = graph.between[i]!
   const ahead = graph.ahead[i]!
@@ -102,10 +102,10 @@ function prospectsOf(graph: Graph, i: number, front: Front, bound: number, allow
       if (least > bound || least === Infinity || !allowed(i, choice)) continue
       const change = node ? between.change(node.choice, choice) : START
       const { cost } = arrive(node?.state ?? RESTING_HAND, change, layer[choice]!)
-      if (least + cost <= bound) prospects.push({ node, choice, change, settled: settled + cost, least: least + cost })
+      if (least + cost <= bound) candidates.push({ node, choice, change, settled: settled + cost, least: least + cost })
     }
   }
-  return prospects
+  return candidates
 }
 
 type Reached = (choice: number, state: HandState, edge: Edge) => void
@@ -122,11 +122,11 @@ const NO_LIFTS: readonly number[] = []
 /** What leading the hand on costs, for up to three fingers that land. */
 const STEPS_TO_LEAD_ON = 3
 
-/** Every way to play a prospect that can still end below the bound. */
-function follow(
+/** Expands a candidate: every hand it leads to from which a path can still end within the bound. */
+function expand(
   graph: Graph,
   i: number,
-  { node, choice: c, change, settled, least }: Prospect,
+  { node, choice: c, change, settled, least }: Candidate,
   bound: number,
   reached: Reached,
 ): void {
@@ -149,7 +149,7 @@ function follow(
   }
 }
 
-/** Of two equally good ways to one moment: whether the first takes the earlier choice where they first part. */
+/** Of two equally good paths to one moment: whether the first takes the earlier choice where they first part. */
 function partsLower(a: Edge, b: Edge): boolean {
   let lower = 0
   for (let [x, y] = [a, b]; ; [x, y] = [x.from.best, y.from!.best]) {
@@ -159,33 +159,33 @@ function partsLower(a: Edge, b: Edge): boolean {
 }
 
 /**
- * Whether a way is better than another: cheaper; else lower in position and finger on the whole; else where they first
+ * Whether a path is better than another: cheaper; else lower in position and finger on the whole; else where they first
  * part.
  */
-const better = (a: Way, b: Way) =>
+const better = (a: PartialPath, b: PartialPath) =>
   a.cost < b.cost - EPSILON ||
   (a.cost <= b.cost + EPSILON && (a.tie < b.tie || (a.tie === b.tie && partsLower(a.best, b.best))))
 
-interface Sweep {
+interface ForwardPass {
   /** By moment, from the start on. */ readonly layers: readonly (readonly Node[])[]
   readonly ends: readonly Node[]
 }
 
-interface SweepOptions {
+interface ForwardPassOptions {
   readonly bound: number
   /** Only the most promising hands of each moment. */
   readonly width?: number
-  /** Keep every way between hands, not only the cheapest. */
+  /** Keep every edge between hands, not only the cheapest. */
   readonly keepEdges?: boolean
   readonly start?: Start
   readonly allowed?: Allowed
 }
 
-/** One pass over all moments from the start on: every hand that can be reached within the bound. */
-export function sweep(
+/** The forward pass over all moments from the start: every hand that can be reached within the bound. */
+export function forwardPass(
   graph: Graph,
-  { bound, width = Infinity, keepEdges = false, start = BEGINNING, allowed = ANY }: SweepOptions,
-): Sweep {
+  { bound, width = Infinity, keepEdges = false, start = BEGINNING, allowed = ANY }: ForwardPassOptions,
+): ForwardPass {
   const layers: Node[][] = []
   let { front } = start
   for (let i = start.moment; i < graph.layers.length && front.length > 0; i++) {
@@ -193,11 +193,11 @@ export function sweep(
     const next = graph.task.moments[i + 1]?.at ?? Infinity
     const layer = graph.layers[i]!
     const known = new Map<string, Node>()
-    let prospects = prospectsOf(graph, i, front, bound, allowed)
-    if (prospects.length > 2 * width) prospects = prospects.sort((a, b) => a.least - b.least).slice(0, 2 * width)
-    for (const prospect of prospects) {
-      const { node } = prospect
-      follow(graph, i, prospect, bound, (choice, state, edge) => {
+    let candidates = candidatesOf(graph, i, front, bound, allowed)
+    if (candidates.length > 2 * width) candidates = candidates.sort((a, b) => a.least - b.least).slice(0, 2 * width)
+    for (const candidate of candidates) {
+      const { node } = candidate
+      expand(graph, i, candidate, bound, (choice, state, edge) => {
         const name = `${choice}:${nameOf(state, at, next)}`
         const cost = (node?.cost ?? 0) + edge.cost
         const tie = (node?.tie ?? 0) + layer[choice]!.tie
@@ -223,7 +223,8 @@ export function sweep(
 
 const cheaper = (a: Node, b: Node) => (better(b, a) ? b : a)
 
-export function walkBack(graph: Graph, end: Node): Move[] {
+/** The path that ends at a node: the backward pass along the cheapest edges. */
+export function pathTo(graph: Graph, end: Node): Move[] {
   graph.task.effort.spend(graph.layers.length / 16)
   const moves: Move[] = []
   for (let node: Node | null = end, i = graph.layers.length - 1; node; node = node.best.from, i--) {
@@ -232,42 +233,42 @@ export function walkBack(graph: Graph, end: Node): Move[] {
   return moves.reverse()
 }
 
-/** The cheapest end of all ways from a start on, exactly; `null` when none is allowed. */
+/** The end of the cheapest path from a start, exactly; `null` when none is allowed. */
 function cheapestEnd(graph: Graph, start: Start, allowed: Allowed): Node | null {
-  const least = prospectsOf(graph, start.moment, start.front, Infinity, allowed).reduce(
-    (lowest, prospect) => Math.min(lowest, prospect.least),
+  const least = candidatesOf(graph, start.moment, start.front, Infinity, allowed).reduce(
+    (lowest, candidate) => Math.min(lowest, candidate.least),
     Infinity,
   )
   if (least === Infinity) return null
   // Often nothing that is down costs anything: then the lower bound is the answer.
-  const { ends } = sweep(graph, { bound: upTo(least), start, allowed })
+  const { ends } = forwardPass(graph, { bound: upTo(least), start, allowed })
   if (ends.length > 0) return ends.reduce(cheaper)
-  const quick = sweep(graph, { bound: Infinity, width: BEAM, start, allowed }).ends
+  const quick = forwardPass(graph, { bound: Infinity, width: BEAM, start, allowed }).ends
   return quick.length === 0
     ? null
-    : sweep(graph, { bound: upTo(quick.reduce(cheaper).cost), start, allowed }).ends.reduce(cheaper)
+    : forwardPass(graph, { bound: upTo(quick.reduce(cheaper).cost), start, allowed }).ends.reduce(cheaper)
 }
 
 /**
- * The cheapest way to play a task, exactly: a quick path gives the upper bound, the way on without fingers down the
- * lower.
+ * The cheapest path through a task, exactly: a beam search gives the upper bound, the costs without fingers held down
+ * the lower.
  * (The optimum-path idea: Sayegh 1989.)
  */
 export function cheapest(graph: Graph): Path {
   if (graph.layers.length === 0) return { cost: 0, moves: [] }
   const end = cheapestEnd(graph, BEGINNING, ANY)!
-  return { cost: end.cost, moves: walkBack(graph, end) }
+  return { cost: end.cost, moves: pathTo(graph, end) }
 }
 
-/** A good way to play a task, found by looking only at the most promising hands of each moment. */
+/** A good path through a task by beam search: only the most promising hands of each moment are expanded. */
 export function quickest(graph: Graph): Path {
   if (graph.layers.length === 0) return { cost: 0, moves: [] }
-  const end = sweep(graph, { bound: Infinity, width: BEAM }).ends.reduce(cheaper)
-  return { cost: end.cost, moves: walkBack(graph, end) }
+  const end = forwardPass(graph, { bound: Infinity, width: BEAM }).ends.reduce(cheaper)
+  return { cost: end.cost, moves: pathTo(graph, end) }
 }
 
 /**
- * For a fingering laid down note by note: the cheapest way to play with only its first notes fixed.
+ * For a fingering laid down note by note: the cheapest path with only its first notes fixed.
  * @param agreement By moment and choice: how many of the moment's laid-down notes it agrees with, from the first on.
  * @param laidDown By moment: how many of its notes are laid down.
  * @returns A function of moment and notes within it: the optimum with everything before that fixed. `null` when no
@@ -281,11 +282,11 @@ export function steered(
   const all: Allowed = (i, choice) => agreement[i]![choice]! >= laidDown[i]!
   const whole = cheapestEnd(graph, BEGINNING, all)
   if (!whole) return null
-  // A way that costs more than the whole fingering does is no optimum of any part of it.
-  const { layers } = sweep(graph, { bound: upTo(whole.cost), allowed: all })
+  // A path that costs more than the whole fingering does is no optimum of any part of it.
+  const { layers } = forwardPass(graph, { bound: upTo(whole.cost), allowed: all })
   return (moment, notes) => {
     const start: Start = moment === 0 ? BEGINNING : { moment, front: layers[moment - 1]! }
     const end = cheapestEnd(graph, start, (i, choice) => i > moment || agreement[i]![choice]! >= notes)!
-    return { cost: end.cost, moves: walkBack(graph, end) }
+    return { cost: end.cost, moves: pathTo(graph, end) }
   }
 }

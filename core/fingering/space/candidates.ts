@@ -145,7 +145,7 @@ class SettledChoice implements Choice {
   }
 }
 
-/** What a way to play a moment costs by itself, and what settles ties. */
+/** What a choice costs by itself, and what settles ties. */
 type Priced = Pick<Choice, 'position' | 'faults' | 'charges' | 'own' | 'tie'>
 
 function priceOf(
@@ -164,13 +164,13 @@ function priceOf(
   return { position, faults, charges, own, tie }
 }
 
-/** A way to play a moment, priced, and worked out when asked for: of the quick way's most never are. */
+/** A choice, priced, and worked out when asked for: of most of those of the beam search never are. */
 export interface Candidate {
   readonly priced: Priced
   readonly choice: () => Choice
 }
 
-/** All ways to play a moment with these fingers, by position. */
+/** All choices of a moment with these fingers, by position. */
 export function candidatesOf(
   lying: Lying,
   fresh: readonly Touch[],

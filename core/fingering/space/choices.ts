@@ -201,7 +201,7 @@ function onGround(
         moment.position === null
           ? positionsFor(fresh, together, rules.instrument.lastFret)
           : { positions: [moment.position], strained: false }
-      // The quick way keeps single notes one finger per fret where it can.
+      // The beam search keeps single notes one finger per fret where it can.
       const near = task.keep === undefined || together ? all : all.filter(position => offBy(fresh[0]!, position) === 0)
       const positions = near.length > 0 ? near : all
       const far = (position: number) =>
@@ -224,7 +224,7 @@ function onGround(
   }
 }
 
-/** Those of the quick way: all that break no law and may be kept; where there is none the likeliest. */
+/** Those of the beam search: all that break no law and may be kept; where there is none the likeliest. */
 function quickly(
   { keep, effort }: Task,
   wanted: readonly Wanted[],
@@ -238,7 +238,7 @@ function quickly(
   return lawful.length > 0 ? lawful : made(likelyAssignments(wanted, under, keep!, dearest / COSTS.impossible))
 }
 
-/** Notes at one fret whose fingers the quick way still tries out in full. */
+/** Notes at one fret whose fingers the beam search still tries out in full. */
 const MOST_AT_ONE_FRET = 3
 
 /** Above this many faults the search for fewer is given up: any way is as bad. */

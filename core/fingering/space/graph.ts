@@ -12,7 +12,7 @@ export interface Graph {
   readonly layers: readonly (readonly Choice[])[]
   /** By moment: what lies between the choices before and its own. */
   readonly between: readonly Between[]
-  /** By moment and choice: no way on from there to the end is cheaper. */
+  /** By moment and choice: no path from there to the end is cheaper. */
   readonly ahead: readonly (readonly number[])[]
 }
 
@@ -123,7 +123,7 @@ export function graphOf(task: Task, also?: Task): Graph {
   const layers: Choice[][] = []
   const between: Between[] = []
   const costs = also ? null : new Map<string, Costs>()
-  // Only the quick way takes over what it knows: what a search costs is counted as if each moment were new.
+  // Only the beam search takes over what it knows: what a search costs is counted as if each moment were new.
   const named = task.keep === undefined ? null : recurrences(task)
   const first = new Map<string, readonly Choice[]>()
   let nameBefore: string | undefined
@@ -247,11 +247,11 @@ function betweenLayers(
     for (let a = 0; a < width; a++) {
       if (!belongs(before[b]!, layer[a]!, moment.at)) continue
       task.effort.spend(each)
-      const way = change(b, a)
-      settled[b * width + a] = settledCost(way)
+      const step = change(b, a)
+      settled[b * width + a] = settledCost(step)
       if (!falling) floor[b * width + a] = strainFloor(before[b]!, layer[a]!, task.rules)
-      if (!way.across) shift[b * width + a] = way.shift
-      if (way.shift > 0 && !mayGuide(before[b]!, layer[a]!)) guide[b * width + a] = 1
+      if (!step.across) shift[b * width + a] = step.shift
+      if (step.shift > 0 && !mayGuide(before[b]!, layer[a]!)) guide[b * width + a] = 1
     }
   }
   if (name !== null) known!.set(name, { settled, shift, floor, guide })

@@ -24,7 +24,7 @@ function canFollow(taken: readonly Place[], notes: TaskMoment['notes']): boolean
   return notes.every((_, n) => seat(n, new Set()))
 }
 
-/** All ways to put the notes of a moment on distinct strings; for the quick way only those whose frets lie closest. */
+/** All layouts of the notes of a moment on distinct strings; for the beam search only those whose frets lie closest. */
 export function layouts(moment: TaskMoment, { effort, keep }: Task): readonly (readonly Place[])[] {
   let all: readonly (readonly Place[])[] = [[]]
   for (const [n, note] of moment.notes.entries()) {
@@ -45,5 +45,5 @@ export function layouts(moment: TaskMoment, { effort, keep }: Task): readonly (r
   return all
 }
 
-/** Layouts of a moment that the quick way looks at. */
+/** Layouts of a moment that the beam search looks at. */
 const MOST_QUICK_LAYOUTS = 8

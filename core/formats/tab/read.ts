@@ -32,7 +32,7 @@ export interface TabRead {
   readonly muted: boolean
   readonly rhythm: RhythmBy
   /** Ways its rhythm can be read. */
-  readonly ways: readonly RhythmBy[]
+  readonly rhythms: readonly RhythmBy[]
   readonly warnings: readonly string[]
 }
 
@@ -241,8 +241,8 @@ export function readTab(text: string, options: TabOptions = {}): TabRead | TabPr
   if (beyond) return problem(`fret ${beyond.fret.fret} is on no guitar`, beyond.line, beyond.fret.column + 1)
   const counting = blocks.find(({ count }) => count !== null)?.count ?? null
   const meter = options.meter ?? spoken.meter ?? (counting ? meterOfCount(counting) : null) ?? ([4, 4] as const)
-  const ways: readonly RhythmBy[] = [...(counting ? (['count'] as const) : []), 'spacing', 'equal']
-  const rhythm = options.rhythm && ways.includes(options.rhythm) ? options.rhythm : ways[0]!
+  const rhythms: readonly RhythmBy[] = [...(counting ? (['count'] as const) : []), 'spacing', 'equal']
+  const rhythm = options.rhythm && rhythms.includes(options.rhythm) ? options.rhythm : rhythms[0]!
   const times = timed(bars, rhythm, options.value ?? PLAIN_VALUE, meter, spoken.toScale)
   const onsets = times.starts.flat()
   const nextOf = new Map(onsets.map((at, i) => [at, onsets[i + 1] ?? Infinity]))
@@ -268,7 +268,7 @@ export function readTab(text: string, options: TabOptions = {}): TabRead | TabPr
     tuning,
     muted: spoken.muted,
     rhythm,
-    ways,
+    rhythms,
     warnings: [
       ...(warning ? [`${warning}.`] : []),
       ...leftOut(

@@ -92,7 +92,7 @@ export function endCalendarLink(
 
 /**
  * The lessons an address shows, for whoever has it.
- * @param assertTurn Refuses one that is asked for too often, by its id.
+ * @param assertRate Refuses one that is asked for too often, by its id.
  * @throws DomainError `not-found` for one that was never given out, was stopped, or whose teacher is not here any more.
  */
 export async function subscribedCalendar(
@@ -100,11 +100,11 @@ export async function subscribedCalendar(
   key: string,
   secret: string,
   now: Date,
-  assertTurn: (id: string) => Promise<void>,
+  assertRate: (id: string) => Promise<void>,
 ): Promise<string> {
   const id = idOf(key, secret)
   if (id === null) throw notFound('calendar')
-  await assertTurn(id)
+  await assertRate(id)
   const [row] = await db
     .select({
       names: calendarLinks.names,
