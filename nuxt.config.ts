@@ -32,6 +32,10 @@ export default defineNuxtConfig({
       for (const [path, file] of Object.entries(PAGES))
         pages.push({ name: file, path, file: fileURLToPath(new URL(`./app/${file}.vue`, import.meta.url)) })
     },
+    // Nothing is fetched ahead: a first page on a phone would wait for, and pay for, pages nobody opens.
+    'build:manifest': manifest => {
+      for (const entry of Object.values(manifest)) entry.dynamicImports = []
+    },
   },
   devtools: { enabled: false },
   app: {
@@ -59,7 +63,11 @@ export default defineNuxtConfig({
       headers: { 'cross-origin-embedder-policy': 'credentialless', 'cross-origin-resource-policy': 'same-origin' },
     },
   },
-  experimental: { appManifest: false },
+  // A page's code is fetched when its link is pointed at or has the keyboard, not as soon as the link is seen.
+  experimental: {
+    appManifest: false,
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   compatibilityDate: '2026-01-01',
   // Nothing reads them.
   sourcemap: false,

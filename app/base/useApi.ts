@@ -1,5 +1,4 @@
 import { navigateTo, useRoute } from '#imports'
-import { readonly, type Ref, ref, shallowReadonly, shallowRef, watch } from 'vue'
 import { $fetch, FetchError } from 'ofetch'
 import type { ErrorAnswer } from '#shared/contracts/common'
 import type { AnswerOf, BodyOf, QueryInputOf, RouteName } from '#shared/routes'
@@ -75,44 +74,4 @@ export function useApi() {
     }
   }
   return { call }
-}
-
-/** Routes that only read. */
-export type ReadingRoute = Extract<RouteName, `GET ${string}`>
-
-/**
- * Loads something from the server and keeps it with its error; `reload` loads it again.
- * @param call What it is called with now; null: nothing is loaded. Loaded again when that changes.
- */
-export function useLoaded<N extends ReadingRoute>(name: N, call: () => Call<N> | null = () => ({}) as Call<N>) {
-  const api = useApi()
-  const data = shallowRef<AnswerOf<N> | null>(null)
-  const error = ref<ApiError | null>(null)
-  let latest = 0
-  async function reload() {
-    const now = call()
-    const number = ++latest
-    error.value = null
-    if (now === null) {
-      data.value = null
-      return
-    }
-    try {
-      const answer = await api.call(name, ...([now] as unknown as CallArgs<N>))
-      // An answer that was overtaken by a newer call is dropped.
-      if (number === latest) data.value = answer
-    } catch (refusal) {
-      if (number === latest) error.value = refusal as ApiError
-    }
-  }
-  watch(
-    () => {
-      const now = call()
-      return now === null ? null : addressOf(name, ...([now] as unknown as CallArgs<N>))
-    },
-    reload,
-    { immediate: true },
-  )
-  // Not readonly in depth: each of an answer's thousand fields would be asked through a proxy.
-  return { data: shallowReadonly(data) as Readonly<Ref<AnswerOf<N> | null>>, error: readonly(error), reload }
 }

@@ -1,23 +1,21 @@
-import { readonly, ref } from 'vue'
+import { useMutation } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { queryClient } from './query-client'
+import type { ApiError } from './useApi'
 
-/** Work of one's own doing that the server may refuse: whether it is under way, and why it was refused last. */
+/** Work that the server may refuse: whether it is running, and why it was refused last. */
 export function useAttempt() {
-  const busy = ref(false)
-  const refusal = ref('')
+  const { isPending, error, mutateAsync } = useMutation<unknown, ApiError, () => Promise<unknown>>(
+    { mutationFn: work => work(), networkMode: 'always', gcTime: 0 },
+    queryClient,
+  )
 
-  /** @returns What the work gives; null when it was refused, which is then kept where the teacher looks. */
-  async function attempt<T>(work: () => Promise<T>): Promise<{ readonly done: T } | null> {
-    busy.value = true
-    refusal.value = ''
-    try {
-      return { done: await work() }
-    } catch (error) {
-      refusal.value = (error as Error).message
-      return null
-    } finally {
-      busy.value = false
-    }
-  }
+  /** @returns What the work gives; null when it was refused: `error` says why. */
+  const attempt = <T>(work: () => Promise<T>): Promise<{ readonly done: T } | null> =>
+    mutateAsync(work).then(
+      done => ({ done: done as T }),
+      () => null,
+    )
 
-  return { busy: readonly(busy), refusal: readonly(refusal), attempt }
+  return { busy: isPending, error, refusal: computed(() => error.value?.message ?? ''), attempt }
 }

@@ -2,7 +2,7 @@ import { computed } from 'vue'
 import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'
 import type { InstrumentChoice } from '#core/guitar/instrument'
 import { guitarInWords } from '#core/wording/guitar'
-import { useLoaded } from './useApi'
+import { useLoaded } from './useLoaded'
 
 const isPreset = (value: string): value is PresetName => value in PRESETS
 

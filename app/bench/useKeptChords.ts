@@ -2,7 +2,7 @@ import { computed } from 'vue'
 import type { KeptChords } from '#shared/contracts/drills/answers'
 import { useToasts } from '../base/stores/toasts'
 import { useWrites } from '../base/stores/writes'
-import { useLoaded } from '../base/useApi'
+import { useLoaded } from '../base/useLoaded'
 
 /** The progressions and shapes the teacher keeps; putting one away can be undone. */
 export function useKeptChords() {

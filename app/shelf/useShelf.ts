@@ -5,7 +5,7 @@ import type { ProgrammeRow, ShelfPage } from '#shared/contracts/drills/answers'
 import { useSession } from '../base/stores/session'
 import { useToasts } from '../base/stores/toasts'
 import { useWrites } from '../base/stores/writes'
-import { useLoaded } from '../base/useApi'
+import { useLoaded } from '../base/useLoaded'
 import { useAttempt } from '../base/useAttempt'
 
 /** What is on the shelf and all a teacher does there; each act is in sight at once, and taken back if refused. */

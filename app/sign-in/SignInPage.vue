@@ -1,21 +1,18 @@
 <script setup lang="ts">
-import { signInBody } from '#shared/contracts/people/accounts'
-
 definePageMeta({ layout: 'bare' })
 useHead({ title: 'Sign in · Fidactyl' })
 
 const api = useApi()
 const session = useSession()
-const { busy, refusal, errorOf, send } = useSending(signInBody)
+const { busy, error, attempt } = useAttempt()
 const [name, password] = [ref(''), ref('')]
 const wanted = useRoute().query.to
 
 async function submit() {
-  const signedIn = await send({ name: name.value, password: password.value }, attempt =>
-    api.call('POST /api/sign-in', { body: attempt }),
-  )
+  const body = { name: name.value, password: password.value }
+  const signedIn = await attempt(() => api.call('POST /api/sign-in', { body }))
   if (!signedIn) return
-  session.me = signedIn.answer
+  session.me = signedIn.done
   // Only a path of this studio: an address from outside must not lead away.
   await navigateTo(typeof wanted === 'string' && /^\/(?![/\\])/.test(wanted) ? wanted : '/')
 }
@@ -34,15 +31,20 @@ async function submit() {
       <form class="w-full max-w-sm mx-auto space-y-4" novalidate @submit.prevent="submit">
         <p class="lg:hidden font-head font-bold text-2xl text-action dark:text-ink">Fidactyl</p>
         <h1 class="text-2xl">Sign in to your studio</h1>
-        <FormField v-model="name" label="Name" autocomplete="username" :error="errorOf('name')" />
+        <FormField
+          v-model="name"
+          label="Name"
+          autocomplete="username"
+          :error="error?.path === 'name' ? error.message : ''"
+        />
         <FormField
           v-model="password"
           label="Password"
           type="password"
           autocomplete="current-password"
-          :error="errorOf('password')"
+          :error="error?.path === 'password' ? error.message : ''"
         />
-        <FormRefusal :refusal="refusal" :said-by-fields="['name', 'password']" />
+        <FormRefusal :refusal="error" :said-by-fields="['name', 'password']" />
         <BaseButton tone="action" type="submit" class="w-full" :busy="busy"> Sign in </BaseButton>
       </form>
     </div>

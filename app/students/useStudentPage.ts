@@ -3,7 +3,7 @@ import { unsuitedIn } from '#core/fitting/set-drill'
 import type { FollowedDrill, PastDrill } from '#shared/contracts/taught/answers'
 import { useToasts } from '../base/stores/toasts'
 import { useWrites, type Write, type WritingRoute } from '../base/stores/writes'
-import { useLoaded } from '../base/useApi'
+import { useLoaded } from '../base/useLoaded'
 
 /**
  * A student's page as it is loaded, and what is changed on it; what can be taken back is, by one press.

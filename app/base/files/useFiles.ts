@@ -6,7 +6,8 @@ import type { ErrorAnswer } from '#shared/contracts/common'
 import type { BodyOf } from '#shared/routes'
 import type { Files } from './files.worker'
 import { useToasts } from '../stores/toasts'
-import { addressOf, ApiError, type CallArgs, type ReadingRoute } from '../useApi'
+import { addressOf, ApiError, type CallArgs } from '../useApi'
+import type { ReadingRoute } from '../useLoaded'
 import { useSheetRows } from '../sheet/useSheetRows'
 
 /** A file that was made. */

@@ -4,6 +4,7 @@ import { ref, watch } from 'vue'
 import { defineStore } from 'pinia'
 import type { Me } from '#shared/contracts/people/answers'
 import { SIGNED_IN_MARK } from '../sign-in-path'
+import { queryClient } from '../query-client'
 
 /** Who is signed in; `undefined` until the server has been asked. */
 export const useSession = defineStore('session', () => {
@@ -14,6 +15,14 @@ export const useSession = defineStore('session', () => {
     me,
     now => {
       signedInHere.value = Boolean(now)
+    },
+    { flush: 'sync' },
+  )
+  // What one person was shown is not for the next.
+  watch(
+    () => me.value?.userId,
+    (now, before) => {
+      if (before !== undefined) queryClient.clear()
     },
     { flush: 'sync' },
   )
