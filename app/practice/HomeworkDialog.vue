@@ -29,15 +29,10 @@ const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ given: [] }>()
 const writes = useWrites()
 const toasts = useToasts()
-const { busy, refusal, clear, write } = useWrite(homeworkBody)
 const { paper, print } = usePaper<HomeworkGiven>()
 const when = useWhen()
 const saveHomework = useHomeworkFile()
 const USUAL_MINUTES = 20
-const minutesADay = ref(USUAL_MINUTES)
-const form = ref<HomeworkGiven['form']>('compact')
-const note = ref('')
-const items = ref<readonly AgendaEntry[]>([])
 const FORMS = [
   { value: 'compact', label: 'all together' },
   { value: 'pages', label: 'a page for each' },
@@ -51,35 +46,46 @@ const resting = computed(
         .map(set => set.id),
     ),
 )
-const offer = () =>
+const offer = (minutes: number) =>
   homeworkOffered(
     props.sets.map(set => ({ ...set, warmupMinutes: warmupMinutes(set.spec) })),
-    minutesADay.value,
+    minutes,
     props.today,
     set => resting.value.has(set.id),
   )
-watch(open, now => {
-  if (!now) return
-  clear()
-  note.value = ''
-  items.value = offer()
+/** What was chosen last is chosen next time, too. */
+const usual = reactive({ minutesADay: USUAL_MINUTES, form: 'compact' as HomeworkGiven['form'] })
+const { fields, busy, refusal, submit } = useWriteForm({
+  schema: homeworkBody,
+  open,
+  values: () => ({ ...usual, note: '', items: (open.value ? offer(usual.minutesADay) : []) as readonly AgendaEntry[] }),
+  body: values => ({ lessonId: props.lessonId, given: asGiven(values) }),
+  send: body => writes.send('POST /api/students/:id/homework', { id: props.student.id, body }),
 })
+const { minutesADay, form, note, items } = fields
+/** The homework as it is put together now. */
+const draft = (word: string) => asGiven({ form: form.value, items: items.value, note: word })
 watch(minutesADay, minutes => {
-  items.value = items.value.length === 0 ? offer() : fitLesson(items.value, minutes)
+  usual.minutesADay = minutes
+  items.value = items.value.length === 0 ? offer(minutes) : fitLesson(items.value, minutes)
+})
+watch(form, now => {
+  usual.form = now
 })
 const left = computed(() => props.sets.filter(set => !items.value.some(item => item.id === set.id)))
 const byId = computed(() => new Map(props.sets.map(set => [set.id, set])))
-const total = computed(() => items.value.reduce((sum, item) => sum + item.minutes, 0))
+const minutesOf = (entries: readonly AgendaEntry[]) => entries.reduce((sum, item) => sum + item.minutes, 0)
+const total = computed(() => minutesOf(items.value))
 const PUT_IN = 5
 const setMinutes = (id: string, minutes: number) => {
   items.value = items.value.map(item => (item.id === id ? { id, minutes } : item))
 }
-const asGiven = (word: string) =>
-  ({
-    form: form.value,
-    minutesADay: total.value,
-    note: word.trim() || null,
-    drills: items.value.map(({ id, minutes }) => {
+function asGiven(said: Pick<HomeworkGiven, 'form'> & { note: string; items: readonly AgendaEntry[] }): HomeworkGiven {
+  return {
+    form: said.form,
+    minutesADay: minutesOf(said.items),
+    note: said.note.trim() || null,
+    drills: said.items.map(({ id, minutes }) => {
       const { taught, drillName, stage, plan, bpm, toTempo } = byId.value.get(id)!
       const timed = toTempo && isTimed(plan)
       return {
@@ -92,20 +98,19 @@ const asGiven = (word: string) =>
         minutes,
       }
     }),
-  }) satisfies HomeworkGiven
+  }
+}
 const { staff } = useSheetRows()
 // Not at every letter: each time the drills are worked out anew.
 const settledNote = refDebounced(note, 600)
 const onPaper = (given: HomeworkGiven) => homeworkOnPaper(given, props.sets, props.student, when.longDay(props.today))
 const { pages } = usePaperSet(() => {
-  const asked = open.value && items.value.length > 0 ? onPaper(asGiven(settledNote.value)) : null
+  const asked = open.value && items.value.length > 0 ? onPaper(draft(settledNote.value)) : null
   return asked && asked.drills.length > 0 ? { ...plain(asked), notation: staff.value } : null
 })
 async function give(how: 'print' | 'pdf' | 'record') {
-  const given = asGiven(note.value)
-  const wish = { lessonId: props.lessonId, given }
-  if (!(await write(wish, body => writes.send('POST /api/students/:id/homework', { id: props.student.id, body }))))
-    return
+  const given = draft(note.value)
+  if (!(await submit())) return
   toasts.say('Homework assigned.')
   emit('given')
   open.value = false

@@ -25,7 +25,6 @@ const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
 const toasts = useToasts()
 const when = useWhen()
-const { busy, refusal, clear, write } = useWrite(practiceBody)
 
 /** As many days as are asked about: a week when nothing is known, three at most. */
 const [A_WEEK, MOST_DAYS] = [7, 21]
@@ -34,30 +33,44 @@ const days = computed(() => {
   const kept = props.since === null ? all.slice(-A_WEEK) : all.filter(day => day >= props.since!)
   return (kept.length < 2 ? all.slice(-A_WEEK) : kept).map(value => ({ value, label: when.shortDay(value) }))
 })
-const drillId = ref<string | null>(null)
-const chosen = ref<readonly string[]>([])
-const minutes = ref(10)
-const bpm = ref(60)
-const feel = ref<Feel>('easy')
-const hurts = ref<Hurts>('wrist')
-const clean = ref(0)
-const note = ref('')
+const chosenDrill = () => props.drills.find(each => each.id === props.chosenId) ?? props.drills[0]
+const { fields, busy, refusal, submit } = useWriteForm({
+  schema: practiceBody,
+  open,
+  values: () => ({
+    drillId: chosenDrill()?.id ?? null,
+    chosen: [] as readonly string[],
+    minutes: 10,
+    bpm: chosenDrill()?.bpm ?? 60,
+    feel: 'easy' as Feel,
+    hurts: 'wrist' as Hurts,
+    clean: 0,
+    note: '',
+  }),
+  body: said => {
+    const last = said.chosen.toSorted().at(-1)
+    return {
+      entries: said.chosen.map(day => ({
+        assignmentId: said.drillId!,
+        day,
+        minutes: said.minutes,
+        bpm: said.bpm,
+        feel: said.feel,
+        ...(said.feel === 'pain' && { hurts: said.hurts }),
+        clean: day === last ? said.clean : 0,
+        ...(day === last && said.note.trim() && { note: said.note.trim() }),
+      })),
+    }
+  },
+  send: body => writes.send('POST /api/students/:id/practice', { id: props.student.id, body }),
+})
+const { drillId, chosen, minutes, bpm, feel, hurts, clean, note } = fields
 const OPTIONS = computed(() => props.drills.map(each => ({ value: each.id, label: each.drillName })))
 const FEEL_OPTIONS = FEELS.map(value => ({ value, label: value }))
 const PLACES = HURTS.map(value => ({ value, label: capital(HURTS_WORDS[value]) }))
 const drill = computed(() => props.drills.find(each => each.id === drillId.value) ?? null)
 watch(drill, now => {
   if (now) bpm.value = now.bpm
-})
-watch(open, now => {
-  if (!now) return
-  clear()
-  drillId.value = props.chosenId ?? props.drills[0]?.id ?? null
-  if (drill.value) bpm.value = drill.value.bpm
-  chosen.value = []
-  clean.value = 0
-  note.value = ''
-  feel.value = 'easy'
 })
 
 const inWords = computed(() => {
@@ -77,22 +90,7 @@ async function takeBack(entryIds: readonly string[]) {
 }
 async function save(): Promise<boolean> {
   if (!drill.value || chosen.value.length === 0) return false
-  const assignmentId = drill.value.id
-  const hurt = feel.value === 'pain' ? { hurts: hurts.value } : {}
-  const last = chosen.value.toSorted().at(-1)
-  const entries = chosen.value.map(day => ({
-    assignmentId,
-    day,
-    minutes: minutes.value,
-    bpm: bpm.value,
-    feel: feel.value,
-    ...hurt,
-    clean: day === last ? clean.value : 0,
-    ...(day === last && note.value.trim() && { note: note.value.trim() }),
-  }))
-  const made = await write({ entries }, body =>
-    writes.send('POST /api/students/:id/practice', { id: props.student.id, body }),
-  )
+  const made = await submit()
   if (!made) return false
   toasts.say(`Recorded: ${drill.value.drillName}, ${inWords.value.toLowerCase()}`, {
     action: { label: 'Undo', run: () => void takeBack(made.answer.ids) },

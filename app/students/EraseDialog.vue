@@ -6,18 +6,15 @@ const props = defineProps<{ student: { readonly id: string; readonly name: strin
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ erased: [] }>()
 const writes = useWrites()
-const name = ref('')
-const { busy, refusal, clear, errorOf, write } = useWrite(eraseStudentBody)
-watch(open, now => {
-  if (!now) return
-  clear()
-  name.value = ''
+const { values, busy, refusal, errorOf, submit } = useWriteForm({
+  schema: eraseStudentBody,
+  open,
+  values: () => ({ name: '' }),
+  body: typed => typed,
+  send: body => writes.send('POST /api/students/:id/erase', { id: props.student.id, body }),
 })
 async function erase() {
-  const done = await write({ name: name.value }, body =>
-    writes.send('POST /api/students/:id/erase', { id: props.student.id, body }),
-  )
-  if (!done) return
+  if (!(await submit())) return
   open.value = false
   emit('erased')
 }
@@ -30,12 +27,12 @@ async function erase() {
     about="The hand card, every lesson, every note and decision go, and nothing brings them back. Save them as a file first if anybody may want them."
   >
     <form class="space-y-4" @submit.prevent="erase">
-      <FormField v-model="name" :label="`Type the name: ${student.name}`" :error="errorOf('name')" />
+      <FormField v-model="values.name" :label="`Type the name: ${student.name}`" :error="errorOf('name')" />
       <FormRefusal :refusal="refusal" :said-by-fields="['name']" />
       <DialogActions
         action="Erase for good"
         :busy="busy"
-        :disabled="name.trim() !== student.name.trim()"
+        :disabled="values.name.trim() !== student.name.trim()"
         @cancel="open = false"
       />
     </form>

@@ -15,67 +15,78 @@ const props = defineProps<{ student: StudentPage['student'] }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 
-/** As measured or said; undefined while neither. */
-const reach = ref<number>()
+const PAIRS = ['12', '23', '34'] as const
+function begin() {
+  const { hand, habits } = props.student
+  return {
+    /** As measured or said; undefined while neither. */
+    reach: hand.reachMm as number | undefined,
+    ownPairs: Object.keys(hand.pairsMm ?? {}).length > 0,
+    pairs: Object.fromEntries(PAIRS.map(pair => [pair, hand.pairsMm?.[pair] ?? usual(pair, hand.reachMm)])),
+    excluded: (hand.excluded ?? []) as readonly number[],
+    spared: (hand.spared ?? []) as readonly number[],
+    reviewOn: habits.reviewOn ?? '',
+    rule: hand.rule ?? ('strict' as 'strict' | 'loose'),
+    /** Undefined while nobody has said so. */
+    barreSaid: hand.barre as boolean | undefined,
+    thumbOver: hand.thumbOver ?? false,
+    leftHanded: hand.leftHanded ?? false,
+    anchor: habits.anchor ?? ('open' as NonNullable<Habits['anchor']>),
+    sounder: (habits.sounder ?? '') as string,
+  }
+}
+type Values = ReturnType<typeof begin>
+const handFrom = ({
+  reach,
+  pairs,
+  excluded,
+  spared,
+  ...said
+}: Omit<Values, 'reviewOn' | 'anchor' | 'sounder'>): HandInput => ({
+  ...(reach !== undefined && { reachMm: reach }),
+  ...(said.ownPairs && { pairsMm: { ...props.student.hand.pairsMm, ...pairs } }),
+  excluded: [...excluded],
+  spared: spared.filter(finger => !excluded.includes(finger)),
+  rule: said.rule,
+  ...(said.barreSaid !== undefined && { barre: said.barreSaid }),
+  thumbOver: said.thumbOver,
+  leftHanded: said.leftHanded,
+})
+const { values, fields, busy, refusal, errorOf, submit } = useStudentCard(() => props.student, {
+  open,
+  values: begin,
+  changes: ({ anchor, sounder, reviewOn, ...hand }) => ({
+    hand: handFrom(hand),
+    habits: {
+      ...props.student.habits,
+      anchor,
+      sounder: (sounder || undefined) as Habits['sounder'],
+      reviewOn: reviewOn || null,
+    },
+  }),
+})
+const { reach, ownPairs, pairs, excluded, spared, reviewOn, rule, barreSaid, thumbOver, leftHanded, anchor, sounder } =
+  fields
 const reachMm = computed({
   get: () => reach.value ?? DEFAULT_REACH_MM,
   set: mm => {
     reach.value = mm
   },
 })
-const ownPairs = ref(false)
-const pairs = reactive({ 12: 0, 23: 0, 34: 0 })
-const excluded = ref<readonly number[]>([])
-const spared = ref<readonly number[]>([])
-const reviewOn = ref('')
-const rule = ref<'strict' | 'loose'>('strict')
-/** Undefined while nobody has said so. */
-const barreSaid = ref<boolean>()
 const barre = computed({
   get: () => barreSaid.value ?? true,
   set: plays => {
     barreSaid.value = plays
   },
 })
-const thumbOver = ref(false)
-const leftHanded = ref(false)
-const anchor = ref<NonNullable<Habits['anchor']>>('open')
-const sounder = ref('')
-const { busy, refusal, clear, errorOf, save } = useStudentCard(() => props.student)
 
-const usual = (pair: '12' | '23' | '34') => Math.round(PAIR_SHARES[pair]!.comfort * reachMm.value)
-watch(open, now => {
-  if (!now) return
-  clear()
-  const { hand, habits } = props.student
-  reach.value = hand.reachMm
-  ownPairs.value = Object.keys(hand.pairsMm ?? {}).length > 0
-  for (const pair of ['12', '23', '34'] as const) pairs[pair] = hand.pairsMm?.[pair] ?? usual(pair)
-  excluded.value = hand.excluded ?? []
-  spared.value = hand.spared ?? []
-  reviewOn.value = habits.reviewOn ?? ''
-  rule.value = hand.rule ?? 'strict'
-  barreSaid.value = hand.barre
-  thumbOver.value = hand.thumbOver ?? false
-  leftHanded.value = hand.leftHanded ?? false
-  anchor.value = habits.anchor ?? 'open'
-  sounder.value = habits.sounder ?? ''
-})
-watch(ownPairs, own => {
-  if (own) for (const pair of ['12', '23', '34'] as const) pairs[pair] ||= usual(pair)
-})
+/** What a pair of fingers of a hand of this reach spans. */
+function usual(pair: (typeof PAIRS)[number], mm = DEFAULT_REACH_MM) {
+  return Math.round(PAIR_SHARES[pair]!.comfort * mm)
+}
 
 const instrument = computed(() => instrumentOf(props.student.instrument))
-const wanted = computed<HandInput>(() => ({
-  ...(reach.value !== undefined && { reachMm: reach.value }),
-  ...(ownPairs.value && { pairsMm: { ...props.student.hand.pairsMm, ...pairs } }),
-  excluded: [...excluded.value],
-  spared: spared.value.filter(finger => !excluded.value.includes(finger)),
-  rule: rule.value,
-  ...(barreSaid.value !== undefined && { barre: barreSaid.value }),
-  thumbOver: thumbOver.value,
-  leftHanded: leftHanded.value,
-}))
+const wanted = computed(() => handFrom(values))
 // The test's position and the mm are two ways to say one thing.
 const testPosition = computed({
   get: () => Math.min(guitarFit(handOf(wanted.value), instrument.value).comfortableFrom, 15),
@@ -89,17 +100,10 @@ const ANCHOR_OPTIONS = ANCHORS.map(value => ({
 }))
 const SOUNDER_OPTIONS = ['', ...SOUNDERS].map(value => ({ value, label: value || 'not said' }))
 
-async function submit() {
-  const habits: Habits = {
-    ...props.student.habits,
-    anchor: anchor.value,
-    sounder: (sounder.value || undefined) as Habits['sounder'],
-    reviewOn: reviewOn.value || null,
-  }
-  if (await save({ hand: wanted.value, habits })) {
-    open.value = false
-    emit('saved')
-  }
+async function save() {
+  if (!(await submit())) return
+  open.value = false
+  emit('saved')
 }
 </script>
 
@@ -110,7 +114,7 @@ async function submit() {
     about="One minute on their own guitar: the lowest position where 1 2 3 4 rest one per fret without strain. Warmed up, never forced."
     wide
   >
-    <form class="space-y-4" novalidate @submit.prevent="submit">
+    <form class="space-y-4" novalidate @submit.prevent="save">
       <div class="grid sm:grid-cols-2 gap-4">
         <BaseStepper
           v-model="testPosition"
@@ -128,13 +132,14 @@ async function submit() {
       </label>
       <div v-if="ownPairs" class="grid grid-cols-1 sm:grid-cols-3 gap-4">
         <BaseStepper
-          v-for="pair in ['12', '23', '34'] as const"
+          v-for="pair in PAIRS"
           :key="pair"
-          v-model="pairs[pair]"
+          :model-value="pairs[pair]!"
           :label="`Fingers ${pair[0]} to ${pair[1]}`"
           :min="10"
           :max="150"
           unit="mm"
+          @update:model-value="pairs = { ...pairs, [pair]: $event }"
         />
       </div>
       <div class="grid grid-cols-1 sm:grid-cols-3 gap-4">

@@ -14,12 +14,17 @@ const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ added: [ids: readonly string[]] }>()
 const writes = useWrites()
 const { own } = useGuitars()
-const { busy, refusal, clear, write } = useWrite(severalStudentsBody)
+const { busy, refusal, reset, submit } = useWriteForm({
+  schema: severalStudentsBody,
+  values: () => ({}),
+  body: () => ({ students: [...added.value] }),
+  send: fields => writes.send('POST /api/students/several', { body: fields }),
+})
 
 const file = shallowRef<{ readonly name: string; readonly bytes: Uint8Array } | null>(null)
 const leaveOut = ref(false)
 async function take(chosen: File) {
-  clear()
+  reset()
   leaveOut.value = false
   // Of one that is far too large no more than shows that it is.
   file.value = { name: chosen.name, bytes: new Uint8Array(await chosen.slice(0, MOST_CSV_BYTES + 1).arrayBuffer()) }
@@ -70,9 +75,7 @@ const template = () =>
 
 async function add() {
   if (!ready.value) return
-  const saved = await write({ students: [...added.value] }, fields =>
-    writes.send('POST /api/students/several', { body: fields }),
-  )
+  const saved = await submit()
   if (!saved) return
   open.value = false
   emit('added', saved.answer.ids)

@@ -10,26 +10,22 @@ const props = defineProps<{
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
-const { busy, refusal, clear, write } = useWrite(schoolBody)
 const USUAL: SchoolName = 'clean-passes'
-const school = ref<SchoolName>(USUAL)
-watch(open, now => {
-  if (!now) return
-  clear()
-  school.value = props.student.school ?? USUAL
+const { values, busy, refusal, submit } = useWriteForm({
+  schema: schoolBody,
+  open,
+  values: () => ({ school: props.student.school ?? USUAL }),
+  body: ({ school }) => ({ school: school === USUAL ? null : school }),
+  send: body => writes.send('PUT /api/students/:id/school', { id: props.student.id, body }),
 })
 const OPTIONS = SCHOOLS.map(value => ({ value, label: SCHOOL_LABELS[value] }))
 /** What it does with its usual numbers, from 60 to 90 or back. */
 const inWords = computed(() => {
-  const [startBpm, targetBpm] = formOf(school.value).falls ? [90, 45] : [60, 90]
-  return planInWords(planSchema.parse({ school: school.value, startBpm, targetBpm }))
+  const [startBpm, targetBpm] = formOf(values.school).falls ? [90, 45] : [60, 90]
+  return planInWords(planSchema.parse({ school: values.school, startBpm, targetBpm }))
 })
 async function save() {
-  const now = school.value === USUAL ? null : school.value
-  if (
-    !(await write({ school: now }, body => writes.send('PUT /api/students/:id/school', { id: props.student.id, body })))
-  )
-    return
+  if (!(await submit())) return
   open.value = false
   emit('saved')
 }
@@ -42,7 +38,7 @@ async function save() {
     about="New drills use it; each can have its own. Drills already assigned do not change."
   >
     <form class="space-y-4" @submit.prevent="save">
-      <BaseListbox v-model="school" label="School" :options="OPTIONS" />
+      <BaseListbox v-model="values.school" label="School" :options="OPTIONS" />
       <p class="text-soft">{{ inWords }}</p>
       <FormRefusal :refusal="refusal" :said-by-fields="[]" />
       <DialogActions action="Save" :busy="busy" @cancel="open = false" />

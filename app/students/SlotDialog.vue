@@ -7,32 +7,24 @@ const props = defineProps<{ studentId: string; weekly: SlotRow | null }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
-const weekday = ref(1)
-const wallTime = ref('16:00')
-const minutes = ref(45)
-const everyWeeks = ref(1)
-const { busy, refusal, clear, errorOf, write } = useWrite(slotBody)
-watch(open, now => {
-  if (!now) return
-  clear()
-  weekday.value = props.weekly?.weekday ?? 1
-  wallTime.value = props.weekly?.wallTime ?? '16:00'
-  minutes.value = props.weekly?.minutes ?? 45
-  everyWeeks.value = props.weekly?.everyWeeks ?? 1
+const { values, busy, refusal, errorOf, submit } = useWriteForm({
+  schema: slotBody,
+  open,
+  values: () => ({
+    weekday: props.weekly?.weekday ?? 1,
+    wallTime: props.weekly?.wallTime ?? '16:00',
+    minutes: props.weekly?.minutes ?? 45,
+    everyWeeks: props.weekly?.everyWeeks ?? 1,
+  }),
+  body: plan => plan,
+  send: body => writes.send('PUT /api/students/:id/slot', { id: props.studentId, body }),
 })
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map((label, i) => ({
   value: i + 1,
   label,
 }))
 async function save() {
-  const fields = {
-    weekday: weekday.value,
-    wallTime: wallTime.value,
-    minutes: minutes.value,
-    everyWeeks: everyWeeks.value,
-  }
-  const saved = await write(fields, body => writes.send('PUT /api/students/:id/slot', { id: props.studentId, body }))
-  if (!saved) return
+  if (!(await submit())) return
   open.value = false
   emit('saved')
 }
@@ -45,11 +37,11 @@ async function save() {
     about="Local time of the studio; it stays the same when the clocks change."
   >
     <form class="grid grid-cols-2 gap-4" @submit.prevent="save">
-      <BaseListbox v-model="weekday" label="Day" :options="DAYS" />
-      <FormField v-model="wallTime" label="Time" type="time" :error="errorOf('wallTime')" />
-      <BaseStepper v-model="minutes" label="Length" :min="5" :max="240" :step="5" unit="min" />
+      <BaseListbox v-model="values.weekday" label="Day" :options="DAYS" />
+      <FormField v-model="values.wallTime" label="Time" type="time" :error="errorOf('wallTime')" />
+      <BaseStepper v-model="values.minutes" label="Length" :min="5" :max="240" :step="5" unit="min" />
       <BaseStepper
-        v-model="everyWeeks"
+        v-model="values.everyWeeks"
         label="Every"
         :min="1"
         :max="8"

@@ -1,8 +1,9 @@
+import type { Ref } from 'vue'
 import type { z } from 'zod'
 import type { StudentPage } from '#shared/contracts/people/answers'
 import { saveStudentBody } from '#shared/contracts/people/students'
 import { useWrites } from '../base/stores/writes'
-import { useWrite } from '../base/useWrite'
+import { useWriteForm } from '../base/useWriteForm'
 
 type CardBody = Omit<z.input<typeof saveStudentBody>, 'id'>
 
@@ -10,22 +11,29 @@ type CardBody = Omit<z.input<typeof saveStudentBody>, 'id'>
 const cardOf = ({ name, birthYear, instrument, instrumentId, hand, habits, about }: StudentPage['student']): CardBody =>
   ({ name, birthYear, instrument, instrumentId, hand, habits, about }) as CardBody
 
-/** Saves a student's card, or part of it. */
-export function useStudentCard(student: () => StudentPage['student'] | undefined) {
+/**
+ * The form of a student's card, or of part of it; the answer has the student's id.
+ * @param student The student; undefined for one that is added.
+ * @param form.changes What the values change of the card.
+ */
+export function useStudentCard<V extends object>(
+  student: () => StudentPage['student'] | undefined,
+  form: { readonly open: Ref<boolean>; readonly values: () => V; readonly changes: (values: V) => Partial<CardBody> },
+) {
   const writes = useWrites()
-  const { write, ...form } = useWrite(saveStudentBody)
-
-  /** @returns The student's id once the card is written; null when it was refused. */
-  async function save(changes: Partial<CardBody>): Promise<string | null> {
-    const present = student()
-    const card = { ...(present ? cardOf(present) : { instrument: {}, hand: {} }), ...changes } as CardBody
-    const done = await write(card, body =>
-      present
+  return useWriteForm({
+    schema: saveStudentBody,
+    open: form.open,
+    values: form.values,
+    body: values => {
+      const present = student()
+      return { ...(present ? cardOf(present) : { instrument: {}, hand: {} }), ...form.changes(values) } as CardBody
+    },
+    send: body => {
+      const present = student()
+      return present
         ? writes.send('PUT /api/students/:id', { id: present.id, body })
-        : writes.send('POST /api/students', { body }),
-    )
-    return done?.answer.id ?? null
-  }
-
-  return { ...form, save }
+        : writes.send('POST /api/students', { body })
+    },
+  })
 }

@@ -8,36 +8,29 @@ const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
 const toasts = useToasts()
-const displayName = ref('')
-const signInName = ref('')
-const password = ref('')
-const role = ref<'teacher' | 'owner'>('teacher')
-const adding = useWrite(addAccountBody)
-const resetting = useWrite(resetPasswordBody)
-const form = computed(() => (props.account ? resetting : adding))
-watch(open, now => {
-  if (!now) return
-  adding.clear()
-  resetting.clear()
-  displayName.value = signInName.value = password.value = ''
-  role.value = 'teacher'
+const adding = useWriteForm({
+  schema: addAccountBody,
+  open,
+  values: () => ({ displayName: '', signInName: '', password: '', role: 'teacher' as 'teacher' | 'owner' }),
+  body: account => account,
+  send: body => writes.send('POST /api/accounts', { body }),
 })
+const resetting = useWriteForm({
+  schema: resetPasswordBody,
+  open,
+  values: () => ({ password: '' }),
+  body: passwords => passwords,
+  send: body => writes.send('PUT /api/accounts/:id/password', { id: props.account!.id, body }),
+})
+const form = computed(() => (props.account ? resetting : adding))
 async function save() {
   const { account } = props
-  const done = account
-    ? await resetting.write({ password: password.value }, body =>
-        writes.send('PUT /api/accounts/:id/password', { id: account.id, body }),
-      )
-    : await adding.write(
-        { displayName: displayName.value, signInName: signInName.value, password: password.value, role: role.value },
-        body => writes.send('POST /api/accounts', { body }),
-      )
-  if (!done) return
+  if (!(await form.value.submit())) return
   open.value = false
   toasts.say(
     account
       ? `${account.name} signs in with the new password from now on.`
-      : `${displayName.value} can sign in as ${signInName.value}.`,
+      : `${adding.values.displayName} can sign in as ${adding.values.signInName}.`,
   )
   emit('saved')
 }
@@ -55,15 +48,15 @@ async function save() {
   >
     <form class="space-y-4" @submit.prevent="save">
       <template v-if="!account">
-        <FormField v-model="displayName" label="Name" :error="form.errorOf('displayName')" />
+        <FormField v-model="adding.values.displayName" label="Name" :error="form.errorOf('displayName')" />
         <FormField
-          v-model="signInName"
+          v-model="adding.values.signInName"
           label="Sign-in name"
           hint="letters, digits, dots and dashes"
           :error="form.errorOf('signInName')"
         />
         <BaseChips
-          v-model="role"
+          v-model="adding.values.role"
           label="Role"
           :options="[
             { value: 'teacher', label: 'Teacher' },
@@ -72,7 +65,7 @@ async function save() {
         />
       </template>
       <FormField
-        v-model="password"
+        v-model="form.values.password"
         label="Password"
         type="password"
         autocomplete="new-password"

@@ -9,9 +9,13 @@ const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
 const toasts = useToasts()
 const { data } = useLoaded('GET /api/board', () => ({}))
-const { busy, refusal, write } = useWrite(handOverBody)
-const studentId = ref<string | null>(null)
-const teacherId = ref<string | null>(null)
+const { values, busy, refusal, submit } = useWriteForm({
+  schema: handOverBody,
+  open,
+  values: () => ({ studentId: null as string | null, teacherId: null as string | null }),
+  body: ({ teacherId }) => ({ teacherId: teacherId ?? '' }),
+  send: (body, { studentId }) => writes.send('POST /api/students/:id/hand-over', { id: studentId ?? '', body }),
+})
 const theirs = computed(() => (data.value ?? []).filter(row => row.teacherName === props.from.name))
 const students = computed(() => theirs.value.map(({ id, name }) => ({ value: id, label: name })))
 const teachers = computed(() =>
@@ -20,14 +24,9 @@ const teachers = computed(() =>
     .map(({ id, name }) => ({ value: id, label: name })),
 )
 async function save() {
-  const [student, teacher] = [studentId.value, teacherId.value]
-  if (student === null || teacher === null) return
-  const done = await write({ teacherId: teacher }, body =>
-    writes.send('POST /api/students/:id/hand-over', { id: student, body }),
-  )
-  if (!done) return
-  const name = students.value.find(each => each.value === student)?.label
-  toasts.say(`${name} is taught by ${teachers.value.find(each => each.value === teacher)?.label} now.`)
+  if (!(await submit())) return
+  const name = students.value.find(each => each.value === values.studentId)?.label
+  toasts.say(`${name} is taught by ${teachers.value.find(each => each.value === values.teacherId)?.label} now.`)
   emit('saved')
   open.value = false
 }
@@ -41,13 +40,13 @@ async function save() {
   >
     <form class="space-y-4" @submit.prevent="save">
       <p v-if="data && students.length === 0" class="text-soft">{{ from.name }} has no current students.</p>
-      <BaseListbox v-model="studentId" label="Student" :options="students" />
-      <BaseListbox v-model="teacherId" label="To" :options="teachers" />
+      <BaseListbox v-model="values.studentId" label="Student" :options="students" />
+      <BaseListbox v-model="values.teacherId" label="To" :options="teachers" />
       <FormRefusal :refusal="refusal" :said-by-fields="[]" />
       <DialogActions
         action="Hand over"
         :busy="busy"
-        :disabled="studentId === null || teacherId === null"
+        :disabled="values.studentId === null || values.teacherId === null"
         @cancel="open = false"
       />
     </form>

@@ -2,7 +2,7 @@
 import { guitarInWords } from '#core/wording/guitar'
 import { fretDistanceMm } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
-import { PRESET_NAMES, PRESETS, type PresetName } from '#core/guitar/presets'
+import { PRESET_NAMES, PRESETS } from '#core/guitar/presets'
 import { TUNINGS } from '#core/guitar/tunings'
 import { readTuning, writeTuning } from '#core/pitch/tuning'
 import type { InstrumentRow } from '#shared/contracts/people/answers'
@@ -14,34 +14,35 @@ const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
 
-const name = ref('')
-const preset = ref<PresetName>('classical')
-const scaleLengthMm = ref(650)
-const frets = ref(19)
-const bodyFret = ref(12)
-const capo = ref(0)
-const tuning = ref('')
-const nutSpacingMm = ref(8.5)
-const bridgeSpacingMm = ref(11.5)
-const { busy, refusal, clear, errorOf, write } = useWrite(saveInstrumentBody)
-
-function show(choice: Parameters<typeof instrumentOf>[0]) {
-  const settled = instrumentOf(choice)
-  preset.value = choice.preset
-  scaleLengthMm.value = settled.scaleLengthMm
-  frets.value = settled.frets
-  bodyFret.value = settled.bodyFret
-  capo.value = settled.capo
-  tuning.value = writeTuning(settled.tuning)
-  nutSpacingMm.value = settled.nutSpacingMm
-  bridgeSpacingMm.value = settled.bridgeSpacingMm
+/** A guitar as the form shows it. */
+function shown(choice: Parameters<typeof instrumentOf>[0]) {
+  const { scaleLengthMm, frets, bodyFret, capo, tuning, nutSpacingMm, bridgeSpacingMm } = instrumentOf(choice)
+  const written = writeTuning(tuning)
+  const { preset } = choice
+  return { preset, scaleLengthMm, frets, bodyFret, capo, tuning: written, nutSpacingMm, bridgeSpacingMm }
 }
-watch(open, now => {
-  if (!now) return
-  clear()
-  name.value = props.instrument?.name ?? ''
-  show(props.instrument?.choice ?? { preset: 'classical' })
+function readStrings(typed: string) {
+  try {
+    return { midis: readTuning(typed), problem: '' }
+  } catch (error) {
+    return { midis: null, problem: (error as Error).message }
+  }
+}
+const { values, fields, busy, refusal, errorOf, submit } = useWriteForm({
+  schema: saveInstrumentBody,
+  open,
+  values: () => ({ name: props.instrument?.name ?? '', ...shown(props.instrument?.choice ?? { preset: 'classical' }) }),
+  body: ({ name: named, tuning: typed, ...choice }) => ({
+    name: named,
+    choice: { ...choice, tuning: [...(readStrings(typed).midis ?? [])] },
+  }),
+  send: body =>
+    props.instrument
+      ? writes.send('PUT /api/instruments/:id', { id: props.instrument.id, body })
+      : writes.send('POST /api/instruments', { body }),
 })
+const { name, preset, scaleLengthMm, frets, bodyFret, capo, tuning, nutSpacingMm, bridgeSpacingMm } = fields
+const show = (choice: Parameters<typeof instrumentOf>[0]) => Object.assign(values, shown(choice))
 
 const TUNING_OPTIONS = [
   ...TUNINGS.map(({ name: label, notes }) => ({
@@ -55,35 +56,13 @@ const options = computed(() =>
     ? TUNING_OPTIONS
     : [...TUNING_OPTIONS, { value: tuning.value, label: 'Own tuning', detail: tuning.value }],
 )
-const read = computed(() => {
-  try {
-    return { midis: readTuning(tuning.value), problem: '' }
-  } catch (error) {
-    return { midis: null, problem: (error as Error).message }
-  }
-})
+const read = computed(() => readStrings(tuning.value))
 const places = computed(() =>
   [1, 5, 7, 12].map(fret => `fret ${fret} ${fretDistanceMm(scaleLengthMm.value, fret).toFixed(1)}`).join(' · '),
 )
 
-async function submit() {
-  if (!read.value.midis) return
-  const choice = {
-    preset: preset.value,
-    tuning: [...read.value.midis],
-    frets: frets.value,
-    scaleLengthMm: scaleLengthMm.value,
-    bodyFret: bodyFret.value,
-    capo: capo.value,
-    nutSpacingMm: nutSpacingMm.value,
-    bridgeSpacingMm: bridgeSpacingMm.value,
-  }
-  const saved = await write({ name: name.value, choice }, body =>
-    props.instrument
-      ? writes.send('PUT /api/instruments/:id', { id: props.instrument.id, body })
-      : writes.send('POST /api/instruments', { body }),
-  )
-  if (!saved) return
+async function save() {
+  if (!read.value.midis || !(await submit())) return
   open.value = false
   emit('saved')
 }
@@ -100,7 +79,7 @@ async function submit() {
     "
     wide
   >
-    <form class="grid sm:grid-cols-2 gap-4" novalidate @submit.prevent="submit">
+    <form class="grid sm:grid-cols-2 gap-4" novalidate @submit.prevent="save">
       <FormField v-model="name" label="Name" :error="errorOf('name')" />
       <BaseListbox
         :model-value="preset"

@@ -5,19 +5,15 @@ import { changePasswordBody } from '#shared/contracts/people/accounts'
 const open = defineModel<boolean>('open', { required: true })
 const api = useApi()
 const toasts = useToasts()
-const present = ref('')
-const next = ref('')
-const { busy, refusal, errorOf, clear, send } = useSending(changePasswordBody)
-watch(open, now => {
-  if (!now) return
-  clear()
-  present.value = next.value = ''
+const { values, busy, refusal, errorOf, submit } = useWriteForm({
+  schema: changePasswordBody,
+  open,
+  values: () => ({ presentPassword: '', newPassword: '' }),
+  body: passwords => passwords,
+  send: body => api.call('POST /api/me/password', { body }),
 })
 async function save() {
-  const done = await send({ presentPassword: present.value, newPassword: next.value }, body =>
-    api.call('POST /api/me/password', { body }),
-  )
-  if (!done) return
+  if (!(await submit())) return
   open.value = false
   toasts.say('The password is changed. Other devices have to sign in again.')
 }
@@ -31,14 +27,14 @@ async function save() {
   >
     <form class="space-y-4" @submit.prevent="save">
       <FormField
-        v-model="present"
+        v-model="values.presentPassword"
         label="Current password"
         type="password"
         autocomplete="current-password"
         :error="errorOf('presentPassword')"
       />
       <FormField
-        v-model="next"
+        v-model="values.newPassword"
         label="New password"
         type="password"
         autocomplete="new-password"

@@ -18,16 +18,15 @@ const NAMES = [
 const shown = (value: CalendarNames) => NAMES.find(each => each.value === value)!.label
 
 const making = ref(false)
-const name = ref('')
-const { busy, refusal, clear, errorOf, write } = useWrite(calendarLinkBody)
-function begin() {
-  clear()
-  name.value = ''
-  making.value = true
-}
+const { values, busy, refusal, errorOf, submit } = useWriteForm({
+  schema: calendarLinkBody,
+  open: making,
+  values: () => ({ name: '' }),
+  body: ({ name }) => ({ name, names: names.value }),
+  send: body => writes.send('POST /api/calendar-links', { body }),
+})
 async function make() {
-  const fields = { name: name.value, names: names.value }
-  if (!(await write(fields, body => writes.send('POST /api/calendar-links', { body })))) return
+  if (!(await submit())) return
   making.value = false
   await reload()
 }
@@ -55,7 +54,7 @@ async function end(link: CalendarLinkRow, ended: boolean) {
   <section class="mt-10">
     <div class="flex flex-wrap items-center gap-3 mb-1">
       <h2 class="text-xl mr-auto">Lessons in your calendar</h2>
-      <BaseButton @click="begin"> Create a link </BaseButton>
+      <BaseButton @click="making = true"> Create a link </BaseButton>
     </div>
     <p class="text-soft mb-3">
       Your weekly lessons, including moved and cancelled ones. A calendar checks its link regularly. Anyone with the
@@ -94,7 +93,7 @@ async function end(link: CalendarLinkRow, ended: boolean) {
     >
       <form class="space-y-4" @submit.prevent="make">
         <FormField
-          v-model="name"
+          v-model="values.name"
           label="Device"
           hint="Such as phone or office, so that you know which one to stop."
           :error="errorOf('name')"

@@ -8,24 +8,18 @@ const props = defineProps<{ set: AssignmentDetail }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
-const { busy, refusal, clear, write } = useWrite(pathBody)
-const draft = shallowRef<readonly StageDraft[]>([])
-watch(
+const { values, busy, refusal, submit } = useWriteForm({
+  schema: pathBody,
   open,
-  now => {
-    if (!now) return
-    clear()
-    draft.value = draftPath(props.set.path)
-  },
-  { immediate: true },
-)
-const presentKey = computed(() => draft.value.find(stage => stage.number === props.set.stageNumber)?.key ?? null)
+  values: (): { draft: readonly StageDraft[] } => ({ draft: draftPath(props.set.path) }),
+  body: ({ draft }) => ({ stages: draft.map(({ key: _key, ...stage }) => ({ ...stage, name: stage.name.trim() })) }),
+  send: body => writes.send('PUT /api/assignments/:id/path', { id: props.set.id, body }),
+})
+const presentKey = computed(() => values.draft.find(stage => stage.number === props.set.stageNumber)?.key ?? null)
 /** The plan of the drill itself: of its last stage, as the path was opened. */
 const main = computed(() => props.set.path.at(-1)!.plan)
 async function save() {
-  const stages = draft.value.map(({ key: _key, ...stage }) => ({ ...stage, name: stage.name.trim() }))
-  if (!(await write({ stages }, body => writes.send('PUT /api/assignments/:id/path', { id: props.set.id, body }))))
-    return
+  if (!(await submit())) return
   emit('saved')
   open.value = false
 }
@@ -39,9 +33,14 @@ async function save() {
     wide
   >
     <form class="space-y-4" @submit.prevent="save">
-      <PathFields v-model="draft" :spec="set.spec" :main="main" :present-key="presentKey" />
+      <PathFields v-model="values.draft" :spec="set.spec" :main="main" :present-key="presentKey" />
       <FormRefusal :refusal="refusal" :said-by-fields="[]" />
-      <DialogActions action="Save stages" :busy="busy" :disabled="wrongNames(draft) !== null" @cancel="open = false" />
+      <DialogActions
+        action="Save stages"
+        :busy="busy"
+        :disabled="wrongNames(values.draft) !== null"
+        @cancel="open = false"
+      />
     </form>
   </BaseDialog>
 </template>

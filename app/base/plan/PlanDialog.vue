@@ -8,24 +8,19 @@ const props = defineProps<{ set: AssignmentDetail; today: string }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
-const { busy, refusal, clear, errorOf, write } = useWrite(planBody)
-const draft = ref(draftOf(props.set.plan))
-const targetOn = ref('')
-watch(
+const { values, busy, refusal, errorOf, submit } = useWriteForm({
+  schema: planBody,
   open,
-  now => {
-    if (!now) return
-    clear()
-    draft.value = draftOf(props.set.plan)
-    targetOn.value = props.set.targetOn ?? ''
+  values: () => ({ draft: draftOf(props.set.plan), targetOn: props.set.targetOn ?? '' }),
+  body: ({ draft, targetOn }) => {
+    const made = planOf(draft)
+    return { plan: made.ok ? made.value : props.set.plan, targetOn: targetOn || null }
   },
-  { immediate: true },
-)
-const made = computed(() => planOf(draft.value))
+  send: body => writes.send('PUT /api/assignments/:id/plan', { id: props.set.id, body }),
+})
+const made = computed(() => planOf(values.draft))
 async function save() {
-  if (!made.value.ok) return
-  const now = { plan: made.value.value, targetOn: targetOn.value || null }
-  if (!(await write(now, body => writes.send('PUT /api/assignments/:id/plan', { id: props.set.id, body })))) return
+  if (!made.value.ok || !(await submit())) return
   emit('saved')
   open.value = false
 }
@@ -39,15 +34,15 @@ async function save() {
   >
     <form class="space-y-4" @submit.prevent="save">
       <PlanFields
-        v-model="draft"
+        v-model="values.draft"
         :bpm="set.bpm"
         :today="today"
-        :target-on="targetOn || null"
+        :target-on="values.targetOn || null"
         :per-beat="set.spec.rhythm.perBeat"
         :present="set.plan"
         :present-on="set.targetOn"
       />
-      <FormField v-model="targetOn" label="Target date" type="date" :error="errorOf('targetOn')" />
+      <FormField v-model="values.targetOn" label="Target date" type="date" :error="errorOf('targetOn')" />
       <FormRefusal :refusal="refusal" :said-by-fields="['targetOn']" />
       <DialogActions action="Save plan" :busy="busy" :disabled="!made.ok" @cancel="open = false" />
     </form>

@@ -106,15 +106,15 @@ const unplaced = computed(
       ({ string }) => string === undefined,
     ),
 )
-const WAYS: Readonly<Record<RhythmBy, string>> = {
+const RHYTHM_LABELS: Readonly<Record<RhythmBy, string>> = {
   count: 'from the line that counts',
   spacing: 'from the spacing',
   equal: 'all alike',
 }
-const ways = computed(() =>
-  read.value?.ok ? (read.value.ways ?? []).map(way => ({ value: way, label: WAYS[way] })) : [],
+const rhythms = computed(() =>
+  read.value?.ok ? (read.value.rhythms ?? []).map(by => ({ value: by, label: RHYTHM_LABELS[by] })) : [],
 )
-const way = computed({
+const readBy = computed({
   get: () => (read.value?.ok ? (read.value.rhythm ?? 'spacing') : 'spacing'),
   set: next => {
     rhythm.value = next
@@ -209,9 +209,9 @@ function leave() {
           </div>
         </template>
         <BaseListbox v-if="parts.length > 0" v-model="part" label="Part" :options="parts" />
-        <BaseChips v-if="ways.length > 1" v-model="way" label="Rhythm read" :options="ways" />
+        <BaseChips v-if="rhythms.length > 1" v-model="readBy" label="Rhythm read" :options="rhythms" />
         <BaseChips
-          v-if="(ways.length > 0 && way === 'equal') || names"
+          v-if="(rhythms.length > 0 && readBy === 'equal') || names"
           v-model="value"
           label="Each note"
           :options="VALUES"
