@@ -17,7 +17,7 @@ import { sketch } from '#core/writing/sketch'
 import type { SpecProblem } from '#core/schema/spec-error'
 import { saysTheSame } from '../base/same'
 import { useVerdict } from '../base/useVerdict'
-import { notesOn } from './writing/useWriting'
+import { notesOn } from './writing/notes-on'
 
 /** The drill an empty bench opens with, for somebody or nobody in particular. */
 const openingSpec = (player: Player): Record<string, unknown> => ({ tempo: 60, ...openingFor(FAMILIES[0]!, player) })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { partsOf, type Free } from '#core/families/free'
+import { notesOn } from './notes-on'
 
 /** Where own music came from, and how more of it comes in. */
 const props = defineProps<{ bench: Bench }>()

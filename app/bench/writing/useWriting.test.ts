@@ -15,7 +15,8 @@ jest.unstable_mockModule('../../base/useVerdict', () => ({
   }),
 }))
 const { useBench } = await import('../useBench')
-const { notesOn, useWriting } = await import('./useWriting')
+const { notesOn } = await import('./notes-on')
+const { useWriting } = await import('./useWriting')
 
 const E = 5040
 /** A desk with own music on it: eighths on strings and frets. */
