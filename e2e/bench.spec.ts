@@ -18,7 +18,7 @@ test('every control redraws the sheet at once', async ({ page }) => {
   await unfold(page, 'Travel')
   await page.getByRole('radio', { name: 'skip one' }).click()
   await expect(title).toContainText('skipping one')
-  await page.getByRole('radio', { name: 'there', exact: true }).click()
+  await page.getByRole('radio', { name: 'There', exact: true }).click()
   await expect(page.locator(notes)).toHaveCount(24)
   await page
     .getByRole('complementary', { name: 'Parameters' })
@@ -29,7 +29,7 @@ test('every control redraws the sheet at once', async ({ page }) => {
   await page.getByRole('button', { name: 'note 2', exact: true }).click()
   await expect(page.getByRole('button', { name: /hammered on$/ })).toHaveCount(8)
   await page.getByRole('button', { name: 'Crawl: more' }).click()
-  await page.getByRole('radio', { name: 'string', exact: true }).click()
+  await page.getByRole('radio', { name: 'String', exact: true }).click()
   await expect(title).toContainText('crawling up 1 per string')
   await expect(figures.getByText('Shifts')).toBeVisible()
   await unfold(page, 'Vary')

@@ -6,7 +6,7 @@ import { beginnings, canBegin, PLUCKING } from '#core/strokes/registry'
 const props = defineProps<{ bench: Bench }>()
 const SYSTEMS = Object.entries(PLUCKING)
   .filter(([value]) => value !== 'given')
-  .map(([value, { label }]) => ({ value, label }))
+  .map(([value, { label }]) => ({ value, label: choiceLabel(label) }))
 const SIGNS: Readonly<Record<string, { label: string; spoken: string }>> = {
   D: { label: '⊓', spoken: 'down-stroke' },
   U: { label: 'V', spoken: 'up-stroke' },

@@ -40,7 +40,7 @@ const value = defineModel<T>({ required: true })
             tall ? 'min-h-11' : 'min-h-9',
           ]"
         >
-          {{ option.label }}
+          {{ choiceLabel(option.label) }}
         </button>
       </RadioGroupOption>
     </div>

@@ -34,7 +34,7 @@ const toggle = (option: T) => {
         ]"
         @click="toggle(option.value)"
       >
-        {{ option.label }}
+        {{ choiceLabel(option.label) }}
       </button>
     </div>
     <p v-if="hint" class="text-sm text-soft mt-1">

@@ -19,8 +19,8 @@ const choices = computed(() => stageChoices(props.spec))
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 /** What a stage plays, by its place among the choices; one that is none of them stays as it was written. */
 const optionsOf = (stage: StageDraft) => [
-  ...choices.value.map(({ label }, value) => ({ value, label })),
-  ...(choices.value.some(each => same(each.change, stage.change)) ? [] : [{ value: -1, label: 'as it was written' }]),
+  ...choices.value.map(({ label }, value) => ({ value, label: choiceLabel(label) })),
+  ...(choices.value.some(each => same(each.change, stage.change)) ? [] : [{ value: -1, label: 'As it was written' }]),
 ]
 const playedBy = (stage: StageDraft) => choices.value.findIndex(each => same(each.change, stage.change))
 const change = (at: number, stage: StageDraft) => {
