@@ -64,7 +64,7 @@ describe('the way imports point', () => {
       'tonal',
       'luxon',
       'fastest-levenshtein',
-      ...(file.startsWith('core/schema/') ? ['zod'] : []),
+      ...(file.startsWith('core/schema/') ? ['zod', 'json-merge-patch'] : []),
       ...(file.startsWith('core/formats/') ? CODECS : []),
       ...(file.startsWith('core/sheet/staff/') ? ENGRAVER : []),
     ]
@@ -118,7 +118,7 @@ function filesInOrder(files: readonly string[]): readonly string[] {
 
 /** Layers of the server, in the same way. */
 const SERVER_LAYERS: readonly (readonly string[])[] = [
-  ['errors', 'sent'],
+  ['errors', 'sent', 'queue'],
   ['db'],
   ['observability', 'policy'],
   ['writes'],

@@ -26,7 +26,7 @@ test('every control redraws the sheet at once', async ({ page }) => {
     .click()
   await page.getByRole('option', { name: 'all down' }).click()
   await expect(page.getByRole('button', { name: /, down$/ })).toHaveCount(24)
-  await page.getByRole('button', { name: 'note 2', exact: true }).click()
+  await page.getByRole('button', { name: 'Note 2', exact: true }).click()
   await expect(page.getByRole('button', { name: /hammered on$/ })).toHaveCount(8)
   await page.getByRole('button', { name: 'Crawl: more' }).click()
   await page.getByRole('radio', { name: 'String', exact: true }).click()

@@ -81,7 +81,7 @@ test('a beginner on a half-size guitar, from nothing to a running lesson: at mos
   await dialog.getByRole('button', { name: 'Add', exact: true }).click()
   await page.getByRole('button', { name: 'Go to the bench' }).click()
   await expect(title(page)).toHaveText('Order 1 2, strings 2–1 and back, VII')
-  await expect(page.getByText('This hand is not measured yet')).toBeVisible()
+  await expect(page.getByText('Nobody has measured this hand')).toBeVisible()
   await expect(page.getByRole('complementary', { name: 'Parameters' })).toContainText('530 mm')
   await page.getByRole('button', { name: 'Assign to a student' }).click()
   await dialog.getByRole('button', { name: 'Assign', exact: true }).click()

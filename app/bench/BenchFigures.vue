@@ -3,7 +3,7 @@ import type { SharedControl } from '#core/families/family'
 import { familyNamed, familyUses } from '#core/families/registry'
 import { romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
-import { comfortMm, DEFAULT_REACH_MM, handOf } from '#core/hand/hand'
+import { comfortMm, handOf, reachOf } from '#core/hand/hand'
 import type { Verdict } from '#core/score/judge'
 import { lawsBroken } from '#core/fingering/model/costs'
 import type { Score } from '#core/score/score'
@@ -48,6 +48,10 @@ const widest = computed(() => report.value.widest)
 const comfort = computed(() => widest.value && comfortMm(hand.value, ...widest.value.fingers))
 const wide = computed(() => widest.value !== null && widest.value.mm > comfort.value! + 1e-9)
 const measured = computed(() => props.hand?.reachMm !== undefined)
+const assumed = computed(
+  () =>
+    `its reach of ${Math.round(reachOf(props.hand ?? {}))} mm is assumed${props.hand?.assumedMm === undefined ? '' : ' from the age'}`,
+)
 const cautions = computed(() => props.verdict?.breaches ?? report.value.breaches)
 const broken = computed(() => lawsBroken(props.verdict?.cost ?? 0))
 const stretches = computed(() => notable(report.value.stretches))
@@ -131,9 +135,7 @@ const seconds = (value: number) =>
         <dd>{{ score.shifts.length }}</dd>
       </div>
     </dl>
-    <p v-if="!measured" class="text-soft mt-1">
-      This hand is not measured yet: spans are compared with an assumed reach of {{ DEFAULT_REACH_MM }} mm.
-    </p>
+    <p v-if="!measured" class="text-soft mt-1">Nobody has measured this hand: {{ assumed }}.</p>
     <template v-if="report.travel.length > 0">
       <h3 class="text-base mt-5 mb-1">Time to travel</h3>
       <ul class="figures">

@@ -36,7 +36,8 @@ const work = useBenchWork(bench, {
   }),
 })
 const address = useBenchAddress({ bench, kept, assigning, studentId, work })
-await address.open(route.query)
+const resumed = await address.open(route.query)
+if (resumed) studentId.value = resumed.student ?? null
 address.follow()
 work.follow()
 /** Goes on with what was left on this device unsaved, for whom and from what it was. */
@@ -50,7 +51,7 @@ async function takeUpLeft() {
 // The drill moves to the student's own guitar and hand; undo or “Keep the original” takes it back. An address that
 // spells a drill out, and one that was set for this student, are left as they are.
 watch(studentId, () => fitting.follow(student.value))
-if (typeof route.query.spec !== 'string' && typeof route.query.set !== 'string' && studentId.value) {
+if (!resumed && typeof route.query.spec !== 'string' && typeof route.query.set !== 'string' && studentId.value) {
   void until(student)
     .toBeTruthy()
     .then(() => fitting.follow(student.value))
@@ -66,7 +67,13 @@ const selected = computed({
     else picked.value = index
   },
 })
-const sheet = useTemplateRef<{ setFinger: (finger: number | null) => void }>('sheet')
+const sheet = useTemplateRef<{ setFinger: (finger: number | null) => void; focus: () => void }>('sheet')
+/** Begins own music anew: the sheet is empty, the cursor and the keys are in it. */
+async function clearSheet() {
+  desk.clear()
+  await nextTick()
+  sheet.value?.focus()
+}
 function show(key: string) {
   const index = score.value!.notes.findIndex(note => note.key === key)
   if (index >= 0) selected.value = index
@@ -220,7 +227,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
             <BenchControls
               :bench="bench"
               @paste="paste('')"
-              @clear="desk.clear"
+              @clear="clearSheet"
               @write-out="writeOut()"
               @side-by-side="varying = true"
               @back="lay"

@@ -50,7 +50,9 @@ function setFinger(finger: number | null) {
   else if (finger !== null) asPlayed.value = { ...asPlayed.value, [key]: finger }
   else asPlayed.value = Object.fromEntries(Object.entries(asPlayed.value).filter(([each]) => each !== key))
 }
-defineExpose({ setFinger })
+/** Keys go to the sheet that is written on. */
+const focus = () => room.value?.querySelector<HTMLElement>('.writing-sheet')?.focus()
+defineExpose({ setFinger, focus })
 const writesDown = computed({
   get: () => asPlayed.value !== null,
   set: now => {

@@ -83,12 +83,31 @@ export function useBenchAddress({ bench, kept, assigning, studentId, work }: Ben
     saysTheSame(present.pins, bench.pins.value) &&
     saysTheSame(minimalOf({ spec: present.spec as DrillVersion['spec'] }), bench.minimal.value)
 
-  /** Opens what an address asks for: a drill as it was set, a drill spelt out, a saved drill. */
-  async function open({ spec, drill, pins, set, student, work: workId }: BenchQuery) {
-    const own = await work.find(typeof workId === 'string' ? workId : work.id.value)
+  const loadSaved = (id: string) =>
+    kept.load(id).catch((error: Error) => toasts.say(error.message, { tone: 'trouble' }))
+
+  /**
+   * Opens what an address asks for: a drill as it was set, a drill spelt out, a saved drill. The bare bench goes on
+   * with what was on it in this window.
+   * @returns What else that was about, where the bench goes on; null for anything else.
+   */
+  async function open(query: BenchQuery): Promise<BenchWork['query'] | null> {
+    const own = await work.find(typeof query.work === 'string' ? query.work : work.id.value)
+    const asks = [query.spec, query.drill, query.set, query.student, query.work].some(each => typeof each === 'string')
+    if (own && !asks) {
+      if (own.query.drill) await loadSaved(own.query.drill)
+      bench.takeUp(own.steps)
+      await work.look()
+      return own.query
+    }
+    await openAsked(query, own)
+    if (own && !isOnBench(own)) work.leave(own)
+    if ([query.spec, query.drill, query.set].every(each => each === undefined)) await work.look()
+    return null
+  }
+  async function openAsked({ spec, drill, pins, set, student, work: workId }: BenchQuery, own: BenchWork | null) {
     if (typeof workId === 'string' && typeof spec !== 'string') {
-      if (typeof drill === 'string')
-        await kept.load(drill).catch((error: Error) => toasts.say(error.message, { tone: 'trouble' }))
+      if (typeof drill === 'string') await loadSaved(drill)
       if (typeof set === 'string' && typeof student === 'string') await assigning.load(set, student)
       if (own) bench.takeUp(own.steps)
       else
@@ -105,13 +124,10 @@ export function useBenchAddress({ bench, kept, assigning, studentId, work }: Ben
         return
       }
     }
-    if (typeof drill === 'string' && !kept.drill.value) {
-      await kept.load(drill).catch((error: Error) => toasts.say(error.message, { tone: 'trouble' }))
-    }
+    if (typeof drill === 'string' && !kept.drill.value) await loadSaved(drill)
     const newest = kept.drill.value?.versions[0]
     if (typeof spec === 'string') openSpec(spec, pins)
     else if (newest) bench.load(minimalOf(newest))
-    else if (drill === undefined && set === undefined) await work.look()
     // The same drill as was here before a reload: undo goes on as well.
     if (own && typeof spec === 'string' && isOnBench(own)) bench.takeUp(own.steps)
   }

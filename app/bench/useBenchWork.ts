@@ -1,6 +1,6 @@
 import { useEventListener, useSessionStorage, watchDebounced } from '@vueuse/core'
 import { openDB, type DBSchema } from 'idb'
-import { shallowRef, type Ref } from 'vue'
+import { onScopeDispose, shallowRef, type Ref } from 'vue'
 import { v4 as newId } from 'uuid'
 import { useSession } from '../base/stores/session'
 import type { Bench, Steps } from './useBench'
@@ -29,7 +29,8 @@ const openStore = () =>
   openDB<WorkSchema>('fidactyl-bench', 1, { upgrade: db => void db.createObjectStore('works', { keyPath: 'id' }) })
 
 /**
- * Keeps what is on the bench on this device, with its undo: a reload goes on where it was, a closed tab loses nothing.
+ * Keeps what is on the bench on this device, with its undo: a reload and a return to the bench go on where it was, a
+ * closed tab loses nothing.
  * @param saved Whether what is on the bench is saved as it is.
  * @param query What the address names besides the drill.
  */
@@ -52,6 +53,9 @@ export function useBenchWork(
   const db = () => (store ??= openStore())
   /** Work of another time that was neither saved nor taken up. */
   const left = shallowRef<BenchWork | null>(null)
+
+  /** Whether work has something that is saved nowhere else. */
+  const isUnsaved = (work: BenchWork) => !work.saved && work.steps.past.length > 0
 
   async function keep() {
     const userId = session.me?.userId
@@ -84,12 +88,7 @@ export function useBenchWork(
     left.value =
       works
         .filter(
-          work =>
-            work.userId === session.me?.userId &&
-            work.id !== id.value &&
-            !work.saved &&
-            work.at >= oldest &&
-            work.steps.past.length > 0,
+          work => work.userId === session.me?.userId && work.id !== id.value && work.at >= oldest && isUnsaved(work),
         )
         .sort((a, b) => b.at.localeCompare(a.at))[0] ?? null
   }
@@ -99,6 +98,10 @@ export function useBenchWork(
     left: left as Readonly<Ref<BenchWork | null>>,
     find,
     look,
+    /** Another drill comes on the bench: what was on it before and is saved nowhere stays on the device. */
+    leave: (work: BenchWork | null) => {
+      if (work && isUnsaved(work)) id.value = newId()
+    },
     /** Lays what was left on this bench; it belongs to this window from now on. */
     takeUpLeft: async () => {
       const { value: work } = left
@@ -118,6 +121,7 @@ export function useBenchWork(
     follow: () => {
       watchDebounced([bench.steps, saved], () => void keep(), { debounce: 300 })
       useEventListener(window, 'pagehide', () => void keep())
+      onScopeDispose(() => void keep())
     },
   }
 }

@@ -20,10 +20,10 @@ const quality = computed(() => state.value.quality.get(props.set.id) ?? null)
 <template>
   <aside class="space-y-4" aria-label="Watch for">
     <section v-if="set.faults.length > 0">
-      <h2 class="text-base">Last time</h2>
+      <h2 class="text-base">Heard before</h2>
       <ul class="space-y-2">
         <li v-for="fault in set.faults" :key="fault.id" class="border-l-4 border-attention pl-3">
-          {{ faultInWords(fault) }} <span class="text-soft">{{ when.longDay(fault.day) }}</span>
+          {{ faultInWords(fault) }} <span class="text-soft">last heard {{ when.longDay(fault.day) }}</span>
           <p v-if="answered(fault)" class="font-bold">{{ answered(fault) }}</p>
           <div v-else class="flex flex-wrap gap-2 mt-1">
             <BaseButton size="sm" :aria-label="`${faultInWords(fault)}: gone`" @click="emit('gone', fault)">

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { careOf } from '#core/hand/care'
 import type { LessonDetail } from '#shared/contracts/lessons/answers'
+import { entryInWords } from './entry-in-words'
 
 /** Whose lesson it is, how much of it is gone, and whether all that was put down is saved. */
 const props = defineProps<{ detail: LessonDetail }>()
 const outbox = useOutbox()
+const route = useRoute()
 const when = useWhen()
 const now = useNow({ interval: 1000 })
 const gone = computed(() => {
@@ -13,7 +15,14 @@ const gone = computed(() => {
 })
 const saved = computed(() => {
   if (outbox.waiting === 0) return 'all saved'
-  return outbox.stuck ? `${outbox.waiting} kept on this device, waiting for the server` : `saving ${outbox.waiting}`
+  if (!outbox.stuck) return `saving ${outbox.waiting}`
+  const safe = outbox.waiting - outbox.unsafe.length
+  return [
+    ...(safe > 0 ? [`${safe} kept on this device, waiting for the server`] : []),
+    ...(outbox.unsafe.length > 0
+      ? [`not safe yet: ${outbox.unsafe.map(entryInWords).join(', ')}. Keep this page open; it is sent again by itself`]
+      : []),
+  ].join('; ')
 })
 </script>
 
@@ -30,7 +39,13 @@ const saved = computed(() => {
       :class="outbox.stuck ? 'text-attention-ink font-bold' : 'text-soft'"
       role="status"
     >
-      {{ saved }}
+      {{ saved
+      }}<template v-if="outbox.signedOut"
+        >. You are signed out:
+        <NuxtLink :to="signInPath(route.fullPath)" class="underline underline-offset-4"
+          >sign in again</NuxtLink
+        ></template
+      >
     </p>
     <CareNote
       :care="careOf(detail.student.hand, detail.student.habits, detail.student.pain)"

@@ -46,7 +46,8 @@ const length = computed(() => {
   return end ? Math.max(1, Math.round((Date.parse(end) - Date.parse(detail.value.startedAt)) / 60_000)) : null
 })
 /** What became of the tempo; falling tempos are gone down, not eased. */
-const words = (set: AgendaItem, before: number, after: number) => {
+const words = (set: AgendaItem, before: number, after: number, decided: readonly { decision: string }[]) => {
+  if (decided.at(-1)?.decision === 'done') return `completed at ${after}`
   if (after === before) return isTimed(set.plan) ? `stays at ${after}` : 'untimed'
   if (isFalling(set.plan)) return `from ${before} to ${after}`
   return after > before ? `raised from ${before} to ${after}` : `eased from ${before} to ${after}`
@@ -85,7 +86,7 @@ const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round
         {{ row.set.drillName }}
       </h2>
       <p class="figures text-lg">
-        <b>{{ words(row.set, row.before, row.after) }}</b>{{ ' '
+        <b>{{ words(row.set, row.before, row.after, row.decided) }}</b>{{ ' '
         }}<span v-if="isTimed(row.set.plan)" class="text-soft">of {{ goalBpm(row.set.plan) }}</span>
       </p>
       <p class="text-soft figures">
@@ -100,8 +101,8 @@ const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round
       <p v-if="row.gone > 0">
         {{
           row.gone === 1
-            ? 'A fault of last time is gone.'
-            : `${capital(countInWords(row.gone))} faults of last time are gone.`
+            ? 'A fault heard before is gone.'
+            : `${capital(countInWords(row.gone))} faults heard before are gone.`
         }}
       </p>
       <ul class="mt-1">

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { faultInWords } from '#core/wording/fault'
-import type { LessonEvent } from '#core/practice/log/events'
 import type { OutboxEntry } from '~/base/stores/outbox'
+import { entryInWords } from './entry-in-words'
 
 /** What this device could not deliver: nothing of it is lost until the teacher lets it go. */
 const props = defineProps<{ lessonId?: string }>()
@@ -13,34 +12,6 @@ const entries = computed(() =>
   ),
 )
 
-function eventInWords(event: LessonEvent): string {
-  switch (event.kind) {
-    case 'pass':
-      return `${event.clean ? 'a clean pass' : 'a slip'} at ${event.bpm}`
-    case 'fault':
-      return `the fault “${faultInWords(event)}”`
-    case 'fault-gone':
-      return 'a fault that is gone'
-    case 'rating':
-      return `how it sounded: ${event.quality} of 5`
-    case 'agenda':
-      return 'the agenda'
-    case 'note':
-      return `the note “${event.text}”`
-    case 'decision':
-      return `the decision to ${event.decision} at ${event.bpm}`
-    case 'turn':
-      return 'turning to a drill'
-    case 'void':
-      return 'taking something back'
-    case 'end':
-      return 'the end of the lesson'
-    case 'reopen':
-      return 'taking the lesson up again'
-  }
-}
-
-const inWords = (entry: OutboxEntry) => (entry.kind === 'event' ? eventInWords(entry.event) : entry.what)
 const madeAt = (entry: OutboxEntry) => (entry.kind === 'event' ? entry.event.at : entry.at)
 
 /** Writes them to a file on this device. */
@@ -75,11 +46,11 @@ function keep() {
     <ul class="mt-2 divide-y divide-line">
       <li v-for="entry in entries" :key="entry.seq" class="flex flex-wrap items-center gap-x-3 gap-y-1 py-2">
         <p class="flex-1 basis-64">
-          {{ when.date(madeAt(entry)) }}, {{ when.clock(madeAt(entry)) }}: {{ inWords(entry) }}.
+          {{ when.date(madeAt(entry)) }}, {{ when.clock(madeAt(entry)) }}: {{ entryInWords(entry) }}.
           <span class="text-soft">{{ sentence(entry.refused!) }}</span>
         </p>
         <BaseButton size="sm" @click="outbox.tryAgain(entry)"> Try again </BaseButton>
-        <BaseButton size="sm" @click="outbox.drop(entry.seq!)"> Discard </BaseButton>
+        <BaseButton size="sm" @click="outbox.drop(entry)"> Discard </BaseButton>
       </li>
     </ul>
     <BaseButton size="sm" class="mt-1" @click="keep"> Save them as a file </BaseButton>

@@ -84,16 +84,10 @@ export function useLesson(lessonId: string) {
     const event = { id: uuid(), at: new Date().toISOString(), ...happening } as LessonEvent
     events.value = [...events.value, event]
     tell({ lessonId, event })
-    outbox.add({ kind: 'event', userId: session.me!.userId, lessonId, event }).then(
-      () => {
-        // Not before it is in the outbox: what waits there now may be something else, on its way already.
-        if (event.kind === 'reopen') reopening.value = true
-      },
-      (error: Error) =>
-        useToasts().say(`This device could not save that (${error.message}). Free some space on it.`, {
-          tone: 'trouble',
-        }),
-    )
+    void outbox.add({ kind: 'event', userId: session.me!.userId, lessonId, event }).then(() => {
+      // Not before it is in the outbox: what waits there now may be something else, on its way already.
+      if (event.kind === 'reopen') reopening.value = true
+    })
     return event
   }
 

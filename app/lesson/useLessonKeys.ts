@@ -45,7 +45,7 @@ export function useLessonKeys(keyed: Keyed): void {
     { key: 'a', label: 'Arrange the lesson', run: ask('agenda') },
     { key: 'd', label: 'Demonstrate', run: demonstrate },
     { key: 'h', label: 'Record practice at home', run: ask('home') },
-    { key: 'g', label: 'The fault of last time is gone', run: answer(run.faultGone) },
+    { key: 'g', label: 'The fault heard before is gone', run: answer(run.faultGone) },
     { key: 's', label: 'It is still there', run: answer(stillThere) },
     ...[1, 2, 3, 4, 5].map(quality => ({
       key: String(quality),

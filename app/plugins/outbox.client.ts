@@ -10,4 +10,8 @@ export default defineNuxtPlugin(() => {
     { immediate: true },
   )
   addEventListener('online', () => void outbox.deliver())
+  // What is in this page only would go with it.
+  addEventListener('beforeunload', event => {
+    if (outbox.unsafe.length > 0) event.preventDefault()
+  })
 })

@@ -55,7 +55,7 @@ const offer = (minutes: number) =>
   )
 /** What was chosen last is chosen next time, too. */
 const usual = reactive({ minutesADay: USUAL_MINUTES, form: 'compact' as HomeworkGiven['form'] })
-const { fields, busy, refusal, submit } = useWriteForm({
+const { fields, changed, busy, refusal, submit } = useWriteForm({
   schema: homeworkBody,
   open,
   values: () => ({ ...usual, note: '', items: (open.value ? offer(usual.minutesADay) : []) as readonly AgendaEntry[] }),
@@ -122,6 +122,7 @@ async function give(how: 'print' | 'pdf' | 'record') {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="`Homework for ${student.name}`"
     about="Suggested by need, warm-up first. The homework is saved exactly as you assign it."
     wide

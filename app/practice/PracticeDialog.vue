@@ -34,7 +34,7 @@ const days = computed(() => {
   return (kept.length < 2 ? all.slice(-A_WEEK) : kept).map(value => ({ value, label: when.shortDay(value) }))
 })
 const chosenDrill = () => props.drills.find(each => each.id === props.chosenId) ?? props.drills[0]
-const { fields, busy, refusal, submit } = useWriteForm({
+const { fields, changed, busy, refusal, submit } = useWriteForm({
   schema: practiceBody,
   open,
   values: () => ({
@@ -114,6 +114,7 @@ async function saveAndGoOn() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="`What ${student.name} practised`"
     about="As the student reports it, kept separate from what you heard."
     wide

@@ -19,9 +19,10 @@ const forecast = computed(() =>
     ),
     targetOn: props.set.targetOn,
     today: props.today,
+    completed: props.set.completed !== null,
   }),
 )
-const expected = computed(() => expectedInWords(props.set.plan, forecast.value))
+const expected = computed(() => expectedInWords(props.set.plan, forecast.value, props.today))
 const pacing = computed(() => pacingInWords(forecast.value))
 </script>
 

@@ -6,7 +6,7 @@ const props = defineProps<{ student: { readonly id: string; readonly name: strin
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ erased: [] }>()
 const writes = useWrites()
-const { values, busy, refusal, errorOf, submit } = useWriteForm({
+const { values, changed, busy, refusal, errorOf, submit } = useWriteForm({
   schema: eraseStudentBody,
   open,
   values: () => ({ name: '' }),
@@ -23,6 +23,7 @@ async function erase() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="`Erase ${student.name} for good?`"
     about="The hand card, every lesson, every note and decision go, and nothing brings them back. Save them as a file first if anybody may want them."
   >

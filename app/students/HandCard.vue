@@ -22,7 +22,10 @@ const rows = computed(() => {
     pairsMm[pair] ? [`${label} ${pairsMm[pair]} mm`] : [],
   )
   return [
-    ['Reach, 1 to 4', measured.value ? `${Math.round(hand.value.reachMm)} mm` : 'not measured'],
+    [
+      'Reach, 1 to 4',
+      `${Math.round(hand.value.reachMm)} mm${measured.value ? '' : props.student.age === null ? ', assumed' : ', assumed from the age'}`,
+    ],
     ...(pairs.length > 0 ? [['Pairs', pairs.join(' · ')]] : []),
     ['One finger per fret', rule],
     ...(excluded.length > 0 ? [['Not used', fingers(excluded)]] : []),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { romanPosition } from '#core/guitar/geometry'
 import { instrumentOf } from '#core/guitar/instrument'
-import { DEFAULT_REACH_MM, handOf, PAIR_SHARES } from '#core/hand/hand'
+import { DEFAULT_REACH_MM, handOf, PAIR_SHARES, reachOf } from '#core/hand/hand'
 import { guitarFit, reachFromTest } from '#core/hand/reach'
 import { ANCHORS, SOUNDERS, type Habits } from '#core/schema/habits'
 import type { HandInput } from '#core/schema/fields'
@@ -52,7 +52,7 @@ const handFrom = ({
   thumbOver: said.thumbOver,
   leftHanded: said.leftHanded,
 })
-const { values, fields, busy, refusal, errorOf, submit } = useStudentCard(() => props.student, {
+const { values, fields, changed, busy, refusal, errorOf, submit } = useStudentCard(() => props.student, {
   open,
   values: begin,
   changes: ({ anchor, sounder, reviewOn, ...hand }) => ({
@@ -68,7 +68,7 @@ const { values, fields, busy, refusal, errorOf, submit } = useStudentCard(() => 
 const { reach, ownPairs, pairs, excluded, spared, reviewOn, rule, barreSaid, thumbOver, leftHanded, anchor, sounder } =
   fields
 const reachMm = computed({
-  get: () => reach.value ?? DEFAULT_REACH_MM,
+  get: () => reach.value ?? reachOf(props.student.hand),
   set: mm => {
     reach.value = mm
   },
@@ -110,6 +110,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="`The hands of ${student.name}`"
     about="One minute on their own guitar: the lowest position where 1 2 3 4 rest one per fret without strain. Warmed up, never forced."
     wide

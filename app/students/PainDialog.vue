@@ -13,7 +13,7 @@ const props = defineProps<{
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [pain: Pain | null] }>()
 const writes = useWrites()
-const { values, busy, refusal, errorOf, submit } = useWriteForm({
+const { values, changed, busy, refusal, errorOf, submit } = useWriteForm({
   schema: painBody,
   open,
   values: () => {
@@ -54,6 +54,7 @@ async function save(button?: 'gone') {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="`Where does it hurt, ${student.name}?`"
     about="Warmth and tiredness are normal, pain is not: stop and do something else today. What persists or returns is for a doctor."
   >

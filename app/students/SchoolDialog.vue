@@ -11,7 +11,7 @@ const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
 const USUAL: SchoolName = 'clean-passes'
-const { values, busy, refusal, submit } = useWriteForm({
+const { values, changed, busy, refusal, submit } = useWriteForm({
   schema: schoolBody,
   open,
   values: () => ({ school: props.student.school ?? USUAL }),
@@ -34,6 +34,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="`How ${student.name} gets faster`"
     about="New drills use it; each can have its own. Drills already assigned do not change."
   >

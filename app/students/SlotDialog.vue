@@ -7,7 +7,7 @@ const props = defineProps<{ studentId: string; weekly: SlotRow | null }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
-const { values, busy, refusal, errorOf, submit } = useWriteForm({
+const { values, changed, busy, refusal, errorOf, submit } = useWriteForm({
   schema: slotBody,
   open,
   values: () => ({
@@ -33,6 +33,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     title="The weekly lesson"
     about="Local time of the studio; it stays the same when the clocks change."
   >

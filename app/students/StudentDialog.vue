@@ -13,7 +13,7 @@ const LEVEL_OPTIONS = [
   { value: 'further', label: 'further on' },
 ]
 const { options, guitarOf, valueOf } = useGuitars()
-const { values, busy, refusal, errorOf, submit } = useStudentCard(() => props.student, {
+const { values, changed, busy, refusal, errorOf, submit } = useStudentCard(() => props.student, {
   open,
   values: () => {
     const { student } = props
@@ -47,6 +47,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="student ? 'Edit student' : 'Add a student'"
     about="Only what the lessons need: a first name is enough. Local data-protection and safeguarding rules apply."
     wide

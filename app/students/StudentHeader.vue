@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { careOf } from '#core/hand/care'
+import { reachInWords } from '#core/wording/hand'
+import { capital } from '#core/wording/numbers'
 import { isUnderAge } from '#core/wording/notice'
 import type { StudentPage } from '#shared/contracts/people/answers'
 
 /** Who the student is, when they come, and what is to be minded with them. The slot holds what can be done. */
 const props = defineProps<{ page: StudentPage }>()
-const emit = defineEmits<{ 'make-up': [day: string]; 'put-back': [day: string] }>()
+const emit = defineEmits<{ 'make-up': [day: string]; 'put-back': [day: string]; 'measure': [] }>()
 const when = useWhen()
 const student = computed(() => props.page.student)
 const WEEKDAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays']
@@ -29,6 +31,12 @@ const weekly = computed(() => {
         }}<template v-if="student.nextLesson">
           · next {{ when.day(student.nextLesson.at) }}{{ student.nextLesson.moved ? ', moved' : '' }}
         </template>
+      </p>
+      <p v-if="student.hand.reachMm === undefined" class="text-soft">
+        {{ capital(reachInWords(student.hand)) }}.
+        <button type="button" class="underline underline-offset-4 min-h-9 text-ink" @click="emit('measure')">
+          Measure it: one minute
+        </button>
       </p>
       <p v-if="isUnderAge(student.age)" class="text-soft">
         Under 18:

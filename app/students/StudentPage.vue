@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
+import { restsFor } from '#core/practice/works-hand'
+import { changedSpec } from '#core/schema/change'
 import type { FollowedDrill } from '#shared/contracts/taught/answers'
 import type { LessonPlace } from '~/base/schedule/useMoving'
 
@@ -27,6 +30,31 @@ const staging = shallowRef<FollowedDrill | null>(null)
 /** The drills that are worked now, with the day each was last heard. */
 const open = computed(() =>
   present.value.filter(set => set.waitsFor === null).map(set => ({ ...set, heardOn: set.lessons.at(-1)?.day ?? null })),
+)
+/** What opens first is what a teacher looks up before a lesson; the rest is one press away. */
+const TABS = [
+  { key: 'now', label: 'Now' },
+  { key: 'practice', label: 'Practice' },
+  { key: 'hand', label: 'Hand and progress' },
+  { key: 'lessons', label: 'Lessons' },
+] as const
+/** Which of them is shown, by its place; the address says it, so that going back comes here again. */
+const tab = computed({
+  get: () =>
+    Math.max(
+      0,
+      TABS.findIndex(({ key }) => key === route.query.tab),
+    ),
+  set: place => void navigateTo({ query: place === 0 ? {} : { tab: TABS[place]!.key } }, { replace: true }),
+})
+/** Drills that are not to be played while something hurts. */
+const resting = computed(
+  () =>
+    new Set(
+      present.value
+        .filter(set => restsFor(student.value.pain, changedSpec(set.spec, set.change), set.hand))
+        .map(({ id: setId }) => setId),
+    ),
 )
 /** Everything kept of the student, as a file on this device. */
 const saveFile = () => keepAnswer('GET /api/students/:id/export', { id: id.value })
@@ -75,6 +103,7 @@ useKeys(() => [
         :page="page"
         @make-up="moving.askWhere(placeOf($event))"
         @put-back="moving.putBack(placeOf($event))"
+        @measure="handOpen = true"
       >
         <BaseButton tone="action" :busy="starting !== null" @click="start(id, null)"> Start a lesson now </BaseButton>
         <BaseButton @click="build"> Build a drill for them </BaseButton>
@@ -100,85 +129,89 @@ useKeys(() => [
         />
       </StudentHeader>
 
-      <section class="mt-8">
-        <h2 class="text-xl mb-3">Drills</h2>
-        <EmptyState v-if="present.length === 0" title="No drills assigned">
-          Build one for this hand, or open one from the shelf and choose “Assign to a student”.
-          <template #action>
-            <BaseButton tone="action" @click="build"> Go to the bench </BaseButton>
-          </template>
-        </EmptyState>
-        <p v-else class="text-soft mb-3 flex flex-wrap gap-x-5 gap-y-1">
-          <span
-            ><span class="inline-block w-6 border-t-2 border-ink align-middle mr-1.5" aria-hidden="true" />set
-            tempo</span
-          >
-          <span
-            ><span
-              class="inline-block w-6 border-t-2 border-dashed border-plan align-middle mr-1.5"
-              aria-hidden="true"
-            />plan</span
-          >
-          <span><span class="text-plan mr-1" aria-hidden="true">●</span>best clean tempo of a lesson</span>
-          <span><span class="text-attention-ink mr-1" aria-hidden="true">○</span>nothing clean</span>
-          <span>▲ raised ▼ eased ■ held, hollow when overruled</span>
-        </p>
-        <ul class="space-y-4">
-          <StudentDrill
-            v-for="set in present"
-            :key="set.id"
-            :set="set"
-            :student-id="student.id"
-            :unsuited="unsuited.get(set.id)!"
-            :today="today"
-            @plan="replanning = set"
-            @stages="staging = set"
-            @end="end(set, true)"
-            @move="movePlan(set, $event)"
-          />
-        </ul>
-      </section>
-
-      <HandCard
-        :student="student"
-        :guitar-name="nameOf(student.instrumentId)"
-        :today="today"
-        @change="handOpen = true"
-      />
-
-      <StudentCoverage :key="page.assignments.length" :student-id="student.id" :hand="student.hand" />
-
-      <StudentProgress :key="`progress ${student.id}`" :student-id="student.id" />
-
-      <StudentPractice
-        :student-id="student.id"
-        :practice="page.practice"
-        :days="page.practiceDays"
-        :today="today"
-        :pains="page.pains"
-        @report="reporting = true"
-        @changed="reload"
-      />
-
-      <section class="mt-8">
-        <div class="flex flex-wrap items-center gap-3 mb-3">
-          <h2 class="text-xl flex-1">Homework</h2>
-          <BaseButton :disabled="open.length === 0" @click="giving = true">Assign homework</BaseButton>
-        </div>
-        <p v-if="page.homework.length === 0" class="text-soft">
-          No homework yet. A homework sheet shows each drill with both hands, its tempos, minutes and what to watch for.
-        </p>
-        <HomeworkGivenList v-else :homework="page.homework" />
-      </section>
-
-      <StudentLessons :student-id="student.id" :first="page.lessons" />
-
-      <PastDrills :student-id="student.id" :first="page.past" @back="end($event, false)" />
-      <section class="mt-8">
-        <h2 class="text-xl mb-1">For a spreadsheet</h2>
-        <p class="text-soft">Everything recorded with {{ student.name }}, as CSV.</p>
-        <RecordsLinks :student-id="student.id" :of="['practice', 'passes', 'decisions']" />
-      </section>
+      <TabGroup :selected-index="tab" class="mt-5" as="div" @change="tab = $event">
+        <TabList class="flex flex-wrap gap-x-1 border-b border-line" aria-label="Parts of the page">
+          <Tab v-for="each in TABS" :key="each.key" v-slot="{ selected }" as="template">
+            <button
+              type="button"
+              class="min-h-11 px-4 -mb-px border-b-2"
+              :class="selected ? 'border-ink font-bold' : 'border-transparent text-soft hover:text-ink'"
+            >
+              {{ each.label }}
+            </button>
+          </Tab>
+        </TabList>
+        <TabPanels class="mt-5">
+          <TabPanel class="space-y-5" tabindex="-1">
+            <LastLesson :page="page" :today="today" @report="reporting = true" @homework="giving = true" />
+            <section aria-label="Drills">
+              <h2 class="text-xl mb-2">Drills</h2>
+              <EmptyState v-if="present.length === 0" title="No drills assigned">
+                Build one for this hand, or open one from the shelf and choose “Assign to a student”.
+                <template #action>
+                  <BaseButton tone="action" @click="build"> Go to the bench </BaseButton>
+                </template>
+              </EmptyState>
+              <ul class="space-y-2">
+                <StudentDrill
+                  v-for="set in present"
+                  :key="set.id"
+                  :set="set"
+                  :student-id="student.id"
+                  :unsuited="unsuited.get(set.id)!"
+                  :rests="resting.has(set.id)"
+                  :today="today"
+                  @plan="replanning = set"
+                  @stages="staging = set"
+                  @end="end(set, true)"
+                  @move="movePlan(set, $event)"
+                />
+              </ul>
+            </section>
+          </TabPanel>
+          <TabPanel tabindex="-1">
+            <StudentPractice
+              :student-id="student.id"
+              :practice="page.practice"
+              :days="page.practiceDays"
+              :today="today"
+              :pains="page.pains"
+              @report="reporting = true"
+              @changed="reload"
+            />
+            <section class="mt-8">
+              <div class="flex flex-wrap items-center gap-3 mb-3">
+                <h2 class="text-xl flex-1">Homework</h2>
+                <BaseButton :disabled="open.length === 0" @click="giving = true">Assign homework</BaseButton>
+              </div>
+              <p v-if="page.homework.length === 0" class="text-soft">
+                No homework yet. A homework sheet shows each drill with both hands, its tempos, minutes and what to
+                watch for.
+              </p>
+              <HomeworkGivenList v-else :homework="page.homework" />
+            </section>
+          </TabPanel>
+          <TabPanel tabindex="-1">
+            <HandCard
+              :student="student"
+              :guitar-name="nameOf(student.instrumentId)"
+              :today="today"
+              @change="handOpen = true"
+            />
+            <StudentCoverage :key="page.assignments.length" :student-id="student.id" :hand="student.hand" />
+            <StudentProgress :key="`progress ${student.id}`" :student-id="student.id" />
+          </TabPanel>
+          <TabPanel tabindex="-1">
+            <StudentLessons :student-id="student.id" :first="page.lessons" />
+            <PastDrills :student-id="student.id" :first="page.past" @back="end($event, false)" />
+            <section class="mt-8">
+              <h2 class="text-xl mb-1">For a spreadsheet</h2>
+              <p class="text-soft">Everything recorded with {{ student.name }}, as CSV.</p>
+              <RecordsLinks :student-id="student.id" :of="['practice', 'passes', 'decisions']" />
+            </section>
+          </TabPanel>
+        </TabPanels>
+      </TabGroup>
       <StudentDialog v-model:open="editing" :student="student" @saved="recheck" />
       <PainDialog v-model:open="hurting" :student="student" :today="today" @saved="reload" />
       <PracticeDialog

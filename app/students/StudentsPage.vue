@@ -9,6 +9,7 @@ const { data, error, reload } = useLoaded('GET /api/students', () => ({
   query: { former: showArchived.value ? ('true' as const) : undefined },
 }))
 const when = useWhen()
+const today = computed(() => when.today().toISODate()!)
 const writes = useWrites()
 const toasts = useToasts()
 const adding = ref(false)
@@ -126,7 +127,7 @@ async function added(id: string) {
               <span v-if="drill.toTempo" class="figures whitespace-nowrap"
                 ><b>{{ drill.bpm }}</b> <span class="text-soft">of {{ drill.targetBpm }}</span></span
               >
-              <PaceMark v-if="drill.toTempo" :pace="drill.pace" class="w-24 shrink-0" />
+              <DrillStateMark v-if="drill.toTempo" :state="drill.state" :today="today" class="w-40 shrink-0 text-sm" />
             </li>
             <li v-if="row.drills.length === 0" class="py-1.5 text-soft">No drills assigned.</li>
           </ul>

@@ -39,6 +39,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="form.changed.value"
     :title="account ? `A new password for ${account.name}` : 'Add an account'"
     :about="
       account

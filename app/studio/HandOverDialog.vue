@@ -9,7 +9,7 @@ const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
 const toasts = useToasts()
 const { data } = useLoaded('GET /api/board', () => ({}))
-const { values, busy, refusal, submit } = useWriteForm({
+const { values, changed, busy, refusal, submit } = useWriteForm({
   schema: handOverBody,
   open,
   values: () => ({ studentId: null as string | null, teacherId: null as string | null }),
@@ -35,6 +35,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="`Hand over a student of ${from.name}`"
     about="Drills, lessons and notes move with the student: from now on only the new teacher can read them."
   >

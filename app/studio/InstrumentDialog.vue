@@ -28,7 +28,7 @@ function readStrings(typed: string) {
     return { midis: null, problem: (error as Error).message }
   }
 }
-const { values, fields, busy, refusal, errorOf, submit } = useWriteForm({
+const { values, fields, changed, busy, refusal, errorOf, submit } = useWriteForm({
   schema: saveInstrumentBody,
   open,
   values: () => ({ name: props.instrument?.name ?? '', ...shown(props.instrument?.choice ?? { preset: 'classical' }) }),
@@ -71,6 +71,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="instrument ? 'Change the guitar' : 'Add a guitar'"
     :about="
       instrument && instrument.students > 0

@@ -5,7 +5,7 @@ import { changePasswordBody } from '#shared/contracts/people/accounts'
 const open = defineModel<boolean>('open', { required: true })
 const api = useApi()
 const toasts = useToasts()
-const { values, busy, refusal, errorOf, submit } = useWriteForm({
+const { values, changed, busy, refusal, errorOf, submit } = useWriteForm({
   schema: changePasswordBody,
   open,
   values: () => ({ presentPassword: '', newPassword: '' }),
@@ -22,6 +22,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     title="Change your password"
     about="You stay signed in here; every other device has to sign in again."
   >

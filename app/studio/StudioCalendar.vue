@@ -18,7 +18,7 @@ const NAMES = [
 const shown = (value: CalendarNames) => NAMES.find(each => each.value === value)!.label
 
 const making = ref(false)
-const { values, busy, refusal, errorOf, submit } = useWriteForm({
+const { values, changed, busy, refusal, errorOf, submit } = useWriteForm({
   schema: calendarLinkBody,
   open: making,
   values: () => ({ name: '' }),
@@ -88,6 +88,7 @@ async function end(link: CalendarLinkRow, ended: boolean) {
     </div>
     <BaseDialog
       v-model:open="making"
+      :changed="changed"
       title="A link for your calendar"
       about="The calendar checks it about once an hour, without signing in. It can read your lessons and nothing else."
     >

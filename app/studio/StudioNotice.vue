@@ -13,7 +13,7 @@ async function keep(text: string | null) {
   await writes.send('PUT /api/studio/notice', { body: { notice: text } })
   if (session.me) session.me = { ...session.me, notice: text }
 }
-const { values, busy, refusal, errorOf, submit } = useWriteForm({
+const { values, changed, busy, refusal, errorOf, submit } = useWriteForm({
   schema: noticeBody,
   open: editing,
   values: () => ({ text: notice.value }),
@@ -46,6 +46,7 @@ async function save(button?: 'default') {
     <div class="max-w-prose space-y-2 border-l-4 border-line pl-4 whitespace-pre-line">{{ notice }}</div>
     <BaseDialog
       v-model:open="editing"
+      :changed="changed"
       title="The studio’s notice"
       about="Local data-protection and safeguarding rules apply: have somebody who knows them check it."
       wide

@@ -32,6 +32,8 @@ export type FitChange =
       readonly to: number
       readonly because: Breach | Stretch | null
       readonly reachMm: number
+      /** Nobody has measured that reach. */
+      readonly assumed: boolean
       readonly scaleLengthMm: number
     }
 
@@ -125,6 +127,7 @@ export function fitDrill(spec: Spec, input: HandInput): Fit {
         to: lowest,
         because: lowest > fitted.position ? (strain ?? null) : null,
         reachMm,
+        assumed: input.reachMm === undefined,
         scaleLengthMm: instrumentOf(fitted.instrument).scaleLengthMm,
       })
       fitted = { ...fitted, position: lowest }

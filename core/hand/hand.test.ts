@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { spanMm } from '../guitar/geometry'
 import { instrumentOf } from '../guitar/instrument'
 import { careOf } from './care'
-import { comfortMm, handOf } from './hand'
+import { assumedReachMm, comfortMm, handOf, withAssumedReach } from './hand'
 import { easeByPosition } from './reach'
 
 describe('a hand of which nothing is known', () => {
@@ -48,4 +48,26 @@ test('a neck shaded for two fingers measures from one to the other', () => {
   expect(shaded([1, 3]).spanMm).toBeCloseTo(spanMm(guitar.scaleLengthMm, 0, 5, 7), 9)
   expect(shaded([1, 2]).spanMm).toBeCloseTo(spanMm(guitar.scaleLengthMm, 0, 5, 6), 9)
   expect(shaded([2]).spanMm).toBe(0)
+})
+
+describe('the reach of a hand that nobody has measured', () => {
+  test.each([
+    [3, 42],
+    [5, 42],
+    [6, 46],
+    [7, 50],
+    [9, 58],
+    [14, 78],
+    [15, 80],
+    [40, 80],
+    [null, 80],
+  ])('of %p years is %i mm', (age, mm) => {
+    expect(assumedReachMm(age)).toBe(mm)
+    expect(handOf(withAssumedReach({}, age)).reachMm).toBe(mm)
+  })
+
+  test('is assumed no more once it is measured, nor where the age is not known', () => {
+    expect(withAssumedReach({ reachMm: 61, assumedMm: 58, spared: [4] }, 9)).toEqual({ reachMm: 61, spared: [4] })
+    expect(withAssumedReach({ assumedMm: 58 }, null)).toEqual({})
+  })
 })

@@ -2,7 +2,7 @@ import { FINGERS, type Finger } from '../guitar/finger'
 import type { HandInput } from '../schema/fields'
 
 /** A student's fretting hand with every figure settled; distances in mm. */
-export interface Hand extends Required<Omit<HandInput, 'pairsMm'>> {
+export interface Hand extends Required<Omit<HandInput, 'pairsMm' | 'assumedMm'>> {
   readonly pairsMm: Readonly<Partial<Record<string, number>>>
   /**
    * Comfortable and greatest distance by pair of fingers, at 5·a + b: settled once, for every decision of the hand
@@ -27,12 +27,31 @@ export const PAIR_SHARES: Readonly<Record<string, { readonly comfort: number; re
 /** Reach assumed where no student is named, mm. */
 export const DEFAULT_REACH_MM = 80
 
+/** Reach of a child of seven, by how much it grows a year, and the least that is assumed, mm; the project's own. */
+const [AT_SEVEN_MM, A_YEAR_MM, LEAST_MM] = [50, 4, 42]
+
+/**
+ * The reach to go by until somebody measures it, mm.
+ * @param age Years; null where it is not known.
+ * @example assumedReachMm(9) // 58
+ */
+export const assumedReachMm = (age: number | null): number =>
+  age === null ? DEFAULT_REACH_MM : Math.max(LEAST_MM, Math.min(DEFAULT_REACH_MM, AT_SEVEN_MM + A_YEAR_MM * (age - 7)))
+
+/** A hand with what is assumed of it where it is not measured. @param age Years; null where it is not known. */
+export function withAssumedReach({ assumedMm: _, ...hand }: HandInput, age: number | null): HandInput {
+  return hand.reachMm !== undefined || age === null ? hand : { ...hand, assumedMm: assumedReachMm(age) }
+}
+
+/** The reach that counts for a hand, measured or assumed, mm. */
+export const reachOf = ({ reachMm, assumedMm }: HandInput): number => reachMm ?? assumedMm ?? DEFAULT_REACH_MM
+
 /**
  * Settles a hand: what is known of the student over the defaults.
  * @example handOf().reachMm // 80
  */
 export function handOf(input: HandInput = {}): Hand {
-  const reachMm = input.reachMm ?? DEFAULT_REACH_MM
+  const reachMm = reachOf(input)
   const pairsMm: Hand['pairsMm'] = input.pairsMm ?? {}
   const byPair = (distance: (pair: string) => number) =>
     Array.from({ length: 25 }, (_, index) => {

@@ -1,11 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
 import { attentionInWords } from '../wording/attention'
-import { attentionOf, byPressing, needsByStudent, PRESSING, urgencyOf, type DrillFollowed } from './attention'
+import { attentionOf, byPressing, needsByStudent, PRESSING, urgencyOf } from './attention'
+import type { DrillFollowed } from './tempo/drill-state'
 
 const drill = (more: Partial<DrillFollowed> = {}): DrillFollowed => ({
   id: 'a',
   drillName: 'Spider',
   bpm: 72,
+  bestBpm: 76,
   plan: { targetBpm: 104 },
   targetOn: null,
   pace: 'open',
@@ -44,7 +46,7 @@ describe('who wants attention, and why', () => {
 
   test('a drill stalls before it is due, and is due before it is behind', () => {
     expect(told({ drills: [drill({ pace: 'stalled', targetOn: '2026-03-11' })] })).toEqual([
-      'Spider: no rise for four lessons or more, at 72 of 104.',
+      'Spider: not above 76 for four lessons or more, at 72 of 104.',
     ])
     expect(told({ drills: [drill({ pace: 'behind', targetOn: '2026-03-11' })] })).toEqual([
       'Spider: due by 11 March, at 72 of 104.',
@@ -92,7 +94,7 @@ describe('who wants attention, and why', () => {
     expect(about({ reviewOn: '2026-03-11' })).toEqual([])
     expect(told({ reviewOn: '2026-03-10', drills: [drill({ pace: 'stalled' })] })).toEqual([
       'Spared fingers due for review since 10 March.',
-      'Spider: no rise for four lessons or more, at 72 of 104.',
+      'Spider: not above 76 for four lessons or more, at 72 of 104.',
     ])
     expect(told({ reviewOn: '2026-03-01', drills: [] })).toEqual([
       'Spared fingers due for review since 1 March.',

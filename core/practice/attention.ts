@@ -1,24 +1,9 @@
 import type { Pain } from '../schema/pain'
 import { dayPlus } from './schedule/local-time'
-import type { Pace } from './tempo/pace'
-import { nextReviewOn, type Completed } from './tempo/review'
+import { drillStateOf, type DrillFollowed } from './tempo/drill-state'
 
 /** Days without a lesson after which a student is missed; the project's own assumption. */
 export const SILENT_DAYS = 21
-/** Days before its date from which a drill is due; the project's own assumption. */
-export const DUE_DAYS = 7
-
-/** A set drill as far as it may want attention. Tempos in quarters per minute, days YYYY-MM-DD. */
-export interface DrillFollowed {
-  readonly id: string
-  readonly drillName: string
-  readonly bpm: number
-  readonly plan: { readonly targetBpm: number }
-  readonly targetOn: string | null
-  readonly pace: Pace
-  readonly completed: Completed | null
-}
-
 /** A set drill that wants it. */
 interface AboutDrill {
   readonly assignmentId: string
@@ -37,7 +22,7 @@ export type Attention =
   | { readonly kind: 'review'; readonly since: string }
   | { readonly kind: 'nothing-set' }
   /** No rise for so long that something else is wanted. */
-  | (Tempo & { readonly kind: 'stalled' })
+  | (Tempo & { readonly kind: 'stalled'; readonly bestBpm: number })
   /** Its day is near, or was. */
   | (Tempo & { readonly kind: 'due'; readonly on: string; readonly late: boolean })
   | (Tempo & { readonly kind: 'behind' })
@@ -46,20 +31,20 @@ export type Attention =
   /** No lesson since a day too long ago. */
   | { readonly kind: 'silent'; readonly since: string }
 
-function ofDrill(
-  { id, drillName, bpm, plan: { targetBpm }, targetOn, pace, completed }: DrillFollowed,
-  today: string,
-  dueBy: string,
-): readonly Attention[] {
-  if (completed) {
-    const since = nextReviewOn(completed)
-    return since !== null && since <= today ? [{ kind: 'review-due', assignmentId: id, drillName, since }] : []
+function ofDrill(drill: DrillFollowed, today: string): readonly Attention[] {
+  const { id: assignmentId, drillName, bpm, plan } = drill
+  const tempo = { assignmentId, drillName, bpm, targetBpm: plan.targetBpm }
+  const state = drillStateOf(drill, today)
+  switch (state.kind) {
+    case 'review-due':
+      return [{ ...state, assignmentId, drillName }]
+    case 'stalled':
+    case 'due':
+    case 'behind':
+      return [{ ...state, ...tempo }]
+    default:
+      return []
   }
-  const tempo = { assignmentId: id, drillName, bpm, targetBpm }
-  if (pace === 'stalled') return [{ kind: 'stalled', ...tempo }]
-  if (pace !== 'at-target' && targetOn !== null && targetOn <= dueBy)
-    return [{ kind: 'due', ...tempo, on: targetOn, late: targetOn < today }]
-  return pace === 'behind' ? [{ kind: 'behind', ...tempo }] : []
 }
 
 /**
@@ -82,8 +67,7 @@ export function attentionOf(about: {
   if (drills.length === 0) return [...review, { kind: 'nothing-set' }]
   const silent: readonly Attention[] =
     lastLessonOn && lastLessonOn < dayPlus(today, -SILENT_DAYS) ? [{ kind: 'silent', since: lastLessonOn }] : []
-  const dueBy = dayPlus(today, DUE_DAYS)
-  return [...review, ...drills.flatMap(drill => ofDrill(drill, today, dueBy)), ...silent]
+  return [...review, ...drills.flatMap(drill => ofDrill(drill, today)), ...silent]
 }
 
 /** Why a student needs attention, the most pressing first; the project's own order. */

@@ -95,6 +95,8 @@ export const instrumentSchema = z.strictObject({
 /** Schema of the student's hand, given beside a spec and never in it. All fields optional; mm for distances. */
 export const handSchema = z.strictObject({
   reachMm: number('reach', 30, 200).optional(),
+  /** What counts while nobody has measured the reach. */
+  assumedMm: number('assumed reach', 30, 200).optional(),
   pairsMm: z
     .strictObject({
       12: number('pair 1–2', 10, 150),

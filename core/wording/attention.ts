@@ -17,7 +17,7 @@ export function attentionInWords(attention: Attention | { readonly kind: 'unfini
     case 'nothing-set':
       return 'No drills assigned.'
     case 'stalled':
-      return `${attention.drillName}: no rise for ${countInWords(STALLED_LESSONS)} lessons or more, at ${attention.bpm} of ${attention.targetBpm}.`
+      return `${attention.drillName}: not above ${attention.bestBpm} for ${countInWords(STALLED_LESSONS)} lessons or more, at ${attention.bpm} of ${attention.targetBpm}.`
     case 'due':
       return `${attention.drillName}: ${attention.late ? 'was due' : 'due'} by ${dayInWords(attention.on)}, at ${attention.bpm} of ${attention.targetBpm}.`
     case 'behind':

@@ -11,6 +11,8 @@ const VOICE: Readonly<Record<HeardBy, string>> = {
   both: 'heard by you and reported from home',
   nobody: 'heard by nobody',
 }
+/** Kept with the decision and read for years. */
+const yearlyDay = (day: string) => dayInWords(day, '')
 const plural = (count: number, one: string, many: string) => `${countInWords(count)} ${count === 1 ? one : many}`
 const list = (words: readonly string[]) =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`
@@ -79,9 +81,9 @@ export function groundsInWords({ grounds, used }: Pick<Decision, 'grounds' | 'us
     case 'completed':
       return grounds.nextOn === null
         ? 'Completed, and every review passed.'
-        : `Completed; next review on ${dayInWords(grounds.nextOn)}.`
+        : `Completed; next review on ${yearlyDay(grounds.nextOn)}.`
     case 'kept':
-      return `Still clean at ${grounds.bestCleanBpm}: ${grounds.nextOn === null ? 'that was the last review' : `the next review is on ${dayInWords(grounds.nextOn)}`}.`
+      return `Still clean at ${grounds.bestCleanBpm}: ${grounds.nextOn === null ? 'that was the last review' : `the next review is on ${yearlyDay(grounds.nextOn)}`}.`
     case 'fell':
       return grounds.bestCleanBpm === null
         ? 'No clean pass any more: reopen it.'

@@ -15,7 +15,7 @@ export function fitChangeInWords(change: FitChange): { readonly what: string; re
       what: `moved from ${romanPosition(change.from)} to ${romanPosition(change.to)}`,
       why: change.because
         ? unsuitedInWords(change.because)
-        : `the lowest position that is comfortable for a reach of ${Math.round(change.reachMm)} mm on ${Math.round(change.scaleLengthMm)} mm`,
+        : `the lowest position that is comfortable for ${change.assumed ? 'an assumed reach' : 'a reach'} of ${Math.round(change.reachMm)} mm on ${Math.round(change.scaleLengthMm)} mm`,
     }
   }
   return {

@@ -8,8 +8,10 @@ const whole = (bpm: number) => String(Math.round(bpm))
 
 /**
  * When the target is expected, in a sentence; null where nothing is to be said.
+ * @param today Local day: days of another year have their year.
  */
-export function expectedInWords(plan: Plan, { expected }: Forecast): string | null {
+export function expectedInWords(plan: Plan, { expected }: Forecast, today: string): string | null {
+  const on = (day: string) => dayInWords(day, today)
   switch (expected.kind) {
     case 'no-forecast':
       return null
@@ -20,10 +22,10 @@ export function expectedInWords(plan: Plan, { expected }: Forecast): string | nu
     case 'not-rising':
       return 'The clean tempo is not rising, so no date can be forecast.'
     case 'expected': {
-      const to = expected.latest === null ? 'or never in the worst case' : `to ${dayInWords(expected.latest)}`
+      const to = expected.latest === null ? 'or never in the worst case' : `to ${on(expected.latest)}`
       return expected.earliest === expected.on && expected.latest === expected.on
-        ? `Expected on ${dayInWords(expected.on)}.`
-        : `Expected about ${dayInWords(expected.on)}: ${dayInWords(expected.earliest)} ${to}.`
+        ? `Expected on ${on(expected.on)}.`
+        : `Expected about ${on(expected.on)}: ${on(expected.earliest)} ${to}.`
     }
   }
 }

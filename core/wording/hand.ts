@@ -1,8 +1,11 @@
+import { reachOf } from '../hand/hand'
 import type { HandInput } from '../schema/fields'
 
 /**
- * What is known of a hand's reach.
- * @example reachInWords({}) // 'reach not measured'
+ * A hand's reach, and whether it is only assumed.
+ * @example reachInWords({}) // 'reach not measured, 80 mm assumed'
  */
-export const reachInWords = ({ reachMm }: HandInput): string =>
-  reachMm === undefined ? 'reach not measured' : `reach ${Math.round(reachMm)} mm`
+export const reachInWords = (hand: HandInput): string =>
+  hand.reachMm === undefined
+    ? `reach not measured, ${Math.round(reachOf(hand))} mm assumed`
+    : `reach ${Math.round(hand.reachMm)} mm`

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { planSchema, SCHOOLS } from '../schema/plan-fields'
 import { forecastOf } from '../practice/tempo/forecast'
+import { dayInWords } from './day'
 import { expectedInWords, pacingInWords } from './forecast'
 import { planInWords, SCHOOL_LABELS } from './school'
 
@@ -37,7 +38,7 @@ describe('a forecast in words', () => {
       today: '2026-01-26',
     })
   const said = (bpms: readonly number[], targetOn: string | null = null) => [
-    expectedInWords(plan('clean-passes'), of(bpms, targetOn)),
+    expectedInWords(plan('clean-passes'), of(bpms, targetOn), '2026-01-26'),
     pacingInWords(of(bpms, targetOn)),
   ]
 
@@ -47,6 +48,13 @@ describe('a forecast in words', () => {
     expect(said([60, 90])[0]).toBe('The target of 90 was played cleanly.')
     expect(said([60, 60, 60])[0]).toBe('The clean tempo is not rising, so no date can be forecast.')
     expect(said([60, 64, 68, 72])[0]).toMatch(/^Expected about \d+ \w+: \d+ \w+ to \d+ \w+\.$/)
+  })
+
+  test('a day of another year has its year', () => {
+    const slow = of([60, 60.5, 61, 61.5])
+    expect(expectedInWords(plan('clean-passes'), slow, '2025-12-20')).toMatch(/2026/)
+    expect(dayInWords('2027-04-01', '2026-12-24')).toBe('1 April 2027')
+    expect(dayInWords('2026-04-01', '2026-12-24')).toBe('1 April')
   })
 
   test('what a wanted day asks for against what was gained; nothing where they agree', () => {

@@ -10,7 +10,7 @@ watch(open, now => {
 </script>
 
 <template>
-  <BaseDialog v-model:open="open" :title="title">
+  <BaseDialog v-model:open="open" :title="title" :changed="name !== initial">
     <form class="space-y-4" @submit.prevent="name.trim() && emit('named', name.trim())">
       <FormField v-model="name" label="Name" :error="error || (name.trim() ? '' : 'a name is needed')" />
       <DialogActions :action="action" :busy="busy" :disabled="!name.trim()" @cancel="open = false" />

@@ -8,7 +8,7 @@ const props = defineProps<{ set: AssignmentDetail }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
-const { values, busy, refusal, submit } = useWriteForm({
+const { values, changed, busy, refusal, submit } = useWriteForm({
   schema: pathBody,
   open,
   values: (): { draft: readonly StageDraft[] } => ({ draft: draftPath(props.set.path) }),
@@ -28,6 +28,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="`The stages of ${set.drillName}`"
     about="Each opens when the one before is passed; in a lesson you can return to an earlier one. Past lessons do not change."
     wide

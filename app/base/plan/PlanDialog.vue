@@ -8,7 +8,7 @@ const props = defineProps<{ set: AssignmentDetail; today: string }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ saved: [] }>()
 const writes = useWrites()
-const { values, busy, refusal, errorOf, submit } = useWriteForm({
+const { values, changed, busy, refusal, errorOf, submit } = useWriteForm({
   schema: planBody,
   open,
   values: () => ({ draft: draftOf(props.set.plan), targetOn: props.set.targetOn ?? '' }),
@@ -29,6 +29,7 @@ async function save() {
 <template>
   <BaseDialog
     v-model:open="open"
+    :changed="changed"
     :title="`The plan of ${set.drillName}`"
     :about="`Now at ${set.bpm}${set.path.length > 1 ? `, stage “${set.stage}”` : ''}; changing the plan keeps this tempo.`"
   >

@@ -86,7 +86,7 @@ beforeEach(() => {
 afterEach(async () => {
   const outbox = openPage()
   await outbox.refresh()
-  for (const { seq } of outbox.entries) await outbox.drop(seq!)
+  for (const each of outbox.entries) await outbox.drop(each)
 })
 
 describe('delivering', () => {
@@ -175,7 +175,7 @@ describe('what the server refuses', () => {
     expect(outbox.entries.map(each => [idOf(each), each.refused])).toEqual([['1', `refused with ${status}`]])
     expect(told).toEqual([`1: refused with ${status}`])
     expect(arrived).toEqual(['lesson:1', 'lesson:2'])
-    await outbox.drop(outbox.entries[0]!.seq!)
+    await outbox.drop(outbox.entries[0]!)
     expect(outbox.entries).toEqual([])
   })
 
@@ -239,6 +239,64 @@ describe('what the server refuses', () => {
     await until(() => outbox.waiting === 0)
     expect(outbox.entries).toEqual([])
   })
+})
+
+describe('when the device cannot keep anything', () => {
+  const failing = (times: number) => {
+    const { add } = IDBObjectStore.prototype
+    let left = times
+    jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(function (this: IDBObjectStore, ...args) {
+      if (left-- > 0) throw new DOMException('no room', 'QuotaExceededError')
+      return add.apply(this, args)
+    })
+  }
+  afterEach(() => void jest.restoreAllMocks())
+
+  test('what is put down is sent at once', async () => {
+    failing(Infinity)
+    const outbox = openPage()
+    await outbox.add(entry('1'))
+    await outbox.add(entry('2'))
+    await until(() => outbox.waiting === 0)
+    expect(arrived).toEqual(['lesson:1', 'lesson:2'])
+    expect(outbox.unsafe).toEqual([])
+  })
+
+  test('while the server is gone too this page holds it, says so, and puts it on the device as soon as it can', async () => {
+    failing(3)
+    answers = ['gone', 'gone']
+    const outbox = openPage()
+    await outbox.add(entry('1'))
+    expect(outbox.unsafe.map(idOf)).toEqual(['1'])
+    await until(() => outbox.stuck)
+    await outbox.add(entry('2'))
+    for (let tries = 0; outbox.unsafe.length > 0 && tries < 20; tries++) await outbox.refresh()
+    expect([outbox.unsafe, outbox.entries.map(idOf)]).toEqual([[], ['1', '2']])
+    await hurry(outbox, () => outbox.waiting === 0)
+    expect(arrived).toEqual(['lesson:1', 'lesson:2'])
+  })
+
+  test('what the device had and lost is still delivered', async () => {
+    answers = ['gone']
+    const outbox = openPage()
+    await outbox.add(entry('1'))
+    await until(() => outbox.stuck)
+    const device = await openDB('fidactyl-outbox', 1)
+    await device.clear('entries')
+    device.close()
+    await hurry(outbox, () => outbox.waiting === 0)
+    expect(arrived).toEqual(['lesson:1'])
+  })
+})
+
+test('whoever is signed out elsewhere is told so; once signed in again what waits goes', async () => {
+  answers = [401, 401]
+  const outbox = openPage()
+  await outbox.add(entry('1'))
+  await until(() => outbox.stuck)
+  expect(outbox.signedOut).toBe(true)
+  await hurry(outbox, () => outbox.waiting === 0)
+  expect([arrived.length, outbox.signedOut]).toEqual([3, false])
 })
 
 test('what another teacher put down on this device waits for them', async () => {

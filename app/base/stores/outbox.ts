@@ -1,10 +1,10 @@
 import { useEventBus, useTimeoutFn } from '@vueuse/core'
 import { computed, readonly, ref, shallowRef } from 'vue'
-import { openDB, type DBSchema } from 'idb'
 import { $fetch, FetchError } from 'ofetch'
 import { defineStore } from 'pinia'
 import type { LessonEvent } from '#core/practice/log/events'
 import type { ErrorAnswer } from '#shared/contracts/common'
+import { openKeptEntries } from './kept-entries'
 import { useSession } from './session'
 
 /** An event of a lesson. */
@@ -31,6 +31,7 @@ export interface OutgoingWrite {
 
 /** What is on its way to the server; it stays here until the server has it for good. */
 export type OutboxEntry = (OutgoingEvent | OutgoingWrite) & {
+  /** Where it is on this device; left out while only this page has it. */
   readonly seq?: number
   readonly userId: string
   /** How often the server failed at it, though it answers others. */
@@ -39,22 +40,11 @@ export type OutboxEntry = (OutgoingEvent | OutgoingWrite) & {
   readonly refused?: string
 }
 
-interface OutboxSchema extends DBSchema {
-  entries: { key: number; value: OutboxEntry }
-}
-
 const RETRY_MS = [500, 1000, 2000, 4000, 8000, 15_000]
 /**
  * After so many failures of the server at one event it is set aside: it would hold up all that comes after it for ever.
  */
 const MOST_FAILURES = 6
-const openStore = () =>
-  openDB<OutboxSchema>('fidactyl-outbox', 1, {
-    upgrade: db => void db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true }),
-  })
-/** At first it carried events only, and did not say so. */
-const withKind = (entry: OutboxEntry) => ({ ...{ kind: 'event' }, ...entry }) as OutboxEntry
-
 /** Whether a refusal says that what was wanted is so already: a lesson that ended, an event that was taken back. */
 const isSoAlready = (entry: OutboxEntry, status: number) =>
   status === 409 && entry.kind === 'event' && ['end', 'void', 'reopen'].includes(entry.event.kind)
@@ -72,8 +62,8 @@ const requestOf = (entry: OutboxEntry, deviceOffsetMs: number) =>
 /**
  * Delivers what was put down, events of lessons above all, in the order it happened. It is kept on this device first
  * and dropped only after the server has stored it (or the student is gone): neither the end of the browser nor of the
- * server loses it, and its id keeps a repeat from counting twice. What can never be delivered is set aside in sight,
- * and the rest goes on.
+ * server loses it, and its id keeps a repeat from counting twice. What the device cannot keep is sent all the same.
+ * What can never be delivered is set aside in sight, and the rest goes on.
  */
 export const useOutbox = defineStore('outbox', () => {
   const entries = shallowRef<readonly OutboxEntry[]>([])
@@ -81,7 +71,8 @@ export const useOutbox = defineStore('outbox', () => {
   const stuck = ref(false)
   const refusals = useEventBus<{ entry: OutboxEntry; answer: ErrorAnswer }>('outbox-refusal')
   const offsetMs = ref(0)
-  let store: ReturnType<typeof openStore> | undefined
+  const kept = openKeptEntries()
+  const signedOut = ref(false)
   let tries = 0
   const again = useTimeoutFn(
     () => void deliver(),
@@ -90,23 +81,23 @@ export const useOutbox = defineStore('outbox', () => {
   )
 
   async function refresh() {
-    entries.value = (await (await (store ??= openStore())).getAll('entries')).map(withKind)
+    entries.value = await kept.read()
   }
 
   async function add(entry: (OutgoingEvent | OutgoingWrite) & { readonly userId: string }) {
     // It is safe on this device before anything else happens with it.
-    await (await (store ??= openStore())).add('entries', entry)
+    await kept.add(entry)
     await refresh()
     void deliver()
   }
 
-  async function drop(seq: number) {
-    await (await (store ??= openStore())).delete('entries', seq)
+  async function drop(entry: OutboxEntry) {
+    await kept.drop(entry)
     await refresh()
   }
 
   async function put(entry: OutboxEntry) {
-    await (await (store ??= openStore())).put('entries', entry)
+    await kept.put(entry)
     await refresh()
   }
 
@@ -118,10 +109,11 @@ export const useOutbox = defineStore('outbox', () => {
   /** What becomes of an entry that was answered with an error. @returns whether the next may follow. */
   async function refuse(entry: OutboxEntry, status: number, answer: ErrorAnswer): Promise<boolean> {
     if (status === 410 || isSoAlready(entry, status)) {
-      await drop(entry.seq!)
+      await drop(entry)
       if (status !== 410) refusals.emit({ entry, answer })
       return true
     }
+    signedOut.value = status === 401
     // Signed out, too much at once, the database away: it may yet be taken, and so may what comes after it.
     if ([401, 429, 502, 503, 504].includes(status)) return false
     if (status >= 500) {
@@ -143,7 +135,8 @@ export const useOutbox = defineStore('outbox', () => {
       const answer = await $fetch.raw(path, { ...request, retry: 0 })
       const serverDate = Date.parse(answer.headers.get('date') ?? '')
       if (Number.isFinite(serverDate)) offsetMs.value = Math.round(serverDate - (began + Date.now()) / 2)
-      await drop(entry.seq!)
+      signedOut.value = false
+      await drop(entry)
       return true
     } catch (error) {
       const response = error instanceof FetchError ? error.response : undefined
@@ -186,6 +179,10 @@ export const useOutbox = defineStore('outbox', () => {
     entries,
     /** The server did not take the last try; it is tried again by itself. */
     stuck: readonly(stuck),
+    /** The server asks for a sign-in first; what waits goes then. */
+    signedOut: readonly(signedOut),
+    /** What waits and is in this page only: the device could not keep it. */
+    unsafe: computed(() => entries.value.filter(entry => entry.seq === undefined && entry.refused === undefined)),
     waiting: computed(() => entries.value.filter(entry => entry.refused === undefined).length),
     /** What could not be delivered, for whoever is signed in. */
     setAside: computed(() =>

@@ -1,4 +1,4 @@
-import { DUE_DAYS } from '../attention'
+import { DUE_DAYS } from '../tempo/drill-state'
 import { daysBetween } from '../schedule/local-time'
 import type { Pace } from '../tempo/pace'
 import { nextReviewOn, type Completed } from '../tempo/review'

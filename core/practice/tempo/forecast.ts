@@ -14,7 +14,7 @@ export interface CleanPoint {
 
 /** When the target is expected, if that can be said. */
 export type Expected =
-  /** Nothing of an untimed plan or of falling tempos is foretold. */
+  /** Nothing of an untimed plan, of falling tempos or of a completed drill is foretold. */
   | { readonly kind: 'no-forecast' }
   /** Fewer than three days with a clean pass. */
   | { readonly kind: 'too-few'; readonly points: number }
@@ -117,9 +117,16 @@ export function forecastOf(about: {
   readonly points: readonly CleanPoint[]
   readonly targetOn: string | null
   readonly today: string
+  /** Of a completed drill nothing is foretold. */
+  readonly completed?: boolean
 }): Forecast {
+  if (about.completed) return { expected: { kind: 'no-forecast' }, pacing: null }
   const points = perDay(about.points)
   const expected = expectedOf(about.plan, points)
-  const asked = about.targetOn !== null && (expected.kind === 'expected' || expected.kind === 'not-rising')
-  return { expected, pacing: asked ? pacingOf(about.plan, points, about.today, about.targetOn!) : null }
+  const { targetOn } = about
+  if (targetOn === null || !(expected.kind === 'expected' || expected.kind === 'not-rising'))
+    return { expected, pacing: null }
+  const pacing = pacingOf(about.plan, points, about.today, targetOn)
+  // Where no day can be told none is offered either.
+  return { expected, pacing: pacing && expected.kind === 'not-rising' ? { ...pacing, moveDateTo: null } : pacing }
 }

@@ -5,7 +5,7 @@ import { endAssignment } from '../taught/assignments'
 import { localEngine } from '../../engine/engine'
 import { listStudents } from './roster'
 import { setException, setSlot } from '../lessons/slots'
-import { archiveStudent, createStudent } from './students'
+import { archiveStudent, changeStudent, createStudent } from './students'
 
 const { db, close } = openTestDatabase()
 afterAll(close)
@@ -102,8 +102,23 @@ describe('the rows of the roster', () => {
     const { assignmentId } = await makeStudent(db, teacher)
     const now = at('2026-01-05T16:30:00Z')
     const drills = async () => (await listStudents(db, teacher, now)).students[0]!.drills
-    expect(await drills()).toEqual([{ name: 'A drill', toTempo: true, bpm: 72, targetBpm: 104, pace: 'on-plan' }])
+    expect(await drills()).toEqual([
+      { name: 'A drill', toTempo: true, bpm: 72, targetBpm: 104, state: { kind: 'on-plan' } },
+    ])
     await endAssignment(db, localEngine, teacher, assignmentId, { ...body(), ended: true }, now)
     expect(await drills()).toEqual([])
   })
+})
+
+test('a child’s reach is assumed by age until somebody measures it', async () => {
+  const teacher = await makeTeacher(db)
+  const now = at('2026-03-01T12:00:00Z')
+  const card = { name: 'Ida', birthYear: 2017, instrument: {}, about: '' } as const
+  const { id } = await createStudent(db, teacher, { ...body(), ...card, hand: { spared: [4] } } as never, now)
+  const handNow = async () => (await listStudents(db, teacher, now)).students.find(each => each.id === id)!.hand
+  expect(await handNow()).toEqual({ spared: [4], assumedMm: 58 })
+  await changeStudent(db, localEngine, teacher, id, { ...body(), ...card, hand: { reachMm: 61 } } as never, now)
+  expect(await handNow()).toEqual({ reachMm: 61 })
+  await changeStudent(db, localEngine, teacher, id, { ...body(), ...card, birthYear: null, hand: {} } as never, now)
+  expect(await handNow()).toEqual({})
 })

@@ -1,4 +1,5 @@
 import { and, count, eq, isNotNull } from 'drizzle-orm'
+import { drillStateOf } from '#core/practice/tempo/drill-state'
 import { localDay } from '#core/practice/schedule/local-time'
 import { nextHeld } from '#core/practice/schedule/occurrences'
 import type { Roster, StudentRow } from '#shared/contracts/people/answers'
@@ -20,13 +21,13 @@ function nextLessonOf(slot: Slot | undefined, now: Date): StudentRow['nextLesson
   return next && { at: next.at, minutes: slot.minutes, day: next.day, moved: next.state === 'moved' }
 }
 
-/** A student as a list shows them. */
+/** A student as a list shows them. @param at The moment, and the studio's local day at it. */
 export function rowOf(
   student: Student,
   slot: Slot | undefined,
   set: readonly AssignmentStanding[],
   lastLesson: Date | null,
-  now: Date,
+  { now, today }: { readonly now: Date; readonly today: string },
 ): StudentRow {
   return {
     id: student.id,
@@ -47,7 +48,7 @@ export function rowOf(
       toTempo: each.toTempo,
       bpm: each.bpm,
       targetBpm: each.plan.targetBpm,
-      pace: each.pace,
+      state: drillStateOf(each, today),
     })),
   }
 }
@@ -75,14 +76,12 @@ export async function listStudents(db: Database, actor: Actor, now: Date, former
     countOfFormer(db, { studioId: actor.studioId, teacherId: actor.userId }),
   ])
   const ids = own.map(student => student.id)
-  const [slots, set] = await Promise.all([
-    slotsOf(db, actor, ids),
-    standingsOf(db, ids, { actor, today: localDay(now.toISOString(), actor.zone) }),
-  ])
+  const today = localDay(now.toISOString(), actor.zone)
+  const [slots, set] = await Promise.all([slotsOf(db, actor, ids), standingsOf(db, ids, { actor, today })])
   const slotOf = new Map(slots.map(slot => [slot.studentId, slot]))
   return {
     students: own.map(student =>
-      rowOf(student, slotOf.get(student.id), set.get(student.id)!, student.lastLessonAt, now),
+      rowOf(student, slotOf.get(student.id), set.get(student.id)!, student.lastLessonAt, { now, today }),
     ),
     former: gone!.count,
   }

@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, inArray, isNotNull, lt, type SQL } from 'drizzle-orm'
+import { withAssumedReach } from '#core/hand/hand'
 import { dayPlus, localDay } from '#core/practice/schedule/local-time'
 import type { LessonEvent } from '#core/practice/log/events'
 import { foldLesson } from '#core/practice/log/fold'
@@ -25,8 +26,6 @@ import { rowOf } from './roster'
 import { painsOf } from '../practice/pains'
 import { practiceDays, practiceOfStudent } from '../practice/practice'
 
-/** The weekly lesson of a student. */
-
 const LESSONS_A_PAGE = 12
 const PAST_A_PAGE = 12
 
@@ -50,11 +49,11 @@ const lessonsPage = (earlier?: SQL) =>
 const lessonsNewest = lessonsPage()
 const lessonsEarlier = lessonsPage(lt(lessons.startedAt, placeholder('before')))
 
-const notesOfSome = preparedQuery(db =>
+const notesAndFaults = preparedQuery(db =>
   db
     .select({ lessonId: lessonEvents.lessonId, body: lessonEvents.body })
     .from(lessonEvents)
-    .where(and(inPlaceholder(lessonEvents.lessonId, 'ids'), inArray(lessonEvents.kind, ['note', 'void'])))
+    .where(and(inPlaceholder(lessonEvents.lessonId, 'ids'), inArray(lessonEvents.kind, ['note', 'fault', 'void'])))
     .orderBy(asc(lessonEvents.lessonId), asc(lessonEvents.number)),
 )
 
@@ -68,22 +67,26 @@ export async function listLessons(
   const whose = { studioId: actor.studioId, studentId }
   const taught = before ? await lessonsEarlier(db, { ...whose, before }) : await lessonsNewest(db, whose)
   const ids = taught.map(lesson => lesson.id)
-  const told = ids.length === 0 ? [] : await notesOfSome(db, { ids })
+  const told = ids.length === 0 ? [] : await notesAndFaults(db, { ids })
   const byLesson = new Map<string, LessonEvent[]>(ids.map(id => [id, []]))
   for (const { lessonId, body } of told) byLesson.get(lessonId)!.push(body)
   return pageOf(
     taught,
     LESSONS_A_PAGE,
     lesson => lesson.startedAt,
-    lesson => ({
-      id: lesson.id,
-      startedAt: lesson.startedAt.toISOString(),
-      endedAt: lesson.endedAt?.toISOString() ?? null,
-      minutes: lesson.minutes,
-      passes: lesson.passes,
-      clean: lesson.clean,
-      notes: foldLesson(byLesson.get(lesson.id)!).notes.map(note => note.text),
-    }),
+    lesson => {
+      const { notes, faults } = foldLesson(byLesson.get(lesson.id)!)
+      return {
+        id: lesson.id,
+        startedAt: lesson.startedAt.toISOString(),
+        endedAt: lesson.endedAt?.toISOString() ?? null,
+        minutes: lesson.minutes,
+        passes: lesson.passes,
+        clean: lesson.clean,
+        notes: notes.map(note => note.text),
+        faults: faults.map(({ assignmentId, fault, finger, instead }) => ({ assignmentId, fault, finger, instead })),
+      }
+    },
   )
 }
 
@@ -155,7 +158,7 @@ export async function readStudent(db: Database, actor: Actor, studentId: string,
   const lastLesson = taught.rows[0] ? new Date(taught.rows[0].startedAt) : null
   return {
     student: {
-      ...rowOf(student, slot, set, lastLesson, now),
+      ...rowOf(student, slot, set, lastLesson, { now, today }),
       birthYear: student.birthYear,
       about: student.about,
       zone: actor.zone,
@@ -195,6 +198,10 @@ async function guitarOf(
     : { instrumentId, instrument: (await ownInstrument(tx, actor, instrumentId)).choice }
 }
 
+/** A card's hand, with what is assumed of it by the age reached this year while nobody has measured it. */
+const handOf = ({ hand, birthYear }: Pick<StudentBody, 'hand' | 'birthYear'>, now: Date): StudentBody['hand'] =>
+  withAssumedReach(hand, birthYear === null ? null : now.getUTCFullYear() - birthYear)
+
 /** A new student of the teacher's. */
 export async function insertStudent(tx: Database, actor: Actor, card: StudentBody, now: Date): Promise<void> {
   await tx
@@ -202,6 +209,7 @@ export async function insertStudent(tx: Database, actor: Actor, card: StudentBod
     .values({
       ...card,
       ...(await guitarOf(tx, actor, card)),
+      hand: handOf(card, now),
       studioId: actor.studioId,
       teacherId: actor.userId,
       createdAt: now,
@@ -225,15 +233,16 @@ export function changeStudent(
   engine: Engine,
   actor: Actor,
   studentId: string,
-  { id, ...fields }: StudentBody,
+  { id, ...said }: StudentBody,
   now: Date,
 ): Promise<{ id: string }> {
+  const fields = { ...said, hand: handOf(said, now) }
   const player = { hand: fields.hand, habits: fields.habits ?? null }
   return idempotentWrite(
     db,
     actor,
     `change-student ${studentId}`,
-    { id, ...fields },
+    { id, ...said },
     now,
     async (tx, hashes) => {
       await ownStudent(tx, actor, studentId)

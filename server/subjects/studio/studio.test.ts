@@ -161,7 +161,9 @@ describe('students', () => {
       nextLesson: { at: '2026-01-05T16:00:00.000Z', minutes: 45 },
       lastLessonAt: null,
     })
-    expect(row!.drills).toEqual([{ name: 'A drill', toTempo: true, bpm: 72, targetBpm: 104, pace: 'on-plan' }])
+    expect(row!.drills).toEqual([
+      { name: 'A drill', toTempo: true, bpm: 72, targetBpm: 104, state: { kind: 'on-plan' } },
+    ])
   })
 
   test("a lesson that is over gives way to the next week's, at the same wall time in summer", async () => {

@@ -38,6 +38,7 @@ const setFields = {
   setAt: assignments.setAt,
   opensAfter: assignments.opensAfter,
   bpm: standings.bpm,
+  bestBpm: standings.bestBpm,
   lessonsSinceRise: standings.lessonsSinceRise,
   stageSince: standings.stageSince,
   decided: standings.decided,
@@ -49,7 +50,7 @@ type DrillNames = ReadonlyMap<string, { readonly drillName: string; readonly fam
 interface SetRow
   extends
     Pick<typeof assignments.$inferSelect, 'id' | 'studentId' | 'plan' | 'targetOn' | 'setAt' | 'opensAfter'>,
-    Pick<typeof standings.$inferSelect, 'bpm' | 'lessonsSinceRise' | 'stageSince' | 'decided'> {
+    Pick<typeof standings.$inferSelect, 'bpm' | 'bestBpm' | 'lessonsSinceRise' | 'stageSince' | 'decided'> {
   readonly versionId: string
 }
 
@@ -162,7 +163,7 @@ interface Around {
 }
 
 function standingOf(row: SetRow, { names, waiting, completed, today, dayOf }: Around): AssignmentStanding {
-  const { id, plan, targetOn, setAt, stageSince, versionId, bpm, lessonsSinceRise } = row
+  const { id, plan, targetOn, setAt, stageSince, versionId, bpm, bestBpm, lessonsSinceRise } = row
   const { drillName, family } = names.get(versionId)!
   // Each stage has a plan of its own, which begins when it is opened.
   const begunOn = dayOf((stageSince ?? setAt).getTime())
@@ -173,6 +174,7 @@ function standingOf(row: SetRow, { names, waiting, completed, today, dayOf }: Ar
     plan,
     targetOn,
     bpm,
+    bestBpm,
     waitsFor: waiting.get(id) ?? null,
     completed: completed.get(id) ?? null,
     pace: paceOf(plan, bpm, begunOn, targetOn, today, lessonsSinceRise),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ALL_FAULTS } from '#core/schema/faults'
 import { handSchema, instrumentSchema } from '#core/schema/fields'
 import { habitsSchema } from '#core/schema/habits'
 import { lessonEventSchema } from '#core/schema/lesson-event'
@@ -29,6 +30,10 @@ export const lessonRow = row({
   passes: count,
   clean: count,
   notes: list(z.string()),
+  /** Faults recorded in it and not undone. */
+  faults: list(
+    row({ assignmentId: id, fault: z.enum(ALL_FAULTS), finger: count.optional(), instead: count.optional() }),
+  ),
 })
 export type LessonRow = z.infer<typeof lessonRow>
 
@@ -92,7 +97,7 @@ export const needRow = z.discriminatedUnion('kind', [
   need('pain', { pain: painSchema }),
   need('review', { since: localDaySchema }),
   need('nothing-set', {}),
-  need('stalled', tempo),
+  need('stalled', { ...tempo, bestBpm: bpmSchema }),
   need('due', { ...tempo, on: localDaySchema, late: z.boolean() }),
   need('behind', tempo),
   need('review-due', { assignmentId: id, drillName: z.string(), since: localDaySchema }),

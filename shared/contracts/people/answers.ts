@@ -10,7 +10,7 @@ import { specSchema } from '../drills/answers'
 import { exceptionRow, lessonRow, slotRow } from '../lessons/answers'
 import { homeworkRow, painRow, practiceDay, practiceRow, reported } from '../practice/answers'
 import { weightsSchema } from '../studio/studios'
-import { followedDrill, ownVariation, pace, pastDrill, stageOfPath } from '../taught/answers'
+import { drillState, followedDrill, ownVariation, pastDrill, stageOfPath } from '../taught/answers'
 import { STAFF_ROLES } from './accounts'
 
 const role = z.enum([...STAFF_ROLES, 'student'])
@@ -52,7 +52,9 @@ const student = {
   /** The next lesson: its start and length, the local day the rule puts it on, and whether it was moved from there. */
   nextLesson: row({ at: instant, minutes: count, day: localDaySchema, moved: z.boolean() }).nullable(),
   lastLessonAt: instant.nullable(),
-  drills: list(row({ name: z.string(), toTempo: z.boolean(), bpm: bpmSchema, targetBpm: bpmSchema, pace })),
+  drills: list(
+    row({ name: z.string(), toTempo: z.boolean(), bpm: bpmSchema, targetBpm: bpmSchema, state: drillState }),
+  ),
 }
 /** A student as every list shows them. */
 const studentRow = row(student)

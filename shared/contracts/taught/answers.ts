@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { LessonEventOf } from '#core/practice/log/events'
+import type { DrillState } from '#core/practice/tempo/drill-state'
 import { PACES } from '#core/practice/tempo/pace'
 import { specChangeSchema } from '#core/schema/change'
 import { ALL_FAULTS } from '#core/schema/faults'
@@ -12,7 +13,22 @@ import { bpmSchema, count, id, instant, list, localDaySchema, localMoment, row }
 import { specSchema } from '../drills/answers'
 import { reported } from '../practice/answers'
 
-export const pace = z.enum(PACES)
+const pace = z.enum(PACES)
+
+const state = <K extends DrillState['kind'], S extends z.ZodRawShape>(kind: K, shape: S) =>
+  row({ kind: z.literal(kind), ...shape })
+/** How a set drill stands, as every list tells it. */
+export const drillState = z.discriminatedUnion('kind', [
+  state('waiting', { for: z.string() }),
+  state('completed', { on: localDaySchema, nextOn: localDaySchema.nullable() }),
+  state('review-due', { since: localDaySchema }),
+  state('at-target', {}),
+  state('stalled', { bestBpm: bpmSchema }),
+  state('due', { on: localDaySchema, late: z.boolean() }),
+  state('behind', {}),
+  state('on-plan', {}),
+  state('open', {}),
+]) satisfies z.ZodType<DrillState>
 
 /** A fault recorded in an earlier lesson. */
 export const heardFault = row({
@@ -49,6 +65,8 @@ const standing = {
   targetOn: localDaySchema.nullable(),
   /** Tempo of the latest decision, else the start tempo. */
   bpm: bpmSchema,
+  /** The highest tempo it was ever set at. */
+  bestBpm: bpmSchema,
   pace,
   /** Name of the drill that is to be passed before this one opens; null where it is open. */
   waitsFor: z.string().nullable(),
