@@ -1,15 +1,9 @@
-import { expect, type Page } from '@playwright/test'
-import { signIn, test, unfold } from './studio'
+import { expect } from '@playwright/test'
+import { choose, signIn, test, unfold } from './studio'
 
 test.beforeEach(async ({ page }) => {
   await signIn(page, 'wren', null)
 })
-
-/** Opens a listbox by its label, which stands before what is chosen, and chooses. */
-async function choose(page: Page, label: string, option: string | RegExp) {
-  await page.getByRole('button', { name: new RegExp(`^${label} `) }).click()
-  await page.getByRole('option', { name: option }).click()
-}
 
 test('a guitar of the studio’s own: refused where it is wrong, added, changed; the hand cards on it follow', async ({
   page,
@@ -40,6 +34,8 @@ test('a guitar of the studio’s own: refused where it is wrong, added, changed;
   await choose(page, 'Guitar', new RegExp(guitar))
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   const card = page.getByRole('region', { name: 'Hand card' })
+  const hand = page.getByRole('tab', { name: 'Hand and progress' })
+  await hand.click()
   await expect(card.getByText(`${guitar}, 600 mm`)).toBeVisible()
   await expect(card.getByRole('img')).toHaveAccessibleName(/comfortable from IV/)
 
@@ -51,6 +47,7 @@ test('a guitar of the studio’s own: refused where it is wrong, added, changed;
   await dialog.getByRole('button', { name: 'Save the guitar' }).click()
   await page.getByRole('link', { name: 'Students' }).click()
   await page.getByRole('link', { name: new RegExp(player) }).click()
+  await hand.click()
   await expect(card.getByRole('img')).toHaveAccessibleName(/comfortable from V/)
 })
 
@@ -59,6 +56,7 @@ test('the hand card: the one-minute test, a smaller reach, and the set drills lo
   await page.getByRole('link', { name: /Edmund Quillfeather/ }).click()
   await expect(page.getByRole('heading', { name: 'Edmund Quillfeather', level: 1 })).toBeVisible()
   const card = page.getByRole('region', { name: 'Hand card' })
+  await page.getByRole('tab', { name: 'Hand and progress' }).click()
   await expect(card.getByRole('img')).toHaveAccessibleName(/comfortable from III/)
   await card.getByRole('button', { name: 'Change the hand card' }).click()
   const dialog = page.getByRole('dialog')
@@ -70,7 +68,8 @@ test('the hand card: the one-minute test, a smaller reach, and the set drills lo
   await dialog.getByRole('button', { name: 'Save the hand card' }).click()
   await expect(page.getByText(/2 of 2 assigned drills no longer suit the hand/)).toBeVisible()
   await expect(card.getByText('62 mm', { exact: true })).toBeVisible()
-  await page.getByRole('link', { name: 'Fit it on the bench' }).first().click()
+  await page.getByRole('tab', { name: 'Now' }).click()
+  await page.getByRole('link', { name: 'Fit it to the hand' }).first().click()
   await expect(page.getByRole('status', { name: 'Fitted' })).toContainText('moved from V to')
   await expect(page.getByText('Plucking hand floats: nothing rests on the guitar.')).toBeVisible()
 })

@@ -143,9 +143,9 @@ test('pain is a fault of the drill and stands on the student, wherever they are 
   await page.goto(`/students/${own.students}`)
   await expect(page.getByText(told).first()).toBeVisible()
   await page.getByRole('button', { name: 'More', exact: true }).click()
-  await page.getByRole('menuitem', { name: 'The pain' }).click()
+  await page.getByRole('menuitem', { name: 'Is the pain gone?' }).click()
   await dialog.getByLabel('How you know it is gone').fill('free for a week')
-  await dialog.getByRole('button', { name: 'Pain is gone' }).click()
+  await dialog.getByRole('button', { name: 'It is gone' }).click()
   await expect(page.getByText(told)).toHaveCount(0)
 })
 

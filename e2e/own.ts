@@ -8,7 +8,7 @@ import { hashPassword } from '../server/subjects/people/password'
 import type { RouteName } from '../shared/routes'
 import { exampleOf, type Kind } from './routes'
 import { comeAs } from './studio'
-import { enter, type Visitor } from './visitor'
+import { enter, OWN_PASSWORD, type Visitor } from './visitor'
 import { DATABASE_URL } from './worker'
 
 /** Rows of somebody's own, one of each kind. */
@@ -38,7 +38,7 @@ export async function account(
       studentId: student?.id ?? null,
       signInName: name,
       displayName: `A ${role}`,
-      passwordHash: await hashPassword('walnut and spruce'),
+      passwordHash: await hashPassword(OWN_PASSWORD),
       createdAt: new Date(),
     })
   await close()
@@ -105,10 +105,13 @@ export async function takeStudioAway(studioId: string) {
 }
 
 /** A teacher of one's own with a student, a drill set at 60 and a lesson that runs, whose session the page has. */
-export async function openOwn(page: Page, baseURL: string): Promise<{ readonly teacher: Visitor; readonly own: Own }> {
+export async function openOwn(
+  page: Page,
+  baseURL: string,
+): Promise<{ readonly teacher: Visitor; readonly own: Own; readonly name: string }> {
   const { name, userId } = await account('teacher')
   const teacher = await enter(baseURL, name)
   const own = await makeOwn(teacher, userId)
   await comeAs(page, teacher)
-  return { teacher, own }
+  return { teacher, own, name }
 }

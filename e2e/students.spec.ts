@@ -49,10 +49,16 @@ test('a student is found by part of the name', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'No student matches' })).toBeVisible()
 })
 
-test('a student’s page begins with the drills; each decision says what, when and why', async ({ page }) => {
+test('a student’s page opens on the last lesson, what was practised and each drill in a line; a line unfolds to its decisions', async ({
+  page,
+}) => {
   await page.getByRole('link', { name: /Juno Pellwether/ }).click()
-  const headings = page.getByRole('heading', { level: 2 })
-  await expect(headings.first()).toHaveText('Drills')
+  await expect(page.getByRole('heading', { level: 2 })).toHaveText([/Last lesson/, 'Practised since', 'Drills'])
+  // All of it stands in one screen.
+  expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(900)
+  const line = page.getByRole('listitem', { name: 'Hammer the second note' })
+  await expect(line).toContainText(/♩ = \d+ of \d+/)
+  await line.getByRole('button', { name: /^Chart and plan of/ }).click()
   await expect(
     page.getByText(/^(raised|eased|held|completed)( to| at)? ?\d+ \d{1,2} \w{3,4} 20\d\d/).first(),
   ).toBeVisible()

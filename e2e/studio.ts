@@ -94,6 +94,12 @@ export async function dragRowDown(list: Locator, from: number, to: number) {
   await mouse.up()
 }
 
+/** Opens a listbox by its label, which stands before what is chosen, and chooses. */
+export async function choose(page: Page, label: string | RegExp, option: string | RegExp) {
+  await page.getByRole('button', { name: typeof label === 'string' ? new RegExp(`^${label} `) : label }).click()
+  await page.getByRole('option', { name: option }).click()
+}
+
 /** A server of a test's own, which it may end by force and start again on the same database. */
 export class OwnServer {
   private child: ChildProcess | null = null

@@ -1,5 +1,8 @@
 import { expect } from '@playwright/test'
 
+/** Password of every account that a journey makes. */
+export const OWN_PASSWORD = 'walnut and spruce'
+
 /** What the API answered: its status, its headers, its body read as JSON where it is some. */
 export interface Answer {
   readonly status: number
@@ -32,7 +35,7 @@ export async function answerOf(response: Response): Promise<Answer> {
  * Comes to the API as a program does: no browser, so nothing is added to what is sent.
  * @param name Sign-in name; null stays a stranger.
  */
-export async function enter(base: string, name: string | null, password = 'walnut and spruce'): Promise<Visitor> {
+export async function enter(base: string, name: string | null, password = OWN_PASSWORD): Promise<Visitor> {
   let cookie = ''
   const send: Visitor['send'] = async (method, path, body, headers = {}) => {
     const response = await fetch(base + path, {

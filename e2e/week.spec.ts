@@ -2,15 +2,11 @@ import { randomUUID } from 'node:crypto'
 import { expect, type Page } from '@playwright/test'
 import type { LessonDetail } from '../shared/contracts/lessons/answers'
 import { openOwn } from './own'
-import { test } from './studio'
+import { choose, test } from './studio'
 import type { Visitor } from './visitor'
 
 // What a teacher keeps of a week: how a plan goes on, what was practised, what hurt, what was wrong last time.
 
-const choose = async (page: Page, label: string | RegExp, option: string) => {
-  await page.getByRole('button', { name: label }).click()
-  await page.getByRole('option', { name: option }).click()
-}
 /** Puts something down in a lesson, as a device would. */
 const record = (teacher: Visitor, lessonId: string, event: object) =>
   teacher.send('POST', `/api/lessons/${lessonId}/events`, {
@@ -25,6 +21,7 @@ test('another school is looked at before it is kept, with its way to the target,
 }) => {
   const { own } = await openOwn(page, baseURL!)
   await page.goto(`/students/${own.students}`)
+  await page.getByRole('button', { name: /^Chart and plan of/ }).click()
   await page.getByRole('button', { name: 'Change the plan' }).click()
   const dialog = page.getByRole('dialog', { name: /^The plan of/ })
   await expect(dialog).toContainText('Three clean passes in a row raise the tempo by 4')
@@ -64,6 +61,10 @@ test('a student’s school is chosen once, and the next drill is set by it', asy
   await dialog.getByRole('button', { name: 'Assign', exact: true }).click()
   await expect(page.getByText(/^Assigned to Mine/)).toBeVisible()
   await page.goto(`/students/${own.students}`)
+  await page
+    .getByRole('button', { name: /^Chart and plan of/ })
+    .last()
+    .click()
   await expect(page.getByText('Slow soak')).toBeVisible()
 })
 
@@ -88,14 +89,17 @@ test('practice at home is put down in the lesson; a pain in it means rest until 
   for (const key of ['j', 'j', 'j']) await page.keyboard.press(key)
   await expect(decision(page)).toContainText('Rest')
   await page.getByRole('button', { name: 'Is it gone?' }).click()
-  const pain = page.getByRole('dialog', { name: /^Where does it hurt/ })
-  await pain.getByRole('button', { name: 'Pain is gone' }).click()
+  const pain = page.getByRole('dialog', { name: /^Is the pain gone/ })
+  await pain.getByRole('button', { name: 'It is gone' }).click()
   await expect(pain).toContainText(/a note is needed/i)
   await pain.getByLabel('How you know it is gone').fill('Ten minutes freely, no pain')
-  await pain.getByRole('button', { name: 'Pain is gone' }).click()
+  await pain.getByRole('button', { name: 'It is gone' }).click()
+  // What was played while it hurt counts for nothing.
+  await expect(decision(page)).toContainText('Stay at 60')
+  for (const key of ['j', 'j', 'j']) await page.keyboard.press(key)
   await expect(decision(page)).toContainText('Raise to 64?')
 
-  await page.goto(`/students/${own.students}`)
+  await page.goto(`/students/${own.students}?tab=practice`)
   await expect(page.getByText('Cleared: Ten minutes freely, no pain')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Practice at home' })).toBeVisible()
   await expect(page.getByRole('img', { name: /^Minutes of practice by week\. \d+ minutes this week/ })).toBeVisible()
@@ -197,6 +201,7 @@ test('a stage is passed when rated 4 or more in two lessons in a row, and the ne
 }) => {
   const { teacher, own } = await openOwn(page, baseURL!)
   await page.goto(`/students/${own.students}`)
+  await page.getByRole('button', { name: /^Chart and plan of/ }).click()
   await page.getByRole('button', { name: 'Change the stages' }).click()
   const stages = page.getByRole('dialog')
   await stages.getByRole('button', { name: 'Add a stage' }).click()

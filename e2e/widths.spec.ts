@@ -67,13 +67,21 @@ test('collections run over their edge at no width', async ({ page }) => {
 test('a student, the hand card and a lesson run over their edge at no width', async ({ page }) => {
   await signIn(page, 'wren', '/students')
   await page.getByRole('link', { name: /Hazel Tarnbrook/ }).click()
+  await page
+    .getByRole('button', { name: /^Chart and plan of/ })
+    .first()
+    .click()
+  await expectToFit(page, 'student')
+  await page.getByRole('tab', { name: 'Hand and progress' }).click()
   await expect(page.getByRole('heading', { name: 'Hand card' })).toBeVisible()
   await expect(page.getByRole('table', { name: 'Pairs of fingers' })).toBeVisible()
-  await expectToFit(page, 'student')
+  await expectToFit(page, 'hand and progress')
   await page.getByRole('button', { name: 'Change the hand card' }).click()
   await expect(page.getByRole('heading', { name: /^The hands of/ })).toBeVisible()
   await expectToFit(page, 'hand card dialog')
   await page.keyboard.press('Escape')
+  await page.getByRole('tab', { name: 'Lessons' }).click()
+  await expectToFit(page, 'lessons')
   await page.locator('a[href^="/lesson/"]').first().click()
   // The student's page bears the same heading, and stands until the lesson has come.
   await page.waitForURL(/\/lesson\//)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import type { DrillRow } from '#shared/contracts/drills/answers'
+import { searched } from '#core/ladder/search'
 import type { PastDrill } from '#shared/contracts/taught/answers'
+import { isOwn, techniqueLabel, type ShelfEntry } from '~/shelf/shelf-entries'
 
 /** Another drill for this lesson: one the student had before, one from the shelf, or a blank one. */
 const props = defineProps<{ lesson: RunningLesson }>()
@@ -14,15 +15,25 @@ watch(open, now => {
   search.value = ''
   void look()
 })
-const matches = (name: string) => name.toLowerCase().includes(search.value.trim().toLowerCase())
-const before = computed(() => earlier.value.filter(each => matches(each.drillName)))
-const onShelf = computed(() => (shelf.value ?? []).filter(each => matches(`${each.name} ${each.newest.title}`)))
+const before = computed(() =>
+  earlier.value.filter(each => each.drillName.toLowerCase().includes(search.value.trim().toLowerCase())),
+)
+/** Of hundreds nobody reads more. */
+const MOST = 30
+/** The teacher's own while nothing is searched for; else whatever answers, the ladder included. */
+const onShelf = computed(() =>
+  searched(
+    (shelf.value ?? []).filter(each => search.value.trim() !== '' || isOwn(each)),
+    search.value,
+    each => each.searched,
+  ).slice(0, MOST),
+)
 
 async function take(brought: Promise<boolean>) {
   if (await brought) open.value = false
 }
 function takeFirst() {
-  const [past, drill]: [PastDrill | undefined, DrillRow | undefined] = [before.value[0], onShelf.value[0]]
+  const [past, drill]: [PastDrill | undefined, ShelfEntry | undefined] = [before.value[0], onShelf.value[0]]
   if (past) void take(again(past))
   else if (drill) void take(fromShelf(drill))
 }
@@ -34,7 +45,11 @@ const blank = () =>
 <template>
   <BaseDialog v-model:open="open" title="Add a drill" wide>
     <form class="space-y-4" @submit.prevent="takeFirst">
-      <FormField v-model="search" label="Find a drill" hint="Enter takes the first" />
+      <FormField
+        v-model="search"
+        label="Find a drill"
+        hint="by name, technique, grade, string or finger; Enter takes the first"
+      />
       <BaseButton class="min-h-12" @click="blank">Build a new one on the bench</BaseButton>
       <p v-if="refusal" role="alert" class="text-pain">{{ refusal }}</p>
       <section v-if="before.length > 0">
@@ -56,15 +71,21 @@ const blank = () =>
       <section v-if="onShelf.length > 0">
         <h3 class="text-base">On the shelf</h3>
         <ul class="divide-y divide-line">
-          <li v-for="row in onShelf" :key="row.id">
+          <li v-for="entry in onShelf" :key="entry.ref">
             <button
               type="button"
               class="w-full text-left min-h-12 py-2 hover:bg-wood/25"
               :disabled="busy"
-              @click="take(fromShelf(row))"
+              @click="take(fromShelf(entry))"
             >
-              <span class="block">{{ row.name }}</span>
-              <span class="block text-soft">{{ row.newest.title }}, from {{ row.newest.spec.tempo }}</span>
+              <span class="block">{{ entry.name }}</span>
+              <span class="block text-soft figures"
+                >{{
+                  entry.own === null
+                    ? `${techniqueLabel(entry.technique)}, grade ${entry.grade?.toFixed(1)}`
+                    : entry.title
+                }}, ♩ = {{ entry.tempo }}</span
+              >
             </button>
           </li>
         </ul>

@@ -29,8 +29,8 @@ function choose(assignmentId: string) {
   run.choose(assignmentId)
 }
 const demonstrating = ref(false)
-const asking = useOneOpen('note', 'fault', 'pain', 'bring', 'home', 'agenda', 'homework', 'end')
-const { note: noting, fault: faulting, bring: bringing, pain: hurting } = asking.is
+const asking = useOneOpen('note', 'fault', 'pain', 'gone', 'bring', 'home', 'agenda', 'homework', 'end')
+const { note: noting, fault: faulting, bring: bringing, pain: hurting, gone: clearing } = asking.is
 const { home: reporting, end: ending, agenda: arranging, homework: giving } = asking.is
 /** The drills of this lesson as homework is made of them, the tempo as it was decided on here. */
 const toTakeHome = computed(() =>
@@ -183,7 +183,7 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
               @decide="run.decide"
               @vary="vary"
               @help="openHelp"
-              @pain="asking.open('pain')"
+              @pain="asking.open(detail.student.pain ? 'gone' : 'pain')"
             />
             <p v-if="trying" class="border-l-4 border-attention pl-3" role="status">
               For now: {{ variationInWords(trying) }}.
@@ -266,7 +266,19 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
       </footer>
       <LessonNoteDialog v-model:open="noting" :drill-name="current?.drillName ?? null" @noted="run.note" />
       <FaultDialog v-model:open="faulting" :score="score" :habits="current?.habits ?? {}" @heard="heard" />
-      <PainDialog v-model:open="hurting" :student="detail.student" :today="today" @saved="lesson.hurts" />
+      <PainDialog
+        v-model:open="hurting"
+        :student="detail.student"
+        :today="today"
+        :drills="detail.agenda"
+        @saved="lesson.hurts"
+      />
+      <PainGoneDialog
+        v-model:open="clearing"
+        :student="detail.student"
+        @saved="lesson.hurts"
+        @else="asking.open('pain')"
+      />
       <AgendaDialog
         v-model:open="arranging"
         :agenda="agenda"

@@ -2,6 +2,7 @@
 import { homeworkOnPaper } from '#shared/paper/homework-sheets'
 import { faultCue, faultInWords } from '#core/wording/fault'
 import { goalBpm, isFalling, isTimed } from '#core/practice/tempo/target'
+import { careOf } from '#core/hand/care'
 import { capital, countInWords } from '#core/wording/numbers'
 import type { AgendaItem } from '#shared/contracts/taught/answers'
 
@@ -78,6 +79,7 @@ const minutes = (value: number) => (value < 1 ? 'under a minute' : `${Math.round
       Lesson {{ when.day(detail.startedAt) }}, {{ when.clock(detail.startedAt)
       }}<template v-if="length"> · {{ length }} min </template>
     </p>
+    <CareNote v-if="detail.student.pain" :care="careOf({}, {}, detail.student.pain)" class="mt-2" />
     <EmptyState v-if="rows.length === 0 && general.length === 0" class="mt-6" title="Nothing recorded">
       No pass, decision or note in this lesson.
     </EmptyState>

@@ -9,8 +9,8 @@ import { foldLesson } from '#core/practice/log/fold'
 import { standingOf, type Standing } from '#core/practice/log/standing'
 import type { LessonHeld } from '#core/practice/tempo/history'
 import type { Completed } from '#core/practice/tempo/review'
-import type { Pain, PainHand } from '#core/schema/pain'
-import { worksHand } from '#core/practice/works-hand'
+import { placesOf, type Pain, type PainHand } from '#core/schema/pain'
+import { painFor, worksHand } from '#core/practice/works-hand'
 import { localIso } from '#core/practice/schedule/local-time'
 import type { LessonDetail } from '#shared/contracts/lessons/answers'
 import type { AgendaItem, HeardFault } from '#shared/contracts/taught/answers'
@@ -172,15 +172,16 @@ export function useLesson(lessonId: string) {
       .map(decision => ({ ...decision, at: localTime(decision) }))
     const following = nextStage(set)
     const now = localIso(new Date(Date.now() + outbox.offsetMs).toISOString(), detail.value!.zone)
-    const { pain, painClearedAt } = detail.value!.student
+    const { pain, painClearedAt, hurtSince } = detail.value!.student
     return standingOf({
       plan: set.plan,
       passes: [...set.homePasses, ...set.passes, ...heard],
       decisions: [...set.decisions, ...decided],
       lessons: [...set.lessonLogs, ...lessonHere(set, now)],
       practice: set.practice,
-      pain: pain && works(set, pain.hand ?? 'both') ? pain : null,
+      pain: painFor(pain, hand => works(set, hand)),
       clearedAt: painClearedAt,
+      hurtSince,
       completed: completedElsewhere(set),
       bestBefore: set.stageNumber === set.stageBefore.number ? set.bestBefore : null,
       stage: stageOf(set),
@@ -225,9 +226,15 @@ export function useLesson(lessonId: string) {
     hurts: (pain: Pain | null) => {
       const now = detail.value
       if (!now) return
-      const painClearedAt =
-        pain === null ? new Date(Date.now() + outbox.offsetMs).toISOString() : now.student.painClearedAt
-      detail.value = { ...now, student: { ...now.student, pain, painClearedAt } }
+      const cleared =
+        pain === null
+          ? {
+              painClearedAt: new Date(Date.now() + outbox.offsetMs).toISOString(),
+              hurtSince:
+                (now.student.pain ? placesOf(now.student.pain) : []).map(({ since }) => since).sort()[0] ?? null,
+            }
+          : {}
+      detail.value = { ...now, student: { ...now.student, ...cleared, pain } }
     },
   }
 }

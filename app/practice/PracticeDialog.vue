@@ -43,7 +43,7 @@ const { fields, changed, busy, refusal, submit } = useWriteForm({
     minutes: 10,
     bpm: chosenDrill()?.bpm ?? 60,
     feel: 'easy' as Feel,
-    hurts: 'wrist' as Hurts,
+    hurts: '' as Hurts | '',
     clean: 0,
     note: '',
   }),
@@ -56,7 +56,7 @@ const { fields, changed, busy, refusal, submit } = useWriteForm({
         minutes: said.minutes,
         bpm: said.bpm,
         feel: said.feel,
-        ...(said.feel === 'pain' && { hurts: said.hurts }),
+        ...(said.feel === 'pain' && said.hurts !== '' && { hurts: said.hurts }),
         clean: day === last ? said.clean : 0,
         ...(day === last && said.note.trim() && { note: said.note.trim() }),
       })),
@@ -67,7 +67,12 @@ const { fields, changed, busy, refusal, submit } = useWriteForm({
 const { drillId, chosen, minutes, bpm, feel, hurts, clean, note } = fields
 const OPTIONS = computed(() => props.drills.map(each => ({ value: each.id, label: each.drillName })))
 const FEEL_OPTIONS = FEELS.map(value => ({ value, label: value }))
-const PLACES = HURTS.map(value => ({ value, label: capital(HURTS_WORDS[value]) }))
+const PLACES = [
+  { value: '' as const, label: 'Choose' },
+  ...HURTS.map(value => ({ value, label: capital(HURTS_WORDS[value]) })),
+]
+/** Pain without a place is no report. */
+const whole = computed(() => chosen.value.length > 0 && (feel.value !== 'pain' || hurts.value !== ''))
 const drill = computed(() => props.drills.find(each => each.id === drillId.value) ?? null)
 watch(drill, now => {
   if (now) bpm.value = now.bpm
@@ -89,7 +94,7 @@ async function takeBack(entryIds: readonly string[]) {
   }
 }
 async function save(): Promise<boolean> {
-  if (!drill.value || chosen.value.length === 0) return false
+  if (!drill.value || !whole.value) return false
   const made = await submit()
   if (!made) return false
   toasts.say(`Recorded: ${drill.value.drillName}, ${inWords.value.toLowerCase()}`, {
@@ -157,10 +162,8 @@ async function saveAndGoOn() {
       <div
         class="flex flex-row-reverse flex-wrap justify-start gap-3 sticky -bottom-6 -mx-6 -mb-6 bg-card px-6 pt-3 pb-6"
       >
-        <BaseButton tone="action" type="submit" :busy="busy" :disabled="chosen.length === 0">Record</BaseButton>
-        <BaseButton v-if="next" :busy="busy" :disabled="chosen.length === 0" @click="saveAndGoOn">
-          Record, next drill
-        </BaseButton>
+        <BaseButton tone="action" type="submit" :busy="busy" :disabled="!whole">Record</BaseButton>
+        <BaseButton v-if="next" :busy="busy" :disabled="!whole" @click="saveAndGoOn"> Record, next drill </BaseButton>
         <BaseButton @click="open = false">Cancel</BaseButton>
       </div>
     </form>

@@ -122,10 +122,10 @@ describe('what is looked for', () => {
     const counts = countsOf(entries)
     expect([...counts.values()].reduce((a, b) => a + b)).toBe(4)
     const row = entries[0]!.row!
-    expect(counts.get(`orders ${row}`)).toBe(chosenOf(entries, { technique: 'orders', row }).length)
-    const grades = chosenOf(entries, { technique: null, row: null }).map(each => each.grade!)
+    expect(counts.get(`orders ${row}`)).toBe(chosenOf(entries, { technique: 'orders', row, search: '' }).length)
+    const grades = chosenOf(entries, { technique: null, row: null, search: '' }).map(each => each.grade!)
     expect(grades).toEqual(grades.toSorted((a, b) => a - b))
-    expect(chosenOf(entries, { technique: 'count', row: null }).map(each => each.ref)).toEqual(['c'])
+    expect(chosenOf(entries, { technique: 'count', row: null, search: '' }).map(each => each.ref)).toEqual(['c'])
   })
 })
 

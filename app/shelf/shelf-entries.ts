@@ -3,6 +3,7 @@ import { gradeFrom } from '#core/grade/grade'
 import type { Weights } from '#core/grade/table'
 import { handWorked, markedBy, marksOf, type DrillMarks } from '#core/ladder/marks'
 import { rowOfGrade } from '#core/ladder/rows'
+import { searched, type Searched } from '#core/ladder/search'
 import { routineOf, type Routine, type RoutinePart } from '#core/writing/written-out'
 import { realise } from '#core/score/realise'
 import { demandInWords } from '#core/wording/demand'
@@ -24,36 +25,49 @@ export interface ShelfEntry extends Pick<DrillMarks, 'technique' | 'fingers' | '
   readonly row: number | null
   /** What is new in it. */
   readonly demand: RungRow['demand']
+  /** What a search reads of it. */
+  readonly searched: Searched
   /** The hand it works most; null where neither does, as in counting. */
   readonly hand: ReturnType<typeof handWorked>
   /** Refs of what should go well first. */
   readonly after: readonly string[]
 }
 
-const plainText = (text: string) => text.toLowerCase().normalize('NFD').replace(/\p{M}/gu, '')
-
 const LABELS = new Map(COLUMNS.map(column => [column.name, column.label]))
 /** What a technique is called. */
 export const techniqueLabel = (technique: string | null): string =>
   (technique && LABELS.get(technique)) ?? 'Own music and warm-ups'
 
-const texts = new WeakMap<ShelfEntry, string>()
-
-/** What a search looks through: lower case, without accents; made when somebody first searches. */
-function textOf(entry: ShelfEntry): string {
-  const known = texts.get(entry)
-  if (known !== undefined) return known
-  const { name, title, purpose, technique, demand } = entry
-  const text = plainText(
-    [name, title, purpose, techniqueLabel(technique), demand && demandInWords(demand)].filter(Boolean).join(' '),
-  )
-  texts.set(entry, text)
-  return text
+/** What a search reads of an entry. */
+function searchedOf({
+  name,
+  title,
+  purpose,
+  technique,
+  demand,
+  spec,
+  slurred,
+  strings,
+  fingers,
+  row,
+}: Omit<ShelfEntry, 'searched'>): Searched {
+  return {
+    name,
+    title,
+    about: [purpose, ...(demand ? [demandInWords(demand)] : [])],
+    technique: technique && techniqueLabel(technique),
+    spec,
+    slurred,
+    strings,
+    fingers,
+    grade: row,
+  }
 }
+const withSearched = (entry: Omit<ShelfEntry, 'searched'>): ShelfEntry => ({ ...entry, searched: searchedOf(entry) })
 
 function ofRung(rung: RungRow, weights: Weights | undefined): ShelfEntry {
   const grade = gradeFrom(rung.parts, weights)
-  return {
+  return withSearched({
     ref: rung.key,
     own: null,
     name: rung.title,
@@ -68,7 +82,7 @@ function ofRung(rung: RungRow, weights: Weights | undefined): ShelfEntry {
     demand: rung.demand,
     hand: handWorked(rung.parts, weights),
     after: rung.after,
-  }
+  })
 }
 
 /** Marks of a drill that was kept before there were any. */
@@ -89,7 +103,7 @@ function ofOwn(row: DrillRow, weights: Weights | undefined): ShelfEntry {
   const { technique, parts, fingers, slurred, strings } = row.marks ?? marksNow(row)
   const grade = parts && gradeFrom(parts, weights)
   const { spec, title } = row.newest
-  return {
+  return withSearched({
     ref: row.id,
     own: row,
     name: row.name,
@@ -106,7 +120,7 @@ function ofOwn(row: DrillRow, weights: Weights | undefined): ShelfEntry {
     demand: null,
     hand: handWorked(parts, weights),
     after: [],
-  }
+  })
 }
 
 /**
@@ -160,6 +174,9 @@ export const NO_QUERY: ShelfQuery = {
 
 const WITHOUT_GUITAR = new Set(COLUMNS.filter(column => !column.guitar).map(column => column.name))
 
+/** Whether a teacher made it: what was only set from the ladder stays the ladder's. */
+export const isOwn = ({ own }: Pick<ShelfEntry, 'own'>) => own !== null && own.fromRung === null
+
 /** What may narrow a list down besides the query. */
 export interface Narrowing {
   readonly favourites: ReadonlySet<string>
@@ -167,16 +184,17 @@ export interface Narrowing {
   readonly suiting: ReadonlySet<string> | null
 }
 
-/** The drills that are looked for, whatever their technique and grade; the matrix counts these. */
+/**
+ * The drills that are looked for, whatever their technique and grade; the matrix counts these. What was searched for
+ * comes in the order in which it answers best.
+ */
 export function matching(entries: readonly ShelfEntry[], query: ShelfQuery, { favourites, suiting }: Narrowing) {
-  const words = plainText(query.search).split(/\s+/).filter(Boolean)
-  return entries.filter(
+  const narrowed = entries.filter(
     entry =>
       (query.source === 'all' ||
-        (query.source === 'own' && entry.own !== null) ||
-        (query.source === 'ladder' && entry.own === null) ||
+        (query.source === 'own' && isOwn(entry)) ||
+        (query.source === 'ladder' && !isOwn(entry)) ||
         (query.source === 'favourites' && favourites.has(entry.ref))) &&
-      words.every(word => textOf(entry).includes(word)) &&
       query.fingers.every(finger => entry.fingers.includes(finger as 1)) &&
       (query.slurs === 'any' || entry.slurred === (query.slurs === 'with')) &&
       (query.hand === 'any' || entry.hand === query.hand) &&
@@ -184,6 +202,7 @@ export function matching(entries: readonly ShelfEntry[], query: ShelfQuery, { fa
       (!query.withoutGuitar || (entry.technique !== null && WITHOUT_GUITAR.has(entry.technique))) &&
       (suiting === null || suiting.has(entry.ref)),
   )
+  return searched(narrowed, query.search, entry => entry.searched)
 }
 
 /** How many there are of each technique in each row. */
@@ -196,11 +215,19 @@ export function countsOf(entries: readonly ShelfEntry[]): ReadonlyMap<string, nu
   return counts
 }
 
-/** Those of a technique, a row, or both, from easy to hard; what has no grade comes last. */
-export const chosenOf = (entries: readonly ShelfEntry[], { technique, row }: Pick<ShelfQuery, 'technique' | 'row'>) =>
-  entries
-    .filter(entry => (technique === null || entry.technique === technique) && (row === null || entry.row === row))
-    .sort((a, b) => (a.grade ?? 9) - (b.grade ?? 9))
+/**
+ * Those of a technique, a row, or both, from easy to hard, what has no grade last; while something is searched for as
+ * they came.
+ */
+export function chosenOf(
+  entries: readonly ShelfEntry[],
+  { technique, row, search }: Pick<ShelfQuery, 'technique' | 'row' | 'search'>,
+) {
+  const chosen = entries.filter(
+    entry => (technique === null || entry.technique === technique) && (row === null || entry.row === row),
+  )
+  return search.trim() ? chosen : chosen.sort((a, b) => (a.grade ?? 9) - (b.grade ?? 9))
+}
 
 /** Drills in a row as one sheet of own music, or why they cannot be; each is realised as it is on the shelf. */
 export function routineOfEntries(entries: readonly Pick<ShelfEntry, 'name' | 'spec'>[]): Routine {

@@ -53,7 +53,7 @@ const ACTIONS = [
 </script>
 
 <template>
-  <div class="grid lg:grid-cols-[minmax(0,1fr)_20rem] gap-5">
+  <div class="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_20rem] gap-5">
     <div>
       <StageLine v-if="set.path.length > 1" :set="set" class="mb-2" />
       <p v-if="unsuited.length > 0" class="border-l-4 border-attention pl-3 mb-2">

@@ -28,7 +28,7 @@ const state = computed(() => drillStateOf(props.set, props.today))
 
 <template>
   <Disclosure v-slot="{ open }" as="li" class="bg-card border border-line rounded-md" :aria-label="set.drillName">
-    <div class="flex flex-wrap sm:flex-nowrap items-center gap-x-4 gap-y-1 px-3 py-2">
+    <div class="flex flex-wrap lg:flex-nowrap items-center gap-x-4 gap-y-1 px-3 py-2">
       <DisclosureButton
         class="min-h-11 min-w-11 -m-1.5 shrink-0 rounded-md hover:bg-wood/40"
         :aria-label="`Chart and plan of ${set.drillName}`"
@@ -48,17 +48,17 @@ const state = computed(() => drillStateOf(props.set, props.today))
           {{ set.path.length }}
         </p>
       </div>
-      <p v-if="set.toTempo" class="figures whitespace-nowrap sm:w-28">
+      <p v-if="set.toTempo" class="figures whitespace-nowrap lg:w-28">
         <template v-if="isTimed(set.plan)"
           >♩ = <b class="text-lg">{{ set.bpm }}</b> <span class="text-soft">of {{ set.plan.targetBpm }}</span></template
         >
         <span v-else class="text-soft">no tempo</span>
       </p>
-      <p class="sm:w-64 text-sm">
+      <p class="lg:w-64 text-sm">
         <span v-if="rests" class="text-pain">✚ rests until the pain is cleared</span>
         <DrillStateMark v-else-if="set.toTempo" :state="state" :today="today" />
       </p>
-      <div class="shrink-0 sm:w-44 sm:text-right">
+      <div class="shrink-0 lg:w-40 lg:text-right">
         <NuxtLink
           v-if="unsuited.length > 0"
           :to="{ path: '/bench', query: { drill: set.drillId, student: studentId } }"

@@ -20,6 +20,7 @@ const planning = ref(false)
 const handOpen = ref(false)
 const erasing = ref(false)
 const hurting = ref(false)
+const clearing = ref(false)
 const reporting = ref(false)
 const choosingSchool = ref(false)
 const giving = ref(false)
@@ -79,7 +80,7 @@ watch(
   now => {
     const { ask, drill } = route.query
     if (!now || !ask) return
-    if (ask === 'pain') hurting.value = true
+    if (ask === 'pain') (now.student.pain ? clearing : hurting).value = true
     else if (ask === 'hand') handOpen.value = true
     else if (ask === 'plan') replanning.value = now.assignments.find(set => set.id === drill) ?? null
     else if (ask === 'weekly') planning.value = true
@@ -113,7 +114,8 @@ useKeys(() => [
             { label: 'Edit student', run: () => (editing = true) },
             { label: 'Change the hand card', run: () => (handOpen = true) },
             { label: 'Their school', run: () => (choosingSchool = true) },
-            { label: student.pain ? 'The pain' : 'Something hurts', run: () => (hurting = true) },
+            ...(student.pain ? [{ label: 'Is the pain gone?', run: () => (clearing = true) }] : []),
+            { label: student.pain ? 'Something else hurts' : 'Something hurts', run: () => (hurting = true) },
             { label: page.slot ? 'Change the weekly lesson' : 'Plan a weekly lesson', run: () => (planning = true) },
             ...(nextPlace
               ? [
@@ -213,7 +215,8 @@ useKeys(() => [
         </TabPanels>
       </TabGroup>
       <StudentDialog v-model:open="editing" :student="student" @saved="recheck" />
-      <PainDialog v-model:open="hurting" :student="student" :today="today" @saved="reload" />
+      <PainDialog v-model:open="hurting" :student="student" :today="today" :drills="present" @saved="reload" />
+      <PainGoneDialog v-model:open="clearing" :student="student" @saved="reload" @else="hurting = true" />
       <PracticeDialog
         v-model:open="reporting"
         :student="student"

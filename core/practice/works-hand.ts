@@ -1,5 +1,5 @@
 import type { HandInput } from '../schema/fields'
-import type { Pain, PainHand } from '../schema/pain'
+import { placesOf, type Pain, type PainHand, type PainPlace } from '../schema/pain'
 import { realise } from '../score/realise'
 import { isToRest } from './tempo/pain'
 
@@ -13,6 +13,18 @@ export function worksHand(spec: unknown, player: HandInput, hand: PainHand): boo
   return !result.ok || result.value.kind !== 'sheet' || result.value.notes.some(note => note.fret > 0)
 }
 
+/**
+ * Of all that hurts the place a drill is to rest for, if it works that hand; else one it works that stops nothing, as
+ * sore fingertips do; null where it works none.
+ * @param works Whether the drill works a hand.
+ */
+export function painFor(pain: Pain | null, works: (hand: PainHand) => boolean): PainPlace | null {
+  const worked = pain === null ? [] : placesOf(pain).filter(({ hand }) => works(hand ?? 'both'))
+  return worked.find(({ where }) => isToRest(where)) ?? worked[0] ?? null
+}
+
 /** Whether a drill is to rest for what hurts: it works the hand that does, and sore fingertips rest nothing. */
-export const restsFor = (pain: Pain | null, spec: unknown, player: HandInput): boolean =>
-  pain !== null && isToRest(pain.where) && worksHand(spec, player, pain.hand ?? 'both')
+export function restsFor(pain: Pain | null, spec: unknown, player: HandInput): boolean {
+  const place = painFor(pain, hand => worksHand(spec, player, hand))
+  return place !== null && isToRest(place.where)
+}

@@ -1,5 +1,5 @@
 import type { Care } from '../hand/care'
-import type { Hurts, Pain } from '../schema/pain'
+import { placesOf, type Hurts, type Pain, type PainPlace } from '../schema/pain'
 import { dayInWords } from './day'
 import { capital } from './numbers'
 
@@ -18,16 +18,29 @@ export const HURTS_WORDS: Readonly<Record<Hurts, string>> = {
 }
 
 /** What is to be done: sore skin stops nobody, numbness is for a doctor (common practice). */
-const advice = (where: Hurts) =>
-  where === 'fingertip-skin' ? [] : where === 'numb-or-tingling' ? ['rest', 'see a doctor'] : ['rest until it is gone']
+const advice = (places: readonly Hurts[]) => [
+  ...(places.some(where => where !== 'fingertip-skin')
+    ? [places.includes('numb-or-tingling') ? 'rest' : 'rest until it is gone']
+    : []),
+  ...(places.includes('numb-or-tingling') ? ['see a doctor'] : []),
+]
+
+/** One place that hurts, and since when. @example placeInWords({ where: 'wrist', since: '2026-03-03' }) // 'pain in the wrist since 3 March' */
+export const placeInWords = ({ where, hand, since }: PainPlace): string =>
+  `${HURTS_WORDS[where]}${hand && hand !== 'both' ? ` of the ${hand} hand` : ''} since ${dayInWords(since)}`
 
 /**
- * A pain in a few words.
+ * A pain in a few words: every place, and what is to be done.
  * @example painInWords({ where: 'wrist', since: '2026-03-03', reviewOn: null }) // 'Pain in the wrist since 3 March: rest until it is gone'
  */
-export function painInWords({ where, since, reviewOn }: Pain): string {
-  const then = [...advice(where), ...(reviewOn ? [`ask again on ${dayInWords(reviewOn)}`] : [])]
-  return [capital(`${HURTS_WORDS[where]} since ${dayInWords(since)}`), then.join(', ')].filter(Boolean).join(': ')
+export function painInWords(pain: Pain): string {
+  const places = placesOf(pain)
+  const { reviewOn } = pain
+  const then = [
+    ...advice(places.map(({ where }) => where)),
+    ...(reviewOn ? [`ask again on ${dayInWords(reviewOn)}`] : []),
+  ]
+  return [capital(places.map(placeInWords).join(', ')), then.join(', ')].filter(Boolean).join(': ')
 }
 
 /**

@@ -45,8 +45,9 @@ export interface Past {
   readonly practice?: readonly PracticeEvent[]
   /** What hurts in a hand this drill uses, since a local day; null for nothing. */
   readonly pain?: { readonly where: Hurts; readonly since: string } | null
-  /** When a pain was last cleared; null for never. */
+  /** When a pain was last cleared; null for never; and the local day since which it had hurt. */
   readonly clearedAt?: string | null
+  readonly hurtSince?: string | null
   /** Since when it is completed, where it is: the reviews it passed are not all among the decisions. */
   readonly completed?: Completed | null
   /** The fastest clean pass before all this, bpm. */
@@ -86,7 +87,7 @@ function onPath(offer: Decision, plan: Plan, next: StageAhead | null): Decision 
  * differ from device to device; lessons and practice go by their time.
  */
 function historyOf(past: Past): readonly HistoryEvent[] {
-  const { decisions, pain, clearedAt, completed, now } = past
+  const { decisions, pain, clearedAt, hurtSince, completed, now } = past
   const { passes, lessons = [], practice = [] } = atStage(past)
   const present = (decisions.at(-1)?.revision ?? -1) + 1
   const revisionAt = (at: string) =>
@@ -97,9 +98,11 @@ function historyOf(past: Past): readonly HistoryEvent[] {
   const told: readonly (readonly [revision: number, event: HistoryEvent])[] = [
     // What was counted at home has no number: it goes by its time.
     ...passes.map(pass => [pass.revision ?? (pass.by === 'student' ? revisionAt(pass.at) : present), pass] as const),
-    ...[...lessons, ...practice, ...(clearedAt ? [{ at: clearedAt, kind: 'cleared' } as const] : [])].map(
-      event => [revisionAt(event.at), event] as const,
-    ),
+    ...[
+      ...lessons,
+      ...practice,
+      ...(clearedAt ? [{ at: clearedAt, kind: 'cleared', ...(hurtSince && { since: hurtSince }) } as const] : []),
+    ].map(event => [revisionAt(event.at), event] as const),
     ...decisions.map(
       ({ revision, at, decision }) => [revision + 0.5, { at, kind: 'decided', decision } as const] as const,
     ),

@@ -39,6 +39,27 @@ describe('pain', () => {
   })
 })
 
+describe('passes while it hurt', () => {
+  const over = (since: number | null, clearedOn: number): HistoryEvent => ({
+    at: at(clearedOn, 30),
+    kind: 'cleared',
+    ...(since !== null && { since: day(since) }),
+  })
+
+  test('count as nothing that raises, those before and after do', () => {
+    expect(asked([...passes('ccc', 72, 'teacher', 7), over(7, 7)]).decision).toBe('hold')
+    expect(asked([...passes('ccc', 72, 'teacher', 0), over(7, 7)]).decision).toBe('raise')
+    expect(asked([...passes('cc', 72, 'teacher', 7), over(7, 7), ...passes('c', 72, 'teacher', 8)]).decision).toBe(
+      'hold',
+    )
+    expect(asked([over(7, 7), ...passes('ccc', 72, 'teacher', 8)]).decision).toBe('raise')
+  })
+
+  test('count as ever where nobody knows since when it hurt', () => {
+    expect(asked([...passes('ccc', 72, 'teacher', 7), over(null, 7)]).decision).toBe('raise')
+  })
+})
+
 describe('the same fault again', () => {
   const faults = (...lists: readonly (readonly Fault[])[]) => lists.map((list, i) => lesson(7 * i, list))
 

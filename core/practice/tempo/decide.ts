@@ -1,5 +1,5 @@
 import { lessonDays, passesOf, sinceDecided } from './history'
-import { painStanding } from './pain'
+import { painStanding, withoutPainfulPasses } from './pain'
 import { plateauOf } from './plateau'
 import { repeatedFault } from './repeated-fault'
 import { completedIn, nextReviewOn, reopens, REVIEW_WEEKS } from './review'
@@ -92,12 +92,13 @@ const plateau: Rule = ({ plan, bpm, history, bestBefore = null }) => {
 const RULES: readonly Rule[] = [rest, faultAgain, review, done, plateau]
 
 /**
- * Says what to do next with a drill: rest while it hurts, hold while the same fault comes again, what a review of a
- * completed one says, done when the target was reached in two lessons running, something else when it stands still,
- * else what the plan's school says.
+ * Says what to do next with a drill: rest while it hurts (passes played meanwhile count as nothing), hold while the same
+ * fault comes again, what a review of a completed one says, done when the target was reached in two lessons running,
+ * something else when it stands still, else what the plan's school says.
  * @returns The decision, its tempo in quarters per minute, its grounds and the numbers used.
  */
-export function decide(question: Question): Decision {
+export function decide(asked: Question): Decision {
+  const question = { ...asked, history: withoutPainfulPasses(asked.history) }
   for (const rule of RULES) {
     const found = rule(question)
     if (found) return found

@@ -52,6 +52,8 @@ export interface Hurt {
 export interface Cleared {
   readonly at: string
   readonly kind: 'cleared'
+  /** Local day since which it hurt; left out where nobody knows. */
+  readonly since?: string
 }
 
 /** A decision was made: what was counted begins anew. */

@@ -40,3 +40,11 @@ export function painStanding(history: readonly HistoryEvent[]): PainTold | null 
   const cleared = history.findLastIndex(event => event.kind === 'cleared')
   return history.slice(cleared + 1).reduce<PainTold | null>((last, event) => painIn(event) ?? last, null)
 }
+
+/** A history without the passes that were played while it hurt: they say nothing of the tempo. */
+export function withoutPainfulPasses(history: readonly HistoryEvent[]): readonly HistoryEvent[] {
+  const cleared = history.flatMap(event => (event.kind === 'cleared' && event.since !== undefined ? [event] : []))
+  const hurtAt = (at: string) =>
+    cleared.some(({ at: until, since }) => dayOf(at) >= since! && Date.parse(at) <= Date.parse(until))
+  return cleared.length === 0 ? history : history.filter(event => event.kind !== 'pass' || !hurtAt(event.at))
+}

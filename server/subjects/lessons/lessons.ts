@@ -16,7 +16,7 @@ import { DomainError, notFound } from '../../errors'
 import { agendaNow, agendaThen } from './agenda'
 import { idempotentWrite } from '../../writes/idempotent-write'
 import { homeworkGiven, homeworkIn } from '../practice/homework'
-import { painClearedAt } from '../practice/pains'
+import { hurtSince, painClearedAt } from '../practice/pains'
 import { ownLessonWith, presentStudent } from '../../policy/access'
 
 /** Length of a lesson begun out of turn, minutes. */
@@ -162,6 +162,7 @@ const ofBefore = <T>(db: QueryBuilder, column: MySqlColumn): SQL<T | null> =>
 
 const opened = ownLessonWith(db => ({
   painClearedAt: painClearedAt(db),
+  hurtSince: hurtSince(db),
   homeworkGiven: homeworkGiven(db),
   beforeId: ofBefore<string>(db, before.id),
   beforeAt: ofBefore<Date>(db, before.startedAt),
@@ -210,6 +211,7 @@ export async function readLesson(db: Database, actor: Actor, lessonId: string, n
       habits: student.habits ?? {},
       pain: student.pain,
       painClearedAt: found.painClearedAt?.toISOString() ?? null,
+      hurtSince: found.hurtSince,
     },
     agenda,
     events,

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq, isNull, max, sql, type SQL } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, isNull, max, sql, type SQL } from 'drizzle-orm'
+import { alias } from 'drizzle-orm/mysql-core'
 import type { z } from 'zod'
 import type { Pain } from '#core/schema/pain'
 import type { PainRow } from '#shared/contracts/practice/answers'
@@ -57,6 +58,41 @@ const latestPains = preparedQuery(db =>
 export async function painsOf(db: Database, actor: Actor, studentId: string): Promise<readonly PainRow[]> {
   const rows = await latestPains(db, { studioId: actor.studioId, studentId })
   return rows.map(({ pain, note, at }) => ({ pain, note, at: at.toISOString() }))
+}
+
+/**
+ * The local day since which what was last cleared had hurt, to be asked in the same way: the first day that was told
+ * since the clearing before.
+ */
+export const hurtSince = (db: QueryBuilder): SQL<string | null> => {
+  const own = and(eq(pains.studioId, students.studioId), eq(pains.studentId, students.id))
+  const cleared = db
+    .select({ at: max(pains.at) })
+    .from(pains)
+    .where(and(own, isNull(pains.pain)))
+  const clearings = alias(pains, 'clearings')
+  const before = db
+    .select({ at: max(clearings.at) })
+    .from(clearings)
+    .where(
+      and(
+        eq(clearings.studioId, students.studioId),
+        eq(clearings.studentId, students.id),
+        isNull(clearings.pain),
+        sql`${clearings.at} < ${cleared}`,
+      ),
+    )
+  return sql<string | null>`${db
+    .select({ since: sql`min(json_value(${pains.pain}, '$.since'))` })
+    .from(pains)
+    .where(
+      and(
+        own,
+        isNotNull(pains.pain),
+        sql`${pains.at} <= ${cleared}`,
+        sql`${pains.at} > coalesce(${before}, '1970-01-01')`,
+      ),
+    )}`
 }
 
 /** When a pain of a student was last cleared, to be asked beside their own row; null for never. */

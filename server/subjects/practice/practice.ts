@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { and, asc, desc, eq, gte, inArray, isNull, sum } from 'drizzle-orm'
 import type { z } from 'zod'
 import { painIn, type PainTold } from '#core/practice/tempo/pain'
+import { withPain } from '#core/schema/pain'
 import type { DayLoad } from '#core/practice/load'
 import { dayPlus, localClock, localDay } from '#core/practice/schedule/local-time'
 import type { PracticeRow } from '#shared/contracts/practice/answers'
@@ -41,11 +42,9 @@ function eventOf(
   }
 }
 
-/** The latest pain that some entries tell of; null for none. */
-const painOf = (entries: readonly Entry[], local: LocalClock): PainTold | null =>
-  entries
-    .toSorted((a, b) => a.day.localeCompare(b.day))
-    .reduce<PainTold | null>((last, entry) => painIn(eventOf(entry, local)) ?? last, null)
+/** What some entries tell of pain, the earliest day first. */
+const painsIn = (entries: readonly Entry[], local: LocalClock): readonly PainTold[] =>
+  entries.toSorted((a, b) => a.day.localeCompare(b.day)).flatMap(entry => painIn(eventOf(entry, local)) ?? [])
 
 /**
  * @throws DomainError `invalid` for a day that is still to come, or one that would have more minutes than a day has.
@@ -118,9 +117,12 @@ export function logPractice(
       takenBackAt: null,
     }))
     await tx.insert(practice).values(rows)
-    const pain = painOf(rows, localClock(actor.zone))
-    if (pain && !student.pain)
-      await tellPain(tx, actor, studentId, { where: pain.hurts ?? 'hand', since: pain.day, reviewOn: null }, null, now)
+    const told = painsIn(rows, localClock(actor.zone))
+    const pain = told.reduce(
+      (standing, { hurts, day }) => withPain(standing, { where: hurts ?? 'hand', since: day, reviewOn: null }),
+      student.pain,
+    )
+    if (pain && told.length > 0) await tellPain(tx, actor, studentId, pain, null, now)
     return { id: body.id, ids: rows.map(row => row.id) }
   })
 }

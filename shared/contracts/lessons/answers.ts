@@ -53,6 +53,8 @@ export const lessonDetail = row({
     pain: painSchema.nullable(),
     /** When a pain was last cleared; null for never. */
     painClearedAt: instant.nullable(),
+    /** The local day since which that pain had hurt. */
+    hurtSince: localDaySchema.nullable(),
   }),
   /** Drills set for the student, with what was heard and decided in earlier lessons only. */
   agenda: list(agendaItem),
