@@ -41,14 +41,14 @@ test('own music is still there after another page; an empty sheet is empty, and 
   await page.getByRole('button', { name: 'Start with an empty sheet' }).click()
   const sheet = page.getByRole('application', { name: /^Own music/ })
   await expect(sheet).toBeFocused()
-  await expect(sheet.locator('[data-note]')).toHaveCount(0)
+  await expect(sheet.locator('.note')).toHaveCount(0)
   await page.keyboard.type('5')
   await page.keyboard.press('ArrowRight')
   await page.keyboard.type('7')
-  await expect(sheet.locator('[data-note]')).toHaveCount(2)
+  await expect(sheet.locator('.note')).toHaveCount(2)
   await page.getByRole('link', { name: 'Students' }).click()
   await page.getByRole('link', { name: 'Bench' }).click()
-  await expect(sheet.locator('[data-note]')).toHaveCount(2)
+  await expect(sheet.locator('.note')).toHaveCount(2)
 })
 
 test('a message over an open dialog is alive, covers nothing of it, and a click on it leaves the dialog open', async ({

@@ -11,7 +11,7 @@ import { comfortableFrom, notable } from '#core/score/spans'
 import { RELIABLE_MM_PER_S } from '#core/score/travel'
 import { noteTicks, ticksToMs } from '#core/line/ticks'
 import type { HandInput } from '#core/schema/fields'
-import { cueInWords } from '#core/wording/cue'
+import { cueInWords, isAgreed } from '#core/wording/cue'
 import {
   breachInWords,
   comparedInWords,
@@ -219,7 +219,7 @@ const seconds = (value: number) =>
     </template>
     <h3 class="text-base mt-5 mb-1">Watch for</h3>
     <ul class="list-disc pl-5 space-y-1">
-      <li v-for="cue in score.cues.filter(each => each.at === 0)" :key="cueInWords(cue)">
+      <li v-for="cue in score.cues.filter(each => each.at === 0 && isAgreed(each))" :key="cueInWords(cue)">
         {{ cueInWords(cue) }}
       </li>
     </ul>

@@ -34,8 +34,11 @@ const nameOf = (id: string) => data.value?.find(each => each.id === id)?.drillNa
       Not enough data yet: {{ student.name }} has not played anything similar cleanly.
     </p>
     <template v-else>
-      <p class="figures">
-        <span class="font-head font-bold text-2xl">{{ start.tempo }}</span>
+      <p v-if="start.tempo === null">
+        Too hard for now at any tempo {{ student.name }} would practise at: take fewer strings, or fewer notes per beat.
+      </p>
+      <p v-else class="figures">
+        <span class="font-head font-bold text-2xl">♩ = {{ start.tempo }}</span>
         <span class="text-soft ml-2">between {{ start.range[0] }} and {{ start.range[1] }}</span>
       </p>
       <p class="text-soft text-sm">
@@ -44,7 +47,9 @@ const nameOf = (id: string) => data.value?.find(each => each.id === id)?.drillNa
           {{ gradeInWords(near.grade) }}</template
         >. A new drill starts a little below.
       </p>
-      <BaseButton size="sm" class="mt-1" @click="emit('take', start.tempo)">Use this tempo</BaseButton>
+      <BaseButton v-if="start.tempo !== null" size="sm" class="mt-1" @click="emit('take', start.tempo)">
+        Use this tempo
+      </BaseButton>
     </template>
   </section>
 </template>

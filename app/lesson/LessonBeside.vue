@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Score } from '#core/score/score'
-import { cueInWords } from '#core/wording/cue'
+import { cueInWords, isAgreed } from '#core/wording/cue'
 import { faultCue, faultInWords } from '#core/wording/fault'
 import type { AgendaItem, HeardFault } from '#shared/contracts/taught/answers'
 
@@ -10,7 +10,7 @@ const emit = defineEmits<{ gone: [fault: HeardFault]; still: [fault: HeardFault]
 const CUES = 4
 const when = useWhen()
 const state = computed(() => props.lesson.state.value)
-const cues = computed(() => (props.score?.cues ?? []).filter(cue => cue.at === 0).slice(0, CUES))
+const cues = computed(() => (props.score?.cues ?? []).filter(cue => cue.at === 0 && isAgreed(cue)).slice(0, CUES))
 const today = computed(() => state.value.faults.filter(each => each.assignmentId === props.set.id))
 const notes = computed(() => state.value.notes.filter(each => each.assignmentId === props.set.id))
 const answered = (fault: HeardFault) => props.lesson.answerTo(props.set, fault)

@@ -127,7 +127,12 @@ async function give(how: 'print' | 'pdf' | 'record') {
     about="Suggested by need, warm-up first. The homework is saved exactly as you assign it."
     wide
   >
-    <form class="space-y-4" @submit.prevent="give('print')">
+    <form
+      class="space-y-4"
+      @submit.prevent="give('print')"
+      @keydown.ctrl.enter.prevent="give('print')"
+      @keydown.meta.enter.prevent="give('print')"
+    >
       <div class="grid sm:grid-cols-2 gap-4 items-end">
         <BaseStepper v-model="minutesADay" label="Minutes a day" :min="2" :max="240" :step="5" unit="min" />
         <BaseChips v-model="form" label="On paper" :options="FORMS" />

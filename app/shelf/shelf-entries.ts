@@ -2,6 +2,7 @@ import { columnOf, COLUMNS } from '#core/ladder/columns/registry'
 import { gradeFrom } from '#core/grade/grade'
 import type { Weights } from '#core/grade/table'
 import { handWorked, markedBy, marksOf, type DrillMarks } from '#core/ladder/marks'
+import { rungName } from '#core/ladder/names'
 import { rowOfGrade } from '#core/ladder/rows'
 import { searched, type Searched } from '#core/ladder/search'
 import { routineOf, type Routine, type RoutinePart } from '#core/writing/written-out'
@@ -70,8 +71,8 @@ function ofRung(rung: RungRow, weights: Weights | undefined): ShelfEntry {
   return withSearched({
     ref: rung.key,
     own: null,
-    name: rung.title,
-    title: rung.title,
+    name: rungName(rung.title),
+    title: rungName(rung.title),
     purpose: rung.purpose,
     spec: rung.spec,
     tempo: Number(rung.spec.tempo ?? 60),

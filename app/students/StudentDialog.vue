@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Habits } from '#core/schema/habits'
+import { SOUNDERS, type Habits } from '#core/schema/habits'
 import type { StudentPage } from '#shared/contracts/people/answers'
 
 /** Adds a student or changes who they are and what they play; their hands have a card of their own. */
@@ -13,6 +13,13 @@ const LEVEL_OPTIONS = [
   { value: 'further', label: 'further on' },
 ]
 const { options, guitarOf, valueOf } = useGuitars()
+const SOUNDER_OPTIONS = [
+  { value: '', label: 'not said' },
+  ...SOUNDERS.map(value => ({ value, label: value as string })),
+]
+/** How a guitar of this kind is usually plucked (common practice): classical ones with the fingers, others with a pick. */
+const usualSounder = (guitar: string): Habits['sounder'] =>
+  ['steel', 'electric'].includes(guitarOf(guitar).instrument.preset ?? '') ? 'pick' : 'flesh'
 const { values, changed, busy, refusal, errorOf, submit } = useStudentCard(() => props.student, {
   open,
   values: () => {
@@ -24,17 +31,30 @@ const { values, changed, busy, refusal, errorOf, submit } = useStudentCard(() =>
       reachMm: student?.hand.reachMm === undefined ? '' : String(student.hand.reachMm),
       about: student?.about ?? '',
       level: student?.habits.level ?? '',
+      sounder: (student ? (student.habits.sounder ?? '') : usualSounder('classical')) as string,
     }
   },
-  changes: ({ name, birthYear, guitar, reachMm, about, level }) => ({
+  changes: ({ name, birthYear, guitar, reachMm, about, level, sounder }) => ({
     name,
     birthYear: birthYear.trim() === '' ? null : Number(birthYear),
     ...(props.student && guitar === valueOf(props.student) ? {} : guitarOf(guitar)),
     hand: { ...props.student?.hand, reachMm: reachMm.trim() === '' ? undefined : Number(reachMm) },
-    habits: { ...props.student?.habits, level: (level || undefined) as Habits['level'] },
+    habits: {
+      ...props.student?.habits,
+      level: (level || undefined) as Habits['level'],
+      sounder: (sounder || undefined) as Habits['sounder'],
+    },
     about,
   }),
 })
+
+// Another guitar is usually plucked another way; what was said of a student stands.
+watch(
+  () => values.guitar,
+  guitar => {
+    if (!props.student) values.sounder = usualSounder(guitar) ?? ''
+  },
+)
 
 async function save() {
   const saved = await submit()
@@ -69,6 +89,7 @@ async function save() {
         :error="errorOf('hand.reachMm')"
         hint="Leave it out and measure it on their page: the hand card has a one-minute test."
       />
+      <BaseChips v-model="values.sounder" label="Plucks with" :options="SOUNDER_OPTIONS" />
       <BaseChips v-model="values.level" label="Level" :options="LEVEL_OPTIONS" />
       <FormField
         v-model="values.about"

@@ -11,6 +11,8 @@ const when = useWhen()
 const offset = ref(0)
 const day = computed(() => when.today().plus({ days: offset.value }).toISODate()!)
 const { data, error, reload } = useLoaded('GET /api/today', () => ({ query: { day: day.value } }))
+/** On a phone what hurts stands above the lessons. */
+const painFirst = computed(() => data.value?.needs.some(need => need.kind === 'pain') ?? false)
 const { starting, start } = useLessonStart()
 const open = (lesson: TodayLesson) =>
   lesson.lessonId ? navigateTo(`/lesson/${lesson.lessonId}`) : start(lesson.student.id, lesson.slot)
@@ -190,7 +192,7 @@ function actOf(need: Need): RouteLocationRaw {
           </li>
         </ol>
       </section>
-      <section aria-label="Needs attention">
+      <section aria-label="Needs attention" :class="painFirst ? 'max-lg:order-first' : ''">
         <h2 class="text-xl mb-3">Needs attention</h2>
         <p v-if="told.length === 0" class="text-soft">Nothing today.</p>
         <ul class="divide-y divide-line border-y border-line">

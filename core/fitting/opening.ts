@@ -35,6 +35,9 @@ const BEGINNER: Readonly<Partial<Record<SharedControl, object>>> = {
   perBeat: { rhythm: { perBeat: 2 } },
 }
 
+/** F as children and beginners play it: its four thin strings (common practice). */
+const [LARGE_F, SMALL_F] = ['"133211"', '"xx3211"']
+
 /** What a hand plucks with says how a line is plucked; a pick alternates, as every family does by default. */
 const PLUCKED: Readonly<Partial<Record<NonNullable<Habits['sounder']>, object>>> = {
   'nails': { plucking: { system: 'im' } },
@@ -65,7 +68,10 @@ export function openingFor(
     ...(habits?.sounder && family.uses.filter(can).includes('plucking') && PLUCKED[habits.sounder]),
     ...(small && { [family.name]: family.without?.(family.opening, SMALL_WITHOUT) ?? family.opening }),
   }
-  const parsed = parseSpec(wanted, familyLookup)
-  if (!parsed.ok || !realise(wanted, { hand }).ok) return plain
+  const begun = (
+    small || habits?.level === 'beginner' ? JSON.parse(JSON.stringify(wanted).replaceAll(LARGE_F, SMALL_F)) : wanted
+  ) as typeof wanted
+  const parsed = parseSpec(begun, familyLookup)
+  if (!parsed.ok || !realise(begun, { hand }).ok) return plain
   return minimalSpec(leftOver(parsed.value, hand).length === 0 ? parsed.value : fitDrill(parsed.value, hand).spec)
 }

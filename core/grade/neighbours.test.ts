@@ -127,15 +127,15 @@ describe('a tempo to start with', () => {
     const own = sheet({ ...order, order: { fingers: [1, 3, 2, 4] } })
     const start = startTempo(own, [played({}, 100)])!
     const clean = gradeOf(atTempo(sheet(order), 100))!.value
-    expect(gradeOf(atTempo(own, start.tempo))!.value).toBeCloseTo(clean - 0.4, 1)
+    expect(gradeOf(atTempo(own, start.tempo!))!.value).toBeCloseTo(clean - 0.4, 1)
     expect(start.from).toMatchObject([{ id: 'a', cleanBpm: 100 }])
-    expect(start.range[0]).toBeLessThan(start.tempo)
-    expect(start.range[1]).toBeGreaterThan(start.tempo)
+    expect(start.range[0]).toBeLessThan(start.tempo!)
+    expect(start.range[1]).toBeGreaterThan(start.tempo!)
   })
 
   test('what goes faster lets the new one start faster; unlike drills say nothing', () => {
     const own = sheet({ ...order, order: { fingers: [2, 4, 1, 3] } })
-    const tempo = (bpm: number) => startTempo(own, [played({}, bpm)])!.tempo
+    const tempo = (bpm: number) => startTempo(own, [played({}, bpm)])!.tempo!
     expect(tempo(120)).toBeGreaterThan(tempo(80))
     const chords = {
       id: 'c',
@@ -153,6 +153,13 @@ describe('a tempo to start with', () => {
     const start = startTempo(own, many)!
     expect(start.from).toHaveLength(3)
     expect(start.range[0]).toBeLessThan(start.range[1])
+  })
+
+  test('offers no tempo that nobody practises at', () => {
+    const hard = sheet({ ...order, order: { fingers: [4, 1, 3, 2] }, rhythm: { perBeat: 8 } })
+    const start = startTempo(hard, [played({}, 41)])
+    expect(start?.tempo ?? null).toBeNull()
+    for (const bpm of start?.range ?? []) expect(bpm).toBeGreaterThanOrEqual(40)
   })
 
   test('is told from specs as it is from scores; what was never clean says nothing', () => {

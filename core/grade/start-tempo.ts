@@ -26,7 +26,8 @@ export interface Likeness {
 
 /** Where a student may start with a drill. */
 export interface StartTempo {
-  readonly tempo: number
+  /** Null where only a tempo nobody practises at would do: the drill itself is too much for now. */
+  readonly tempo: number | null
   /** Between the easiest and the hardest of what it rests on. */
   readonly range: readonly [number, number]
   readonly from: readonly Likeness[]
@@ -38,6 +39,8 @@ export const ALIKE_ENOUGH = 0.8
 const NEAREST = 3
 /** A new drill starts easier than what goes well, in grades: it is new. */
 const NEW_IS_HARDER = 0.4
+/** Slower than this nobody practises: the lowest mark of a metronome (common practice), quarters a minute. */
+const SLOWEST = 40
 /** At least so much wider than what it rests on, either way: one drill alone makes no certainty. */
 const UNCERTAIN = 0.25
 
@@ -82,11 +85,12 @@ export function startTempo(
   const middle = from.reduce((sum, each) => sum + each.alike * each.grade, 0) / total - NEW_IS_HARDER
   const grades = from.map(each => each.grade - NEW_IS_HARDER)
   const tempoAt = (grade: number) => tempoForGrade(score, Math.max(1, grade), hand, weights).tempo
-  return {
-    tempo: tempoAt(middle),
-    range: [tempoAt(Math.min(middle - UNCERTAIN, ...grades)), tempoAt(Math.max(middle + UNCERTAIN, ...grades))],
-    from,
-  }
+  const tempo = tempoAt(middle)
+  const [low, high] = [
+    tempoAt(Math.min(middle - UNCERTAIN, ...grades)),
+    tempoAt(Math.max(middle + UNCERTAIN, ...grades)),
+  ]
+  return { tempo: tempo < SLOWEST ? null : tempo, range: [Math.max(SLOWEST, low), Math.max(SLOWEST, high)], from }
 }
 
 /** A drill a student was set, and the fastest clean pass; null where there was none. */

@@ -194,6 +194,8 @@ const ENDINGS = new Set(['s', 'es', 'ing', 'ed'])
 /** How well a word is among some: 0 whole, 1 as a beginning, 2 with one slip of the pen; null not at all. */
 function fitOf(word: string, among: readonly string[]): number | null {
   if (among.includes(word)) return 0
+  // Figures that do not follow each other as typed may still all be there.
+  if (/^\d{2,4}$/.test(word) && [...word].every(figure => among.includes(figure))) return 2
   if (word.length < PREFIX_LETTERS || /\d|^position./.test(word)) return null
   if (among.some(each => each.startsWith(word) || (word.startsWith(each) && ENDINGS.has(word.slice(each.length)))))
     return 1

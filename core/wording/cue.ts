@@ -20,6 +20,9 @@ const SWELL: Readonly<Record<Extract<Reminder, { about: 'swell' }>['way'], strin
   both: 'A swell: grow louder to the middle, softer to the end.',
 }
 
+/** Whether a cue says something that was agreed: schools differ, and nothing is said where nobody chose. */
+export const isAgreed = (cue: Reminder): boolean => cue.about !== 'anchor' || cue.way !== 'open'
+
 /**
  * A cue as a teacher would say it.
  * @example cueInWords({ about: 'shift', to: 7 }) // 'Move the hand to VII in one piece.'

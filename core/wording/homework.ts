@@ -4,7 +4,7 @@ import { wayOn } from '../practice/tempo/schools/registry'
 import { isTimed } from '../practice/tempo/target'
 import type { Fault } from '../schema/faults'
 import type { Plan } from '../schema/plan-fields'
-import { cueInWords } from './cue'
+import { cueInWords, isAgreed } from './cue'
 import { faultCue } from './fault'
 
 /** Tempos of the way that a sheet names before it says where it ends. */
@@ -41,7 +41,7 @@ const isCaution = ({ about }: Score['cues'][number]) => about === 'stretch' || a
 
 /** What to watch for at home: what was wrong of late first, then what the drill itself asks for. */
 export function homeworkCues(score: Pick<Score, 'cues'>, faults: readonly Fault[]): readonly string[] {
-  const own = score.cues.filter(cue => cue.at === 0 && !isCaution(cue)).map(cueInWords)
+  const own = score.cues.filter(cue => cue.at === 0 && !isCaution(cue) && isAgreed(cue)).map(cueInWords)
   return [...new Set([...faults.map(faultCue), ...own])].slice(0, CUES)
 }
 

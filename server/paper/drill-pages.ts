@@ -7,7 +7,7 @@ import type { Score } from '../../core/score/score'
 import { layOut, type SheetLayout, type System } from '../../core/sheet/layout'
 import { CHORDS_ON_PAPER, chordsOnPaper, drillOnPaper, PAPER, type PaperRows } from '../../core/sheet/paper'
 import { engraver, type Engraved } from '../../core/sheet/staff/engrave'
-import { cueInWords } from '../../core/wording/cue'
+import { cueInWords, isAgreed } from '../../core/wording/cue'
 import { guitarInWords, tuningInWords } from '../../core/wording/guitar'
 import type { PaperDrill } from '../../shared/contracts/drills/export'
 import type { Paper } from './paper'
@@ -131,7 +131,7 @@ function writeFoot(paper: Paper, { score, said }: DrillToPrint): void {
   const cues =
     said?.cues ??
     score.cues
-      .filter(cue => cue.at === 0)
+      .filter(cue => cue.at === 0 && isAgreed(cue))
       .slice(0, 3)
       .map(cueInWords)
   let y = top

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { guitarInWords, tuningInWords } from '#core/wording/guitar'
+import { tuningInWords } from '#core/wording/guitar'
 import { familyNamed, familyUses } from '#core/families/registry'
 import { instrumentOf } from '#core/guitar/instrument'
+import { PRESETS } from '#core/guitar/presets'
 import { isCompound, tempoInWords } from '#core/line/meter'
 import type { Score } from '#core/score/score'
-import { cueInWords } from '#core/wording/cue'
+import { cueInWords, isAgreed } from '#core/wording/cue'
 import { fingerMarks, lowestFret, NECK_FRETS, silentStrings } from '#core/sheet/chord-neck'
 import type { HomeworkSaid } from '#shared/paper/homework-sheets'
 import { chordsOnPaper, drillOnPaper } from '#core/sheet/paper'
@@ -32,7 +33,7 @@ const cues = computed(
   () =>
     props.practise?.cues ??
     props.score.cues
-      .filter(cue => cue.at === 0)
+      .filter(cue => cue.at === 0 && isAgreed(cue))
       .slice(0, 3)
       .map(cueInWords),
 )
@@ -74,7 +75,8 @@ const dotted = (tempo: number) => (isCompound(props.score.meter) ? ` (${tempoInW
           >
         </p>
         <p class="guitar">
-          {{ guitarInWords(score.spec.instrument) }}; tuning {{ tuningInWords(score.spec.instrument) }}
+          {{ PRESETS[score.spec.instrument.preset].label }}, {{ tuningInWords(score.spec.instrument)
+          }}{{ instrument.capo > 0 ? `, capo at ${instrument.capo}` : '' }}
         </p>
         <ul v-if="chords.length > 0" class="chords">
           <li v-for="(shape, i) in chords" :key="i">

@@ -92,9 +92,9 @@ const plateau: Rule = ({ plan, bpm, history, bestBefore = null }) => {
 const RULES: readonly Rule[] = [rest, faultAgain, review, done, plateau]
 
 /**
- * Says what to do next with a drill: rest while it hurts (passes played meanwhile count as nothing), hold while the same
- * fault comes again, what a review of a completed one says, done when the target was reached in two lessons running,
- * something else when it stands still, else what the plan's school says.
+ * Says what to do next with a drill: rest while it hurts (passes played meanwhile count as nothing), hold while the
+ * same fault comes again, what a review of a completed one says, done when the target was reached in two lessons
+ * running, something else when it stands still, else what the plan's school says.
  * @returns The decision, its tempo in quarters per minute, its grounds and the numbers used.
  */
 export function decide(asked: Question): Decision {

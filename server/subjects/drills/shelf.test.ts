@@ -1,3 +1,4 @@
+import { rungName } from '#core/ladder/names'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
@@ -130,10 +131,10 @@ describe('several drills at once', () => {
     ).toEqual([
       ['A drill', 72, 104, null],
       ['Own', 66, 88, null],
-      [rung.title.slice(0, 160), expect.any(Number), rung.spec.tempo ?? 60, null],
+      [rungName(rung.title).slice(0, 160), expect.any(Number), rung.spec.tempo ?? 60, null],
     ])
     await setSeveral(db, localEngine, who, b.studentId, { ...body(), refs: [key], path: false }, NOW)
-    const fromLadder = (await listDrills(db, who)).filter(row => row.name === rung.title.slice(0, 160))
+    const fromLadder = (await listDrills(db, who)).filter(row => row.name === rungName(rung.title).slice(0, 160))
     expect(fromLadder).toMatchObject([{ setFor: 2 }])
     // Taken off the shelf it is made anew rather than brought back behind the teacher's back.
     await archiveDrill(db, who, fromLadder[0]!.id, { ...body(), archived: true }, NOW)

@@ -14,6 +14,7 @@ import { lessonEvents, lessons, lessonSlots, slotExceptions } from '../../db/tab
 import type { Actor } from '../../policy/actor'
 import { DomainError, notFound } from '../../errors'
 import { agendaNow, agendaThen } from './agenda'
+import { goesOn, slotsOf } from './timetable'
 import { idempotentWrite } from '../../writes/idempotent-write'
 import { homeworkGiven, homeworkIn } from '../practice/homework'
 import { hurtSince, painClearedAt } from '../practice/pains'
@@ -90,19 +91,19 @@ export function startLesson(
         .where(and(eq(lessons.slotId, slot.id), eq(lessons.slotDay, body.slot!.day)))
       if (given) return { id: given.id, closed }
     }
-    await tx
-      .insert(lessons)
-      .values({
-        id: body.id,
-        studioId: actor.studioId,
-        studentId: body.studentId,
-        teacherId: actor.userId,
-        slotId: slot?.id ?? null,
-        slotDay: body.slot?.day ?? null,
-        plannedAt: slot ? new Date(slot.at) : now,
-        minutes: slot?.minutes ?? UNPLANNED_MINUTES,
-        startedAt: now,
-      })
+    const weekly = slot ? undefined : goesOn((await slotsOf(tx, actor, [body.studentId]))[0], now)
+    await tx.insert(lessons).values({
+      id: body.id,
+      studioId: actor.studioId,
+      studentId: body.studentId,
+      teacherId: actor.userId,
+      slotId: slot?.id ?? null,
+      slotDay: body.slot?.day ?? null,
+      plannedAt: slot ? new Date(slot.at) : now,
+      // Out of turn it is as long as the weekly one, where there is one.
+      minutes: slot?.minutes ?? weekly?.minutes ?? UNPLANNED_MINUTES,
+      startedAt: now,
+    })
     return { id: body.id, closed }
   })
 }

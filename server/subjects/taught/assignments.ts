@@ -9,6 +9,7 @@ import type { Spec } from '#core/schema/parse'
 import { planSchema, type Plan } from '#core/schema/plan-fields'
 import { isRung } from '#shared/contracts/drills/shelf'
 import type { pinsBody, planBody, setAssignmentBody, setSeveralBody } from '#shared/contracts/taught/assignments'
+import { rungName } from '#core/ladder/names'
 import type { z } from 'zod'
 import type { Database } from '../../db/client'
 import { assignments, drills, drillVersions, rungs, stages, standings, type students } from '../../db/tables'
@@ -195,7 +196,7 @@ async function referredTo(
       if (!rung) throw notFound('drill')
       const drill = await written(engine, rung.spec)
       const drillId = randomUUID()
-      const make = { drillId, name: drill.title.slice(0, 160), key: ref, drill }
+      const make = { drillId, name: rungName(drill.title).slice(0, 160), key: ref, drill }
       return { spec: drill.spec, drillVersionId: drillId, make }
     }),
   )
