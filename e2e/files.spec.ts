@@ -75,6 +75,7 @@ test('the sheet in standard notation: above the strings when it is asked for, on
   await signIn(page, 'wren', '/bench')
   const staff = page.locator('.sheet-system .staff.line')
   const toggle = page.getByRole('button', { name: 'Notation', exact: true })
+  await page.getByRole('button', { name: 'Rows of the sheet' }).click()
   await toggle.click()
   // One staff over each line of the sheet.
   await expect(staff.first()).toBeVisible()
@@ -100,6 +101,7 @@ test('the sheet in standard notation: above the strings when it is asked for, on
   await page.keyboard.press('e')
   await dialog.getByRole('radio', { name: 'strings only' }).click()
   expect(withStaff).toBeGreaterThan((await size()) + 5000)
+  await page.getByRole('button', { name: 'Rows of the sheet' }).click()
   await toggle.click()
   await expect(staff).toHaveCount(0)
 })

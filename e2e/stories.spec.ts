@@ -225,7 +225,7 @@ test('a left-handed player of seven strings: the guitar once, the drill over all
     'E',
     'B',
   ])
-  await page.getByRole('button', { name: 'From string: more' }).click()
+  await choose(page, 'From string', '7')
   await expect(title(page)).toContainText('strings 7–1')
   await expect(notes(page)).toHaveCount(56)
 })

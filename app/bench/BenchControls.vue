@@ -26,7 +26,9 @@ const onSheet = computed(() => 'uses' in family.value)
 const position = useField<number>(props.bench, 'position')
 const frets = (place: number) => `${romanPosition(place)} · frets ${place}–${place + 3}`
 
-const PER_BEAT = [1, 2, 3, 4, 5, 6, 7, 8].map(value => ({ value, label: String(value) }))
+const PER_BEAT = ['quarters', 'eighths', 'triplets', 'sixteenths', 'fives', 'sixes', 'sevens', 'thirty-seconds'].map(
+  (label, i) => ({ value: i + 1, label: `${i + 1} · ${label}` }),
+)
 const perBeat = useField<number>(props.bench, 'rhythm.perBeat')
 const slurs = useField<number[]>(props.bench, 'slurs')
 // As many notes as the longest string visit of the drill has, within reason.
@@ -45,6 +47,9 @@ const visitLength = computed(() => {
 const slurOptions = computed(() =>
   Array.from({ length: Math.max(0, visitLength.value - 1) }, (_, i) => ({ value: i + 2, label: `note ${i + 2}` })),
 )
+const slurSummary = computed(() =>
+  (slurs.value ?? []).length === 0 ? 'none' : `notes ${(slurs.value ?? []).join(', ')}`,
+)
 </script>
 
 <template>
@@ -61,22 +66,17 @@ const slurOptions = computed(() =>
         :show="frets"
       />
       <StringControls v-if="uses('strings')" :bench="bench" />
-      <BaseChips
+      <BaseListbox
         v-if="uses('perBeat')"
         v-model="perBeat"
         :label="FIELD_LABELS['rhythm.perBeat']"
-        :columns="8"
-        figures
         :options="PER_BEAT"
       />
       <PluckingControls v-if="plucks" :bench="bench" />
-      <BaseToggles
-        v-if="uses('slurs') && slurOptions.length > 0"
-        v-model="slurs"
-        label="Slurred in each string visit"
-        :options="slurOptions"
-      />
     </div>
+    <BenchFold v-if="uses('slurs') && slurOptions.length > 0" label="Slurs" :summary="slurSummary">
+      <BaseToggles v-model="slurs" label="Slurred in each string visit" :options="slurOptions" />
+    </BenchFold>
     <BenchFold :key="familyName" :label="family.label" summary="" unfolded>
       <OwnMusicControls
         v-if="isOwnMusic({ family: familyName })"

@@ -10,15 +10,6 @@ const used = computed(() => [...fingers.value].sort())
 const orders = computed(() =>
   fingerOrders(used.value).map(order => ({ value: order.join(' '), label: order.join('') })),
 )
-/** As many orders as are in sight at once: the chosen one with its neighbours. */
-const AT_ONCE = 8
-const all = ref(false)
-const shown = computed(() => {
-  if (all.value || orders.value.length <= AT_ONCE) return orders.value
-  const at = orders.value.findIndex(order => order.value === chosen.value)
-  const from = Math.max(0, Math.min(at - AT_ONCE / 2 + 1, orders.value.length - AT_ONCE))
-  return orders.value.slice(from, from + AT_ONCE)
-})
 const chosen = computed({
   get: () => fingers.value.join(' '),
   set: (text: string) => {
@@ -39,15 +30,10 @@ function useFingers(next: readonly number[]) {
 <template>
   <div class="space-y-3">
     <BaseToggles :model-value="used" label="Fingers" :options="FINGERS" @update:model-value="useFingers" />
-    <BaseChips
+    <BaseListbox
       v-model="chosen"
       :label="`${label} (${orders.length} ${orders.length === 1 ? 'way' : 'ways'})`"
-      :options="shown"
-      :columns="4"
-      figures
+      :options="orders"
     />
-    <BaseButton v-if="orders.length > AT_ONCE" size="sm" :aria-expanded="all" @click="all = !all">
-      {{ all ? 'Fewer orders' : `All ${orders.length} orders` }}
-    </BaseButton>
   </div>
 </template>

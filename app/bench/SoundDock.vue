@@ -29,24 +29,33 @@ defineExpose({ tap: tapNow, change })
   <div class="flex flex-wrap items-center gap-1.5 sm:gap-3">
     <BaseButton tone="action" class="sm:min-w-28 sm:min-h-14 sm:text-lg" @click="metronome.toggle()">
       {{ metronome.playing.value ? 'Stop' : 'Play' }}
+      <kbd v-if="compact" class="max-sm:hidden text-sm font-sans opacity-90" aria-hidden="true">Space</kbd>
     </BaseButton>
     <p class="flex items-baseline gap-2 figures" aria-live="off">
       <span v-if="metronome.countingIn.value === 0" :class="compact ? 'sr-only' : 'text-soft text-2xl max-sm:hidden'"
         >♩ =</span
       >
-      <span class="font-head font-bold leading-none min-w-14 sm:min-w-20 text-4xl sm:text-5xl" data-test="tempo">{{
-        metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo
-      }}</span>
+      <span
+        class="font-head font-bold leading-none min-w-14 sm:min-w-20 text-4xl sm:text-5xl short:max-lg:text-2xl short:max-lg:min-w-10"
+        data-test="tempo"
+        >{{ metronome.countingIn.value > 0 ? `−${metronome.countingIn.value}` : tempo }}</span
+      >
       <span :class="compact ? 'sr-only' : 'text-soft text-sm max-sm:hidden'">{{
         metronome.countingIn.value > 0 ? 'count-in' : dotted
       }}</span>
     </p>
     <div class="flex gap-1.5 sm:gap-2 max-sm:[&>button]:px-3">
       <BaseButton v-if="!compact" class="max-sm:hidden" aria-label="Slower by 4" @click="change(-4)"> −4 </BaseButton>
-      <BaseButton aria-label="Slower by 1" @click="change(-1)"> −1 </BaseButton>
-      <BaseButton aria-label="Faster by 1" @click="change(1)"> +1 </BaseButton>
+      <BaseButton :class="compact ? '' : 'sm:hidden'" aria-label="Slower by 1" @click="change(-1)">
+        −1 <kbd v-if="compact" class="max-sm:hidden font-sans text-soft" aria-hidden="true">↓</kbd>
+      </BaseButton>
+      <BaseButton :class="compact ? '' : 'sm:hidden'" aria-label="Faster by 1" @click="change(1)">
+        +1 <kbd v-if="compact" class="max-sm:hidden font-sans text-soft" aria-hidden="true">↑</kbd>
+      </BaseButton>
       <BaseButton v-if="!compact" class="max-sm:hidden" aria-label="Faster by 4" @click="change(4)"> +4 </BaseButton>
-      <BaseButton @click="tapNow"> Tap </BaseButton>
+      <BaseButton :class="compact ? 'short:max-lg:hidden' : ''" @click="tapNow">
+        Tap <kbd v-if="compact" class="max-sm:hidden font-sans text-soft" aria-hidden="true">T</kbd>
+      </BaseButton>
     </div>
     <Popover class="relative" :class="compact ? 'max-sm:ml-auto' : 'ml-auto'">
       <PopoverButton

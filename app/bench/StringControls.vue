@@ -6,7 +6,12 @@ const props = defineProps<{ bench: Bench }>()
 const order = useField<string | readonly number[]>(props.bench, 'strings.order')
 const from = useField<number>(props.bench, 'strings.from')
 const to = useField<number>(props.bench, 'strings.to')
-const stringCount = computed(() => props.bench.spec.value!.instrument.tuning?.length ?? 6)
+const strings = computed(() =>
+  Array.from({ length: props.bench.spec.value!.instrument.tuning?.length ?? 6 }, (_, i) => ({
+    value: i + 1,
+    label: String(i + 1),
+  })),
+)
 const ownList = computed(() => (typeof order.value === 'string' ? null : order.value.join(' ')))
 function typeList(event: Event) {
   const strings = ((event.target as HTMLInputElement).value.match(/\d/g) ?? []).map(Number)
@@ -16,8 +21,8 @@ function typeList(event: Event) {
 
 <template>
   <div v-if="ownList === null" class="grid grid-cols-2 gap-2">
-    <BaseStepper v-model="from" :label="FIELD_LABELS['strings.from']" :min="1" :max="stringCount" />
-    <BaseStepper v-model="to" :label="FIELD_LABELS['strings.to']" :min="1" :max="stringCount" />
+    <BaseListbox v-model="from" :label="FIELD_LABELS['strings.from']" :options="strings" />
+    <BaseListbox v-model="to" :label="FIELD_LABELS['strings.to']" :options="strings" />
   </div>
   <label v-else class="block text-sm font-bold text-soft"
     >Strings in order

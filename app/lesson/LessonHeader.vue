@@ -27,7 +27,9 @@ const saved = computed(() => {
 </script>
 
 <template>
-  <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-3 sm:px-5 py-2 sm:py-3">
+  <header
+    class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-3 sm:px-5 py-2 sm:py-3 short:max-lg:py-1"
+  >
     <h1 class="text-xl">
       {{ detail.student.name }}
     </h1>
@@ -35,7 +37,7 @@ const saved = computed(() => {
       {{ when.clock(detail.startedAt) }} · {{ detail.minutes }} minutes · {{ gone }} elapsed
     </p>
     <p
-      class="text-sm max-sm:order-last"
+      class="text-sm min-w-24 max-sm:order-last"
       :class="outbox.stuck ? 'text-attention-ink font-bold' : 'text-soft'"
       role="status"
     >
@@ -52,7 +54,7 @@ const saved = computed(() => {
       class="max-sm:order-last"
     />
     <div
-      class="ml-auto flex flex-wrap gap-2 max-sm:w-full max-sm:gap-1.5 max-sm:[&>button]:flex-1 max-sm:[&>button]:px-1 max-sm:[&>button]:text-sm"
+      class="ml-auto flex flex-wrap gap-2 short:max-lg:[&>button]:min-h-9! max-sm:w-full max-sm:gap-1.5 max-sm:[&>button]:flex-1 max-sm:[&>button]:px-1 max-sm:[&>button]:text-sm"
     >
       <slot />
     </div>

@@ -95,7 +95,7 @@ const today = computed(() => when.today().toISODate()!)
 const demonstrate = () => {
   demonstrating.value = score.value !== null
 }
-const offer = useTemplateRef<{ take: () => void; overrule: () => void }>('offer')
+const offer = useTemplateRef<{ take: () => void; overrule: () => void; help: () => void }>('offer')
 const room = useTemplateRef('room')
 const { height } = useElementSize(room)
 const wide = useMediaQuery('(min-width: 64rem)')
@@ -126,6 +126,7 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
         class="flex-1 min-h-0 grid grid-cols-1 max-lg:content-start lg:grid-cols-[14rem_minmax(0,1fr)] xl:grid-cols-[14rem_minmax(0,1fr)_14rem]"
       >
         <LessonAgenda
+          class="short:max-lg:hidden"
           :lesson="lesson"
           :detail="detail"
           :current-id="current?.id ?? null"
@@ -158,7 +159,9 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
                 <h2 class="text-xl leading-tight line-clamp-2">{{ current.drillName }}</h2>
                 <div class="text-soft flex flex-wrap gap-x-3">
                   <StageLine :set="current" />
-                  <NuxtLink :to="onBench(false)" class="underline underline-offset-4">open it on the bench</NuxtLink>
+                  <NuxtLink :to="onBench(false)" class="underline underline-offset-4 short:max-lg:hidden"
+                    >open it on the bench</NuxtLink
+                  >
                 </div>
               </div>
               <BaseButton
@@ -180,6 +183,7 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
               :standing="standing"
               :set="current"
               :trying="trying"
+              class="short:max-lg:py-1 short:max-lg:[&_button]:min-h-9!"
               @decide="run.decide"
               @vary="vary"
               @help="openHelp"
@@ -208,7 +212,7 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
             </div>
             <NoteCard v-if="score && selected !== null" :score="score" :selected="selected" />
             <div v-if="score" class="flex flex-wrap gap-2">
-              <RowToggles />
+              <RowToggles up />
               <BaseButton size="sm" @click="demonstrate">Demonstrate</BaseButton>
               <BaseButton size="sm" class="lg:hidden" @click="asking.open('bring')">Add a drill</BaseButton>
             </div>
@@ -237,7 +241,7 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
       <footer
         v-if="current && score"
         ref="foot"
-        class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-5 gap-y-2 max-lg:sticky max-lg:bottom-0 z-10"
+        class="border-t border-line bg-rail px-3 sm:px-5 py-3 flex flex-wrap items-center gap-x-5 gap-y-2 max-lg:sticky max-lg:bottom-0 z-10 short:max-lg:flex-nowrap short:max-lg:gap-x-2 short:max-lg:py-1 short:max-lg:[&_button]:min-h-10! short:max-lg:[&_button]:px-3! short:max-lg:[&_button]:text-base!"
       >
         <SoundDock
           ref="dock"
@@ -248,7 +252,7 @@ useLessonKeys({ run, asking, metronome, dock, offer, score, counting, unanswered
           :per-beat="score.spec.rhythm.perBeat"
           :meter="score.meter"
         />
-        <div class="min-w-40 flex-1">
+        <div class="min-w-40 flex-1 short:max-lg:hidden">
           <PassTally :passes="passesHere" :bpm="tempo" />
           <p v-if="tempo !== setBpm" class="text-sm">
             Set tempo is {{ setBpm }}.

@@ -85,7 +85,8 @@ const remedy = computed(() =>
   offer.value.grounds.ground === 'fault-again' ? remedyOf(offer.value.grounds.fault) : null,
 )
 function help() {
-  if (remedy.value?.kind === 'drill') emit('help', remedy.value.family)
+  if (offer.value.decision === 'rest') emit('pain')
+  else if (remedy.value?.kind === 'drill') emit('help', remedy.value.family)
   else if (remedy.value?.kind === 'slower') emit('vary', 'slower')
   else if (remedy.value?.kind === 'hand-alone') emit('vary', `${remedy.value.hand}-alone`)
 }
@@ -110,7 +111,17 @@ const otherStages = computed(() =>
       label: place(number) < place(props.set.stageNumber) ? `back to ${name}` : name,
     })),
 )
-const REASONS = ['not easy yet', 'sound first', 'tired today', 'easier than it looks', 'ready for more']
+/** Reasons that go with each decision, to be taken by their digit. */
+const REASONS: Readonly<Record<DecisionKind, readonly string[]>> = {
+  'raise': ['easier than it looks', 'ready for more', 'clean and relaxed'],
+  'hold': ['not easy yet', 'sound first', 'tired today', 'clean, but tense'],
+  'ease': ['sound first', 'tired today', 'tense', 'too many slips'],
+  'next-stage': ['ready for more', 'not easy yet', 'needs the step before'],
+  'vary': ['stuck', 'one way only', 'needs something new'],
+  'rest': ['tired today', 'something hurts', 'enough of it for now'],
+  'done': ['better than the target', 'good enough for the piece', 'ready for more'],
+}
+const reasons = computed(() => REASONS[wish.value])
 
 /** Takes the offer, where there is something to take; of variations the first. */
 function take(variation: Variation | OwnVariation | null = variations.value[0] ?? null) {
@@ -147,10 +158,10 @@ const wrong = computed(() =>
       ? `Easing goes below ${props.standing.bpm}.`
       : '',
 )
-defineExpose({ take, overrule })
+defineExpose({ take, overrule, help })
 /** Reasons by their digit, where nothing is typed. */
 function onKey(event: KeyboardEvent) {
-  const text = REASONS[Number(event.key) - 1]
+  const text = reasons.value[Number(event.key) - 1]
   if (text === undefined || (event.target as Element).matches('input')) return
   event.preventDefault()
   reason.value = text
@@ -193,8 +204,12 @@ function decide() {
       </BaseButton>
     </div>
     <div class="flex flex-wrap gap-2">
-      <BaseButton v-if="helpWord" class="min-h-14" @click="help">{{ helpWord }}</BaseButton>
-      <BaseButton v-if="offer.decision === 'rest'" class="min-h-14" @click="emit('pain')">Is it gone?</BaseButton>
+      <BaseButton v-if="helpWord" class="min-h-14" @click="help">
+        {{ helpWord }} <kbd class="font-sans text-soft max-sm:hidden" aria-hidden="true">X</kbd>
+      </BaseButton>
+      <BaseButton v-if="offer.decision === 'rest'" class="min-h-14" @click="help">
+        Is it gone? <kbd class="font-sans text-soft max-sm:hidden" aria-hidden="true">X</kbd>
+      </BaseButton>
       <BaseButton v-if="urgent && variations.length === 0" tone="action" class="min-h-14" @click="take(null)">
         {{ acceptWord }} <kbd class="font-sans opacity-90 max-sm:hidden" aria-hidden="true">O</kbd>
       </BaseButton>
@@ -227,7 +242,7 @@ function decide() {
           <FormField v-model="reason" label="Why" :error="wrong" />
           <div class="flex flex-wrap gap-1.5 mt-2">
             <button
-              v-for="(text, i) in REASONS"
+              v-for="(text, i) in reasons"
               :key="text"
               type="button"
               class="rounded-md border border-line bg-card min-h-9 px-2.5 hover:border-edge"

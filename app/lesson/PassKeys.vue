@@ -8,8 +8,12 @@ const emit = defineEmits<{ pass: [clean: boolean]; fault: []; undo: [] }>()
 
 <template>
   <div class="flex gap-3">
-    <BaseButton :disabled="!undoable" class="min-h-16" @click="emit('undo')">Undo</BaseButton>
-    <BaseButton class="min-h-16" @click="emit('fault')">Fault</BaseButton>
+    <BaseButton :disabled="!undoable" class="min-h-16" @click="emit('undo')">
+      Undo <kbd class="max-sm:hidden font-sans text-soft" aria-hidden="true">U</kbd>
+    </BaseButton>
+    <BaseButton class="min-h-16" @click="emit('fault')">
+      Fault <kbd class="max-sm:hidden font-sans text-soft" aria-hidden="true">F</kbd>
+    </BaseButton>
     <button
       type="button"
       class="rounded-md bg-plan text-on-plan min-h-16 sm:min-w-36 flex-1 font-head font-bold text-2xl"

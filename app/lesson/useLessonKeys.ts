@@ -11,7 +11,7 @@ interface Keyed {
   readonly asking: { open: (dialog: 'note' | 'fault' | 'bring' | 'home' | 'agenda' | 'homework' | 'end') => void }
   readonly metronome: ReturnType<typeof useMetronome>
   readonly dock: Readonly<Ref<{ change: (by: number) => void; tap: () => void } | null>>
-  readonly offer: Readonly<Ref<{ take: () => void; overrule: () => void } | null>>
+  readonly offer: Readonly<Ref<{ take: () => void; overrule: () => void; help: () => void } | null>>
   readonly score: Readonly<Ref<Score | null>>
   /** Whether passes count for the drill. */
   readonly counting: Readonly<Ref<boolean>>
@@ -39,6 +39,11 @@ export function useLessonKeys(keyed: Keyed): void {
     { key: 'u', label: 'Undo the last action', run: run.undo },
     { key: 'o', label: 'Accept the suggestion', run: () => offer.value?.take() },
     { key: 'w', label: 'Choose differently', run: () => offer.value?.overrule() },
+    {
+      key: 'x',
+      label: 'Do what helps against the fault, or see whether a pain is gone',
+      run: () => offer.value?.help(),
+    },
     { key: 'ArrowRight', label: 'Next drill', run: () => step(1) },
     { key: 'ArrowLeft', label: 'Previous drill', run: () => step(-1) },
     { key: 'f', label: 'Record a fault', run: ask('fault') },
