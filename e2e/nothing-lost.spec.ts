@@ -144,3 +144,22 @@ test('a device that can keep nothing: a pass goes at once; without a network the
   await expect(page.getByText('all saved')).toBeVisible()
   expect(await passes()).toBe(2)
 })
+
+test('homework is given without a network and assigned once it is back', async ({ page, baseURL, expectTrouble }) => {
+  expectTrouble.allow.push(/Failed to load|ERR_/)
+  const { teacher, own } = await openOwn(page, baseURL!)
+  await page.goto(`/lesson/${own.lessons}`)
+  await expect(page.getByRole('region', { name: 'Decision' })).toBeVisible()
+  await page.keyboard.press('p')
+  const dialog = page.getByRole('dialog', { name: /^Homework for/ })
+  await dialog.getByLabel('Note to the student').fill('Slowly, please.')
+  const given = async () =>
+    ((await teacher.send('GET', `/api/students/${own.students}`)).body as { homework: readonly unknown[] }).homework
+      .length
+  const before = await given()
+  await page.context().setOffline(true)
+  await dialog.getByRole('button', { name: 'Assign only' }).click()
+  await expect(page.getByText(/Homework kept on this device/)).toBeVisible()
+  await page.context().setOffline(false)
+  await expect.poll(given).toBe(before + 1)
+})

@@ -36,9 +36,10 @@ const forWhom = computed(() => {
 })
 const planGrades = computed(() => {
   if (!props.assignment?.toTempo) return null
-  const { startBpm, targetBpm } = props.assignment.plan
+  const { bpm, plan } = props.assignment
+  const { startBpm, targetBpm } = plan
   const at = (bpm: number) => gradeInWords(gradeOf(atTempo(score.value, bpm), hand.value, props.weights)!.value)
-  return { startBpm, targetBpm, start: at(startBpm), target: at(targetBpm) }
+  return { bpm, startBpm, targetBpm, now: at(bpm), start: at(startBpm), target: at(targetBpm) }
 })
 const take = (tempo: number) => props.bench.set('tempo', tempo)
 </script>
@@ -54,7 +55,9 @@ const take = (tempo: number) => props.bench.set('tempo', tempo)
     />
     <template v-if="!bench.plan.value && grade">
       <p v-if="planGrades" class="figures -mt-2 mb-4">
-        At the start, {{ planGrades.startBpm }}: <b>{{ planGrades.start }}</b>. At the target,
+        <template v-if="student"
+          >{{ student.name }} stands at ♩ = {{ planGrades.bpm }}: <b>{{ planGrades.now }}</b>. </template
+        >At the start, {{ planGrades.startBpm }}: <b>{{ planGrades.start }}</b>. At the target,
         {{ planGrades.targetBpm }}: <b>{{ planGrades.target }}</b>.
       </p>
       <BenchStartTempo

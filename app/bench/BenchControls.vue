@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { FIELD_LABELS } from '#core/wording/field'
 import type { SharedControl } from '#core/families/family'
+import type { Habits } from '#core/schema/habits'
 import { familyNamed, familyUses, isOwnMusic } from '#core/families/registry'
 import { romanPosition } from '#core/guitar/geometry'
 
 /** The parameters of the drill on the bench: the family's own, described by its data, then those all families share. */
-const props = defineProps<{ bench: Bench }>()
+const props = defineProps<{ bench: Bench; habits?: Habits }>()
 const emit = defineEmits<{
   paste: []
   clear: []
@@ -72,7 +73,7 @@ const slurSummary = computed(() =>
         :label="FIELD_LABELS['rhythm.perBeat']"
         :options="PER_BEAT"
       />
-      <PluckingControls v-if="plucks" :bench="bench" />
+      <PluckingControls v-if="plucks" :bench="bench" :habits="habits" />
     </div>
     <BenchFold v-if="uses('slurs') && slurOptions.length > 0" label="Slurs" :summary="slurSummary">
       <BaseToggles v-model="slurs" label="Slurred in each string visit" :options="slurOptions" />

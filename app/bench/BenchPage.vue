@@ -226,6 +226,7 @@ const asked = computed(() => nameAsked[naming.value ?? 'save'])
           <div id="parameters" :class="unfolded ? 'max-md:mt-4' : 'max-md:hidden'">
             <BenchControls
               :bench="bench"
+              :habits="student?.habits"
               @paste="paste('')"
               @clear="clearSheet"
               @write-out="writeOut()"

@@ -101,13 +101,12 @@ const groups = (text: string) =>
     :text="((value ?? []) as number[][]).map(group => group.join(' ')).join(', ')"
     @written="value = groups($event)"
   />
-  <WrittenField
-    v-else-if="control.kind === 'written'"
-    :label="control.label"
-    :hint="control.hint"
-    :tall="control.tall"
-    :text="control.write(value as never)"
-    @written="value = control.read($event)"
+  <RowsControl
+    v-else-if="control.kind === 'rows'"
+    :control="control"
+    :strings="bench.spec.value!.instrument.tuning?.length ?? 6"
+    :model-value="(value ?? []) as unknown[]"
+    @update:model-value="value = $event"
   />
   <WrittenField
     v-else

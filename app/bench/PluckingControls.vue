@@ -1,12 +1,23 @@
 <script setup lang="ts">
+import type { Habits } from '#core/schema/habits'
 import { FIELD_LABELS } from '#core/wording/field'
 import { beginnings, canBegin, PLUCKING } from '#core/strokes/registry'
 
 /** How the plucking hand plays: the system, its first stroke, rest or free stroke, its round of fingers. */
-const props = defineProps<{ bench: Bench }>()
+const props = defineProps<{ bench: Bench; habits?: Habits }>()
 const SYSTEMS = Object.entries(PLUCKING)
   .filter(([value]) => value !== 'given')
   .map(([value, { label }]) => ({ value, label: choiceLabel(label) }))
+/** Systems played with a pick; the others with the fingers, the thumb pick with either. */
+const WITH_PICK = ['alternate', 'down', 'economy', 'sweep', 'hybrid']
+/** What the student plucks with stands first. */
+const systems = computed(() => {
+  const { sounder } = props.habits ?? {}
+  if (!sounder) return SYSTEMS
+  const own = (value: string) =>
+    sounder === 'thumb pick' ? value === 'thumb-pick' : WITH_PICK.includes(value) === (sounder === 'pick')
+  return [...SYSTEMS.filter(({ value }) => own(value)), ...SYSTEMS.filter(({ value }) => !own(value))]
+})
 const SIGNS: Readonly<Record<string, { label: string; spoken: string }>> = {
   D: { label: '⊓', spoken: 'down-stroke' },
   U: { label: 'V', spoken: 'up-stroke' },
@@ -53,7 +64,7 @@ const stroke = computed({
       <BaseListbox
         v-model="chosen"
         :label="FIELD_LABELS['plucking.system']"
-        :options="SYSTEMS"
+        :options="systems"
         class="flex-1 min-w-0"
       />
       <BaseChips

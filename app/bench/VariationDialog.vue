@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { changeOf, MOST_VARIATIONS, playVariation, type VariationChoice } from '#core/variations/choices'
+import { differingNotes } from '#core/variations/differs'
 import { shortTitle } from '#core/schema/title'
 import { gradeInWords } from '#core/wording/grade'
 import { capital } from '#core/wording/numbers'
@@ -46,12 +47,14 @@ const named = (id: string) => choices.value?.find(choice => choice.id === id)
 const cards = computed(() =>
   wanted.value.map(ids => {
     const own = ids.map(named).filter((each): each is VariationChoice => each !== undefined)
+    const played = playVariation(spec.value, own)
     return {
       key: ids.join('+'),
       ids,
       label: capital(own.map(({ label }) => label).join(', then ')),
       trains: own.map(({ trains }) => trains).join('; '),
-      played: playVariation(spec.value, own),
+      played,
+      differing: played && props.bench.score.value ? differingNotes(props.bench.score.value, played.score) : [],
     }
   }),
 )
@@ -189,7 +192,7 @@ async function setNext() {
         :aria-label="card.label"
       >
         <p class="font-bold">{{ card.label }}</p>
-        <DrillSheet :score="card.played!.score" lanes />
+        <DrillSheet :score="card.played!.score" lanes :lit="card.differing" />
       </section>
     </div>
     <ul class="mt-3 grid grid-cols-1 md:grid-cols-2 xl:grid-cols-3 gap-3">
@@ -199,8 +202,10 @@ async function setNext() {
           <BaseButton size="sm" :aria-label="`Remove ${card.label}`" @click="drop(i)">×</BaseButton>
         </div>
         <template v-if="card.played">
-          <SheetThumb :score="card.played.score" :width="420" />
-          <p class="text-soft">Trains {{ card.trains }}.</p>
+          <SheetThumb :score="card.played.score" :width="420" :lit="card.differing" />
+          <p class="text-soft">
+            Trains {{ card.trains }}.{{ card.differing.length > 0 ? ' What differs is marked.' : '' }}
+          </p>
           <p class="figures">
             {{ card.played.score.notesPerSecond.toFixed(1) }} notes a second at {{ card.played.score.tempo }}
             <template v-if="grades.has(card.key)"> · grade {{ gradeInWords(grades.get(card.key)!) }}</template>

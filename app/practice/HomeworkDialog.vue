@@ -10,6 +10,7 @@ import type { Habits } from '#core/schema/habits'
 import type { Pain } from '#core/schema/pain'
 import { wayInWords } from '#core/wording/homework'
 import { homeworkBody } from '#shared/contracts/practice/homework'
+import type { ApiError } from '~/base/useApi'
 import { homeworkOnPaper, type HomeworkDrillSet } from '#shared/paper/homework-sheets'
 
 /** What a student is given to practise: offered by need, changed at will, printed, and on record. */
@@ -28,6 +29,8 @@ const props = defineProps<{
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ given: [] }>()
 const writes = useWrites()
+const outbox = useOutbox()
+const session = useSession()
 const toasts = useToasts()
 const { paper, print } = usePaper<HomeworkGiven>()
 const when = useWhen()
@@ -60,7 +63,26 @@ const { fields, changed, busy, refusal, submit } = useWriteForm({
   open,
   values: () => ({ ...usual, note: '', items: (open.value ? offer(usual.minutesADay) : []) as readonly AgendaEntry[] }),
   body: values => ({ lessonId: props.lessonId, given: asGiven(values) }),
-  send: body => writes.send('POST /api/students/:id/homework', { id: props.student.id, body }),
+  send: async body => {
+    const call = { id: props.student.id, body }
+    try {
+      await writes.send('POST /api/students/:id/homework', call)
+      return { waits: false }
+    } catch (error) {
+      if ((error as ApiError).code !== 'offline') throw error
+      // Without a network it waits on this device like everything of the lesson, under the id it was tried with.
+      await outbox.add({
+        kind: 'write',
+        way: 'POST',
+        path: addressOf('POST /api/students/:id/homework', call as never),
+        body: { ...body, id: writes.uncertainId('POST /api/students/:id/homework', call)! },
+        what: 'the homework',
+        at: new Date().toISOString(),
+        userId: session.me!.userId,
+      })
+      return { waits: true }
+    }
+  },
 })
 const { minutesADay, form, note, items } = fields
 /** The homework as it is put together now. */
@@ -110,8 +132,11 @@ const { pages } = usePaperSet(() => {
 })
 async function give(how: 'print' | 'pdf' | 'record') {
   const given = draft(note.value)
-  if (!(await submit())) return
-  toasts.say('Homework assigned.')
+  const sent = await submit()
+  if (!sent) return
+  toasts.say(
+    sent.answer.waits ? 'Homework kept on this device: it is assigned when the network is back.' : 'Homework assigned.',
+  )
   emit('given')
   open.value = false
   if (how === 'print') await print(given)

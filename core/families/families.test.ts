@@ -19,7 +19,7 @@ describe('every family', () => {
   test('controls that are written in a notation read back what they write', () => {
     for (const family of FAMILIES) {
       for (const control of family.controls) {
-        if (control.kind !== 'written') continue
+        if (control.kind !== 'rows') continue
         const value = control.path
           .split('.')
           .slice(1)
@@ -222,4 +222,32 @@ describe('the others', () => {
     ])
     expect(problemOf(spec(1))).toMatchObject({ path: 'then.0.by' })
   })
+})
+
+describe('lists that are set entry by entry', () => {
+  const lists = FAMILIES.flatMap(family =>
+    family.controls.flatMap(control => (control.kind === 'rows' ? [{ family, control }] : [])),
+  )
+
+  test.each(lists.map(({ family, control }) => [`${family.label}, ${control.label}`, family, control] as const))(
+    '%s: every column reads what it sets, and leaves the rest of the entry as it was',
+    (_, family, control) => {
+      const key = control.path.split('.')[1]!
+      const rows = [...(family.opening as Record<string, readonly unknown[]>)[key]!, control.fresh]
+      for (const row of rows)
+        for (const column of control.columns) {
+          const value = column.get(row as never)
+          expect(column.get(column.set(row as never, value as never) as never)).toEqual(value)
+          for (const other of control.columns)
+            if (other !== column)
+              expect(other.get(column.set(row as never, value as never) as never)).toEqual(other.get(row as never))
+          if (column.input === 'choice')
+            for (const option of column.options)
+              expect(column.get(column.set(row as never, option.value as never) as never)).toBe(option.value)
+        }
+      // What the columns make can be played.
+      const made = { ...(family.opening as object), [key]: rows.slice(0, -1).map(row => ({ ...(row as object) })) }
+      expect(realise({ version: 1, family: family.name, [family.name]: made }).ok).toBe(true)
+    },
+  )
 })

@@ -20,6 +20,19 @@ interface Named {
 /** What a choice sets; a list of figures is one value. */
 export type ChoiceValue = string | number | boolean | readonly number[]
 
+/** One column of a list that is set entry by entry: how it is shown, and how an entry is read and changed by it. */
+export type RowColumn = {
+  readonly label: string
+  readonly get: (row: never) => string | number | readonly number[]
+  readonly set: (row: never, value: never) => unknown
+} & (
+  | { readonly input: 'number'; readonly min: number; readonly max: number }
+  | { readonly input: 'choice'; readonly options: readonly { readonly value: string; readonly label: string }[] }
+  | { readonly input: 'text' }
+  /** Strings pressed one after the other. */
+  | { readonly input: 'strings' }
+)
+
 /** A parameter the Bench offers, described by data: which field, how it is named, which control suits it. */
 export type Control = Named &
   /** Fingers and the order they play in. */
@@ -33,9 +46,15 @@ export type Control = Named &
     | { readonly kind: 'groups' }
     /** How many of the groups at another path are meant: none, the first, … all. */
     | { readonly kind: 'series'; readonly of: string }
-    /** Anything that is written in a short notation of its own; the family reads and writes it. */
+    /** A list set entry by entry, in columns; it can be typed in a short notation as well. */
     | {
-        readonly kind: 'written'
+        readonly kind: 'rows'
+        /** What one entry is called. */
+        readonly entry: string
+        readonly columns: readonly RowColumn[]
+        /** A new entry where there is none to copy. */
+        readonly fresh: unknown
+        readonly most: number
         readonly read: (text: string) => unknown
         readonly write: (value: never) => string
         readonly tall?: true

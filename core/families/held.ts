@@ -57,9 +57,30 @@ export const held: SheetFamily<Held> = {
   opening: { held: [{ finger: 3, string: 4 }], moving: { fingers: [1, 2, 4, 2], strings: [3, 2, 1] } },
   controls: [
     {
-      kind: 'written',
+      kind: 'rows',
       path: 'held.held',
       label: 'Held fingers',
+      entry: 'finger',
+      fresh: { finger: 3, string: 4 },
+      most: 3,
+      columns: [
+        {
+          label: 'Finger',
+          input: 'number',
+          min: 1,
+          max: 4,
+          get: ({ finger }: Held['held'][number]) => finger,
+          set: (contact: Held['held'][number], finger: number) => ({ ...contact, finger }),
+        },
+        {
+          label: 'String',
+          input: 'number',
+          min: 1,
+          max: 8,
+          get: ({ string }: Held['held'][number]) => string,
+          set: (contact: Held['held'][number], string: number) => ({ ...contact, string }),
+        },
+      ],
       hint: 'finger on string, and its fret where it is not its own: 3 on 4, 1 on 5 fret 7',
       write: (held: Held['held']) =>
         held

@@ -17,6 +17,8 @@ const block = fields.block({
 })
 type Picking = Infer<typeof block>
 
+type Group = Picking['groups'][number]
+
 /** The plucking hand alone: notes dealt round the strings. */
 export const picking: SheetFamily<Picking> = {
   name: 'picking',
@@ -31,9 +33,36 @@ export const picking: SheetFamily<Picking> = {
   },
   controls: [
     {
-      kind: 'written',
+      kind: 'rows',
       path: 'picking.groups',
       label: 'Groups',
+      entry: 'group',
+      fresh: { strings: [3], notes: 4, times: 1 },
+      most: 32,
+      columns: [
+        {
+          label: 'Strings',
+          input: 'strings',
+          get: ({ strings }: Group) => strings,
+          set: (group: Group, strings: readonly number[]) => ({ ...group, strings }),
+        },
+        {
+          label: 'Notes',
+          input: 'number',
+          min: 1,
+          max: 64,
+          get: ({ notes }: Group) => notes,
+          set: (group: Group, notes: number) => ({ ...group, notes }),
+        },
+        {
+          label: 'Times',
+          input: 'number',
+          min: 1,
+          max: 32,
+          get: ({ times }: Group) => times,
+          set: (group: Group, times: number) => ({ ...group, times }),
+        },
+      ],
       hint: 'strings, then notes, then times round: 3 / 8, 3 1 / 4 / 2',
       tall: true,
       write: (groups: Picking['groups']) =>

@@ -19,6 +19,13 @@ const block = fields.block({
 })
 type Tap = Infer<typeof block>
 
+/** Who may play a note of the cycle: the open string, a fretting finger, or a tap of the plucking hand. */
+const PLAYED_BY = [
+  { value: '0', label: 'open' },
+  ...['1', '2', '3', '4'].map(value => ({ value, label: `finger ${value}` })),
+  ...['p', 'i', 'm', 'a', 'c'].map(value => ({ value, label: `tap ${value}` })),
+]
+
 /** Taps of the plucking hand answered by hammer-ons and pull-offs. */
 export const tap: SheetFamily<Tap> = {
   name: 'tap',
@@ -37,9 +44,30 @@ export const tap: SheetFamily<Tap> = {
   controls: [
     { kind: 'number', path: 'tap.string', label: 'String', min: 1, max: 8 },
     {
-      kind: 'written',
+      kind: 'rows',
       path: 'tap.cycle',
       label: 'Cycle',
+      entry: 'note',
+      fresh: { fret: 7, finger: 1 },
+      most: 32,
+      columns: [
+        {
+          label: 'Fret',
+          input: 'number',
+          min: 0,
+          max: 24,
+          get: ({ fret }: Tap['cycle'][number]) => fret,
+          set: (note: Tap['cycle'][number], fret: number) => ({ ...note, fret }),
+        },
+        {
+          label: 'Played by',
+          input: 'choice',
+          options: PLAYED_BY,
+          get: (note: Tap['cycle'][number]) => ('tap' in note ? note.tap : String(note.finger)),
+          set: ({ fret }: Tap['cycle'][number], by: string) =>
+            /\d/.test(by) ? { fret, finger: Number(by) } : { fret, tap: by },
+        },
+      ],
       hint: 'fret and finger, taps by their letter: 7:1 10:4 14:m 10:4',
       write: (cycle: Tap['cycle']) =>
         cycle.map(note => `${note.fret}:${'tap' in note ? note.tap : note.finger}`).join(' '),

@@ -14,6 +14,8 @@ const block = fields.block({
 })
 type Warmup = Infer<typeof block>
 
+type Step = Warmup['steps'][number]
+
 /** A warm-up without the guitar, step by step. */
 export const warmup: TimedFamily<Warmup> = {
   name: 'warmup',
@@ -29,9 +31,34 @@ export const warmup: TimedFamily<Warmup> = {
   },
   controls: [
     {
-      kind: 'written',
+      kind: 'rows',
       path: 'warmup.steps',
       label: 'Steps',
+      entry: 'step',
+      fresh: { name: 'Shake out the hands', seconds: 30 },
+      most: 40,
+      columns: [
+        {
+          label: 'What',
+          input: 'text',
+          get: ({ name }: Step) => name,
+          set: (step: Step, name: string) => ({ ...step, name }),
+        },
+        {
+          label: 'Seconds',
+          input: 'number',
+          min: 5,
+          max: 3600,
+          get: ({ seconds }: Step) => seconds,
+          set: (step: Step, seconds: number) => ({ ...step, seconds }),
+        },
+        {
+          label: 'Caution',
+          input: 'text',
+          get: ({ caution }: Step) => caution ?? '',
+          set: ({ caution: _, ...step }: Step, caution: string) => ({ ...step, ...(caution.trim() && { caution }) }),
+        },
+      ],
       hint: 'one a line: name, seconds, and a caution where one is due',
       tall: true,
       write: (steps: Warmup['steps']) =>

@@ -10,6 +10,16 @@ const props = defineProps<{
   error?: string
 }>()
 const value = defineModel<T>({ required: true })
+const button = useTemplateRef<{ $el: HTMLElement }>('button')
+/** Room for the list below its button, px; with less it opens above. */
+const ROOM = 300
+const up = ref(false)
+/** Where the list goes is decided as it opens: under the dock at the foot nobody could read it. */
+function place() {
+  const foot = Number.parseFloat(getComputedStyle(document.documentElement).getPropertyValue('--foot')) || 0
+  const { top, bottom } = button.value!.$el.getBoundingClientRect()
+  up.value = window.innerHeight - foot - bottom < ROOM && top > window.innerHeight - foot - bottom
+}
 const shown = computed(() => props.options.find(option => option.value === value.value)?.label ?? 'Choose')
 </script>
 
@@ -20,13 +30,17 @@ const shown = computed(() => props.options.find(option => option.value === value
     </ListboxLabel>
     <div class="relative">
       <ListboxButton
+        ref="button"
         class="w-full min-h-11 flex items-center justify-between gap-2 rounded-md border border-edge/70 bg-card px-3 text-left hover:border-ink"
+        @pointerdown="place"
+        @keydown="place"
       >
         <span class="truncate">{{ shown }}</span>
         <ChevronUpDownIcon class="size-5 text-soft shrink-0" aria-hidden="true" />
       </ListboxButton>
       <ListboxOptions
-        class="absolute z-30 mt-1 max-h-72 w-full min-w-52 overflow-auto rounded-md border border-line bg-card shadow-md py-1"
+        class="absolute z-30 max-h-72 w-full min-w-52 overflow-auto rounded-md border border-line bg-card shadow-md py-1"
+        :class="up ? 'bottom-full mb-1' : 'mt-1'"
       >
         <ListboxOption
           v-for="option in options"

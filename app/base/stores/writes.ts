@@ -23,10 +23,18 @@ export const useWrites = defineStore('writes', () => {
   /** The write at each place that may have arrived, and what it said. */
   const uncertain = new Map<string, { readonly id: string; readonly fields: object }>()
 
+  const placeOf = <N extends WritingRoute>(name: N, call: Write<N>) => `${name} ${addressOf(name, call as never)}`
+
+  /** The id of a write that may have arrived: whoever sends it another way gives it the same. Null for none. */
+  function uncertainId<N extends WritingRoute>(name: N, call: Write<N>): string | null {
+    const before = uncertain.get(placeOf(name, call))
+    return before && saysTheSame(before.fields, (call as { readonly body: object }).body) ? before.id : null
+  }
+
   /** Sends a write without its id, which is given here. @throws ApiError */
   async function send<N extends WritingRoute>(name: N, call: Write<N>): Promise<AnswerOf<N>> {
     const { body: fields, ...rest } = call as { readonly body: object }
-    const place = `${name} ${addressOf(name, rest)}`
+    const place = placeOf(name, call)
     const before = uncertain.get(place)
     const present = before && saysTheSame(before.fields, fields) ? before : { id: uuid(), fields }
     uncertain.set(place, present)
@@ -42,5 +50,5 @@ export const useWrites = defineStore('writes', () => {
     }
   }
 
-  return { send }
+  return { send, uncertainId }
 })
