@@ -102,7 +102,8 @@ const EXCLUDED: Readonly<Record<string, (page: Told) => boolean>> = {
   'completed, and a forecast': ({ drill, forecast }) =>
     drill.completed !== null && forecast.expected.kind !== 'no-forecast',
   'completed, and raised or eased': ({ drill, offer }) =>
-    drill.completed !== null && ['raise', 'ease', 'vary'].includes(offer.decision),
+    // A review that fell opens it again: that is said of a drill that was completed.
+    drill.completed !== null && offer.grounds.ground !== 'fell' && ['raise', 'ease', 'vary'].includes(offer.decision),
   'completed, and behind or stalled': ({ drill, state }) =>
     drill.completed !== null && !['completed', 'review-due'].includes(state.kind),
   'no day can be told, and a day is offered': ({ forecast }) =>
