@@ -187,7 +187,7 @@ test('a drill prints on one page of A4 and of Letter, a long one on several, nev
     const paper = page.locator('.print-page')
     await expect(paper.last()).toContainText('Watch for')
     await expect(paper.first()).toContainText('Tempo 60')
-    await expect(paper.first()).toContainText('tuning Standard')
+    await expect(paper.first()).toContainText('Classical, Standard')
     await expect(paper.last()).toContainText('☐')
     const pages = await paper.count()
     expect(pages).toBeGreaterThanOrEqual(least)

@@ -84,6 +84,38 @@ test('a chord is typed or clicked on the neck, and its name is found', async ({ 
   await expect(page.getByRole('alert').first()).toContainText('names 5 strings; the guitar has 6')
 })
 
+test('a tapping cycle, picking groups and warm-up steps are set entry by entry; the short notation stays a second way', async ({
+  page,
+}) => {
+  const title = page.getByRole('heading', { level: 1 })
+  await choose(page, 'Tapping')
+  const third = page.getByRole('listitem', { name: 'note 3' })
+  await third.getByLabel('Played by').selectOption('a')
+  await third.getByLabel('Fret').fill('15')
+  await third.getByLabel('Fret').press('Tab')
+  await expect(title).toContainText('15a')
+  await page.getByRole('button', { name: 'Move note 3 up' }).click()
+  await expect(title).toContainText(/15a 10/)
+  await page.getByRole('button', { name: 'Remove note 4' }).click()
+  await page.getByText('As text').click()
+  await expect(page.getByLabel('Cycle as text')).toHaveValue('7:1 15:a 10:4')
+
+  await choose(page, 'Picking')
+  await page.getByRole('listitem', { name: 'group 1' }).getByRole('button', { name: 'Add string 1' }).click()
+  await expect(title).toContainText('strings 3 1')
+  await page.getByRole('button', { name: 'Add group' }).click()
+  await expect(page.getByRole('listitem', { name: /^group/ })).toHaveCount(3)
+
+  await choose(page, 'Warm-up')
+  await page.getByRole('button', { name: 'Add step' }).click()
+  const fifth = page.getByRole('listitem', { name: 'step 5' })
+  await fifth.getByLabel('What').fill('Roll the shoulders')
+  await fifth.getByLabel('What').press('Tab')
+  await expect(title).toContainText('5 steps')
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(fifth.getByLabel('What')).not.toHaveValue('Roll the shoulders')
+})
+
 test('the places of a shape are stepped through', async ({ page }) => {
   await choose(page, 'Arpeggio shape')
   await expect(page.getByText('The plucking hand is the same at every place.')).toBeVisible()

@@ -42,7 +42,7 @@ test('a whole lesson by the keys alone, without Tab: passes, the offer, a tempo,
   await expect(beside).toContainText('Thumb lower, tempo < 80.')
 
   await page.keyboard.press('w')
-  await page.keyboard.press('5')
+  await page.keyboard.press('2')
   await page.keyboard.press('Enter')
   await expect(decision).toContainText('Stay at 68')
   for (let i = 0; i < 3; i++) await page.keyboard.press('u')

@@ -2,13 +2,14 @@ import { familyNamed, familyUses } from '../../core/families/registry'
 import { CHORD_WIDTH, chordHeight, svgOfChord } from '../../core/formats/svg/chord'
 import { svgOfSystem } from '../../core/formats/svg/write'
 import { instrumentOf } from '../../core/guitar/instrument'
+import { PRESETS } from '../../core/guitar/presets'
 import { isCompound, tempoInWords } from '../../core/line/meter'
 import type { Score } from '../../core/score/score'
 import { layOut, type SheetLayout, type System } from '../../core/sheet/layout'
 import { CHORDS_ON_PAPER, chordsOnPaper, drillOnPaper, PAPER, type PaperRows } from '../../core/sheet/paper'
 import { engraver, type Engraved } from '../../core/sheet/staff/engrave'
 import { cueInWords, isAgreed } from '../../core/wording/cue'
-import { guitarInWords, tuningInWords } from '../../core/wording/guitar'
+import { tuningInWords } from '../../core/wording/guitar'
 import type { PaperDrill } from '../../shared/contracts/drills/export'
 import type { Paper } from './paper'
 
@@ -93,7 +94,9 @@ function writeHead(paper: Paper, drill: DrillToPrint): void {
   writeFacts(paper, factsOf(drill))
   paper.rule()
   paper.y += 4
-  paper.write(`${guitarInWords(score.spec.instrument)}; tuning ${tuningInWords(score.spec.instrument)}`)
+  const { preset } = score.spec.instrument
+  const { capo } = instrumentOf(score.spec.instrument)
+  paper.write(`${PRESETS[preset].label}, ${tuningInWords(score.spec.instrument)}${capo > 0 ? `, capo at ${capo}` : ''}`)
   paper.y += 8
   drawChords(paper, drill)
 }
