@@ -45,7 +45,7 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
       await choose(page, /^Finger order \(/, '1324')
       await choose(page, 'To string', '3')
       await expect(page.getByRole('heading', { name: 'Order 1 3 2 4, strings 6–3 and back, V' })).toBeVisible()
-      await expect(page.getByRole('button', { name: 'string 6, fret 7, finger 3, up' }).first()).toBeVisible()
+      await expect(page.getByRole('button', { name: 'string 6, fret 7, finger 3, m' }).first()).toBeVisible()
       await page.getByRole('button', { name: 'Undo' }).click()
       await expect(page.getByRole('heading', { name: 'strings 6–1' })).toBeVisible()
       await page.getByRole('button', { name: 'Redo' }).click()

@@ -115,6 +115,7 @@ test('records are saved for a spreadsheet, of all students and of one', async ({
     .filter({ has: page.getByRole('heading') })
     .first()
     .click()
+  await page.getByRole('tab', { name: 'Lessons' }).click()
   await expect(page.getByRole('heading', { name: 'For a spreadsheet' })).toBeVisible()
   const passes = await save('Passes')
   expect(new Set(passes.slice(1, -1).map(line => line.split(',')[2])).size).toBe(1)
