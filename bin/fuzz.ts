@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { answerOne } from '../core/formats/door'
 import { readCsv } from '../core/formats/csv/read'
+import { HURTFUL_FILES } from '../core/formats/hurtful-files.test.data'
 import { mutatedFile, mutatedList } from '../core/formats/mutated-file.test.data'
 import { readFile } from '../core/formats/read-file'
 import { readRoster } from '../shared/records/roster'
@@ -14,6 +15,8 @@ const [asked, seeded] = process.argv.slice(files ? 3 : 2)
 const count = Number(asked ?? 20_000)
 const seed = Number(seeded ?? Date.now() % 1_000_000)
 const MOST_MS = 1000
+/** What a file built to hurt may take: processor time, ms. Memory is bounded by the heap of this process. */
+const MOST_HURTFUL_MS = 2000
 /** Where the slowest is kept, or what throws. */
 const KEPT = files ? '.data/fuzz-kept.bin' : '.data/fuzz-kept.json'
 
@@ -52,6 +55,16 @@ function asks(request: unknown): boolean {
 }
 const write = (request: unknown) =>
   writeFileSync(KEPT, files ? Buffer.from(request as Uint8Array) : JSON.stringify(request))
+
+if (files)
+  for (const [name, make] of HURTFUL_FILES) {
+    const made = make()
+    const bytes = typeof made === 'string' ? new TextEncoder().encode(made) : made
+    const ms = Math.min(...[1, 2].map(() => cpuMs(() => asks(bytes))))
+    if (ms <= MOST_HURTFUL_MS) continue
+    console.log(`over ${MOST_HURTFUL_MS} ms: ${name} took ${Math.round(ms)} ms`)
+    process.exitCode = 1
+  }
 
 const times: number[] = []
 let refused = 0

@@ -43,7 +43,7 @@ const LAYERS: readonly (readonly string[])[] = [
   ['formats'],
 ]
 /** What encodes and decodes the bytes of a format. */
-const CODECS = ['xmlbuilder2', 'fast-xml-parser', 'midi-file', 'fflate', 'ical.js', 'papaparse']
+const CODECS = ['xmlbuilder2', 'saxes', 'midi-file', 'fflate', 'ical.js', 'papaparse']
 /** What draws standard notation. */
 const ENGRAVER = ['vexflow/bravura']
 /**

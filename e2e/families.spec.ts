@@ -97,7 +97,7 @@ test('a tapping cycle, picking groups and warm-up steps are set entry by entry; 
   await page.getByRole('button', { name: 'Move note 3 up' }).click()
   await expect(title).toContainText(/15a 10/)
   await page.getByRole('button', { name: 'Remove note 4' }).click()
-  await page.getByText('As text').click()
+  await page.getByText('As text', { exact: true }).click()
   await expect(page.getByLabel('Cycle as text')).toHaveValue('7:1 15:a 10:4')
 
   await choose(page, 'Picking')

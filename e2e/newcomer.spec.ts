@@ -166,6 +166,7 @@ test('a newcomer builds a drill, sets it, runs a lesson through a crash, and see
       await test.step('the student’s page shows the tempo and the last decisions', async () => {
         await again.getByRole('button', { name: /Open Quill Example/ }).click()
         await expect(again.getByText('76', { exact: true }).first()).toBeVisible()
+        await again.getByRole('button', { name: /^Chart and plan of/ }).click()
         await expect(again.getByText('held at 76', { exact: true })).toBeVisible()
         await expect(
           again.getByRole('img', {

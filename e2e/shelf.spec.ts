@@ -3,6 +3,7 @@ import { expect, type Page } from '@playwright/test'
 import { choose, dragRowDown, signIn, test } from './studio'
 
 const matrix = (page: Page) => page.getByRole('table', { name: 'Drills by technique and grade' })
+const openMatrix = (page: Page) => page.getByRole('button', { name: /^By technique and grade/ }).click()
 const cards = (page: Page) => page.getByRole('article')
 const chosen = (page: Page) => page.getByRole('region', { name: 'Chosen drills' })
 
@@ -62,6 +63,8 @@ test('the shelf holds the ladder: by technique and grade, by words, by what suit
   await signIn(page)
   const { name } = await addStudent(page)
   await page.goto('/shelf')
+  await expect(matrix(page)).toBeHidden()
+  await openMatrix(page)
   await expect(matrix(page)).toBeVisible()
   const status = page.getByRole('status').filter({ hasText: /drills?/ })
   const count = async () => Number((await status.textContent())!.split(' ')[0])
@@ -76,7 +79,7 @@ test('the shelf holds the ladder: by technique and grade, by words, by what suit
   await expect(
     cards(page)
       .first()
-      .getByText(/^Grade (2\.[5-9]|3\.[0-5]) · at \d+ · Slurs$/),
+      .getByText(/^Grade (2\.[5-9]|3\.[0-5]) · ♩ = \d+ · Slurs$/),
   ).toBeVisible()
   await expect(
     cards(page)
@@ -113,6 +116,7 @@ test('the shelf holds the ladder: by technique and grade, by words, by what suit
 
 test('the matrix of the shelf is one stop of the keyboard; the arrows go through it', async ({ page }) => {
   await signIn(page, 'wren', '/shelf')
+  await openMatrix(page)
   const matrix = page.getByRole('table', { name: /technique and grade/ })
   await expect(matrix).toBeVisible()
   expect(await matrix.locator('button[tabindex="0"]').count()).toBe(1)
@@ -128,6 +132,7 @@ test('the matrix of the shelf is one stop of the keyboard; the arrows go through
 
 test('a favourite stays one, and a collection keeps its order however it is moved', async ({ page }) => {
   await signIn(page, 'wren', '/shelf')
+  await openMatrix(page)
   await matrix(page)
     .getByRole('button', { name: /^Trills, grade 2/ })
     .click()

@@ -37,6 +37,7 @@ const toTakeHome = computed(() =>
   agenda.value.map(set => ({
     ...set,
     bpm: lesson.standing(set).bpm,
+    heard: lesson.faultsOfLate(set),
     heardOn: lesson.passesOf(set).length > 0 ? today.value : (set.lessonLogs.at(-1)?.at.slice(0, 10) ?? null),
   })),
 )

@@ -2,6 +2,7 @@ import { useBroadcastChannel, useDocumentVisibility } from '@vueuse/core'
 import { computed, onScopeDispose, readonly, shallowReadonly, type Ref, ref, shallowRef, watch } from 'vue'
 import { v4 as uuid } from 'uuid'
 import type { LessonEvent, LessonEventOf } from '#core/practice/log/events'
+import { heardOfLate } from '#core/practice/homework'
 import { stageAfter, type StageEntry } from '#core/practice/log/stage'
 import { changedSpec } from '#core/schema/change'
 import { nextStage } from '#core/stages/order'
@@ -100,6 +101,14 @@ export function useLesson(lessonId: string) {
     const again = state.value.faults.some(each => each.assignmentId === set.id && each.fault === fault.fault)
     return again ? 'still there' : null
   }
+
+  /** What of a drill was heard wrong of late, this lesson first. */
+  const faultsOfLate = (set: AgendaItem) =>
+    heardOfLate(
+      state.value.faults.filter(each => each.assignmentId === set.id),
+      set.faults,
+      state.value.gone.map(({ faultId }) => faultId),
+    )
 
   /** Since when a drill is completed, but for the reviews of this lesson: those stand in its own log. */
   function completedElsewhere({ id, completed }: AgendaItem): Completed | null {
@@ -222,6 +231,7 @@ export function useLesson(lessonId: string) {
     asTaughtNow,
     passesOf,
     answerTo,
+    faultsOfLate,
     /** Where the student hurts, as it was just put down. */
     hurts: (pain: Pain | null) => {
       const now = detail.value

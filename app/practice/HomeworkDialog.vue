@@ -5,13 +5,15 @@ import { homeworkOffered, type HomeworkGiven } from '#core/practice/homework'
 import { isTimed } from '#core/practice/tempo/target'
 import { restsFor } from '#core/practice/works-hand'
 import { changedSpec } from '#core/schema/change'
+import type { Fault } from '#core/schema/faults'
 import type { HandInput } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
 import type { Pain } from '#core/schema/pain'
 import { wayInWords } from '#core/wording/homework'
 import { homeworkBody } from '#shared/contracts/practice/homework'
 import type { ApiError } from '~/base/useApi'
-import { homeworkOnPaper, type HomeworkDrillSet } from '#shared/paper/homework-sheets'
+import type { AssignmentDetail } from '#shared/contracts/taught/answers'
+import { homeworkOnPaper } from '#shared/paper/homework-sheets'
 
 /** What a student is given to practise: offered by need, changed at will, printed, and on record. */
 const props = defineProps<{
@@ -22,7 +24,7 @@ const props = defineProps<{
     readonly habits: Habits
     readonly pain: Pain | null
   }
-  sets: readonly (HomeworkDrillSet & { readonly heardOn: string | null })[]
+  sets: readonly (AssignmentDetail & { readonly heardOn: string | null; readonly heard: readonly Fault[] })[]
   lessonId: string | null
   today: string
 }>()
@@ -108,7 +110,7 @@ function asGiven(said: Pick<HomeworkGiven, 'form'> & { note: string; items: read
     minutesADay: minutesOf(said.items),
     note: said.note.trim() || null,
     drills: said.items.map(({ id, minutes }) => {
-      const { taught, drillName, stage, plan, bpm, toTempo } = byId.value.get(id)!
+      const { taught, drillName, stage, plan, bpm, toTempo, heard } = byId.value.get(id)!
       const timed = toTempo && isTimed(plan)
       return {
         assignmentId: id,
@@ -118,6 +120,7 @@ function asGiven(said: Pick<HomeworkGiven, 'form'> & { note: string; items: read
         bpm: timed ? bpm : null,
         targetBpm: timed ? plan.targetBpm : null,
         minutes,
+        heard,
       }
     }),
   }

@@ -31,7 +31,7 @@ const to = computed(() => benchAddress(props.entry))
 const about = computed(() =>
   [
     props.entry.grade === null ? null : `Grade ${gradeInWords(props.entry.grade)}`,
-    toTempo.value ? `at ${props.entry.tempo}` : null,
+    toTempo.value ? `♩ = ${props.entry.tempo}` : null,
     techniqueLabel(props.entry.technique),
     props.entry.own && props.entry.own.setFor > 0
       ? `set for ${props.entry.own.setFor} ${props.entry.own.setFor === 1 ? 'student' : 'students'}`

@@ -1,9 +1,17 @@
 <script setup lang="ts">
 import type { StudentRow } from '#shared/contracts/people/answers'
+import { COLUMNS } from '#core/ladder/columns/registry'
+import { GRADE_ROWS } from '#core/ladder/rows'
 import type { ShelfQuery } from './shelf-entries'
 
-/** What narrows the shelf down, besides technique and grade. */
-const props = defineProps<{ students: readonly StudentRow[]; busy: boolean; progress: number }>()
+/** What narrows the shelf down. */
+const props = defineProps<{
+  students: readonly StudentRow[]
+  /** Drills by technique and grade, `technique grade`. */
+  counts: ReadonlyMap<string, number>
+  busy: boolean
+  progress: number
+}>()
 const query = defineModel<ShelfQuery>('query', { required: true })
 const studentId = defineModel<string | null>('studentId', { required: true })
 const emit = defineEmits<{ stop: [] }>()
@@ -16,6 +24,8 @@ const field = <K extends keyof ShelfQuery>(name: K) =>
     },
   })
 const source = field('source')
+const technique = field('technique')
+const row = field('row')
 const slurs = field('slurs')
 const hand = field('hand')
 const fingers = field('fingers')
@@ -49,6 +59,24 @@ const STRINGS = [
   { value: 2, label: '2' },
   { value: 3, label: '3' },
 ] as const
+const techniques = computed(() => [
+  { value: null, label: 'All techniques' },
+  ...COLUMNS.map(({ name, label }) => {
+    const count = GRADE_ROWS.reduce((sum, grade) => sum + (props.counts.get(`${name} ${grade}`) ?? 0), 0)
+    return { value: name, label, detail: count === 1 ? '1 drill' : `${count || 'no'} drills` }
+  }),
+])
+const ANY_GRADE = 0
+const grades = [
+  { value: ANY_GRADE, label: 'any' },
+  ...GRADE_ROWS.map(grade => ({ value: grade, label: String(grade), spoken: `grade ${grade}` })),
+]
+const grade = computed({
+  get: () => row.value ?? ANY_GRADE,
+  set: value => {
+    row.value = value === ANY_GRADE ? null : value
+  },
+})
 const whom = computed(() => [
   { value: null, label: 'Anybody' },
   ...props.students.map(student => ({ value: student.id, label: student.name })),
@@ -70,6 +98,8 @@ const summary = computed(
 <template>
   <div class="space-y-4">
     <BaseChips v-model="source" label="From" :options="SOURCES" tall />
+    <BaseListbox v-model="technique" label="Technique" :options="techniques" />
+    <BaseChips v-model="grade" label="Grade" :options="grades" figures :columns="5" />
     <BaseListbox v-model="studentId" label="Suits" :options="whom" />
     <div v-if="busy" role="status" class="flex items-center gap-3">
       <progress class="flex-1 h-2 accent-plan" :value="progress" max="1">{{ Math.round(progress * 100) }} %</progress>

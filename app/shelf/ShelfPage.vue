@@ -167,22 +167,25 @@ const actionsOf = (entry: ShelfEntry) => [
               v-model:query="query"
               v-model:student-id="studentId"
               :students="students"
+              :counts="counts"
               :busy="suiting.busy.value"
               :progress="suiting.progress.value"
               @stop="suiting.stop"
             />
             <div class="min-w-0">
-              <ShelfMatrix v-model:technique="technique" v-model:row="row" :counts="counts" />
-              <ChartFigures
-                title="Drills by technique and grade"
-                :columns="['Technique', ...GRADE_ROWS.map(grade => `Grade ${grade}`)]"
-                :rows="
-                  COLUMNS.map(column => [
-                    column.label,
-                    ...GRADE_ROWS.map(grade => counts.get(`${column.name} ${grade}`) ?? 0),
-                  ])
-                "
-              />
+              <BenchFold label="By technique and grade" summary="how many drills there are of each">
+                <ShelfMatrix v-model:technique="technique" v-model:row="row" :counts="counts" />
+                <ChartFigures
+                  title="Drills by technique and grade"
+                  :columns="['Technique', ...GRADE_ROWS.map(grade => `Grade ${grade}`)]"
+                  :rows="
+                    COLUMNS.map(column => [
+                      column.label,
+                      ...GRADE_ROWS.map(grade => counts.get(`${column.name} ${grade}`) ?? 0),
+                    ])
+                  "
+                />
+              </BenchFold>
               <div class="flex flex-wrap items-baseline gap-3 mt-4 mb-2">
                 <h2 class="text-lg">
                   <span role="status"

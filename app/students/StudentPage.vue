@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
+import { heardOfLate } from '#core/practice/homework'
 import { restsFor } from '#core/practice/works-hand'
 import { changedSpec } from '#core/schema/change'
 import type { FollowedDrill } from '#shared/contracts/taught/answers'
@@ -28,10 +29,21 @@ const giving = ref(false)
 const replanning = shallowRef<FollowedDrill | null>(null)
 /** The drill whose stages are looked at. */
 const staging = shallowRef<FollowedDrill | null>(null)
-/** The drills that are worked now, with the day each was last heard. */
-const open = computed(() =>
-  present.value.filter(set => set.waitsFor === null).map(set => ({ ...set, heardOn: set.lessons.at(-1)?.day ?? null })),
-)
+/** The drills that are worked now, with the day each was last heard and what was wrong in the last lesson. */
+const open = computed(() => {
+  const faults = page.value?.lessons.rows[0]?.faults ?? []
+  return present.value
+    .filter(set => set.waitsFor === null)
+    .map(set => ({
+      ...set,
+      heardOn: set.lessons.at(-1)?.day ?? null,
+      heard: heardOfLate(
+        faults.filter(fault => fault.assignmentId === set.id),
+        [],
+        [],
+      ),
+    }))
+})
 /** What opens first is what a teacher looks up before a lesson; the rest is one press away. */
 const TABS = [
   { key: 'now', label: 'Now' },

@@ -34,8 +34,36 @@ const place = fc.double({ min: 0, max: 1, noNaN: true })
 const at = (bytes: Uint8Array, share: number) => Math.floor(share * bytes.length)
 const stretch = fc.tuple(place, fc.integer({ min: 1, max: 64 }))
 
+/** Bytes that mean something in a file of events: lengths that go on, statuses, kinds of meta events. */
+const tellingByte = fc.constantFrom(0, 1, 0x2f, 0x51, 0x58, 0x7f, 0x80, 0x81, 0x8f, 0x90, 0xc0, 0xf0, 0xf7, 0xff)
+const TRACK = [0x4d, 0x54, 0x72, 0x6b]
+/** Where the numbers of a MIDI file stand that say how much comes: of tracks, of ticks, of bytes of a track. */
+const countsIn = (bytes: Uint8Array): readonly number[] => [
+  10,
+  12,
+  ...[...bytes.keys()].filter(at => TRACK.every((byte, i) => bytes[at + i] === byte)).flatMap(at => [at + 4, at + 6]),
+]
+
+/** Blows that know what a file is made of: whole events of telling bytes, and numbers that say how much comes. */
+const structural: fc.Arbitrary<Blow> = fc.oneof(
+  fc.tuple(place, fc.array(tellingByte, { minLength: 1, maxLength: 16 })).map(([share, event]): Blow => bytes => {
+    const copy = bytes.slice()
+    copy.set(event.slice(0, copy.length - at(bytes, share)), at(bytes, share))
+    return copy
+  }),
+  fc.tuple(place, fc.integer({ min: 0, max: 0xffff })).map(([share, value]): Blow => bytes => {
+    const counts = countsIn(bytes)
+    const where = counts[Math.min(counts.length - 1, Math.floor(share * counts.length))]!
+    if (where + 2 > bytes.length) return bytes
+    const copy = bytes.slice()
+    copy.set([value >> 8, value & 0xff], where)
+    return copy
+  }),
+)
+
 /** What can happen to a file: cut off, a stretch lost or doubled, bytes changed, rubbish put in. */
 const blow: fc.Arbitrary<Blow> = fc.oneof(
+  structural,
   place.map(
     (share): Blow =>
       bytes =>

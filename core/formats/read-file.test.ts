@@ -5,6 +5,7 @@ import { realise } from '../score/realise'
 import { scoreOf } from '../score/score-of.test.data'
 import type { FreeNote } from '../families/free'
 import { isWhole } from '../score/corpus.test.data'
+import { HURTFUL_FILES } from './hurtful-files.test.data'
 import { mutatedFile, packed } from './mutated-file.test.data'
 import { MUSICXML_OF_OTHERS, noteTag, scoreTag } from './musicxml/others.test.data'
 import { toMusicXml } from './musicxml/write'
@@ -165,5 +166,31 @@ describe('files after mishaps', () => {
       }),
       { numRuns: isWhole ? 400 : 60, seed: 16 },
     )
+  })
+})
+
+describe('files built to hurt', () => {
+  // Those of many megabytes are read by `npm run fuzz -- files`, which measures processor time and memory.
+  const SOON = [
+    ['MIDI: a text whose length leads backwards', /length is no number/],
+    ['MIDI: as many events as bytes allow', /more events than any piece/],
+    ['MIDI: notes all at once', /4,096 are the most|no notes/],
+    ['tablature: blanks after “tempo =”', null],
+    ['tablature: many signs of equality, many blanks', null],
+    ['tablature: a bar of frets', /96,000 notes; 4,096 are the most/],
+    ['tablature: a bar of dead notes', /96,000 notes; 4,096 are the most/],
+    ['tablature: bars that are counted', /14,000 bars; 4,096 are the most/],
+    ['XML: elements with names of their own', /more elements than any score/],
+    ['XML: attributes', /more attributes than any score/],
+    ['XML: a long text', /more text than any score/],
+    ['XML: elements one within another', /nested too deep/],
+    ['XML: brackets', /no well-formed XML/],
+    ['archive: entries', /more than 500 files/],
+  ] as const
+  test.each(SOON)('%s', (name, refused) => {
+    const made = HURTFUL_FILES.find(([each]) => each === name)![1]()
+    const result = readFile(typeof made === 'string' ? strToU8(made) : made)
+    if (refused === null) expect(result.ok).toBe(true)
+    else expect(result).toMatchObject({ ok: false, why: expect.stringMatching(refused) })
   })
 })

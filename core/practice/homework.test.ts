@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { homeworkCautions, homeworkCues, minutesInWords, wayInWords } from '../wording/homework'
 import { scoreOf } from '../score/score-of.test.data'
 import type { AgendaDrill } from './agenda/agenda'
-import { blocksOf, homeworkOffered } from './homework'
+import { blocksOf, heardOfLate, homeworkOffered } from './homework'
 
 const drill = (id: string, more: Partial<AgendaDrill> = {}): AgendaDrill => ({
   id,
@@ -80,5 +80,35 @@ describe('what a sheet says', () => {
     const cautions = homeworkCautions(wide)
     expect(cautions.length).toBeGreaterThan(0)
     expect(homeworkCues(wide, [])).not.toEqual(expect.arrayContaining([...cautions]))
+  })
+})
+
+describe('what was heard wrong of late', () => {
+  const before = [
+    { id: '1', fault: 'not-on-tip' },
+    { id: '2', fault: 'late-shift' },
+  ] as const
+
+  test('is what this lesson says, the latest first, then what earlier ones said and is not gone', () => {
+    expect(heardOfLate([], before, [])).toEqual(['not-on-tip', 'late-shift'])
+    expect(heardOfLate([{ fault: 'weak-pull-off' }, { fault: 'late-shift' }], before, [])).toEqual([
+      'late-shift',
+      'weak-pull-off',
+      'not-on-tip',
+    ])
+    expect(heardOfLate([], before, ['1'])).toEqual(['late-shift'])
+    // Gone, and heard again in the same lesson: it is there.
+    expect(heardOfLate([{ fault: 'not-on-tip' }], before, ['1', '2'])).toEqual(['not-on-tip'])
+  })
+
+  test('is no more than a sheet has room for', () => {
+    const faults = ['weak-hammer-on', 'weak-pull-off', 'rushing', 'tension'] as const
+    expect(
+      heardOfLate(
+        faults.map(fault => ({ fault })),
+        before,
+        [],
+      ),
+    ).toEqual(['tension', 'rushing', 'weak-pull-off'])
   })
 })

@@ -1,3 +1,4 @@
+import type { Fault } from '../schema/faults'
 import { planLesson, type AgendaDrill, type AgendaEntry } from './agenda/agenda'
 
 /** A drill as it is given to practise: what the sheet says of it. */
@@ -11,6 +12,8 @@ export interface HomeworkDrill {
   readonly bpm: number | null
   readonly targetBpm: number | null
   readonly minutes: number
+  /** What was heard wrong of late, the latest first; homework given before it was kept has none. */
+  readonly heard?: readonly Fault[] | undefined
 }
 
 /** One page for each drill with its whole sheet, or all of them on few pages. */
@@ -23,6 +26,25 @@ export interface HomeworkGiven {
   readonly minutesADay: number
   readonly drills: readonly HomeworkDrill[]
   readonly note: string | null
+}
+
+/** Cues of a sheet (common practice: no more can be thought of at once). */
+export const MOST_CUES = 3
+
+/**
+ * What of a drill was heard wrong of late, each fault once and no more than a sheet has room for: in this lesson, the
+ * latest first, then of earlier lessons what is not gone.
+ * @param here Faults of this lesson in the order they were put down.
+ * @param before Faults of earlier lessons, the latest first.
+ * @param gone Ids of those that were said to be gone.
+ */
+export const heardOfLate = (
+  here: readonly { readonly fault: Fault }[],
+  before: readonly { readonly id: string; readonly fault: Fault }[],
+  gone: readonly string[],
+): readonly Fault[] => {
+  const faults = [...here.toReversed(), ...before.filter(({ id }) => !gone.includes(id))].map(({ fault }) => fault)
+  return [...new Set(faults)].slice(0, MOST_CUES)
 }
 
 /** The longest a drill is worked at a stretch, minutes (common practice: two to seven). */

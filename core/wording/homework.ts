@@ -1,5 +1,5 @@
 import type { Score } from '../score/score'
-import { blocksOf } from '../practice/homework'
+import { blocksOf, MOST_CUES } from '../practice/homework'
 import { wayOn } from '../practice/tempo/schools/registry'
 import { isTimed } from '../practice/tempo/target'
 import type { Fault } from '../schema/faults'
@@ -9,8 +9,6 @@ import { faultCue } from './fault'
 
 /** Tempos of the way that a sheet names before it says where it ends. */
 const TOLD = 3
-/** Cues of a sheet (common practice: no more can be thought of at once). */
-const CUES = 3
 
 /**
  * The way of the tempo, as a sheet says it.
@@ -42,7 +40,7 @@ const isCaution = ({ about }: Score['cues'][number]) => about === 'stretch' || a
 /** What to watch for at home: what was wrong of late first, then what the drill itself asks for. */
 export function homeworkCues(score: Pick<Score, 'cues'>, faults: readonly Fault[]): readonly string[] {
   const own = score.cues.filter(cue => cue.at === 0 && !isCaution(cue) && isAgreed(cue)).map(cueInWords)
-  return [...new Set([...faults.map(faultCue), ...own])].slice(0, CUES)
+  return [...new Set([...faults.map(faultCue), ...own])].slice(0, MOST_CUES)
 }
 
 /** What may hurt in a drill, where something may. */

@@ -3,14 +3,14 @@ import type { HomeworkGiven } from '#core/practice/homework'
 import { changedSpec } from '#core/schema/change'
 import type { HandInput } from '#core/schema/fields'
 import type { Habits } from '#core/schema/habits'
-import { setSheet } from '#core/stages/set-sheet'
+import { setSheet, type SetDrill } from '#core/stages/set-sheet'
 import type { CountPlan, Score, StepsPlan } from '#core/score/score'
 import { homeworkCautions, homeworkCues, minutesInWords, wayInWords } from '#core/wording/homework'
 import type { paperBody } from '../contracts/drills/export'
-import type { AssignmentDetail, HeardFault } from '../contracts/taught/answers'
+import type { AssignmentDetail } from '../contracts/taught/answers'
 
 /** A set drill as homework is made of it. */
-export type HomeworkDrillSet = AssignmentDetail & { readonly faults?: readonly HeardFault[] }
+export type HomeworkDrillSet = SetDrill & Pick<AssignmentDetail, 'id' | 'drillName' | 'plan' | 'bpm'>
 
 /** What a sheet says of a drill besides its notes. */
 export interface HomeworkSaid {
@@ -33,29 +33,28 @@ export interface HomeworkSheet {
   readonly plan: CountPlan | StepsPlan | null
 }
 
-/** The sheets of what is given, each as its student has it: at its stage, for their hand, with their fingers. */
+/**
+ * The sheets of what is given, each as its student has it: at its stage, for their hand, with their fingers. Tempo and
+ * cues are those of the day it was given, so that every copy of it says the same.
+ */
 export function homeworkSheets(given: HomeworkGiven, sets: readonly HomeworkDrillSet[]): readonly HomeworkSheet[] {
   return given.drills.flatMap((drill, i): readonly HomeworkSheet[] => {
     const set = sets.find(each => each.id === drill.assignmentId)
     if (!set) return []
-    const result = setSheet(set, set.bpm)
+    const bpm = drill.bpm ?? set.bpm
+    const result = setSheet(set, bpm)
     if (!result.ok) return []
     const { value } = result
     const score = value.kind === 'sheet' ? value : null
     const said = {
-      stage: set.stage,
+      stage: drill.stage,
       minutes: minutesInWords(drill.minutes),
-      way: wayInWords(set.plan, set.bpm),
-      cues: score
-        ? homeworkCues(
-            score,
-            (set.faults ?? []).map(each => each.fault),
-          )
-        : [],
+      way: wayInWords(set.plan, bpm),
+      cues: score ? homeworkCues(score, drill.heard ?? []) : [],
       cautions: score ? homeworkCautions(score) : [],
       word: i === 0 ? given.note : null,
     }
-    return [{ id: set.id, name: set.drillName, bpm: set.bpm, said, score, plan: value.kind === 'sheet' ? null : value }]
+    return [{ id: set.id, name: set.drillName, bpm, said, score, plan: value.kind === 'sheet' ? null : value }]
   })
 }
 

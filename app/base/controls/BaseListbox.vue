@@ -1,6 +1,8 @@
 <script setup lang="ts" generic="T extends string | number | null">
+import { autoUpdate, flip, offset, shift, size, useFloating } from '@floating-ui/vue'
 import { Listbox, ListboxButton, ListboxLabel, ListboxOption, ListboxOptions } from '@headlessui/vue'
 import { CheckIcon, ChevronUpDownIcon } from '@heroicons/vue/20/solid'
+import type { ComponentPublicInstance } from 'vue'
 
 /** One choice out of many, opened on demand. */
 const props = defineProps<{
@@ -10,16 +12,37 @@ const props = defineProps<{
   error?: string
 }>()
 const value = defineModel<T>({ required: true })
-const button = useTemplateRef<{ $el: HTMLElement }>('button')
-/** Room for the list below its button, px; with less it opens above. */
-const ROOM = 300
-const up = ref(false)
-/** Where the list goes is decided as it opens: under the dock at the foot nobody could read it. */
-function place() {
-  const foot = Number.parseFloat(getComputedStyle(document.documentElement).getPropertyValue('--foot')) || 0
-  const { top, bottom } = button.value!.$el.getBoundingClientRect()
-  up.value = window.innerHeight - foot - bottom < ROOM && top > window.innerHeight - foot - bottom
-}
+const button = useTemplateRef<ComponentPublicInstance>('button')
+const list = useTemplateRef<ComponentPublicInstance>('list')
+/** The list is this high at most, px. */
+const MOST_HIGH = 288
+/** It goes where there is room: neither cut off by a dialog's edge nor under the dock at the foot of the page. */
+const room = () => ({
+  padding: {
+    top: 8,
+    left: 8,
+    right: 8,
+    bottom: 8 + (Number.parseFloat(getComputedStyle(document.documentElement).getPropertyValue('--foot')) || 0),
+  },
+})
+const { floatingStyles } = useFloating(button, list, {
+  placement: 'bottom-start',
+  strategy: 'fixed',
+  transform: false,
+  whileElementsMounted: autoUpdate,
+  middleware: [
+    offset(4),
+    flip(() => ({ ...room(), fallbackStrategy: 'bestFit' })),
+    shift(room),
+    size(() => ({
+      ...room(),
+      apply: ({ availableHeight, rects, elements }) => {
+        elements.floating.style.width = `${rects.reference.width}px`
+        elements.floating.style.maxHeight = `${Math.min(MOST_HIGH, Math.max(96, availableHeight))}px`
+      },
+    })),
+  ],
+})
 const shown = computed(() => props.options.find(option => option.value === value.value)?.label ?? 'Choose')
 </script>
 
@@ -32,15 +55,14 @@ const shown = computed(() => props.options.find(option => option.value === value
       <ListboxButton
         ref="button"
         class="w-full min-h-11 flex items-center justify-between gap-2 rounded-md border border-edge/70 bg-card px-3 text-left hover:border-ink"
-        @pointerdown="place"
-        @keydown="place"
       >
         <span class="truncate">{{ shown }}</span>
         <ChevronUpDownIcon class="size-5 text-soft shrink-0" aria-hidden="true" />
       </ListboxButton>
       <ListboxOptions
-        class="absolute z-30 max-h-72 w-full min-w-52 overflow-auto rounded-md border border-line bg-card shadow-md py-1"
-        :class="up ? 'bottom-full mb-1' : 'mt-1'"
+        ref="list"
+        class="z-30 min-w-52 overflow-auto rounded-md border border-line bg-card shadow-md py-1"
+        :style="floatingStyles"
       >
         <ListboxOption
           v-for="option in options"

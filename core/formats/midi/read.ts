@@ -8,6 +8,7 @@ import { musicOf, type Beside, type Found, type FoundNote, type ReadMusic } from
 import { guitarIn, type WrittenFor } from './guitar-text'
 import { quantise } from './quantise'
 import { ACCENT, MUTED, VELOCITIES } from './table'
+import { MOST_EVENTS, walkTrack } from './walk'
 
 /** What a file of several tracks is asked for, and what it is read beside. */
 export interface MidiReading {
@@ -21,7 +22,10 @@ const MOST_MIDI_BYTES = 2_000_000
 const HEADER = [0x4d, 0x54, 0x68, 0x64]
 const TRACK = [0x4d, 0x54, 0x72, 0x6b]
 
-/** Walks the chunks of a file, so that what is cut off is known before it is read. */
+/**
+ * Walks the chunks of a file and the events in them, so that what is cut off or damaged is known before it is read: the
+ * package that reads events follows every length it finds, backwards too, and may never come to an end.
+ */
 function problemIn(bytes: Uint8Array): string | null {
   if (!beginsWith(bytes, HEADER) || bytes.length < 14) return 'The file is no MIDI file, or cut off at its beginning.'
   if (bytes.length > MOST_MIDI_BYTES)
@@ -34,11 +38,16 @@ function problemIn(bytes: Uint8Array): string | null {
   if (((bytes[12]! << 8) | bytes[13]!) === 0) return 'The MIDI file has no ticks to a beat.'
   const tracks = (bytes[10]! << 8) | bytes[11]!
   let at = 14
+  let events = 0
   for (let i = 0; i < tracks; i++) {
     if (at + 8 > bytes.length) return `The MIDI file is cut off: it has ${i} of ${tracks} tracks.`
     if (!beginsWith(bytes.subarray(at), TRACK)) return `Track ${i + 1} of the MIDI file is damaged.`
-    at += 8 + number(at + 4)
+    const from = at + 8
+    at = from + number(at + 4)
     if (at > bytes.length) return `The MIDI file is cut off in track ${i + 1}.`
+    const walked = walkTrack(bytes.subarray(from, at), MOST_EVENTS - events)
+    if (!walked.ok) return `Track ${i + 1} of the MIDI file ${walked.why}.`
+    events += walked.events
   }
   return tracks === 0 ? 'The MIDI file has no tracks.' : null
 }

@@ -46,7 +46,8 @@ function readScore(text: string, { part: wanted, beside }: MusicXmlReading): Rea
       ok: false,
       why: `The score has ${parts.length === 1 ? 'one part' : `${parts.length} parts`}; there is no part ${number}.`,
     }
-  const listed = (one: Element) => list.find(each => each.attributes.id === one.attributes.id)
+  const byId = new Map(list.toReversed().map(each => [each.attributes.id, each]))
+  const listed = (one: Element) => byId.get(one.attributes.id)
   const nameOf = (one: Element, i: number) => child(listed(one), 'part-name')?.text || `part ${i + 1}`
   const part = new Part()
   for (const [i, measure] of childrenOf(body, 'measure').entries()) part.readMeasure(measure, i === 0)

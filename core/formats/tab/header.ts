@@ -26,7 +26,8 @@ function tuningIn(text: string): readonly number[] | null {
 
 /** What prose around the strings says of the music, as our own header does and others like to. */
 export function said(prose: readonly { readonly text: string }[]): Said {
-  const whole = prose.map(({ text }) => text).join('\n')
+  // Blanks are taken as one: some of the patterns below would try every way to share a long run of them.
+  const whole = prose.map(({ text }) => text.replace(/\s+/g, ' ')).join('\n')
   const [, beats, unit] = /(?:^|[^\d/])(\d{1,2})\/(1|2|4|8|16)(?![\d/])/.exec(whole) ?? []
   const capo = /\bcapo\D{0,12}(\d{1,2})\b/i.exec(whole)?.[1]
   const figure = String.raw`(\d{2,3}(?:\.\d+)?)`

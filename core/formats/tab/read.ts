@@ -6,7 +6,17 @@ import { barTicks, type Tick } from '../../line/ticks'
 import { tidy, type Notes } from '../../writing/edit'
 import { isHeader, said } from './header'
 import { tabText, type TabBlock, type TabFret, type TabString } from './lines'
-import { byCount, byScale, bySpacing, meterOfCount, paddingOf, PLAIN_VALUE, type RhythmBy, type TabBar } from './rhythm'
+import {
+  byCount,
+  byScale,
+  bySpacing,
+  countsOf,
+  meterOfCount,
+  paddingOf,
+  PLAIN_VALUE,
+  type RhythmBy,
+  type TabBar,
+} from './rhythm'
 
 /** How a text is to be read where it does not say so itself. */
 export interface TabOptions {
@@ -124,13 +134,17 @@ function barsOf(block: TabBlock, first: number): readonly ReadBar[] {
 
 /** A two-figure fret stands where its neighbour in the stack does, though that begins a column later. */
 function aligned(bar: ReadBar): ReadBar {
+  const at = new Map<number, Struck[]>()
+  for (const each of bar.struck) {
+    const stack = at.get(each.fret.column)
+    if (stack) stack.push(each)
+    else at.set(each.fret.column, [each])
+  }
   const close = new Map<number, number>()
   for (const column of bar.columns) {
-    const wide = bar.struck.some(({ fret }) => fret.column === column - 1 && Number(fret.fret) > 9)
-    const same = bar.struck.some(
-      ({ fret, string }) =>
-        fret.column === column && bar.struck.some(other => other.fret.column === column - 1 && other.string === string),
-    )
+    const before = at.get(column - 1) ?? []
+    const wide = before.some(({ fret }) => Number(fret.fret) > 9)
+    const same = at.get(column)!.some(({ string }) => before.some(other => other.string === string))
     if (wide && !same) close.set(column, close.get(column - 1) ?? column - 1)
   }
   if (close.size === 0) return bar
@@ -164,6 +178,7 @@ function timed(
 ): Timed {
   const bar = barTicks(meter)
   const padding = paddingOf(bars)
+  const counted = new Map([...new Set(bars.map(({ block }) => block))].map(block => [block, countsOf(block, meter)]))
   const warnings: string[] = []
   const starts: (readonly Tick[])[] = []
   const ends: Tick[] = []
@@ -171,7 +186,7 @@ function timed(
   for (const [i, each] of bars.entries()) {
     const read =
       by === 'count'
-        ? byCount(each, each.block, meter)
+        ? byCount(each, counted.get(each.block)!, meter)
         : by === 'spacing'
           ? ((toScale ? byScale(each, meter) : null) ?? bySpacing(each, padding, meter))
           : null
@@ -231,14 +246,18 @@ export function readTab(text: string, options: TabOptions = {}): TabRead | TabPr
   const named = strung(blocks[0]!)
   const { first, warning } = named
   const tuning = spoken.tuning?.length === blocks[0]!.strings.length ? spoken.tuning : named.tuning
-  const bars = blocks.flatMap(block => barsOf(block, first)).map(aligned)
-  const struck = bars.flatMap(bar => bar.struck)
+  const drawn = blocks.flatMap(block => barsOf(block, first))
+  const struck = drawn.flatMap(bar => bar.struck)
+  if (drawn.length > MOST_WRITTEN)
+    return problem(`${figure(drawn.length)} bars; ${figure(MOST_WRITTEN)} are the most a drill may have`)
   const dead = struck.filter(({ fret }) => fret.fret === 'x').length
-  if (struck.length - dead > MOST_WRITTEN)
-    return problem(`${figure(struck.length - dead)} notes; ${figure(MOST_WRITTEN)} are the most a drill may have`)
+  // Dead notes count, though they are left out: what takes time is how much is read, not what is kept of it.
+  if (struck.length > MOST_WRITTEN)
+    return problem(`${figure(struck.length)} notes; ${figure(MOST_WRITTEN)} are the most a drill may have`)
   if (struck.length === dead) return problem('the lines have no fret numbers')
   const beyond = struck.find(({ fret }) => Number(fret.fret) > 36)
   if (beyond) return problem(`fret ${beyond.fret.fret} is on no guitar`, beyond.line, beyond.fret.column + 1)
+  const bars = drawn.map(aligned)
   const counting = blocks.find(({ count }) => count !== null)?.count ?? null
   const meter = options.meter ?? spoken.meter ?? (counting ? meterOfCount(counting) : null) ?? ([4, 4] as const)
   const rhythms: readonly RhythmBy[] = [...(counting ? (['count'] as const) : []), 'spacing', 'equal']

@@ -76,13 +76,14 @@ export function byScale({ from, to, columns }: TabBar, meter: readonly [number, 
 }
 
 /** A place of the count: its column, and how far into which bar it is. */
-interface Counted {
+export interface Counted {
   readonly column: number
   readonly at: Tick
 }
 
-/** The counts of a line as moments of their bars; null where it cannot be a count in this meter. */
-function counts(line: string, meter: readonly [number, number]): readonly Counted[] {
+/** The counts above a block as moments of their bars; none where no line counts. */
+export function countsOf({ count: line }: TabBlock, meter: readonly [number, number]): readonly Counted[] {
+  if (line === null) return []
   const beat = barTicks(meter) / meter[0]
   const marks = [...line.matchAll(/\d+|[e&+a.]/gi)].map(match => ({
     column: match.index,
@@ -133,14 +134,16 @@ function momentAt(column: number, here: readonly Counted[], end: Counted, beat: 
   return Math.round((at * (grid ?? 12)) / beat) * (beat / (grid ?? 12))
 }
 
-/** Onsets of a bar by the line above that counts them: each takes the count it stands under. */
+/**
+ * Onsets of a bar by the line above that counts them: each takes the count it stands under.
+ * @param counted What {@link countsOf} its block gave.
+ */
 export function byCount(
   { from, to, columns }: TabBar,
-  { count }: TabBlock,
+  counted: readonly Counted[],
   meter: readonly [number, number],
 ): readonly Tick[] | null {
-  if (count === null) return null
-  const here = counts(count, meter).filter(({ column }) => column >= from - 1 && column < to)
+  const here = counted.filter(({ column }) => column >= from - 1 && column < to)
   if (here.length === 0) return null
   const beat = barTicks(meter) / meter[0]
   const shift = shiftOf(columns, here)

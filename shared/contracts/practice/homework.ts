@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { HOMEWORK_FORMS } from '#core/practice/homework'
+import { HOMEWORK_FORMS, MOST_CUES } from '#core/practice/homework'
+import { ALL_FAULTS } from '#core/schema/faults'
 import { bpmSchema, uuidOf, writeId } from '../common'
 
 /** What a student is given to practise: minutes by drill that add up to the day's. */
@@ -22,6 +23,11 @@ export const homeworkBody = z.strictObject({
               bpm: bpmSchema.nullable(),
               targetBpm: bpmSchema.nullable(),
               minutes: z.int().min(1, 'must be at least 1').max(240, 'must be at most 240'),
+              heard: z
+                .array(z.enum(ALL_FAULTS))
+                .max(MOST_CUES, `takes at most ${MOST_CUES} faults`)
+                .readonly()
+                .optional(),
             })
             .readonly(),
         )
